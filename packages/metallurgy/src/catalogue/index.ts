@@ -1,0 +1,6 @@
+export * from './entry';
+export * from './grades';
+export * from './rods';
+export * from './families';
+export * from './families-of-steel';
+export * from './guess-family';

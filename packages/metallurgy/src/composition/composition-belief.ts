@@ -1,0 +1,95 @@
+import { ELEMENT_COUNT, ELEMENTS, ELEMENT_INDEX, type Composition, type ElementSymbol } from './elements';
+import { beliefMean, beliefQuantile, exactBelief, measureBelief, pertBelief, type ElementBelief } from './element-belief';
+
+/** What is believed of a material's composition: one independent belief for each element, in vector order. */
+export type CompositionBelief = readonly ElementBelief[];
+
+/** Limits and typical content as a catalogue entry states them. */
+export interface CompositionRanges {
+  /** Mass percent [low, high]; a high of null is open. Elements that are not limited are absent. */
+  readonly limits: { readonly [Element in ElementSymbol]?: readonly [number, number | null] };
+  /** Usual content, mass percent. */
+  readonly typical: Composition;
+}
+
+// Estimate: an element the standard leaves free varies by roughly these factors between heats.
+const FREE_ELEMENT_SPREAD = { low: 0.35, high: 2.2 };
+const MAJOR_ELEMENT_PERCENT = 5;
+const MAJOR_ELEMENT_SPREAD = 0.06;
+// Estimate: an element that is limited but not said to be present.
+const UNSTATED_TYPICAL_SHARE = 0.1;
+
+/** Belief about a material that is only known by its catalogue entry. */
+export function beliefFromRanges({ limits, typical }: CompositionRanges): CompositionBelief {
+  return ELEMENTS.map((symbol) => {
+    const limit = limits[symbol];
+    const usual = typical[symbol];
+    if (limit) {
+      const mode = usual ?? limit[0] + UNSTATED_TYPICAL_SHARE * ((limit[1] ?? limit[0]) - limit[0]);
+      return pertBelief(limit[0], mode, limit[1] ?? mode + (mode - limit[0]));
+    }
+    if (usual === undefined) return exactBelief(0);
+    if (usual > MAJOR_ELEMENT_PERCENT)
+      return pertBelief(usual * (1 - MAJOR_ELEMENT_SPREAD), usual, usual * (1 + MAJOR_ELEMENT_SPREAD));
+    return pertBelief(usual * FREE_ELEMENT_SPREAD.low, usual, usual * FREE_ELEMENT_SPREAD.high);
+  });
+}
+
+/** Belief that a composition is known exactly, as from a certificate. */
+export function exactComposition(composition: Composition): CompositionBelief {
+  return ELEMENTS.map((symbol) => exactBelief(composition[symbol] ?? 0));
+}
+
+/** Scatter of a measuring instrument: one standard deviation by element, mass percent. */
+export type ReadingSigma = { readonly [Element in ElementSymbol]?: number };
+
+/** A reading weighed against a belief. */
+export interface MeasuredComposition {
+  readonly belief: CompositionBelief;
+  /** Natural logarithm of the evidence relative to a perfect hit in every element. */
+  readonly logEvidence: number;
+}
+
+/**
+ * Weighs a belief by an analysis. Elements the instrument does not report (no sigma) are left as they were.
+ * @param reading mass percent by symbol
+ */
+export function measureComposition(belief: CompositionBelief, reading: Composition, sigma: ReadingSigma): MeasuredComposition {
+  let logEvidence = 0;
+  const measured = [...belief];
+  for (const symbol of ELEMENTS) {
+    const percent = reading[symbol];
+    const scatter = sigma[symbol];
+    if (percent === undefined || scatter === undefined) continue;
+    const index = ELEMENT_INDEX[symbol];
+    const result = measureBelief(belief[index] as ElementBelief, percent, scatter);
+    measured[index] = result.belief;
+    logEvidence += Math.log(Math.max(result.evidence, 1e-30));
+  }
+  return { belief: measured, logEvidence };
+}
+
+/**
+ * Draws one composition into `target` at `offset` from a row of uniform numbers, one for each element.
+ * @param uniforms array holding the row; `uniformOffset` is its first position
+ */
+export function drawComposition(
+  belief: CompositionBelief,
+  uniforms: Float64Array,
+  uniformOffset: number,
+  target: Float64Array,
+  offset: number,
+): void {
+  for (let index = 0; index < ELEMENT_COUNT; index++)
+    target[offset + index] = beliefQuantile(belief[index] as ElementBelief, uniforms[uniformOffset + index] as number);
+}
+
+/** Mean composition of a belief. */
+export function meanComposition(belief: CompositionBelief): Composition {
+  const mean: Partial<Record<ElementSymbol, number>> = {};
+  ELEMENTS.forEach((symbol, index) => {
+    const percent = beliefMean(belief[index] as ElementBelief);
+    if (percent > 0) mean[symbol] = percent;
+  });
+  return mean;
+}

@@ -1,0 +1,5 @@
+export * from './errors';
+export * from './composition';
+export * from './constitution';
+export * from './catalogue';
+export * from './identify';
