@@ -2,6 +2,7 @@ export * from './linear-formula';
 export * from './wrc1992';
 export * from './delong';
 export * from './schaeffler';
+export * from './schaeffler-martensite';
 export * from './seferian-ferrite';
 export * from './balmforth-lippold';
 export * from './solidification-mode';

@@ -1,0 +1,38 @@
+import { schaefflerStructure, SCHAEFFLER_FIELDS } from './schaeffler';
+import { sideOfLine, type DiagramPoint } from './planar-geometry';
+
+type Corners = readonly [DiagramPoint, DiagramPoint, DiagramPoint, DiagramPoint];
+
+function corners(name: string): Corners {
+  const field = SCHAEFFLER_FIELDS.find((candidate) => candidate.name === name && candidate.polygon.length === 4);
+  if (!field) throw new Error(`the Schaeffler data has no four-cornered field ${name}`);
+  return field.polygon as unknown as Corners;
+}
+
+// Corner order in the data: along the border without martensite first, then back along the border where it is complete.
+const TWO_PHASE = corners('austenite+martensite');
+const THREE_PHASE = corners('austenite+martensite+ferrite');
+
+/**
+ * Martensite the Schaeffler diagram puts into a pool, fraction 0 to 1, linear between the border where it begins and the
+ * border where the austenite is gone. It overstates pools rich in nitrogen, which Schaeffler does not count.
+ * @param chromiumEquivalent Schaeffler's, mass percent
+ * @param nickelEquivalent Schaeffler's, mass percent
+ * Source: Schaeffler, Metal Progress 56 (1949), 680; interpolation is an estimate.
+ */
+export function schaefflerMartensiteFraction(chromiumEquivalent: number, nickelEquivalent: number): number {
+  const { phases, ferritePercent } = schaefflerStructure(chromiumEquivalent, nickelEquivalent);
+  if (!phases.includes('martensite')) return 0;
+  const rest = 1 - ferritePercent / 100;
+  if (!phases.includes('austenite')) return rest;
+  const x = chromiumEquivalent;
+  const y = nickelEquivalent;
+  if (phases.length === 2) {
+    const [a, b, c, d] = TWO_PHASE;
+    const begun = Math.abs(sideOfLine(x, y, a, b));
+    return begun / (begun + Math.abs(sideOfLine(x, y, d, c)) || 1);
+  }
+  const [left, top, right, bottom] = THREE_PHASE;
+  const begun = Math.abs(sideOfLine(x, y, top, right));
+  return (rest * begun) / (begun + Math.abs(sideOfLine(x, y, left, bottom)) || 1);
+}

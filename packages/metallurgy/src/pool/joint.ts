@@ -1,0 +1,156 @@
+import joints from '../../data/joints.json';
+import { FAMILIES, type MaterialFamily, type Process } from '../catalogue';
+import { InputError, type FieldError } from '../errors';
+
+/** Names of joint types. */
+export type JointType = keyof typeof joints.types;
+/** Names of welding techniques that set the dilution. */
+export type Technique = keyof typeof joints.techniques;
+
+/** A triangular-like statement of a share: lowest, most likely, highest, each 0 to 1. */
+export interface ShareRange {
+  readonly min: number;
+  readonly mode: number;
+  readonly max: number;
+}
+
+/** A joint as described by the user; all but the type may be left out. */
+export interface JointInput {
+  readonly type: JointType;
+  /** Thickness of each piece, mm, 0.1 to 300. */
+  readonly thicknessMm?: number | readonly number[];
+  readonly technique?: Technique;
+  readonly process?: Process;
+  readonly restraint?: 'low' | 'medium' | 'high';
+  readonly shielding?: 'good' | 'poor';
+  readonly gas?: string;
+  readonly dilution?: number | ShareRange;
+  /** Share of each piece in the melted base metal; sums to 1. */
+  readonly shares?: readonly number[];
+  /** Piece the arc is aimed at, 0-based. */
+  readonly aimedAt?: number;
+}
+
+/** A joint with everything decided that the computation needs. */
+export interface Joint {
+  readonly type: JointType;
+  readonly technique: Technique;
+  readonly process: Process | undefined;
+  readonly thicknessMm: readonly number[];
+  readonly restraintFactor: number;
+  readonly nitrogen: ShareRange;
+  readonly hydrogenGas: boolean;
+  /** 0 to 1: how much hydrogen the process brings. */
+  readonly hydrogenFactor: number;
+  /** Dilution with a rod. */
+  readonly dilution: ShareRange;
+  readonly shares: readonly ShareRange[];
+  /** Whether the joint can be fused with no rod. */
+  readonly fusible: boolean;
+  /** Whether no rod was asked for. */
+  readonly fused: boolean;
+}
+
+/** The names a joint may use, with their titles. */
+export const JOINTS = joints;
+
+const range = ([min, mode, max]: readonly number[]): ShareRange => ({ min: min as number, mode: mode as number, max: max as number });
+
+/**
+ * Completes a joint: default technique by type, dilution by technique and process, shares by thickness and conductivity.
+ * @param families family of each piece, for the shares
+ * @param path where the joint stands in the input, for errors
+ * @throws InputError naming every faulty field
+ */
+export function completeJoint(input: JointInput, families: readonly MaterialFamily[], path = 'joint'): Joint {
+  const errors: FieldError[] = [];
+  const oneOf = (field: string, value: string | undefined, allowed: readonly string[]): void => {
+    if (value !== undefined && !allowed.includes(value))
+      errors.push({ path: `${path}.${field}`, message: `"${value}" is not known; use one of ${allowed.join(', ')}` });
+  };
+  if (input.type === undefined) errors.push({ path: `${path}.type`, message: `missing; use one of ${Object.keys(joints.types).join(', ')}` });
+  oneOf('type', input.type, Object.keys(joints.types));
+  oneOf('technique', input.technique, Object.keys(joints.techniques));
+  oneOf('process', input.process, Object.keys(joints.processes));
+  oneOf('restraint', input.restraint, Object.keys(joints.restraint));
+  oneOf('shielding', input.shielding, Object.keys(joints.shielding));
+  oneOf('gas', input.gas, joints.gases);
+  const thicknessMm = checkThickness(input.thicknessMm, families.length, path, errors);
+  const dilution = checkDilution(input.dilution, path, errors);
+  checkShares(input.shares, families.length, path, errors);
+  if (errors.length > 0) throw new InputError(errors);
+
+  const type = joints.types[input.type];
+  const technique = input.technique ?? (type.technique as Technique);
+  const recipe = joints.techniques[technique] as { dilution: number[]; byType?: Record<string, number[]> };
+  const process = input.process && (joints.processes[input.process] as { dilution?: number[]; hydrogenFactor: number });
+  const fused = technique === 'fused';
+  const dilutionFigures = fused
+    ? recipe.dilution
+    : (process?.dilution ?? recipe.byType?.[input.type] ?? recipe.dilution);
+  const thickest = Math.max(...thicknessMm);
+  const shielding = joints.shielding[input.shielding ?? 'good'].nitrogen;
+  const extraNitrogen = joints.nitrogenGases[input.gas as keyof typeof joints.nitrogenGases] ?? 0;
+  return {
+    type: input.type,
+    technique,
+    process: input.process,
+    thicknessMm,
+    restraintFactor: joints.restraint[input.restraint ?? 'medium'],
+    nitrogen: range(shielding.map((percent) => percent + extraNitrogen)),
+    hydrogenGas: joints.hydrogenGases.includes(input.gas ?? 'argon'),
+    hydrogenFactor: joints.processes[input.process ?? 'gtaw'].hydrogenFactor,
+    dilution: dilution ?? range(dilutionFigures),
+    shares: input.shares
+      ? input.shares.map((share) => ({ min: share, mode: share, max: share }))
+      : defaultShares(families, thicknessMm, input.aimedAt),
+    fusible: fused || (type.fusible && input.technique === undefined && thickest <= joints.fusedWithoutRod.maximumMm),
+    fused,
+  };
+}
+
+function checkThickness(input: JointInput['thicknessMm'], pieces: number, path: string, errors: FieldError[]): readonly number[] {
+  const listed = input === undefined ? [] : typeof input === 'number' ? [input] : input;
+  listed.forEach((value, index) => {
+    if (typeof value !== 'number' || !(value >= 0.1 && value <= 300))
+      errors.push({ path: Array.isArray(input) ? `${path}.thicknessMm.${index}` : `${path}.thicknessMm`, message: 'give a thickness from 0.1 to 300 mm' });
+  });
+  return Array.from({ length: pieces }, (_, index) => listed[index] ?? listed[listed.length - 1] ?? joints.defaultThicknessMm);
+}
+
+function checkDilution(input: JointInput['dilution'], path: string, errors: FieldError[]): ShareRange | undefined {
+  if (input === undefined) return undefined;
+  const value = typeof input === 'number' ? { min: input, mode: input, max: input } : input;
+  const inside = (share: number): boolean => typeof share === 'number' && share >= 0 && share <= 1;
+  if (!inside(value.min) || !inside(value.mode) || !inside(value.max) || value.min > value.mode || value.mode > value.max)
+    errors.push({ path: `${path}.dilution`, message: 'give a fraction from 0 to 1, or {"min", "mode", "max"} in rising order' });
+  return value;
+}
+
+function checkShares(shares: readonly number[] | undefined, pieces: number, path: string, errors: FieldError[]): void {
+  if (shares === undefined) return;
+  const sum = shares.reduce((total, share) => total + share, 0);
+  if (shares.length !== pieces) errors.push({ path: `${path}.shares`, message: `give ${pieces} shares, one for each piece` });
+  else if (shares.some((share) => !(share >= 0 && share <= 1)) || Math.abs(sum - 1) > 1e-6)
+    errors.push({ path: `${path}.shares`, message: 'give fractions from 0 to 1 that add up to 1' });
+}
+
+/**
+ * Shares of the pieces in the melted base metal: a thin or poorly conducting piece melts more than a thick one, and the arc
+ * aimed at a piece melts more of it. The exponents are estimates in the data.
+ */
+function defaultShares(families: readonly MaterialFamily[], thicknessMm: readonly number[], aimedAt: number | undefined): readonly ShareRange[] {
+  const { thicknessExponent, conductivityExponent, aimShift, halfWidth, bounds } = joints.shares;
+  const weights = families.map(
+    (family, index) =>
+      (thicknessMm[index] as number) ** -thicknessExponent * FAMILIES[family].conductivityWPerMK ** -conductivityExponent,
+  );
+  const total = weights.reduce((sum, weight) => sum + weight, 0);
+  const pieces = families.length;
+  return weights.map((weight, index) => {
+    const shift = aimedAt === undefined || pieces < 2 ? 0 : index === aimedAt ? aimShift : -aimShift / (pieces - 1);
+    const clamp = (share: number): number => (pieces === 1 ? 1 : Math.min(bounds[1] as number, Math.max(bounds[0] as number, share)));
+    const mode = clamp(weight / total + shift);
+    return { min: clamp(mode - halfWidth), mode, max: clamp(mode + halfWidth) };
+  });
+}

@@ -1,0 +1,7 @@
+export * from './service';
+export * from './material';
+export * from './risk-sample';
+export * from './mechanism';
+export * from './mechanisms';
+export * from './level';
+export * from './severity';

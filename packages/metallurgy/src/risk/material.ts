@@ -1,0 +1,45 @@
+import service from '../../data/service.json';
+import type { CatalogueEntry, MaterialFamily, StabilisationRule } from '../catalogue';
+import { ELEMENT_INDEX } from '../composition';
+import type { Coating } from '../identify';
+
+/** What the mechanisms must know of a base metal besides its composition. */
+export interface Material {
+  readonly id: string;
+  readonly family: MaterialFamily;
+  readonly scalingLimitC: number;
+  /** Chance that it works hot when the service is not stated, 0 to 1. */
+  readonly hotUse: number;
+  readonly stabilisation: StabilisationRule | undefined;
+}
+
+/** One piece of one sample. */
+export interface PieceSample {
+  readonly material: Material;
+  /** Composition in element order, mass percent. */
+  readonly composition: Float64Array;
+  readonly coating: Coating;
+  readonly thicknessMm: number;
+}
+
+/** Material facts of a catalogue entry. */
+export function materialOf(entry: Pick<CatalogueEntry, 'id' | 'family' | 'scalingLimitC' | 'stabilisation'>): Material {
+  return {
+    id: entry.id,
+    family: entry.family,
+    scalingLimitC: entry.scalingLimitC,
+    hotUse: (service.hotUse as unknown as Record<string, number>)[entry.id] ?? 0.02,
+    stabilisation: entry.stabilisation,
+  };
+}
+
+/** Whether a composition meets a grade's stabilisation rule; grades without a rule are not stabilised. */
+export function isStabilised(rule: StabilisationRule | undefined, composition: Float64Array): boolean {
+  if (!rule) return false;
+  let have = 0;
+  for (const element of rule.elements) have += composition[ELEMENT_INDEX[element]] as number;
+  let need = rule.offset;
+  for (const element of rule.of) need += rule.factor * (composition[ELEMENT_INDEX[element]] as number);
+  // The rule binds the mill's heat; a sample near the limit still behaves as stabilised.
+  return have >= 0.8 * need;
+}

@@ -1,0 +1,60 @@
+import data from '../../../data/risks.json';
+import { isStainless } from '../../catalogue';
+import { ELEMENT_INDEX } from '../../composition';
+import type { RiskMechanism } from '../mechanism';
+import type { PieceSample } from '../material';
+import type { RiskSample } from '../risk-sample';
+import { either, ramp, step } from '../smooth';
+
+const figures = data.mechanisms.contamination;
+
+function ofPiece({ coating, composition, material }: PieceSample): number {
+  const coated = coating === 'galvanised' ? figures.galvanised : coating === 'plated' ? figures.plated : 0;
+  const leaded = figures.leaded * ramp(composition[ELEMENT_INDEX.Pb] as number, 0.02, 0.12);
+  const oil = material.family === 'cast-iron' ? figures.ironOil : 0;
+  return either(either(coated, leaded), oil);
+}
+
+/** Stainless that is alloyed with copper on purpose welds to itself without harm. */
+function intended({ pieces }: RiskSample): boolean {
+  for (const { material, composition } of pieces) {
+    const copper = composition[ELEMENT_INDEX.Cu] as number;
+    if (isStainless(material.family) && copper > figures.copper.intendedFrom) return true;
+  }
+  return false;
+}
+
+/** Zinc, cadmium, chromium plate, lead, copper or oil in the pool. */
+export const contamination: RiskMechanism = {
+  id: 'contamination',
+  title: 'Contamination and poison fume',
+  probability(sample) {
+    let probability = 0;
+    for (const piece of sample.pieces) {
+      const of = ofPiece(piece);
+      if (of > probability) probability = of;
+    }
+    const copper = sample.kind === 'nickel' || intended(sample) ? 0 : step(sample.pool[ELEMENT_INDEX.Cu] as number, figures.copper.center, figures.copper.width);
+    return either(probability, copper > 0.02 ? copper : 0);
+  },
+  explain(sample) {
+    const worst = sample.pieces.reduce((left, right) => (ofPiece(right) > ofPiece(left) ? right : left));
+    const copper = sample.pool[ELEMENT_INDEX.Cu] as number;
+    const what =
+      worst.coating === 'galvanised'
+        ? `Zinc on ${worst.material.id} boils into the pool and the air: pores, cracks and fume fever.`
+        : worst.coating === 'plated'
+          ? `Plating on ${worst.material.id} may be zinc, cadmium or hard chromium: poison fume and cracks.`
+          : (worst.composition[ELEMENT_INDEX.Pb] as number) > 0.02
+            ? `${worst.material.id} is leaded: lead fume, and cracks in the bead.`
+            : worst.material.family === 'cast-iron'
+              ? 'Old cast iron is soaked with oil: pores until it is burnt and ground out.'
+              : `The pool takes up ${copper.toFixed(1)} % copper.`;
+    return {
+      drivers: [{ name: 'copper in the bead', value: copper, unit: '%', limit: figures.copper.center }],
+      reason: what,
+      remedy: 'Take coatings off well back from the joint, inside too; extraction and the right mask.',
+    };
+  },
+  source: figures.source,
+};

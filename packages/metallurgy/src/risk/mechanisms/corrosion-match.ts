@@ -1,0 +1,120 @@
+import data from '../../../data/risks.json';
+import { isStainless } from '../../catalogue';
+import { ELEMENT_INDEX } from '../../composition';
+import { ENVIRONMENTS } from '../service';
+import type { RiskMechanism } from '../mechanism';
+import type { RiskSample } from '../risk-sample';
+import { ramp, step } from '../smooth';
+
+const figures = data.mechanisms['corrosion-match'];
+
+function prenOf(composition: Float64Array, molybdenumFactor: number): number {
+  return (
+    (composition[ELEMENT_INDEX.Cr] as number) +
+    3.3 * molybdenumFactor * (composition[ELEMENT_INDEX.Mo] as number) +
+    16 * (composition[ELEMENT_INDEX.N] as number)
+  );
+}
+
+/** Pitting resistance of the bead; nickel stands up to water without chromium. */
+function weldPren(sample: RiskSample): number {
+  const { from, to, base, perChromium } = figures.nickelBonus;
+  const nickel = ramp(sample.pool[ELEMENT_INDEX.Ni] as number, from, to);
+  const bonus = nickel > 0 ? nickel * Math.max(0, base - perChromium * (sample.pool[ELEMENT_INDEX.Cr] as number)) : 0;
+  return prenOf(sample.pool, figures.segregatedMolybdenum) + bonus;
+}
+
+/** Pitting resistance of a base metal; sulphides of free-machining grades start pits. */
+function parentPren(composition: Float64Array): number {
+  const { fromSulphur, perPercent, atMost } = figures.sulphidePren;
+  const sulphur = composition[ELEMENT_INDEX.S] as number;
+  return prenOf(composition, 1) - (sulphur > fromSulphur ? Math.min(atMost, perPercent * sulphur) : 0);
+}
+
+/**
+ * What the bead must live up to: the better side in aggressive service; in mild service little more than the leaner side,
+ * which fails first anyway.
+ */
+function target(sample: RiskSample): { pren: number; molybdenum: number; leanest: number } {
+  let lean = Infinity;
+  let rich = 0;
+  let leanMolybdenum = 0;
+  let richMolybdenum = 0;
+  for (const { material, composition } of sample.pieces) {
+    if (!isStainless(material.family) && material.family !== 'nickel') continue;
+    const pren = parentPren(composition);
+    const molybdenum = composition[ELEMENT_INDEX.Mo] as number;
+    if (pren < lean) {
+      lean = pren;
+      leanMolybdenum = molybdenum;
+    }
+    if (pren > rich) {
+      rich = pren;
+      richMolybdenum = molybdenum;
+    }
+  }
+  if (lean === Infinity) return TARGET_NONE;
+  const share = sample.service.molybdenumWeight ** 2;
+  TARGET.pren = lean + share * Math.min(rich - lean, 12);
+  TARGET.molybdenum = leanMolybdenum + share * Math.max(0, richMolybdenum - leanMolybdenum);
+  TARGET.leanest = lean;
+  return TARGET;
+}
+
+// One object, written over: the hot loop must not allocate.
+const TARGET = { pren: 0, molybdenum: 0, leanest: 0 };
+const TARGET_NONE = Object.freeze({ pren: 0, molybdenum: 0, leanest: 0 });
+
+/** Share of the better side's molybdenum the bead must carry; metal rich in it was bought for chlorides. */
+function leastMolybdenum(sample: RiskSample, wanted: number, serviceWeight: number): number {
+  const { from, to, share, weight } = figures.highMolybdenum;
+  const high = ramp(wanted, from, to);
+  const needed = (figures.molybdenumShare + (share - figures.molybdenumShare) * high) * Math.min(wanted, 5);
+  return Math.max(serviceWeight, weight * high) * step(needed - (sample.pool[ELEMENT_INDEX.Mo] as number), 0, figures.molybdenumWidth);
+}
+
+/** A bead less resistant than the metal beside it, or than the service asks. */
+export const corrosionMatch: RiskMechanism = {
+  id: 'corrosion-match',
+  title: 'Bead corrodes first',
+  doNotFrom: figures.doNot,
+  probability(sample) {
+    const { pren, molybdenum, leanest } = target(sample);
+    if (pren === 0) return 0;
+    const weld = weldPren(sample);
+    const { needPren, matchWeight, molybdenumWeight } = sample.service;
+    const center = figures.center + figures.centerPerPren * Math.max(0, pren - 20);
+    const gap = pren - weld;
+    // A small shortfall matters as much as the service does; a large one beside rich metal matters anywhere wet.
+    const weight = matchWeight + (sample.service.wet ? (1 - matchWeight) * ramp(gap, figures.fullFrom, figures.fullTo) : 0);
+    const short = weight * step(gap, center, figures.width);
+    const needed = step(needPren - weld, figures.needCenter, figures.needWidth) * (leanest >= needPren - 1 ? 1 : figures.leanParentsRelief);
+    let least = 0;
+    if (molybdenum > 0.5 && sample.kind === 'stainless')
+      least = leastMolybdenum(sample, molybdenum, molybdenumWeight);
+    // Below stainless the bead simply rusts, however mild the match.
+    const rusts = (sample.pool[ELEMENT_INDEX.Cr] as number) < 9 && sample.kind !== 'nickel' && sample.service.wet ? 0.95 : 0;
+    const { molybdenumFrom, from, to, probability } = figures.ferriteBesideHighAlloy;
+    const ferrite = molybdenum > molybdenumFrom && !sample.hasDuplex ? probability * ramp(sample.ferriteNumber, from, to) : 0;
+    const cap = gap > figures.fullTo ? 1 : figures.cap;
+    return Math.max(cap * Math.max(short, needed, least), rusts, ferrite);
+  },
+  explain(sample) {
+    const { pren, molybdenum } = target(sample);
+    const weld = weldPren(sample);
+    const { environment, needPren } = sample.service;
+    const where = environment === 'unknown' ? 'service that is not stated' : ENVIRONMENTS[environment].title.toLowerCase();
+    const drivers = [
+      { name: 'PREN of the bead', value: weld, unit: '', limit: Math.max(pren, needPren) },
+      { name: 'molybdenum in the bead', value: sample.pool[ELEMENT_INDEX.Mo] as number, unit: '%', ...(molybdenum > 1.5 ? { limit: figures.molybdenumShare * molybdenum } : {}) },
+      { name: 'chromium in the bead', value: sample.pool[ELEMENT_INDEX.Cr] as number, unit: '%', limit: 10.5 },
+    ];
+    const chromium = sample.pool[ELEMENT_INDEX.Cr] as number;
+    const reason =
+      chromium < 9 && sample.kind !== 'nickel'
+        ? `The bead has ${chromium.toFixed(1)} % chromium: it is no stainless steel and rusts beside one.`
+        : `The bead's pitting resistance (PREN ${weld.toFixed(0)}) stands against ${pren.toFixed(0)} of the base metal and about ${needPren.toFixed(0)} asked by ${where}.`;
+    return { drivers, reason, remedy: 'A rod with at least the chromium and molybdenum of the better side; clean off heat tint.' };
+  },
+  source: figures.source,
+};

@@ -1,0 +1,54 @@
+import data from '../../../data/risks.json';
+import { ELEMENT_INDEX } from '../../composition';
+import type { PieceSample } from '../material';
+import type { RiskMechanism } from '../mechanism';
+import type { RiskSample } from '../risk-sample';
+import { step } from '../smooth';
+
+const figures = data.mechanisms['strength-match'];
+const BY_GRADE = figures.gradeYieldMpa as Record<string, number>;
+const BY_FAMILY = figures.familyYieldMpa as Record<string, number>;
+const BY_WELD = figures.weldYieldMpa;
+
+function yieldOf({ material }: PieceSample): number {
+  return BY_GRADE[material.id] ?? BY_FAMILY[material.family] ?? 0;
+}
+
+function weakestYield(sample: RiskSample): number {
+  let least = Infinity;
+  for (const piece of sample.pieces) least = Math.min(least, yieldOf(piece));
+  return least;
+}
+
+/** Yield strength of the bead by what it froze to, MPa. */
+function weldYield(sample: RiskSample): number {
+  if (sample.kind === 'nickel') return BY_WELD.nickel;
+  if (sample.kind === 'carbon' || sample.kind === 'lean-alloy' || sample.kind === 'iron') return BY_WELD.carbon;
+  if (sample.rod?.family === 'precipitation-hardening') return BY_WELD.hardened;
+  const duplex = Math.min(1, sample.ferriteNumber / 45) * ((sample.pool[ELEMENT_INDEX.Ni] as number) > 3 ? 1 : 0);
+  const bead = BY_WELD.austenitic + duplex * (BY_WELD.duplex - BY_WELD.austenitic);
+  return bead + Math.min(1, sample.martensite) * (BY_WELD.martensite - bead);
+}
+
+/** A bead softer than both of the pieces it joins. */
+export const strengthMatch: RiskMechanism = {
+  id: 'strength-match',
+  title: 'Bead softer than the pieces',
+  probability(sample) {
+    const gap = weakestYield(sample) - weldYield(sample);
+    return gap < -100 ? 0 : step(gap, figures.center, figures.width);
+  },
+  explain(sample) {
+    const least = weakestYield(sample);
+    const weld = weldYield(sample);
+    return {
+      drivers: [
+        { name: 'yield strength of the bead', value: weld, unit: 'MPa', limit: least },
+        { name: 'yield strength of the weaker piece', value: least, unit: 'MPa' },
+      ],
+      reason: `The bead yields near ${weld.toFixed(0)} MPa, the weaker piece near ${least.toFixed(0)} MPa in its usual condition.`,
+      remedy: 'A matching rod where the joint carries the full strength; otherwise a longer bead.',
+    };
+  },
+  source: figures.source,
+};

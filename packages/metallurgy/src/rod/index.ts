@@ -1,0 +1,8 @@
+export * from './piece';
+export * from './choose-input';
+export * from './choose';
+export * from './rod-matrix';
+export * from './dilution-curve';
+export * from './quantiles';
+export * from './filler-loss';
+export { DIAGRAM_NAMES } from './reasons';

@@ -1,0 +1,104 @@
+import choice from '../../data/choice.json';
+import { beliefQuantile, drawComposition, ELEMENT_COUNT, normalQuantile, pertBelief, stratifiedUniforms, type ElementBelief } from '../composition';
+import type { Joint, ShareRange } from '../pool';
+import type { PieceSample } from '../risk';
+import type { PieceBelief, PieceCandidate } from './piece';
+
+/** Everything of a Monte Carlo run that no rod changes: the same for every rod, so that differences between rods are not noise. */
+export interface PoolSamples {
+  readonly count: number;
+  /** Melted base metal of each sample, `count` x elements, mass percent. */
+  readonly base: Float64Array;
+  /** Dilution with a rod, 0 to 1. */
+  readonly dilution: Float64Array;
+  /** Nitrogen picked up from the air, mass percent. */
+  readonly nitrogen: Float64Array;
+  /** Standard normal deviate of the diagram scatter. */
+  readonly scatter: Float64Array;
+  /** Uniform numbers from which every rod draws its composition, `count` x elements. */
+  readonly rodUniforms: Float64Array;
+  /** Pieces of each sample. */
+  readonly pieces: readonly (readonly PieceSample[])[];
+  /** Candidate chosen for each piece of each sample, `count` x pieces. */
+  readonly candidateIndex: Int32Array;
+}
+
+const shareBelief = ({ min, mode, max }: ShareRange): ElementBelief => pertBelief(min, mode, max);
+
+/**
+ * Draws the rod-independent part of a run. Longer runs extend shorter ones with the same seed.
+ * @param count samples, a multiple of the block in the data for full stratification
+ * @param fixed candidate to use for a piece instead of drawing one, for the rod x hypothesis matrix
+ */
+export function drawPoolSamples(
+  pieces: readonly PieceBelief[],
+  joint: Joint,
+  seed: number,
+  count: number,
+  fixed?: { readonly piece: number; readonly candidate: number },
+): PoolSamples {
+  const perPiece = 2 + ELEMENT_COUNT;
+  const dimensions = pieces.length * perPiece + ELEMENT_COUNT + 3;
+  const uniforms = stratifiedUniforms(seed, count, dimensions, choice.sampling.block);
+  const base = new Float64Array(count * ELEMENT_COUNT);
+  const dilution = new Float64Array(count);
+  const nitrogen = new Float64Array(count);
+  const scatter = new Float64Array(count);
+  const rodUniforms = new Float64Array(count * ELEMENT_COUNT);
+  const candidateIndex = new Int32Array(count * pieces.length);
+  const compositions = new Float64Array(count * pieces.length * ELEMENT_COUNT);
+  const sampled: PieceSample[][] = [];
+  const cumulative = pieces.map(({ candidates }) => cumulate(candidates));
+  const shareBeliefs = joint.shares.map(shareBelief);
+  const dilutionBelief = shareBelief(joint.dilution);
+  const nitrogenBelief = shareBelief(joint.nitrogen);
+  const shares = new Float64Array(pieces.length);
+
+  for (let sample = 0; sample < count; sample++) {
+    const row = sample * dimensions;
+    const own: PieceSample[] = [];
+    let shareSum = 0;
+    pieces.forEach((piece, index) => {
+      const at = row + index * perPiece;
+      const chosen = fixed?.piece === index ? fixed.candidate : pick(cumulative[index] as Float64Array, uniforms[at] as number);
+      const candidate = piece.candidates[chosen] as PieceCandidate;
+      const offset = (sample * pieces.length + index) * ELEMENT_COUNT;
+      drawComposition(candidate.belief, uniforms, at + 2, compositions, offset);
+      candidateIndex[sample * pieces.length + index] = chosen;
+      own.push({
+        material: candidate.material,
+        composition: compositions.subarray(offset, offset + ELEMENT_COUNT),
+        coating: candidate.coating,
+        thicknessMm: joint.thicknessMm[index] as number,
+      });
+      const share = beliefQuantile(shareBeliefs[index] as ElementBelief, uniforms[at + 1] as number);
+      shares[index] = share;
+      shareSum += share;
+    });
+    for (let index = 0; index < pieces.length; index++) {
+      const share = shareSum > 0 ? (shares[index] as number) / shareSum : 1 / pieces.length;
+      const composition = (own[index] as PieceSample).composition;
+      for (let element = 0; element < ELEMENT_COUNT; element++)
+        base[sample * ELEMENT_COUNT + element] = (base[sample * ELEMENT_COUNT + element] as number) + share * (composition[element] as number);
+    }
+    const tail = row + pieces.length * perPiece;
+    for (let element = 0; element < ELEMENT_COUNT; element++)
+      rodUniforms[sample * ELEMENT_COUNT + element] = uniforms[tail + element] as number;
+    dilution[sample] = beliefQuantile(dilutionBelief, uniforms[tail + ELEMENT_COUNT] as number);
+    nitrogen[sample] = beliefQuantile(nitrogenBelief, uniforms[tail + ELEMENT_COUNT + 1] as number);
+    scatter[sample] = normalQuantile(uniforms[tail + ELEMENT_COUNT + 2] as number);
+    sampled.push(own);
+  }
+  return { count, base, dilution, nitrogen, scatter, rodUniforms, pieces: sampled, candidateIndex };
+}
+
+function cumulate(candidates: readonly PieceCandidate[]): Float64Array {
+  let sum = 0;
+  return Float64Array.from(candidates, ({ probability }) => (sum += probability));
+}
+
+function pick(cumulative: Float64Array, uniform: number): number {
+  let index = 0;
+  while (index < cumulative.length - 1 && (cumulative[index] as number) < uniform) index++;
+  return index;
+}
