@@ -6,3 +6,4 @@ export * from './identify';
 export * from './pool';
 export * from './risk';
 export * from './rod';
+export * from './engine-version';

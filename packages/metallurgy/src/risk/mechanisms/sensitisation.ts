@@ -67,7 +67,7 @@ export const sensitisation: RiskMechanism = {
     const hot = hotBetween(sample, FROM, TO, 1);
     const service = hot > 0 ? hot * wetAfterHeat(sample) * probabilityFor(hotMinutes(sample), minutes) : 0;
     const probability = Math.max(welding, service) * reliefOf(sample);
-    const chosen = sample.service.highestC === undefined && freeCarbon(sample.pool) > 0.004 && allStabilised(sample) ? figures.stabilisedPieces : 0;
+    const chosen = sample.service.highestC === undefined && sample.rod !== null && !sample.rod.stabilisation && allStabilised(sample) ? figures.stabilisedPieces : 0;
     return Math.max(probability, chosen);
   },
   explain(sample) {

@@ -1,0 +1,23 @@
+import { spawn, spawnSync, type SpawnOptions } from 'node:child_process';
+import { PlainError } from './say';
+
+/** Runs a program to its end with its output on the terminal's error stream. @throws PlainError when it fails */
+export async function run(program: string, args: readonly string[], options: SpawnOptions = {}): Promise<void> {
+  const code = await runCode(program, args, options);
+  if (code !== 0) throw new PlainError(`${program} ${args.join(' ')} failed with code ${code}`);
+}
+
+/** Runs a program to its end and answers its exit code. */
+export function runCode(program: string, args: readonly string[], options: SpawnOptions = {}): Promise<number> {
+  return new Promise((resolve, reject) => {
+    const child = spawn(program, args, { stdio: ['ignore', process.stderr, process.stderr], ...options });
+    child.on('error', reject);
+    child.on('close', (code) => resolve(code ?? 1));
+  });
+}
+
+/** Runs a program quietly; answers its exit code and what it printed. */
+export function quiet(program: string, args: readonly string[]): { code: number; output: string } {
+  const result = spawnSync(program, args, { encoding: 'utf8' });
+  return { code: result.status ?? 1, output: `${result.stdout ?? ''}${result.stderr ?? ''}` };
+}

@@ -1,0 +1,126 @@
+import { sql } from 'drizzle-orm';
+import { boolean, doublePrecision, index, integer, jsonb, pgTable, text, timestamp, unique, uuid } from 'drizzle-orm/pg-core';
+
+const stamps = {
+  createdAt: timestamp('created_at', { withTimezone: true, mode: 'date' }).notNull().defaultNow(),
+  updatedAt: timestamp('updated_at', { withTimezone: true, mode: 'date' }).notNull().defaultNow(),
+  version: integer('version').notNull().default(1),
+};
+
+/** A workshop: everything else belongs to one. */
+export const workshop = pgTable('workshop', {
+  id: uuid('id').primaryKey(),
+  name: text('name').notNull(),
+  ownedTests: jsonb('owned_tests').$type<string[] | null>(),
+  preferences: jsonb('preferences').$type<Record<string, number>>().notNull().default({}),
+  ...stamps,
+});
+
+const ofWorkshop = { workshopId: uuid('workshop_id').notNull().references(() => workshop.id) };
+
+/** A repair job. */
+export const job = pgTable(
+  'job',
+  {
+    id: uuid('id').primaryKey(),
+    ...ofWorkshop,
+    title: text('title').notNull(),
+    item: text('item').notNull().default(''),
+    state: text('state').notNull(),
+    stage: text('stage').notNull(),
+    service: jsonb('service').$type<Record<string, unknown>>().notNull().default({}),
+    withdrawnAt: timestamp('withdrawn_at', { withTimezone: true, mode: 'date' }),
+    ...stamps,
+  },
+  (table) => [
+    index('job_by_workshop').on(table.workshopId, table.updatedAt),
+    index('job_by_state').on(table.workshopId, table.state, table.updatedAt).where(sql`withdrawn_at is null`),
+  ],
+);
+
+/** A piece of a job. */
+export const piece = pgTable(
+  'piece',
+  {
+    id: uuid('id').primaryKey(),
+    ...ofWorkshop,
+    jobId: uuid('job_id').notNull().references(() => job.id),
+    position: integer('position').notNull(),
+    name: text('name').notNull(),
+    kind: text('kind').notNull(),
+    family: text('family'),
+    form: text('form'),
+    thicknessMm: doublePrecision('thickness_mm'),
+    size: text('size').notNull().default(''),
+    coating: text('coating'),
+    origin: text('origin').notNull().default(''),
+    grade: text('grade'),
+    weldMetal: text('weld_metal'),
+    withdrawnAt: timestamp('withdrawn_at', { withTimezone: true, mode: 'date' }),
+    ...stamps,
+  },
+  (table) => [index('piece_by_job').on(table.jobId, table.position)],
+);
+
+/** A field test: rows are added and struck out, never changed or erased. */
+export const fieldTest = pgTable(
+  'field_test',
+  {
+    id: uuid('id').primaryKey(),
+    ...ofWorkshop,
+    pieceId: uuid('piece_id').notNull().references(() => piece.id),
+    entry: jsonb('entry').$type<Record<string, unknown>>().notNull(),
+    note: text('note').notNull().default(''),
+    struckOutAt: timestamp('struck_out_at', { withTimezone: true, mode: 'date' }),
+    struckOutReason: text('struck_out_reason'),
+    ...stamps,
+  },
+  (table) => [index('field_test_by_piece').on(table.pieceId, table.createdAt)],
+);
+
+/** The joint of a job. */
+export const joint = pgTable(
+  'joint',
+  {
+    id: uuid('id').primaryKey(),
+    ...ofWorkshop,
+    jobId: uuid('job_id').notNull().references(() => job.id),
+    joint: jsonb('joint').$type<Record<string, unknown>>().notNull(),
+    ...stamps,
+  },
+  (table) => [unique('joint_of_job').on(table.jobId)],
+);
+
+/** A decision with its whole question and result, so that it can be understood and repeated years later. */
+export const decision = pgTable(
+  'decision',
+  {
+    id: uuid('id').primaryKey(),
+    ...ofWorkshop,
+    jobId: uuid('job_id').notNull().references(() => job.id),
+    rod: text('rod'),
+    recommended: text('recommended'),
+    engineVersion: text('engine_version').notNull(),
+    seed: integer('seed').notNull(),
+    question: jsonb('question').$type<Record<string, unknown>>().notNull(),
+    result: jsonb('result').$type<Record<string, unknown>>().notNull(),
+    note: text('note').notNull().default(''),
+    ...stamps,
+  },
+  (table) => [index('decision_by_job').on(table.jobId, table.createdAt)],
+);
+
+/** A rod of the workshop's shelf. */
+export const rodStock = pgTable(
+  'rod_stock',
+  {
+    id: uuid('id').primaryKey(),
+    ...ofWorkshop,
+    rod: text('rod').notNull(),
+    onShelf: boolean('on_shelf').notNull(),
+    diameterMm: doublePrecision('diameter_mm'),
+    note: text('note').notNull().default(''),
+    ...stamps,
+  },
+  (table) => [unique('rod_stock_of_rod').on(table.workshopId, table.rod)],
+);

@@ -1,0 +1,243 @@
+import type { JobState, NewPiece, Stage } from '@variatum/contracts';
+import type { JointInput, ServiceInput, TestEntry } from '@variatum/metallurgy';
+
+/** A piece of a demo job with the tests done on it. */
+export interface DemoPiece extends NewPiece {
+  readonly tests?: readonly (TestEntry & { readonly note?: string; readonly struckOut?: string })[];
+}
+
+/** A job of the invented works depot. */
+export interface DemoJob {
+  readonly title: string;
+  readonly item: string;
+  readonly state: JobState;
+  readonly stage: Stage;
+  readonly service: ServiceInput;
+  readonly pieces: readonly DemoPiece[];
+  readonly joint?: JointInput;
+  /** Rod decided on, when the job got that far. */
+  readonly decision?: { readonly rod: string | null; readonly note: string };
+}
+
+/** The ten jobs of the demo works depot, each stopped somewhere else. Everything in them is invented. */
+export const DEMO_JOBS: readonly DemoJob[] = [
+  {
+    title: 'Salt-spreader chute, torn at the hinge',
+    item: 'Gritter chute torn from its hinge along the old bead. Thin sheet on a heavy hinge leaf, back on the road before the next frost.',
+    state: 'bench',
+    stage: 'rod',
+    service: { environment: 'road-salt', temperatureC: [-20, 40], vibration: true, permanence: 'permanent' },
+    pieces: [
+      {
+        name: 'Chute sheet',
+        family: 'road-salt',
+        form: 'sheet',
+        thicknessMm: 1.5,
+        size: '1.5 mm sheet',
+        origin: 'Maker unknown, about ten winters old',
+        tests: [
+          { test: 'magnet', outcome: 'full', worked: 'soft' },
+          { test: 'copper-sulphate', outcome: 'no-deposit', filed: true },
+          { test: 'rust', outcome: 'tea-stain' },
+          { test: 'analyser', reading: { Cr: 11.3, Mn: 0.4, Ti: 0.21 }, note: 'borrowed analyser, clean spot' },
+        ],
+      },
+      { name: 'Hinge leaf', family: 'frame-bracket', form: 'plate', thicknessMm: 6, size: '6 mm plate', grade: 'A36', origin: 'Replaced in the depot last year' },
+    ],
+    joint: { type: 'lap', technique: 'fillet', process: 'gtaw', restraint: 'medium' },
+    decision: { rod: 'ER309L', note: 'Arc on the hinge, small beads.' },
+  },
+  {
+    title: 'Fountain nozzle ring, cracked spigot',
+    item: 'One of twelve turned spigots cracked off the ring. Others of the batch were re-welded before and cracked again.',
+    state: 'bench',
+    stage: 'identify',
+    service: { environment: 'potable', permanence: 'permanent', vibration: true },
+    pieces: [
+      {
+        name: 'Spigot',
+        family: 'turned-fitting',
+        form: 'turned',
+        thicknessMm: 5,
+        size: '28 mm bar, 5 mm wall at the joint',
+        tests: [
+          { test: 'magnet', outcome: 'none', worked: 'soft' },
+          { test: 'molybdenum-spot', outcome: 'negative' },
+        ],
+      },
+      {
+        name: 'Ring tube',
+        family: 'food-drink-tube',
+        form: 'tube',
+        thicknessMm: 2,
+        size: '42.4 x 2 mm tube',
+        tests: [{ test: 'stamp', mark: '316L' }, { test: 'magnet', outcome: 'none', worked: 'soft' }],
+      },
+    ],
+    joint: { type: 'fillet', process: 'gtaw' },
+  },
+  {
+    title: 'Tram-stop handrail, split at the bend',
+    item: 'Rail split at the upper bend after a knock. Pulls a magnet near the bends, hardly on the straight.',
+    state: 'bench',
+    stage: 'identify',
+    service: { environment: 'outdoor', permanence: 'permanent' },
+    pieces: [
+      {
+        name: 'Rail tube',
+        family: 'handrail',
+        form: 'tube',
+        thicknessMm: 2,
+        size: '42.4 x 2 mm tube',
+        tests: [
+          { test: 'magnet', outcome: 'none', worked: 'soft' },
+          { test: 'magnet', outcome: 'faint', worked: 'bent' },
+          { test: 'molybdenum-spot', outcome: 'negative' },
+        ],
+      },
+    ],
+    joint: { type: 'crack', process: 'gtaw' },
+  },
+  {
+    title: 'Boiler-house flue grate, broken bars',
+    item: 'Three cast bars of the wood-chip boiler grate broken near the seat. Glows dull red for whole shifts.',
+    state: 'waiting',
+    stage: 'joint',
+    service: { environment: 'dry', temperatureC: [20, 950], hot: 'long', cycling: true, permanence: 'temporary' },
+    pieces: [
+      {
+        name: 'Grate bar',
+        family: 'furnace-flue',
+        form: 'casting',
+        thicknessMm: 14,
+        size: '14 x 40 mm bar',
+        tests: [
+          { test: 'magnet', outcome: 'faint', worked: 'soft' },
+          { test: 'tint', outcome: 'grey-scale' },
+          { test: 'spark', outcome: 'short-red' },
+          { test: 'analyser', reading: { Cr: 25.1, Ni: 12.4, Mn: 0.8 } },
+        ],
+      },
+    ],
+  },
+  {
+    title: 'Pool ladder, pitted old weld',
+    item: 'Tread weld pitted through and stained brown. Somebody repaired it once with what looks like plain wire.',
+    state: 'bench',
+    stage: 'rod',
+    service: { environment: 'pool', permanence: 'permanent' },
+    pieces: [
+      {
+        name: 'Stringer tube',
+        family: 'pool-coast',
+        form: 'tube',
+        thicknessMm: 2,
+        size: '43 x 2 mm tube',
+        tests: [
+          { test: 'magnet', outcome: 'none', worked: 'soft' },
+          { test: 'molybdenum-spot', outcome: 'positive' },
+          { test: 'rust', outcome: 'none' },
+        ],
+      },
+      { name: 'Tread', family: 'pool-coast', form: 'sheet', thicknessMm: 3, size: '3 mm sheet', tests: [{ test: 'molybdenum-spot', outcome: 'positive' }] },
+      { name: 'Old weld', kind: 'old-weld', weldMetal: 'ER70S-6', thicknessMm: 3, size: '', origin: 'Rusts evenly, pulls a magnet' },
+    ],
+    joint: { type: 'toe-crack', process: 'gtaw' },
+  },
+  {
+    title: 'Screen rake, loose tine',
+    item: 'Sewage screen rake: one tine broken off the frame at the toe of the weld.',
+    state: 'inspect',
+    stage: 'rod',
+    service: { environment: 'outdoor', vibration: true, permanence: 'permanent' },
+    pieces: [
+      {
+        name: 'Tine',
+        family: 'screen-rake',
+        form: 'bar',
+        thicknessMm: 10,
+        size: '10 x 50 mm flat',
+        tests: [
+          { test: 'magnet', outcome: 'clear', worked: 'soft' },
+          { test: 'molybdenum-spot', outcome: 'positive' },
+          { test: 'analyser', reading: { Cr: 22.4, Ni: 5.6, Mo: 3.12, Mn: 1.5 } },
+        ],
+      },
+      { name: 'Frame', family: 'screen-rake', form: 'sheet', thicknessMm: 6, size: '6 mm folded sheet', grade: '304' },
+    ],
+    joint: { type: 'fillet', process: 'gtaw', technique: 'fillet' },
+    decision: { rod: 'ER2209', note: 'On the shelf from the last rake; matches the tine.' },
+  },
+  {
+    title: 'Greenhouse steam coil, pinhole',
+    item: 'Thin coil tube with a pinhole beside a butt joint. Inside must stay clean and smooth: no rod wanted.',
+    state: 'bench',
+    stage: 'pieces',
+    service: { environment: 'potable', temperatureC: [10, 130], cycling: true, pressure: true, permanence: 'permanent' },
+    pieces: [{ name: 'Coil tube', family: 'food-drink-tube', form: 'tube', thicknessMm: 1, size: '18 x 1 mm tube', tests: [{ test: 'magnet', outcome: 'none', worked: 'drawn' }] }],
+    joint: { type: 'square-butt', technique: 'fused', process: 'gtaw' },
+  },
+  {
+    title: 'Park gate latch, snapped pin',
+    item: 'Turned latch pin snapped off a galvanised post. Short chips when drilled; pulls strongly.',
+    state: 'bench',
+    stage: 'joint',
+    service: { environment: 'outdoor', permanence: 'permanent' },
+    pieces: [
+      {
+        name: 'Latch pin',
+        family: 'turned-fitting',
+        form: 'turned',
+        thicknessMm: 12,
+        size: '12 mm bar',
+        tests: [
+          { test: 'magnet', outcome: 'full', worked: 'soft' },
+          { test: 'copper-sulphate', outcome: 'deposit', filed: false, struckOut: 'Drop ran onto the zinc of the post' },
+          { test: 'copper-sulphate', outcome: 'no-deposit', filed: true },
+          { test: 'chips', outcome: 'short' },
+          { test: 'sulphur-spot', outcome: 'positive' },
+        ],
+      },
+      { name: 'Post', family: 'frame-bracket', form: 'section', thicknessMm: 4, size: '4 mm wall', grade: 'A36', coating: 'galvanised' },
+    ],
+  },
+  {
+    title: 'Drain pump volute, broken stub',
+    item: 'Pipe stub broken out of the volute. The casting weeps oil when warmed.',
+    state: 'waiting',
+    stage: 'identify',
+    service: { environment: 'outdoor', pressure: true, permanence: 'temporary' },
+    pieces: [
+      {
+        name: 'Volute',
+        family: 'pump-part',
+        form: 'casting',
+        thicknessMm: 9,
+        size: '9 mm wall',
+        tests: [
+          { test: 'magnet', outcome: 'full', worked: 'soft' },
+          { test: 'copper-sulphate', outcome: 'deposit', filed: true },
+          { test: 'chips', outcome: 'short' },
+        ],
+      },
+      { name: 'Pipe stub', family: 'tank-vessel', form: 'pipe', thicknessMm: 2.8, size: '2 in schedule 10', tests: [{ test: 'stamp', mark: 'TP304/304L' }] },
+    ],
+    joint: { type: 'saddle' },
+  },
+  {
+    title: 'Ozone plant, vaporiser drain stub',
+    item: 'Leaking drain stub of the liquid-oxygen vaporiser. Very cold, oxygen-wetted, pressure: a job for qualified people and procedures; kept here to hand over with the facts.',
+    state: 'out',
+    stage: 'rod',
+    service: { environment: 'outdoor', temperatureC: [-183, 40], pressure: true, permanence: 'permanent' },
+    pieces: [
+      { name: 'Vaporiser tube', family: 'cold-vessel', form: 'pipe', thicknessMm: 2.8, size: '1 in schedule 10', tests: [{ test: 'stamp', mark: '304L' }, { test: 'magnet', outcome: 'none', worked: 'soft' }] },
+      { name: 'Drain stub', family: 'cold-vessel', form: 'tube', thicknessMm: 2, size: '20 x 2 mm tube', grade: '304L' },
+    ],
+    joint: { type: 'socket', process: 'gtaw' },
+    decision: { rod: 'ER308L', note: 'Handed to the vessel contractor with these notes; no work done here.' },
+  },
+];
+
+/** Rods on the demo shelf. */
+export const DEMO_SHELF = ['ER308L', 'ER309L', 'ER309LMo', 'ER312', 'ER316L', 'ER347', 'ER2209', 'ERNiCr-3', 'ENiFe-CI', 'ER70S-6'];

@@ -1,0 +1,32 @@
+import { newFieldTestSchema, parseWith, strikeOutSchema } from '@variatum/contracts';
+import { checkIdentifyInput, type TestEntry } from '@variatum/metallurgy';
+import { InputError } from '@variatum/metallurgy';
+import { Router } from 'express';
+import type { Database } from '../database';
+import { idParameter, send } from '../http/handle';
+import { addFieldTest, strikeOutFieldTest } from './store';
+
+/** Field-test log: `POST /pieces/:id/tests`, `POST /tests/:id/strike-out`. */
+export function fieldTestRoutes(database: Database, workshopId: string): Router {
+  const router = Router();
+  router.post('/pieces/:id/tests', async (request, response) => {
+    const body = parseWith(newFieldTestSchema, request.body);
+    checkEntry(body.entry as TestEntry);
+    send(response, await addFieldTest(database, workshopId, idParameter(request), body), 201);
+  });
+  router.post('/tests/:id/strike-out', async (request, response) => {
+    const { reason } = parseWith(strikeOutSchema, request.body);
+    send(response, await strikeOutFieldTest(database, workshopId, idParameter(request), reason));
+  });
+  return router;
+}
+
+/** The core's own check, with paths as the request body has them. */
+function checkEntry(entry: TestEntry): void {
+  try {
+    checkIdentifyInput({ tests: [entry] });
+  } catch (error) {
+    if (!(error instanceof InputError)) throw error;
+    throw new InputError(error.errors.map(({ path, message }) => ({ path: path.replace(/^tests\.0/, 'entry'), message })));
+  }
+}

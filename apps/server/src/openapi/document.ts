@@ -1,0 +1,88 @@
+import { extendZodWithOpenApi, OpenApiGeneratorV31, OpenAPIRegistry, type RouteConfig } from '@asteasolutions/zod-to-openapi';
+import {
+  decisionSchema,
+  fieldTestSchema,
+  jobDetailSchema,
+  jobPatchSchema,
+  jobSchema,
+  jointPutSchema,
+  jointRecordSchema,
+  newDecisionSchema,
+  newFieldTestSchema,
+  newJobSchema,
+  newPieceSchema,
+  piecePatchSchema,
+  pieceSchema,
+  problemSchema,
+  rodStockPutSchema,
+  rodStockSchema,
+  strikeOutSchema,
+  workshopSchema,
+} from '@variatum/contracts';
+import { ENGINE_VERSION } from '@variatum/metallurgy';
+import * as z from 'zod';
+import { jobQuerySchema } from '../jobs/routes';
+
+extendZodWithOpenApi(z);
+
+interface Operation {
+  readonly method: RouteConfig['method'];
+  readonly path: string;
+  readonly summary: string;
+  readonly body?: z.ZodType;
+  readonly query?: z.ZodObject;
+  readonly answer: z.ZodType;
+  readonly status?: number;
+}
+
+const versionBody = z.strictObject({ version: z.int().min(1) });
+
+const OPERATIONS: readonly Operation[] = [
+  { method: 'get', path: '/api/health', summary: 'Whether the process answers', answer: z.object({ status: z.string() }) },
+  { method: 'get', path: '/api/ready', summary: 'Whether the database answers', answer: z.object({ status: z.string() }) },
+  { method: 'get', path: '/api/workshop', summary: 'The workshop', answer: workshopSchema },
+  { method: 'get', path: '/api/jobs', summary: 'Jobs, last changed first', query: jobQuerySchema, answer: z.object({ jobs: z.array(jobSchema), total: z.int() }) },
+  { method: 'post', path: '/api/jobs', summary: 'Create a job', body: newJobSchema, answer: jobDetailSchema, status: 201 },
+  { method: 'get', path: '/api/jobs/{id}', summary: 'A job with everything on it', answer: jobDetailSchema },
+  { method: 'patch', path: '/api/jobs/{id}', summary: 'Change a job', body: jobPatchSchema, answer: jobDetailSchema },
+  { method: 'post', path: '/api/jobs/{id}/withdraw', summary: 'Withdraw a job', body: versionBody, answer: jobDetailSchema },
+  { method: 'post', path: '/api/jobs/{id}/restore', summary: 'Bring a job back', body: versionBody, answer: jobDetailSchema },
+  { method: 'post', path: '/api/jobs/{id}/pieces', summary: 'Add a piece', body: newPieceSchema, answer: pieceSchema, status: 201 },
+  { method: 'patch', path: '/api/pieces/{id}', summary: 'Change a piece', body: piecePatchSchema, answer: pieceSchema },
+  { method: 'post', path: '/api/pieces/{id}/withdraw', summary: 'Withdraw a piece', body: versionBody, answer: pieceSchema },
+  { method: 'post', path: '/api/pieces/{id}/restore', summary: 'Bring a piece back', body: versionBody, answer: pieceSchema },
+  { method: 'post', path: '/api/pieces/{id}/tests', summary: 'Log a field test', body: newFieldTestSchema, answer: fieldTestSchema, status: 201 },
+  { method: 'post', path: '/api/tests/{id}/strike-out', summary: 'Strike a field test out', body: strikeOutSchema, answer: fieldTestSchema },
+  { method: 'put', path: '/api/jobs/{id}/joint', summary: 'Set the joint', body: jointPutSchema, answer: jointRecordSchema },
+  { method: 'get', path: '/api/jobs/{id}/decisions', summary: 'Decisions of a job', answer: z.array(decisionSchema) },
+  { method: 'post', path: '/api/jobs/{id}/decisions', summary: 'Decide on a rod', body: newDecisionSchema, answer: decisionSchema, status: 201 },
+  { method: 'get', path: '/api/rod-stock', summary: 'The shelf', answer: z.array(rodStockSchema) },
+  { method: 'put', path: '/api/rod-stock/{rod}', summary: 'Set what is on the shelf of a rod', body: rodStockPutSchema, answer: rodStockSchema },
+];
+
+/** OpenAPI document of the interface, generated from the schemas that check it. */
+export function openApiDocument(): object {
+  const registry = new OpenAPIRegistry();
+  const problem = registry.register('Problem', problemSchema);
+  for (const { method, path, summary, body, query, answer, status = 200 } of OPERATIONS) {
+    const parameter = /\{(\w+)\}/.exec(path)?.[1];
+    registry.registerPath({
+      method,
+      path,
+      summary,
+      request: {
+        ...(parameter ? { params: z.object({ [parameter]: z.string() }) } : {}),
+        ...(query ? { query } : {}),
+        ...(body ? { body: { content: { 'application/json': { schema: body } }, required: true } } : {}),
+      },
+      responses: {
+        [status]: { description: 'Done', content: { 'application/json': { schema: answer } } },
+        default: { description: 'Problem', content: { 'application/problem+json': { schema: problem } } },
+      },
+    });
+  }
+  return new OpenApiGeneratorV31(registry.definitions).generateDocument({
+    openapi: '3.1.0',
+    info: { title: 'Variatum', version: ENGINE_VERSION, license: { name: 'MIT', identifier: 'MIT' } },
+  });
+}

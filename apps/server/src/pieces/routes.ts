@@ -1,0 +1,39 @@
+import { newPieceSchema, parseWith, piecePatchSchema } from '@variatum/contracts';
+import { findGrade, findItemFamily, findRod, InputError, type FieldError } from '@variatum/metallurgy';
+import { Router } from 'express';
+import * as z from 'zod';
+import type { Database } from '../database';
+import { idParameter, send } from '../http/handle';
+import { addPiece, changePiece, withdrawPiece } from './store';
+
+const versionSchema = z.strictObject({ version: z.int().min(1) });
+
+/** Pieces: `POST /jobs/:id/pieces`, `PATCH /pieces/:id`, `POST /pieces/:id/withdraw`, `POST /pieces/:id/restore`. */
+export function pieceRoutes(database: Database, workshopId: string): Router {
+  const router = Router();
+  router.post('/jobs/:id/pieces', async (request, response) => {
+    const body = parseWith(newPieceSchema, request.body);
+    checkNames(body);
+    send(response, await addPiece(database, workshopId, idParameter(request), body), 201);
+  });
+  router.patch('/pieces/:id', async (request, response) => {
+    const body = parseWith(piecePatchSchema, request.body);
+    checkNames(body);
+    send(response, await changePiece(database, workshopId, idParameter(request), body));
+  });
+  for (const [action, withdrawn] of [['withdraw', true], ['restore', false]] as const)
+    router.post(`/pieces/:id/${action}`, async (request, response) => {
+      const { version } = parseWith(versionSchema, request.body);
+      send(response, await withdrawPiece(database, workshopId, idParameter(request), version, withdrawn));
+    });
+  return router;
+}
+
+/** Names that must be in a catalogue. @throws InputError */
+function checkNames(body: { grade?: string | null | undefined; weldMetal?: string | null | undefined; family?: string | null | undefined }): void {
+  const errors: FieldError[] = [];
+  if (body.grade && !findGrade(body.grade)) errors.push({ path: 'grade', message: `"${body.grade}" is not in the catalogue of base metals` });
+  if (body.weldMetal && !findRod(body.weldMetal)) errors.push({ path: 'weldMetal', message: `"${body.weldMetal}" is not in the catalogue of rods` });
+  if (body.family && !findItemFamily(body.family)) errors.push({ path: 'family', message: `"${body.family}" is not an item family` });
+  if (errors.length > 0) throw new InputError(errors);
+}

@@ -1,0 +1,20 @@
+import type { RodStock, RodStockPut } from '@variatum/contracts';
+import { eq } from 'drizzle-orm';
+import { v7 as uuid } from 'uuid';
+import { tables, type Database } from '../database';
+
+/** What is known of the workshop's shelf. */
+export async function listRodStock(database: Database, workshopId: string): Promise<RodStock[]> {
+  const rows = await database.select().from(tables.rodStock).where(eq(tables.rodStock.workshopId, workshopId)).orderBy(tables.rodStock.rod);
+  return rows.map(({ id, rod, onShelf, diameterMm, note, version }) => ({ id, rod, onShelf, diameterMm, note, version }));
+}
+
+/** Sets what is on the shelf of one rod; the last word counts. */
+export async function putRodStock(database: Database, workshopId: string, rod: string, { onShelf, diameterMm = null, note = '' }: RodStockPut): Promise<RodStock> {
+  const values = { onShelf, diameterMm, note, updatedAt: new Date() };
+  await database
+    .insert(tables.rodStock)
+    .values({ id: uuid(), workshopId, rod, ...values })
+    .onConflictDoUpdate({ target: [tables.rodStock.workshopId, tables.rodStock.rod], set: values });
+  return (await listRodStock(database, workshopId)).find((entry) => entry.rod === rod) as RodStock;
+}

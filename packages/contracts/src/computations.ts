@@ -1,0 +1,89 @@
+import { ELEMENTS, FORMS, JOINTS, type ElementSymbol } from '@variatum/metallurgy';
+import * as z from 'zod';
+
+/** Mass percent by chemical symbol; iron is the balance. The core checks the sum. */
+export const compositionSchema = z
+  .partialRecord(z.enum([...ELEMENTS, 'Fe'] as [ElementSymbol | 'Fe', ...(ElementSymbol | 'Fe')[]]), z.number().min(0).max(100))
+  .meta({ description: 'Mass percent by chemical symbol' });
+
+/** One field test as logged. */
+export const testEntrySchema = z.strictObject({
+  test: z.string(),
+  outcome: z.string().optional(),
+  worked: z.enum(['soft', 'bent', 'drawn', 'hard', 'melted', 'filed']).optional(),
+  filed: z.boolean().optional(),
+  mark: z.string().max(200).optional(),
+  reading: compositionSchema.optional(),
+  number: z.number().min(0).max(200).optional(),
+});
+
+/** What an item is. */
+export const itemSchema = z.strictObject({ family: z.string().optional(), form: z.enum(FORMS as [string, ...string[]]).optional() });
+
+/** Question of `identify`. */
+export const identifyQuestionSchema = z.strictObject({ item: itemSchema.optional(), tests: z.array(testEntrySchema).max(200).optional() });
+
+/** Question of `constitution`: one composition or several. */
+export const constitutionQuestionSchema = z.union([
+  z.strictObject({ composition: z.record(z.string(), z.unknown()), thicknessMm: z.number().positive().max(300).optional() }),
+  z.strictObject({ compositions: z.array(z.record(z.string(), z.unknown())).max(100000), thicknessMm: z.number().positive().max(300).optional() }),
+]);
+
+const materialSchema = z.strictObject({ grade: z.string().optional(), composition: z.record(z.string(), z.unknown()).optional() });
+
+/** Question of `pool`. */
+export const poolQuestionSchema = z.strictObject({
+  parents: z.array(materialSchema),
+  shares: z.array(z.number()).optional(),
+  rod: z.strictObject({ class: z.string().optional(), composition: z.record(z.string(), z.unknown()).optional() }).nullish(),
+  dilution: z.number().optional(),
+  thicknessMm: z.number().optional(),
+});
+
+/** What the joint must live through. */
+export const serviceSchema = z.strictObject({
+  environment: z.enum(['dry', 'outdoor', 'road-salt', 'potable', 'food', 'acid', 'caustic', 'coast', 'pool', 'sea', 'unknown']).optional(),
+  temperatureC: z.tuple([z.number(), z.number()]).optional(),
+  cycling: z.boolean().optional(),
+  hot: z.enum(['short', 'long']).optional(),
+  vibration: z.boolean().optional(),
+  pressure: z.boolean().optional(),
+  permanence: z.enum(['permanent', 'temporary']).optional(),
+});
+
+const keysOf = <Key extends string>(record: Record<Key, unknown>): [Key, ...Key[]] => Object.keys(record) as [Key, ...Key[]];
+
+/** The joint as described by the user. */
+export const jointSchema = z.strictObject({
+  type: z.enum(keysOf(JOINTS.types)),
+  thicknessMm: z.union([z.number(), z.array(z.number()).max(4)]).optional(),
+  technique: z.enum(keysOf(JOINTS.techniques)).optional(),
+  process: z.enum(['gtaw', 'smaw', 'gmaw']).optional(),
+  restraint: z.enum(['low', 'medium', 'high']).optional(),
+  shielding: z.enum(['good', 'poor']).optional(),
+  gas: z.string().optional(),
+  dilution: z.union([z.number(), z.strictObject({ min: z.number(), mode: z.number(), max: z.number() })]).optional(),
+  shares: z.array(z.number()).max(4).optional(),
+  aimedAt: z.int().min(0).max(3).optional(),
+});
+
+/** A piece in a question. */
+export const pieceQuestionSchema = z.strictObject({
+  grade: z.string().optional(),
+  composition: z.record(z.string(), z.unknown()).optional(),
+  weldMetal: z.string().optional(),
+  coating: z.enum(['bare', 'plated', 'galvanised']).optional(),
+  item: itemSchema.optional(),
+  tests: z.array(testEntrySchema).max(200).optional(),
+});
+
+/** Question of `choose`. */
+export const chooseQuestionSchema = z.strictObject({
+  pieces: z.array(pieceQuestionSchema),
+  joint: jointSchema.optional(),
+  service: serviceSchema.optional(),
+  rods: z.array(z.string()).max(200).optional(),
+  samples: z.int().optional(),
+  stock: z.array(z.string()).max(200).optional(),
+  preferences: z.record(z.string(), z.number()).optional(),
+});

@@ -1,0 +1,5 @@
+export * from './computations';
+export * from './records';
+export * from './question';
+export * from './parse';
+export * from './problem';

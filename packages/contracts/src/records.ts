@@ -1,0 +1,216 @@
+import { FORMS } from '@variatum/metallurgy';
+import * as z from 'zod';
+import { jointSchema, serviceSchema, testEntrySchema } from './computations';
+
+const text = (longest: number): z.ZodString => z.string().trim().max(longest);
+const stamp = z.iso.datetime({ offset: true });
+const id = z.uuid();
+
+/** Where a job stands on the board. */
+export const JOB_STATES = ['bench', 'waiting', 'inspect', 'out'] as const;
+export const jobStateSchema = z.enum(JOB_STATES);
+export type JobState = z.infer<typeof jobStateSchema>;
+
+/** Stages of the work that exist so far, in its order. */
+export const STAGES = ['job', 'pieces', 'identify', 'joint', 'rod'] as const;
+export const stageSchema = z.enum(STAGES);
+export type Stage = z.infer<typeof stageSchema>;
+
+const jobFields = {
+  title: text(120).min(1, 'give the job a name'),
+  item: text(2000),
+  state: jobStateSchema,
+  stage: stageSchema,
+  service: serviceSchema,
+};
+
+/** A job without its pieces, as the board lists it. */
+export const jobSchema = z.object({
+  id,
+  ...jobFields,
+  /** Short line of the last decision, or null. */
+  lastRod: z.string().nullable(),
+  pieceCount: z.int(),
+  version: z.int(),
+  createdAt: stamp,
+  updatedAt: stamp,
+  withdrawnAt: stamp.nullable(),
+});
+export type Job = z.infer<typeof jobSchema>;
+
+/** Body that creates a job; an id chosen by the client makes a repeated request harmless. */
+export const newJobSchema = z.strictObject({
+  id: id.optional(),
+  title: jobFields.title,
+  item: jobFields.item.default(''),
+  state: jobStateSchema.default('bench'),
+  stage: stageSchema.default('job'),
+  service: serviceSchema.default({}),
+});
+export type NewJob = z.input<typeof newJobSchema>;
+
+const version = z.int().min(1);
+
+/** Body that changes a job. */
+export const jobPatchSchema = z.strictObject({
+  version,
+  title: jobFields.title.optional(),
+  item: jobFields.item.optional(),
+  state: jobStateSchema.optional(),
+  stage: stageSchema.optional(),
+  service: serviceSchema.optional(),
+});
+export type JobPatch = z.infer<typeof jobPatchSchema>;
+
+const pieceFields = {
+  name: text(80).min(1, 'give the piece a name'),
+  kind: z.enum(['base', 'old-weld']),
+  family: z.string().max(60).nullable(),
+  form: z.enum(FORMS as [string, ...string[]]).nullable(),
+  thicknessMm: z.number().min(0.1, 'give a thickness from 0.1 to 300 mm').max(300, 'give a thickness from 0.1 to 300 mm').nullable(),
+  size: text(80),
+  coating: z.enum(['bare', 'plated', 'galvanised']).nullable(),
+  origin: text(500),
+  /** Grade taken as known, or null. */
+  grade: z.string().max(40).nullable(),
+  /** Rod of an old weld taken as known, or null. */
+  weldMetal: z.string().max(40).nullable(),
+};
+
+/** A logged field test; a wrong one is struck out, never erased. */
+export const fieldTestSchema = z.object({
+  id,
+  pieceId: id,
+  entry: testEntrySchema,
+  note: z.string(),
+  createdAt: stamp,
+  struckOutAt: stamp.nullable(),
+  struckOutReason: z.string().nullable(),
+});
+export type FieldTestRecord = z.infer<typeof fieldTestSchema>;
+
+/** A piece of a job with its log. */
+export const pieceSchema = z.object({
+  id,
+  jobId: id,
+  position: z.int(),
+  ...pieceFields,
+  version: z.int(),
+  withdrawnAt: stamp.nullable(),
+  tests: z.array(fieldTestSchema),
+});
+export type Piece = z.infer<typeof pieceSchema>;
+
+/** Body that adds a piece. */
+export const newPieceSchema = z.strictObject({
+  id: id.optional(),
+  name: pieceFields.name,
+  kind: pieceFields.kind.default('base'),
+  family: pieceFields.family.default(null),
+  form: pieceFields.form.default(null),
+  thicknessMm: pieceFields.thicknessMm.default(null),
+  size: pieceFields.size.default(''),
+  coating: pieceFields.coating.default(null),
+  origin: pieceFields.origin.default(''),
+  grade: pieceFields.grade.default(null),
+  weldMetal: pieceFields.weldMetal.default(null),
+});
+export type NewPiece = z.input<typeof newPieceSchema>;
+
+/** Body that changes a piece. */
+export const piecePatchSchema = z.strictObject({
+  version,
+  name: pieceFields.name.optional(),
+  kind: pieceFields.kind.optional(),
+  family: pieceFields.family.optional(),
+  form: pieceFields.form.optional(),
+  thicknessMm: pieceFields.thicknessMm.optional(),
+  size: pieceFields.size.optional(),
+  coating: pieceFields.coating.optional(),
+  origin: pieceFields.origin.optional(),
+  grade: pieceFields.grade.optional(),
+  weldMetal: pieceFields.weldMetal.optional(),
+});
+export type PiecePatch = z.infer<typeof piecePatchSchema>;
+
+/** Body that logs a field test. */
+export const newFieldTestSchema = z.strictObject({ id: id.optional(), entry: testEntrySchema, note: text(500).default('') });
+export type NewFieldTest = z.input<typeof newFieldTestSchema>;
+
+/** Body that strikes a test out. */
+export const strikeOutSchema = z.strictObject({ reason: text(300).min(1, 'say why the entry is wrong') });
+
+/** The joint of a job. */
+export const jointRecordSchema = z.object({ id, jobId: id, joint: jointSchema, version: z.int() });
+export type JointRecord = z.infer<typeof jointRecordSchema>;
+
+/** Body that sets the joint; version 0 when there is none yet. */
+export const jointPutSchema = z.strictObject({ version: z.int().min(0), joint: jointSchema });
+export type JointPut = z.infer<typeof jointPutSchema>;
+
+/** A decision: what was asked, by which engine and seed, and what came out. */
+export const decisionSchema = z.object({
+  id,
+  jobId: id,
+  rod: z.string().nullable(),
+  recommended: z.string().nullable(),
+  engineVersion: z.string(),
+  seed: z.int(),
+  question: z.record(z.string(), z.unknown()),
+  result: z.record(z.string(), z.unknown()),
+  note: z.string(),
+  createdAt: stamp,
+});
+export type Decision = z.infer<typeof decisionSchema>;
+
+/** Body that records a decision: the server computes the result itself from the job as it stands. */
+export const newDecisionSchema = z.strictObject({
+  id: id.optional(),
+  rod: z.string().max(40).nullable(),
+  seed: z.int().min(0).max(2147483647).default(1),
+  note: text(1000).default(''),
+});
+export type NewDecision = z.input<typeof newDecisionSchema>;
+
+/** A job with everything on it. */
+export const jobDetailSchema = jobSchema.extend({
+  pieces: z.array(pieceSchema),
+  joint: jointRecordSchema.nullable(),
+  decisions: z.array(decisionSchema),
+});
+export type JobDetail = z.infer<typeof jobDetailSchema>;
+
+/** A rod on the shelf. */
+export const rodStockSchema = z.object({ id, rod: z.string(), onShelf: z.boolean(), diameterMm: z.number().nullable(), note: z.string(), version: z.int() });
+export type RodStock = z.infer<typeof rodStockSchema>;
+
+/** Body that sets what is on the shelf of one rod. */
+export const rodStockPutSchema = z.strictObject({
+  onShelf: z.boolean(),
+  diameterMm: z.number().min(0.5).max(10).nullable().default(null),
+  note: text(300).default(''),
+});
+export type RodStockPut = z.input<typeof rodStockPutSchema>;
+
+/** Preferences of the workshop. */
+export const workshopSchema = z.object({
+  id,
+  name: z.string(),
+  /** Ids of the field tests the shop can do; null: all. */
+  ownedTests: z.array(z.string()).nullable(),
+  /** Steps from -3 to 3 by rod class. */
+  preferences: z.record(z.string(), z.number().min(-3).max(3)),
+  version: z.int(),
+});
+export type Workshop = z.infer<typeof workshopSchema>;
+
+/** RFC 9457 problem document. */
+export const problemSchema = z.object({
+  type: z.string(),
+  title: z.string(),
+  status: z.int(),
+  detail: z.string().optional(),
+  errors: z.array(z.object({ path: z.string(), message: z.string() })).optional(),
+  current: z.unknown().optional(),
+});
+export type Problem = z.infer<typeof problemSchema>;
