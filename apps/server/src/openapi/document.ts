@@ -1,4 +1,3 @@
-import { extendZodWithOpenApi, OpenApiGeneratorV31, OpenAPIRegistry, type RouteConfig } from '@asteasolutions/zod-to-openapi';
 import {
   decisionSchema,
   fieldTestSchema,
@@ -23,10 +22,8 @@ import { ENGINE_VERSION } from '@variatum/metallurgy';
 import * as z from 'zod';
 import { jobQuerySchema } from '../jobs/routes';
 
-extendZodWithOpenApi(z);
-
 interface Operation {
-  readonly method: RouteConfig['method'];
+  readonly method: 'get' | 'post' | 'put' | 'patch';
   readonly path: string;
   readonly summary: string;
   readonly body?: z.ZodType;
@@ -60,29 +57,37 @@ const OPERATIONS: readonly Operation[] = [
   { method: 'put', path: '/api/rod-stock/{rod}', summary: 'Set what is on the shelf of a rod', body: rodStockPutSchema, answer: rodStockSchema },
 ];
 
+const schemaOf = (schema: z.ZodType, io: 'input' | 'output'): object => {
+  const { $schema: _dialect, ...body } = z.toJSONSchema(schema, { io, unrepresentable: 'any' });
+  return body;
+};
+
+const parametersOf = ({ path, query }: Operation): object[] => {
+  const inPath = [...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({ name, in: 'path', required: true, schema: { type: 'string' } }));
+  const inQuery = Object.entries(query?.shape ?? {}).map(([name, schema]) => ({ name, in: 'query', required: false, schema: schemaOf(schema as z.ZodType, 'input') }));
+  return [...inPath, ...inQuery];
+};
+
 /** OpenAPI document of the interface, generated from the schemas that check it. */
 export function openApiDocument(): object {
-  const registry = new OpenAPIRegistry();
-  const problem = registry.register('Problem', problemSchema);
-  for (const { method, path, summary, body, query, answer, status = 200 } of OPERATIONS) {
-    const parameter = /\{(\w+)\}/.exec(path)?.[1];
-    registry.registerPath({
-      method,
-      path,
+  const problem = { description: 'Problem', content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } } };
+  const paths: Record<string, Record<string, object>> = {};
+  for (const operation of OPERATIONS) {
+    const { method, path, summary, body, answer, status = 200 } = operation;
+    (paths[path] ??= {})[method] = {
       summary,
-      request: {
-        ...(parameter ? { params: z.object({ [parameter]: z.string() }) } : {}),
-        ...(query ? { query } : {}),
-        ...(body ? { body: { content: { 'application/json': { schema: body } }, required: true } } : {}),
-      },
+      parameters: parametersOf(operation),
+      ...(body ? { requestBody: { required: true, content: { 'application/json': { schema: schemaOf(body, 'input') } } } } : {}),
       responses: {
-        [status]: { description: 'Done', content: { 'application/json': { schema: answer } } },
-        default: { description: 'Problem', content: { 'application/problem+json': { schema: problem } } },
+        [status]: { description: 'Done', content: { 'application/json': { schema: schemaOf(answer, 'output') } } },
+        default: problem,
       },
-    });
+    };
   }
-  return new OpenApiGeneratorV31(registry.definitions).generateDocument({
+  return {
     openapi: '3.1.0',
     info: { title: 'Variatum', version: ENGINE_VERSION, license: { name: 'MIT', identifier: 'MIT' } },
-  });
+    paths,
+    components: { schemas: { Problem: schemaOf(problemSchema, 'output') } },
+  };
 }

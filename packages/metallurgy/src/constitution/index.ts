@@ -15,3 +15,4 @@ export * from './derive-pool';
 export * from './ferrite-prediction';
 export * from './planar-geometry';
 export * from './constitution';
+export * from './diagram-lines';

@@ -5,4 +5,5 @@ export * from './rod-matrix';
 export * from './dilution-curve';
 export * from './quantiles';
 export * from './filler-loss';
+export * from './pool-cloud';
 export { DIAGRAM_NAMES } from './reasons';

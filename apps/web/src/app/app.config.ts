@@ -1,0 +1,15 @@
+import { provideHttpClient, withFetch } from '@angular/common/http';
+import { provideBrowserGlobalErrorListeners, provideZonelessChangeDetection, type ApplicationConfig } from '@angular/core';
+import { provideRouter, withComponentInputBinding, withInMemoryScrolling } from '@angular/router';
+import { en_US, provideNzI18n } from 'ng-zorro-antd/i18n';
+import { routes } from './app.routes';
+
+export const appConfig: ApplicationConfig = {
+  providers: [
+    provideBrowserGlobalErrorListeners(),
+    provideZonelessChangeDetection(),
+    provideRouter(routes, withComponentInputBinding(), withInMemoryScrolling({ scrollPositionRestoration: 'enabled' })),
+    provideHttpClient(withFetch()),
+    provideNzI18n(en_US),
+  ],
+};

@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { computations } from './computations';
+
+expose(computations);

@@ -1,0 +1,93 @@
+import { HttpClient } from '@angular/common/http';
+import { inject, Injectable } from '@angular/core';
+import type {
+  Decision,
+  FieldTestRecord,
+  Job,
+  JobDetail,
+  JobPatch,
+  JobState,
+  JointPut,
+  JointRecord,
+  NewDecision,
+  NewFieldTest,
+  NewJob,
+  NewPiece,
+  Piece,
+  PiecePatch,
+  RodStock,
+  RodStockPut,
+  Workshop,
+} from '@variatum/contracts';
+import type { Observable } from 'rxjs';
+
+/** The server's interface, one method for each operation. Errors arrive as `HttpErrorResponse` with a problem document. */
+@Injectable({ providedIn: 'root' })
+export class ApiService {
+  private readonly http = inject(HttpClient);
+
+  jobs(query: { search?: string; state?: JobState | undefined; limit?: number; offset?: number }): Observable<{ jobs: Job[]; total: number }> {
+    const params = Object.fromEntries(Object.entries(query).filter(([, value]) => value !== undefined && value !== '')) as Record<string, string | number>;
+    return this.http.get<{ jobs: Job[]; total: number }>('/api/jobs', { params });
+  }
+
+  job(id: string): Observable<JobDetail> {
+    return this.http.get<JobDetail>(`/api/jobs/${id}`);
+  }
+
+  addJob(job: NewJob): Observable<JobDetail> {
+    return this.http.post<JobDetail>('/api/jobs', job);
+  }
+
+  changeJob(id: string, patch: JobPatch): Observable<JobDetail> {
+    return this.http.patch<JobDetail>(`/api/jobs/${id}`, patch);
+  }
+
+  withdrawJob(id: string, version: number): Observable<JobDetail> {
+    return this.http.post<JobDetail>(`/api/jobs/${id}/withdraw`, { version });
+  }
+
+  restoreJob(id: string, version: number): Observable<JobDetail> {
+    return this.http.post<JobDetail>(`/api/jobs/${id}/restore`, { version });
+  }
+
+  addPiece(jobId: string, piece: NewPiece): Observable<Piece> {
+    return this.http.post<Piece>(`/api/jobs/${jobId}/pieces`, piece);
+  }
+
+  changePiece(id: string, patch: PiecePatch): Observable<Piece> {
+    return this.http.patch<Piece>(`/api/pieces/${id}`, patch);
+  }
+
+  setPieceWithdrawn(id: string, version: number, withdrawn: boolean): Observable<Piece> {
+    return this.http.post<Piece>(`/api/pieces/${id}/${withdrawn ? 'withdraw' : 'restore'}`, { version });
+  }
+
+  addTest(pieceId: string, test: NewFieldTest): Observable<FieldTestRecord> {
+    return this.http.post<FieldTestRecord>(`/api/pieces/${pieceId}/tests`, test);
+  }
+
+  strikeOut(testId: string, reason: string): Observable<FieldTestRecord> {
+    return this.http.post<FieldTestRecord>(`/api/tests/${testId}/strike-out`, { reason });
+  }
+
+  putJoint(jobId: string, body: JointPut): Observable<JointRecord> {
+    return this.http.put<JointRecord>(`/api/jobs/${jobId}/joint`, body);
+  }
+
+  decide(jobId: string, body: NewDecision): Observable<Decision> {
+    return this.http.post<Decision>(`/api/jobs/${jobId}/decisions`, body);
+  }
+
+  rodStock(): Observable<RodStock[]> {
+    return this.http.get<RodStock[]>('/api/rod-stock');
+  }
+
+  putRodStock(rod: string, body: RodStockPut): Observable<RodStock> {
+    return this.http.put<RodStock>(`/api/rod-stock/${rod}`, body);
+  }
+
+  workshop(): Observable<Workshop> {
+    return this.http.get<Workshop>('/api/workshop');
+  }
+}

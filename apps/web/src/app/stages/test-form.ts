@@ -1,0 +1,138 @@
+import { ChangeDetectionStrategy, Component, computed, effect, input, output, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import type { FieldTest, TestEntry } from '@variatum/metallurgy';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { NzInputModule } from 'ng-zorro-antd/input';
+
+const READ_ELEMENTS = ['Cr', 'Ni', 'Mo', 'Mn', 'Cu', 'Ti', 'Nb', 'C', 'S', 'P', 'Si', 'N'] as const;
+const XRF_BLIND = new Set<string>(['C', 'S', 'P', 'Si', 'N']);
+const NUMBER = /^\d*(?:[.,]\d+)?$/;
+
+/** Entry of one field test: how to do it, its settings and its outcome. Outcomes are logged by one touch. */
+@Component({
+  selector: 'va-test-form',
+  imports: [FormsModule, NzButtonModule, NzInputModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="stack">
+      <p>{{ test().how }}</p>
+      @if (test().hazard; as hazard) {<p class="caution">{{ hazard }}</p>}
+      @for (option of test().options ?? []; track option.id) {
+        <div class="field">
+          <span class="label" [id]="'option-' + option.id">{{ option.title }}</span>
+          <div class="choices" role="radiogroup" [attr.aria-labelledby]="'option-' + option.id">
+            @for (value of option.values; track value.id) {
+              <button type="button" class="choice" role="radio" [attr.aria-checked]="settings()[option.id] === value.id" (click)="setOption(option.id, value.id)">{{ value.title }}</button>
+            }
+          </div>
+        </div>
+      }
+      @switch (test().input) {
+        @case ('reading') {
+          <form class="stack" (ngSubmit)="logReading()">
+            <div class="readings">
+              @for (symbol of elements(); track symbol) {
+                <div class="field">
+                  <label [for]="'reading-' + symbol">{{ symbol }}, %</label>
+                  <input nz-input [id]="'reading-' + symbol" [name]="symbol" inputmode="decimal" [ngModel]="reading()[symbol] ?? ''" (ngModelChange)="setReading(symbol, $event)" [attr.aria-invalid]="!!errors()['reading.' + symbol]" />
+                  @if (errors()['reading.' + symbol]; as message) {<span class="field-error">{{ message }}</span>}
+                </div>
+              }
+            </div>
+            @if (errors()['reading']; as message) {<p class="field-error" role="alert">{{ message }}</p>}
+            <div><button nz-button nzType="primary" type="submit">Log the reading</button></div>
+          </form>
+        }
+        @case ('mark') {
+          <form class="row" (ngSubmit)="logged.emit({ test: test().id, mark: text() })">
+            <div class="field grow">
+              <label for="mark">Mark as read</label>
+              <input nz-input id="mark" name="mark" [ngModel]="text()" (ngModelChange)="text.set($event)" maxlength="200" [attr.aria-invalid]="!!errors()['mark']" />
+              @if (errors()['mark']; as message) {<span class="field-error" role="alert">{{ message }}</span>}
+            </div>
+            <button nz-button nzType="primary" type="submit">Log the mark</button>
+          </form>
+        }
+        @case ('number') {
+          <form class="row" (ngSubmit)="logNumber()">
+            <div class="field grow">
+              <label for="number">Reading, FN</label>
+              <input nz-input id="number" name="number" inputmode="decimal" [ngModel]="text()" (ngModelChange)="text.set($event)" [attr.aria-invalid]="!!errors()['number']" />
+              @if (errors()['number']; as message) {<span class="field-error" role="alert">{{ message }}</span>}
+            </div>
+            <button nz-button nzType="primary" type="submit">Log the reading</button>
+          </form>
+        }
+        @default {
+          <div class="field">
+            <span class="label" id="outcome-label">What happened</span>
+            <div class="choices" role="group" aria-labelledby="outcome-label">
+              @for (outcome of test().outcomes; track outcome.id) {
+                <button type="button" class="choice outcome" (click)="logOutcome(outcome.id)">{{ outcome.title }}</button>
+              }
+            </div>
+          </div>
+        }
+      }
+      @if (errors()['']; as message) {<p class="field-error" role="alert">{{ message }}</p>}
+      <p class="soft small">{{ test().teaches }}</p>
+    </div>
+  `,
+  styles: `
+    .readings { display: grid; grid-template-columns: repeat(auto-fill, minmax(92px, 1fr)); gap: var(--space-3); }
+    .grow { flex: 1 1 220px; }
+    form.row { align-items: flex-end; }
+    .outcome { border-width: 2px; border-color: var(--accent); font-weight: 600; }
+  `,
+})
+export class TestForm {
+  readonly test = input.required<FieldTest>();
+  /** Errors of the last entry, by field. */
+  readonly errors = input<Readonly<Record<string, string>>>({});
+  readonly logged = output<TestEntry>();
+
+  protected readonly settings = signal<Readonly<Record<string, string>>>({});
+  protected readonly reading = signal<Readonly<Record<string, string>>>({});
+  protected readonly text = signal('');
+  protected readonly elements = computed(() => READ_ELEMENTS.filter((symbol) => this.test().id !== 'analyser' || !XRF_BLIND.has(symbol)));
+
+  constructor() {
+    effect(() => {
+      this.test();
+      this.settings.set({});
+      this.reading.set({});
+      this.text.set('');
+    });
+  }
+
+  protected setOption(option: string, value: string): void {
+    this.settings.update(({ [option]: old, ...rest }) => (old === value ? rest : { ...rest, [option]: value }));
+  }
+
+  protected setReading(symbol: string, text: string): void {
+    this.reading.update((reading) => ({ ...reading, [symbol]: text }));
+  }
+
+  private withSettings(entry: TestEntry): TestEntry {
+    const { worked, filed } = this.settings();
+    return { ...entry, ...(worked === undefined ? {} : { worked }), ...(filed === undefined ? {} : { filed: filed === 'true' }) };
+  }
+
+  protected logOutcome(outcome: string): void {
+    this.logged.emit(this.withSettings({ test: this.test().id, outcome }));
+  }
+
+  protected logNumber(): void {
+    const text = this.text().trim().replace(',', '.');
+    this.logged.emit(this.withSettings({ test: this.test().id, number: text === '' ? Number.NaN : Number(text) }));
+  }
+
+  protected logReading(): void {
+    const reading = Object.fromEntries(
+      Object.entries(this.reading())
+        .filter(([, text]) => text.trim() !== '')
+        .map(([symbol, text]) => [symbol, NUMBER.test(text.trim()) ? Number(text.trim().replace(',', '.')) : Number.NaN]),
+    );
+    this.logged.emit({ test: this.test().id, reading });
+  }
+}
