@@ -16,7 +16,9 @@ await build({
     {
       name: 'workspaces-inside',
       setup({ onResolve }) {
-        onResolve({ filter: /^[^./]/ }, ({ path }) => (path.startsWith('@variatum/') || path.startsWith('/') ? undefined : { path, external: true }));
+        onResolve({ filter: /^[^./]/ }, ({ path }) =>
+          path.startsWith('@variatum/') || path.startsWith('/') ? undefined : { path, external: true },
+        );
       },
     },
   ],

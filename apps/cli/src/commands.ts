@@ -33,7 +33,8 @@ export interface Command {
 }
 
 function objectInput(input: unknown): Record<string, unknown> {
-  if (typeof input !== 'object' || input === null || Array.isArray(input)) throw InputError.at('', 'give one JSON object');
+  if (typeof input !== 'object' || input === null || Array.isArray(input))
+    throw InputError.at('', 'give one JSON object');
   return input as Record<string, unknown>;
 }
 
@@ -45,7 +46,8 @@ const constitutionCommand: Command = {
     if (document['composition'] === undefined && document['compositions'] === undefined)
       throw InputError.at('composition', 'missing; give mass percents by chemical symbol');
     const question = parseWith(constitutionQuestionSchema, document);
-    if ('composition' in question) return constitution(validateComposition(question.composition, 'composition'), question.thicknessMm);
+    if ('composition' in question)
+      return constitution(validateComposition(question.composition, 'composition'), question.thicknessMm);
     return {
       results: question.compositions.map((composition, index) =>
         constitution(validateComposition(composition, `compositions.${index}`), question.thicknessMm),
@@ -79,7 +81,10 @@ const identifyCommand: Command = {
 const chooseCommand: Command = {
   readsInput: true,
   summary: 'filler rod for a joint, with risks and reasons',
-  run: (input, seed) => ({ engineVersion: ENGINE_VERSION, ...choose(parseWith(chooseQuestionSchema, objectInput(input)) as ChooseInput, seed) }),
+  run: (input, seed) => ({
+    engineVersion: ENGINE_VERSION,
+    ...choose(parseWith(chooseQuestionSchema, objectInput(input)) as ChooseInput, seed),
+  }),
 };
 
 const catalogue = (summary: string, list: unknown): Command => ({ readsInput: false, summary, run: () => list });

@@ -49,7 +49,12 @@ function writeAll(text: string): void {
 const [name = '', ...flags] = process.argv.slice(2);
 const command = Object.hasOwn(COMMANDS, name) ? COMMANDS[name] : undefined;
 if (!command)
-  fail({ type: 'about:blank', title: 'No such computation', status: 404, detail: `"${name}" is not one of ${Object.keys(COMMANDS).join(', ')}` });
+  fail({
+    type: 'about:blank',
+    title: 'No such computation',
+    status: 404,
+    detail: `"${name}" is not one of ${Object.keys(COMMANDS).join(', ')}`,
+  });
 try {
   const seed = seedFrom(flags);
   writeAll(`${JSON.stringify(command.run(command.readsInput ? readInput() : undefined, seed), null, 2)}\n`);

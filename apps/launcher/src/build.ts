@@ -18,9 +18,21 @@ function stale(stamp: string, sources: readonly string[]): boolean {
   return sources.some((source) => existsSync(source) && newest(source) > built);
 }
 
-async function build(root: string, workspace: string, stampName: string, sources: readonly string[], what: string): Promise<void> {
+async function build(
+  root: string,
+  workspace: string,
+  stampName: string,
+  sources: readonly string[],
+  what: string,
+): Promise<void> {
   const stamp = join(root, 'dist', stampName);
-  if (!stale(stamp, sources.map((source) => join(root, source)))) return;
+  if (
+    !stale(
+      stamp,
+      sources.map((source) => join(root, source)),
+    )
+  )
+    return;
   say(`building ${what}`);
   const begun = new Date();
   await run('npm', ['run', '--silent', 'build', '--workspace', workspace], { cwd: root });
@@ -31,8 +43,20 @@ async function build(root: string, workspace: string, stampName: string, sources
 
 /** Builds the server when a source is newer than the last build. */
 export const buildServer = (root: string): Promise<void> =>
-  build(root, 'apps/server', '.server-built', ['apps/server/src', 'apps/server/build.mjs', 'packages', 'package-lock.json'], 'the server');
+  build(
+    root,
+    'apps/server',
+    '.server-built',
+    ['apps/server/src', 'apps/server/build.mjs', 'packages', 'package-lock.json'],
+    'the server',
+  );
 
 /** Builds the web application when a source is newer than the last build. */
 export const buildWeb = (root: string): Promise<void> =>
-  build(root, 'apps/web', '.web-built', ['apps/web/src', 'apps/web/angular.json', 'packages', 'package-lock.json'], 'the web application (about half a minute)');
+  build(
+    root,
+    'apps/web',
+    '.web-built',
+    ['apps/web/src', 'apps/web/angular.json', 'packages', 'package-lock.json'],
+    'the web application (about half a minute)',
+  );

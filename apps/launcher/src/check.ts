@@ -45,10 +45,18 @@ export async function check(root: string): Promise<number> {
       say(`${what}: failed`);
     }
   };
-  const jest = async (what: string, args: readonly string[], environment: Record<string, string> = {}): Promise<void> => {
+  const jest = async (
+    what: string,
+    args: readonly string[],
+    environment: Record<string, string> = {},
+  ): Promise<void> => {
     say(what);
     const report = join(scratch, `${what.replace(/\W+/g, '-')}.json`);
-    const code = await runCode('npx', ['jest', ...args, '--json', `--outputFile=${report}`], { cwd: root, env: { ...process.env, ...environment }, stdio: ['ignore', 'ignore', process.stderr] });
+    const code = await runCode('npx', ['jest', ...args, '--json', `--outputFile=${report}`], {
+      cwd: root,
+      env: { ...process.env, ...environment },
+      stdio: ['ignore', 'ignore', process.stderr],
+    });
     const result = readReport<JestReport>(report);
     total.passed += result?.numPassedTests ?? 0;
     // A suite that cannot even be loaded counts as one failure.
@@ -67,12 +75,17 @@ export async function check(root: string): Promise<number> {
     await buildServer(root);
     await buildWeb(root);
     cluster = await startCluster(programs, dataDirectory(root, join('/var/tmp', `variatum-check-${process.pid}`)));
-    await jest('server tests against PostgreSQL', ['--selectProjects', 'server', '--runInBand'], { VARIATUM_TEST_DATABASE_URL: cluster.url });
+    await jest('server tests against PostgreSQL', ['--selectProjects', 'server', '--runInBand'], {
+      VARIATUM_TEST_DATABASE_URL: cluster.url,
+    });
     cluster.stop();
     cluster = undefined;
     say('browser tests');
     const report = join(scratch, 'browser.json');
-    await runCode('npx', ['playwright', 'test', '--config', 'e2e/playwright.config.ts'], { cwd: root, env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: report } });
+    await runCode('npx', ['playwright', 'test', '--config', 'e2e/playwright.config.ts'], {
+      cwd: root,
+      env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: report },
+    });
     const browser = readReport<PlaywrightReport>(report);
     total.passed += (browser?.stats.expected ?? 0) + (browser?.stats.flaky ?? 0);
     total.failed += browser ? browser.stats.unexpected + browser.errors.length : 1;

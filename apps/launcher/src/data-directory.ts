@@ -16,7 +16,10 @@ export function dataDirectory(root: string, wanted: string | undefined): string 
   const directory = wanted === undefined ? join(root, '.variatum') : resolve(wanted);
   mkdirSync(directory, { recursive: true, mode: 0o755 });
   if (process.getuid?.() !== 0 || asPostgres(['test', '-x', directory]) === 0) return directory;
-  if (wanted !== undefined) throw new PlainError(`the postgres user cannot enter ${dirname(directory)}; choose another --data-dir, for example under /var/tmp`);
+  if (wanted !== undefined)
+    throw new PlainError(
+      `the postgres user cannot enter ${dirname(directory)}; choose another --data-dir, for example under /var/tmp`,
+    );
   const name = createHash('sha256').update(root).digest('hex').slice(0, 12);
   const standIn = join('/var/tmp', `variatum-${name}`);
   mkdirSync(standIn, { recursive: true, mode: 0o755 });

@@ -17,8 +17,14 @@ export async function dev(root: string, dataDir: string | undefined): Promise<nu
   const release = claim(home);
   const cluster = await startCluster(programs, home);
   try {
-    const server = await startServer(root, { ...serverEnvironment(root, cluster.url, SERVER_PORT), VARIATUM_DEMO: '1' });
-    const watcher = spawn('npm', ['run', 'dev', '--workspace', 'apps/web', '--', '--proxy-config', 'proxy.json'], { cwd: root, stdio: 'inherit' });
+    const server = await startServer(root, {
+      ...serverEnvironment(root, cluster.url, SERVER_PORT),
+      VARIATUM_DEMO: '1',
+    });
+    const watcher = spawn('npm', ['run', 'dev', '--workspace', 'apps/web', '--', '--proxy-config', 'proxy.json'], {
+      cwd: root,
+      stdio: 'inherit',
+    });
     await new Promise<void>((resolve) => {
       watcher.on('close', () => resolve());
       for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => watcher.kill(signal));

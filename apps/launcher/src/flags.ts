@@ -27,6 +27,7 @@ export function readFlags(args: readonly string[], environment: NodeJS.ProcessEn
     else rest.push(args[index] as string);
   }
   const number = port === undefined ? undefined : Number(port);
-  if (number !== undefined && !(Number.isInteger(number) && number > 0 && number < 65536)) throw new PlainError('--port takes a whole number from 1 to 65535');
+  if (number !== undefined && !(Number.isInteger(number) && number > 0 && number < 65536))
+    throw new PlainError('--port takes a whole number from 1 to 65535');
   return { port: number, dataDir, fresh, rest };
 }

@@ -10,7 +10,9 @@ const isRoot = (): boolean => process.getuid?.() === 0;
 function asRoot(args: readonly string[]): [string, string[]] {
   if (isRoot()) return [args[0] as string, args.slice(1)];
   if (quiet('sudo', ['-n', 'true']).code === 0) return ['sudo', ['-n', ...args]];
-  throw new PlainError(`packages are missing and this user may not install them; as root run: apt-get install --no-install-recommends ${args.slice(-1).join(' ')}`);
+  throw new PlainError(
+    `packages are missing and this user may not install them; as root run: apt-get install --no-install-recommends ${args.slice(-1).join(' ')}`,
+  );
 }
 
 async function aptInstall(packages: readonly string[]): Promise<void> {
@@ -32,7 +34,8 @@ export async function needPostgres(): Promise<string> {
   } else if (isRoot() && !/^\s*create_main_cluster/m.test(readFileSync(CREATE_CLUSTER, 'utf8')))
     writeFileSync(CREATE_CLUSTER, `${readFileSync(CREATE_CLUSTER, 'utf8')}create_main_cluster = false\n`);
   await aptInstall(['postgresql-15']);
-  if (!existsSync(`${POSTGRES_PROGRAMS}/postgres`)) throw new PlainError(`PostgreSQL 15 is still not at ${POSTGRES_PROGRAMS}`);
+  if (!existsSync(`${POSTGRES_PROGRAMS}/postgres`))
+    throw new PlainError(`PostgreSQL 15 is still not at ${POSTGRES_PROGRAMS}`);
   return POSTGRES_PROGRAMS;
 }
 

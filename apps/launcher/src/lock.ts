@@ -19,7 +19,10 @@ export function claim(home: string): () => void {
   const file = join(home, 'launcher.pid');
   if (existsSync(file)) {
     const pid = Number(readFileSync(file, 'utf8'));
-    if (pid !== process.pid && alive(pid)) throw new PlainError(`the program is already running on ${home} as process ${pid}; stop it, or use another --data-dir`);
+    if (pid !== process.pid && alive(pid))
+      throw new PlainError(
+        `the program is already running on ${home} as process ${pid}; stop it, or use another --data-dir`,
+      );
   }
   writeFileSync(file, String(process.pid));
   return () => rmSync(file, { force: true });

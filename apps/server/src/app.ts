@@ -35,7 +35,13 @@ export function createApp({ open, chooser, logger, webDirectory, requestsPerMinu
   const app = express();
   app.disable('x-powered-by');
   app.set('trust proxy', false);
-  app.use(pinoHttp({ logger, autoLogging: { ignore: (request) => request.url === '/api/health' }, serializers: { req: ({ method, url, id }) => ({ method, url, id }) } }));
+  app.use(
+    pinoHttp({
+      logger,
+      autoLogging: { ignore: (request) => request.url === '/api/health' },
+      serializers: { req: ({ method, url, id }) => ({ method, url, id }) },
+    }),
+  );
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -64,7 +70,12 @@ export function createApp({ open, chooser, logger, webDirectory, requestsPerMinu
     next(
       isLoopback(host)
         ? undefined
-        : new ProblemError({ type: 'about:blank', title: 'This machine only', status: 403, detail: 'Open the program by the address it printed, on the machine it runs on.' }),
+        : new ProblemError({
+            type: 'about:blank',
+            title: 'This machine only',
+            status: 403,
+            detail: 'Open the program by the address it printed, on the machine it runs on.',
+          }),
     );
   });
 
@@ -78,7 +89,8 @@ export function createApp({ open, chooser, logger, webDirectory, requestsPerMinu
   });
   const document = openApiDocument();
   api.get('/openapi.json', (_request, response) => void response.json(document));
-  for (const routes of [jobRoutes, pieceRoutes, fieldTestRoutes, jointRoutes, rodStockRoutes, workshopRoutes]) api.use(routes(open.database, ONLY_WORKSHOP_ID));
+  for (const routes of [jobRoutes, pieceRoutes, fieldTestRoutes, jointRoutes, rodStockRoutes, workshopRoutes])
+    api.use(routes(open.database, ONLY_WORKSHOP_ID));
   api.use(decisionRoutes(open.database, ONLY_WORKSHOP_ID, chooser));
   api.use((request) => {
     throw ProblemError.notFound(`address as ${request.method} /api${request.path}`);
@@ -87,7 +99,15 @@ export function createApp({ open, chooser, logger, webDirectory, requestsPerMinu
 
   if (webDirectory !== undefined && existsSync(join(webDirectory, 'index.html'))) {
     // Built file names carry their content's hash; the page itself must always be fresh.
-    app.use(express.static(webDirectory, { index: false, maxAge: '1y', immutable: true, setHeaders: (response, path) => void (/-[A-Z0-9]{8}\./.test(path) || response.setHeader('Cache-Control', 'no-cache')) }));
+    app.use(
+      express.static(webDirectory, {
+        index: false,
+        maxAge: '1y',
+        immutable: true,
+        setHeaders: (response, path) =>
+          void (/-[A-Z0-9]{8}\./.test(path) || response.setHeader('Cache-Control', 'no-cache')),
+      }),
+    );
     app.get('/{*any}', (request, response, next) => {
       if (/\.\w+$/.test(request.path)) {
         next(ProblemError.notFound('file'));

@@ -15,12 +15,16 @@ async function main(): Promise<void> {
   const settings = readSettings(process.env);
   const logger = pino({ level: settings.logLevel });
   await migrateDatabase(settings.databaseUrl, settings.migrationsDirectory);
-  const open = openDatabase(settings.databaseUrl, (error) => logger.warn({ err: error }, 'an idle database connection was lost'));
+  const open = openDatabase(settings.databaseUrl, (error) =>
+    logger.warn({ err: error }, 'an idle database connection was lost'),
+  );
   const chooser = threadChooser(resolve(import.meta.dirname, 'compute.worker.mjs'));
   await ensureWorkshop(open.database);
   if (settings.demo) await seedDemo(open.database, ONLY_WORKSHOP_ID, chooser, settings.freshDemo);
 
-  const server = createServer(createApp({ open, chooser, logger, webDirectory: settings.webDirectory && resolve(settings.webDirectory) }));
+  const server = createServer(
+    createApp({ open, chooser, logger, webDirectory: settings.webDirectory && resolve(settings.webDirectory) }),
+  );
   server.listen(settings.port, settings.host, () => {
     const { port } = server.address() as AddressInfo;
     logger.info({ host: settings.host, port }, 'listening');

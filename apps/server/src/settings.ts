@@ -18,14 +18,16 @@ export interface Settings {
  */
 export function readSettings(environment: NodeJS.ProcessEnv): Settings {
   const databaseUrl = environment['VARIATUM_DATABASE_URL'];
-  if (!databaseUrl) throw new Error('VARIATUM_DATABASE_URL is not set; start the program with ./variatum demo or ./variatum start');
+  if (!databaseUrl)
+    throw new Error('VARIATUM_DATABASE_URL is not set; start the program with ./variatum demo or ./variatum start');
   const host = environment['VARIATUM_HOST'] ?? '127.0.0.1';
   if (!isLoopback(host))
     throw new Error(
       `VARIATUM_HOST is ${host}: there is no sign-in yet, so the program listens on this machine only. Use 127.0.0.1 or ::1.`,
     );
   const port = Number(environment['VARIATUM_PORT'] ?? 0);
-  if (!Number.isInteger(port) || port < 0 || port > 65535) throw new Error('VARIATUM_PORT must be a whole number from 0 to 65535');
+  if (!Number.isInteger(port) || port < 0 || port > 65535)
+    throw new Error('VARIATUM_PORT must be a whole number from 0 to 65535');
   return {
     host,
     port,

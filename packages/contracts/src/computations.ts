@@ -3,7 +3,10 @@ import * as z from 'zod';
 
 /** Mass percent by chemical symbol; iron is the balance. The core checks the sum. */
 export const compositionSchema = z
-  .partialRecord(z.enum([...ELEMENTS, 'Fe'] as [ElementSymbol | 'Fe', ...(ElementSymbol | 'Fe')[]]), z.number().min(0).max(100))
+  .partialRecord(
+    z.enum([...ELEMENTS, 'Fe'] as [ElementSymbol | 'Fe', ...(ElementSymbol | 'Fe')[]]),
+    z.number().min(0).max(100),
+  )
   .meta({ description: 'Mass percent by chemical symbol' });
 
 /** One field test as logged. */
@@ -18,31 +21,50 @@ export const testEntrySchema = z.strictObject({
 });
 
 /** What an item is. */
-export const itemSchema = z.strictObject({ family: z.string().optional(), form: z.enum(FORMS as [string, ...string[]]).optional() });
+export const itemSchema = z.strictObject({
+  family: z.string().optional(),
+  form: z.enum(FORMS as [string, ...string[]]).optional(),
+});
 
 /** Question of `identify`. */
-export const identifyQuestionSchema = z.strictObject({ item: itemSchema.optional(), tests: z.array(testEntrySchema).max(200).optional() });
+export const identifyQuestionSchema = z.strictObject({
+  item: itemSchema.optional(),
+  tests: z.array(testEntrySchema).max(200).optional(),
+});
 
 /** Question of `constitution`: one composition or several. */
 export const constitutionQuestionSchema = z.union([
-  z.strictObject({ composition: z.record(z.string(), z.unknown()), thicknessMm: z.number().positive().max(300).optional() }),
-  z.strictObject({ compositions: z.array(z.record(z.string(), z.unknown())).max(100000), thicknessMm: z.number().positive().max(300).optional() }),
+  z.strictObject({
+    composition: z.record(z.string(), z.unknown()),
+    thicknessMm: z.number().positive().max(300).optional(),
+  }),
+  z.strictObject({
+    compositions: z.array(z.record(z.string(), z.unknown())).max(100000),
+    thicknessMm: z.number().positive().max(300).optional(),
+  }),
 ]);
 
-const materialSchema = z.strictObject({ grade: z.string().optional(), composition: z.record(z.string(), z.unknown()).optional() });
+const materialSchema = z.strictObject({
+  grade: z.string().optional(),
+  composition: z.record(z.string(), z.unknown()).optional(),
+});
 
 /** Question of `pool`. */
 export const poolQuestionSchema = z.strictObject({
   parents: z.array(materialSchema),
   shares: z.array(z.number()).optional(),
-  rod: z.strictObject({ class: z.string().optional(), composition: z.record(z.string(), z.unknown()).optional() }).nullish(),
+  rod: z
+    .strictObject({ class: z.string().optional(), composition: z.record(z.string(), z.unknown()).optional() })
+    .nullish(),
   dilution: z.number().optional(),
   thicknessMm: z.number().optional(),
 });
 
 /** What the joint must live through. */
 export const serviceSchema = z.strictObject({
-  environment: z.enum(['dry', 'outdoor', 'road-salt', 'potable', 'food', 'acid', 'caustic', 'coast', 'pool', 'sea', 'unknown']).optional(),
+  environment: z
+    .enum(['dry', 'outdoor', 'road-salt', 'potable', 'food', 'acid', 'caustic', 'coast', 'pool', 'sea', 'unknown'])
+    .optional(),
   temperatureC: z.tuple([z.number(), z.number()]).optional(),
   cycling: z.boolean().optional(),
   hot: z.enum(['short', 'long']).optional(),
@@ -51,7 +73,8 @@ export const serviceSchema = z.strictObject({
   permanence: z.enum(['permanent', 'temporary']).optional(),
 });
 
-const keysOf = <Key extends string>(record: Record<Key, unknown>): [Key, ...Key[]] => Object.keys(record) as [Key, ...Key[]];
+const keysOf = <Key extends string>(record: Record<Key, unknown>): [Key, ...Key[]] =>
+  Object.keys(record) as [Key, ...Key[]];
 
 /** The joint as described by the user. */
 export const jointSchema = z.strictObject({

@@ -14,11 +14,17 @@ export function parseWith<Schema extends z.ZodType>(schema: Schema, input: unkno
 function flatten(issue: z.core.$ZodIssue): { path: string; message: string }[] {
   const path = issue.path.map(String).join('.');
   if (issue.code === 'unrecognized_keys')
-    return issue.keys.map((key) => ({ path: path === '' ? key : `${path}.${key}`, message: 'not a field here; check its spelling' }));
+    return issue.keys.map((key) => ({
+      path: path === '' ? key : `${path}.${key}`,
+      message: 'not a field here; check its spelling',
+    }));
   if (issue.code === 'invalid_union') {
     // Report the branch that came closest: the one with the fewest complaints.
     const closest = [...issue.errors].sort((left, right) => left.length - right.length)[0];
-    if (closest && closest.length > 0) return closest.flatMap((inner) => flatten({ ...inner, path: [...issue.path, ...inner.path] } as z.core.$ZodIssue));
+    if (closest && closest.length > 0)
+      return closest.flatMap((inner) =>
+        flatten({ ...inner, path: [...issue.path, ...inner.path] } as z.core.$ZodIssue),
+      );
   }
   return [{ path, message: issue.message }];
 }

@@ -3,7 +3,9 @@ import type { JobDetail, Piece, RodStock, Workshop } from './records';
 
 /** Pieces that take part in the joint: those not withdrawn, in their order. */
 export function activePieces(job: Pick<JobDetail, 'pieces'>): readonly Piece[] {
-  return job.pieces.filter(({ withdrawnAt }) => withdrawnAt === null).sort((left, right) => left.position - right.position);
+  return job.pieces
+    .filter(({ withdrawnAt }) => withdrawnAt === null)
+    .sort((left, right) => left.position - right.position);
 }
 
 /** What the core is told of a piece: a grade taken as known, or the item with the tests that stand. */
@@ -12,8 +14,13 @@ export function pieceQuestion(piece: Piece): PieceInput {
   if (piece.kind === 'old-weld' && piece.weldMetal !== null) return { weldMetal: piece.weldMetal };
   if (piece.grade !== null) return { grade: piece.grade, ...coating };
   return {
-    item: { ...(piece.family === null ? {} : { family: piece.family }), ...(piece.form === null ? {} : { form: piece.form }) },
-    tests: piece.tests.filter(({ struckOutAt }) => struckOutAt === null).map(({ entry }) => entry as NonNullable<PieceInput['tests']>[number]),
+    item: {
+      ...(piece.family === null ? {} : { family: piece.family }),
+      ...(piece.form === null ? {} : { form: piece.form }),
+    },
+    tests: piece.tests
+      .filter(({ struckOutAt }) => struckOutAt === null)
+      .map(({ entry }) => entry as NonNullable<PieceInput['tests']>[number]),
     ...coating,
   };
 }
@@ -22,7 +29,11 @@ export function pieceQuestion(piece: Piece): PieceInput {
  * The question a job asks of `choose`, or null while it has no piece. What is not known widens the answer.
  * @param shelf rods of the workshop; an empty shelf list counts as not stated
  */
-export function jobQuestion(job: JobDetail, shelf: readonly RodStock[] = [], workshop?: Pick<Workshop, 'preferences'>): ChooseInput | null {
+export function jobQuestion(
+  job: JobDetail,
+  shelf: readonly RodStock[] = [],
+  workshop?: Pick<Workshop, 'preferences'>,
+): ChooseInput | null {
   const pieces = activePieces(job);
   if (pieces.length === 0) return null;
   const stock = shelf.filter(({ onShelf }) => onShelf).map(({ rod }) => rod);

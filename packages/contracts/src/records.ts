@@ -67,7 +67,11 @@ const pieceFields = {
   kind: z.enum(['base', 'old-weld']),
   family: z.string().max(60).nullable(),
   form: z.enum(FORMS as [string, ...string[]]).nullable(),
-  thicknessMm: z.number().min(0.1, 'give a thickness from 0.1 to 300 mm').max(300, 'give a thickness from 0.1 to 300 mm').nullable(),
+  thicknessMm: z
+    .number()
+    .min(0.1, 'give a thickness from 0.1 to 300 mm')
+    .max(300, 'give a thickness from 0.1 to 300 mm')
+    .nullable(),
   size: text(80),
   coating: z.enum(['bare', 'plated', 'galvanised']).nullable(),
   origin: text(500),
@@ -134,7 +138,11 @@ export const piecePatchSchema = z.strictObject({
 export type PiecePatch = z.infer<typeof piecePatchSchema>;
 
 /** Body that logs a field test. */
-export const newFieldTestSchema = z.strictObject({ id: id.optional(), entry: testEntrySchema, note: text(500).default('') });
+export const newFieldTestSchema = z.strictObject({
+  id: id.optional(),
+  entry: testEntrySchema,
+  note: text(500).default(''),
+});
 export type NewFieldTest = z.input<typeof newFieldTestSchema>;
 
 /** Body that strikes a test out. */
@@ -181,7 +189,14 @@ export const jobDetailSchema = jobSchema.extend({
 export type JobDetail = z.infer<typeof jobDetailSchema>;
 
 /** A rod on the shelf. */
-export const rodStockSchema = z.object({ id, rod: z.string(), onShelf: z.boolean(), diameterMm: z.number().nullable(), note: z.string(), version: z.int() });
+export const rodStockSchema = z.object({
+  id,
+  rod: z.string(),
+  onShelf: z.boolean(),
+  diameterMm: z.number().nullable(),
+  note: z.string(),
+  version: z.int(),
+});
 export type RodStock = z.infer<typeof rodStockSchema>;
 
 /** Body that sets what is on the shelf of one rod. */

@@ -1,5 +1,16 @@
 import { sql } from 'drizzle-orm';
-import { boolean, doublePrecision, index, integer, jsonb, pgTable, text, timestamp, unique, uuid } from 'drizzle-orm/pg-core';
+import {
+  boolean,
+  doublePrecision,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  text,
+  timestamp,
+  unique,
+  uuid,
+} from 'drizzle-orm/pg-core';
 
 const stamps = {
   createdAt: timestamp('created_at', { withTimezone: true, mode: 'date' }).notNull().defaultNow(),
@@ -16,7 +27,11 @@ export const workshop = pgTable('workshop', {
   ...stamps,
 });
 
-const ofWorkshop = { workshopId: uuid('workshop_id').notNull().references(() => workshop.id) };
+const ofWorkshop = {
+  workshopId: uuid('workshop_id')
+    .notNull()
+    .references(() => workshop.id),
+};
 
 /** A repair job. */
 export const job = pgTable(
@@ -34,7 +49,9 @@ export const job = pgTable(
   },
   (table) => [
     index('job_by_workshop').on(table.workshopId, table.updatedAt),
-    index('job_by_state').on(table.workshopId, table.state, table.updatedAt).where(sql`withdrawn_at is null`),
+    index('job_by_state')
+      .on(table.workshopId, table.state, table.updatedAt)
+      .where(sql`withdrawn_at is null`),
   ],
 );
 
@@ -44,7 +61,9 @@ export const piece = pgTable(
   {
     id: uuid('id').primaryKey(),
     ...ofWorkshop,
-    jobId: uuid('job_id').notNull().references(() => job.id),
+    jobId: uuid('job_id')
+      .notNull()
+      .references(() => job.id),
     position: integer('position').notNull(),
     name: text('name').notNull(),
     kind: text('kind').notNull(),
@@ -68,7 +87,9 @@ export const fieldTest = pgTable(
   {
     id: uuid('id').primaryKey(),
     ...ofWorkshop,
-    pieceId: uuid('piece_id').notNull().references(() => piece.id),
+    pieceId: uuid('piece_id')
+      .notNull()
+      .references(() => piece.id),
     entry: jsonb('entry').$type<Record<string, unknown>>().notNull(),
     note: text('note').notNull().default(''),
     struckOutAt: timestamp('struck_out_at', { withTimezone: true, mode: 'date' }),
@@ -84,7 +105,9 @@ export const joint = pgTable(
   {
     id: uuid('id').primaryKey(),
     ...ofWorkshop,
-    jobId: uuid('job_id').notNull().references(() => job.id),
+    jobId: uuid('job_id')
+      .notNull()
+      .references(() => job.id),
     joint: jsonb('joint').$type<Record<string, unknown>>().notNull(),
     ...stamps,
   },
@@ -97,7 +120,9 @@ export const decision = pgTable(
   {
     id: uuid('id').primaryKey(),
     ...ofWorkshop,
-    jobId: uuid('job_id').notNull().references(() => job.id),
+    jobId: uuid('job_id')
+      .notNull()
+      .references(() => job.id),
     rod: text('rod'),
     recommended: text('recommended'),
     engineVersion: text('engine_version').notNull(),

@@ -13,7 +13,9 @@ import { addDecision, decisionsOfJob } from './store';
 /** Decisions: `GET /jobs/:id/decisions`, `POST /jobs/:id/decisions`. */
 export function decisionRoutes(database: Database, workshopId: string, chooser: Chooser): Router {
   const router = Router();
-  router.get('/jobs/:id/decisions', async (request, response) => send(response, await decisionsOfJob(database, workshopId, idParameter(request))));
+  router.get('/jobs/:id/decisions', async (request, response) =>
+    send(response, await decisionsOfJob(database, workshopId, idParameter(request))),
+  );
   router.post('/jobs/:id/decisions', async (request, response) => {
     const body = parseWith(newDecisionSchema, request.body);
     const jobId = idParameter(request);

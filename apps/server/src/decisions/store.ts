@@ -29,9 +29,19 @@ export async function decisionsOfJob(database: Database, workshopId: string, job
 }
 
 /** Stores a decision. A repeated request with the same id answers the decision already there. */
-export async function addDecision(database: Database, workshopId: string, decision: Omit<Decision, 'createdAt'>): Promise<Decision> {
-  await database.insert(tables.decision).values({ ...decision, workshopId }).onConflictDoNothing();
-  const [row] = await database.select().from(tables.decision).where(and(eq(tables.decision.id, decision.id), eq(tables.decision.workshopId, workshopId)));
+export async function addDecision(
+  database: Database,
+  workshopId: string,
+  decision: Omit<Decision, 'createdAt'>,
+): Promise<Decision> {
+  await database
+    .insert(tables.decision)
+    .values({ ...decision, workshopId })
+    .onConflictDoNothing();
+  const [row] = await database
+    .select()
+    .from(tables.decision)
+    .where(and(eq(tables.decision.id, decision.id), eq(tables.decision.workshopId, workshopId)));
   if (!row) throw ProblemError.notFound('decision');
   return readDecision(row);
 }

@@ -16,7 +16,12 @@ import { DEMO_JOBS, DEMO_SHELF, type DemoJob } from './jobs';
  * Fills an empty workshop with the demo jobs. A workshop with jobs is left alone unless fresh demo data is asked for, which
  * empties it first.
  */
-export async function seedDemo(database: Database, workshopId: string, chooser: Chooser, fresh: boolean): Promise<void> {
+export async function seedDemo(
+  database: Database,
+  workshopId: string,
+  chooser: Chooser,
+  fresh: boolean,
+): Promise<void> {
   if (fresh) await database.execute(sql`truncate decision, joint, field_test, piece, job, rod_stock`);
   const { total } = await listJobs(database, workshopId, { limit: 1, offset: 0 });
   if (total > 0) return;

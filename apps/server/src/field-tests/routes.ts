@@ -27,6 +27,8 @@ function checkEntry(entry: TestEntry): void {
     checkIdentifyInput({ tests: [entry] });
   } catch (error) {
     if (!(error instanceof InputError)) throw error;
-    throw new InputError(error.errors.map(({ path, message }) => ({ path: path.replace(/^tests\.0/, 'entry'), message })));
+    throw new InputError(
+      error.errors.map(({ path, message }) => ({ path: path.replace(/^tests\.0/, 'entry'), message })),
+    );
   }
 }

@@ -30,13 +30,21 @@ export async function addFieldTest(
     .where(and(eq(tables.piece.id, pieceId), eq(tables.piece.workshopId, workshopId)));
   if (!owner) throw ProblemError.notFound('piece');
   await database.insert(tables.fieldTest).values({ id, workshopId, pieceId, entry, note }).onConflictDoNothing();
-  const [row] = await database.select().from(tables.fieldTest).where(and(eq(tables.fieldTest.id, id), eq(tables.fieldTest.pieceId, pieceId)));
+  const [row] = await database
+    .select()
+    .from(tables.fieldTest)
+    .where(and(eq(tables.fieldTest.id, id), eq(tables.fieldTest.pieceId, pieceId)));
   if (!row) throw ProblemError.notFound('field test');
   return readFieldTest(row);
 }
 
 /** Strikes a test out: it stays in the log and no longer counts. Striking it out twice changes nothing. */
-export async function strikeOutFieldTest(database: Database, workshopId: string, id: string, reason: string): Promise<FieldTestRecord> {
+export async function strikeOutFieldTest(
+  database: Database,
+  workshopId: string,
+  id: string,
+  reason: string,
+): Promise<FieldTestRecord> {
   const mine = and(eq(tables.fieldTest.id, id), eq(tables.fieldTest.workshopId, workshopId));
   await database
     .update(tables.fieldTest)

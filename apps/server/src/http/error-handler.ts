@@ -12,11 +12,18 @@ function problemOf(error: unknown): Problem {
   if (error instanceof ProblemError) return error.problem;
   if (error instanceof InputError) return inputProblem(error);
   const { type, status } = error as BodyParserError;
-  if (type === 'entity.too.large') return { type: 'about:blank', title: 'Too large', status: 413, detail: 'The request body is over one megabyte.' };
-  if (type === 'entity.parse.failed') return { type: 'about:blank', title: 'Not JSON', status: 400, detail: 'The request body is not valid JSON.' };
+  if (type === 'entity.too.large')
+    return { type: 'about:blank', title: 'Too large', status: 413, detail: 'The request body is over one megabyte.' };
+  if (type === 'entity.parse.failed')
+    return { type: 'about:blank', title: 'Not JSON', status: 400, detail: 'The request body is not valid JSON.' };
   if (status !== undefined && status >= 400 && status < 500)
     return { type: 'about:blank', title: 'Bad request', status, detail: (error as Error).message };
-  return { type: 'about:blank', title: 'Something went wrong here', status: 500, detail: 'The server could not finish this. Nothing was saved; try again.' };
+  return {
+    type: 'about:blank',
+    title: 'Something went wrong here',
+    status: 500,
+    detail: 'The server could not finish this. Nothing was saved; try again.',
+  };
 }
 
 /** Answers every error as an RFC 9457 problem document. */

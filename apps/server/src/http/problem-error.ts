@@ -9,7 +9,12 @@ export class ProblemError extends Error {
 
   /** 404 for a thing that is not there. */
   static notFound(what: string): ProblemError {
-    return new ProblemError({ type: 'about:blank', title: 'Not found', status: 404, detail: `There is no such ${what}.` });
+    return new ProblemError({
+      type: 'about:blank',
+      title: 'Not found',
+      status: 404,
+      detail: `There is no such ${what}.`,
+    });
   }
 
   /** 409 for a change based on an older version; `current` is what stands now, so that nothing typed need be lost. */

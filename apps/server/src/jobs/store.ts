@@ -7,11 +7,21 @@ import { ProblemError } from '../http/problem-error';
 import { jointOfJob } from '../joints/store';
 import { piecesOfJob } from '../pieces/store';
 
-const lastRod = sql<string | null>`(select coalesce(d.rod, 'no rod') from decision d where d.job_id = ${tables.job.id} order by d.created_at desc limit 1)`;
+const lastRod = sql<
+  string | null
+>`(select coalesce(d.rod, 'no rod') from decision d where d.job_id = ${tables.job.id} order by d.created_at desc limit 1)`;
 const pieceCount = sql<number>`(select count(*)::int from piece p where p.job_id = ${tables.job.id} and p.withdrawn_at is null)`;
 const columns = { job: tables.job, lastRod, pieceCount };
 
-function readJob({ job, lastRod: rod, pieceCount: count }: { job: typeof tables.job.$inferSelect; lastRod: string | null; pieceCount: number }): Job {
+function readJob({
+  job,
+  lastRod: rod,
+  pieceCount: count,
+}: {
+  job: typeof tables.job.$inferSelect;
+  lastRod: string | null;
+  pieceCount: number;
+}): Job {
   return {
     id: job.id,
     title: job.title,
@@ -37,7 +47,11 @@ export interface JobFilter {
 }
 
 /** Jobs of the workshop that are not withdrawn, last changed first. */
-export async function listJobs(database: Database, workshopId: string, filter: JobFilter): Promise<{ jobs: Job[]; total: number }> {
+export async function listJobs(
+  database: Database,
+  workshopId: string,
+  filter: JobFilter,
+): Promise<{ jobs: Job[]; total: number }> {
   const conditions: (SQL | undefined)[] = [eq(tables.job.workshopId, workshopId), isNull(tables.job.withdrawnAt)];
   if (filter.state) conditions.push(eq(tables.job.state, filter.state));
   if (filter.search) {
@@ -46,15 +60,27 @@ export async function listJobs(database: Database, workshopId: string, filter: J
   }
   const where = and(...conditions);
   const [rows, counted] = await Promise.all([
-    database.select(columns).from(tables.job).where(where).orderBy(desc(tables.job.updatedAt), tables.job.id).limit(filter.limit).offset(filter.offset),
-    database.select({ total: sql<number>`count(*)::int` }).from(tables.job).where(where),
+    database
+      .select(columns)
+      .from(tables.job)
+      .where(where)
+      .orderBy(desc(tables.job.updatedAt), tables.job.id)
+      .limit(filter.limit)
+      .offset(filter.offset),
+    database
+      .select({ total: sql<number>`count(*)::int` })
+      .from(tables.job)
+      .where(where),
   ]);
   return { jobs: rows.map(readJob), total: counted[0]?.total ?? 0 };
 }
 
 /** A job with everything on it. */
 export async function readJobDetail(database: Database, workshopId: string, id: string): Promise<JobDetail> {
-  const [row] = await database.select(columns).from(tables.job).where(and(eq(tables.job.id, id), eq(tables.job.workshopId, workshopId)));
+  const [row] = await database
+    .select(columns)
+    .from(tables.job)
+    .where(and(eq(tables.job.id, id), eq(tables.job.workshopId, workshopId)));
   if (!row) throw ProblemError.notFound('job');
   const [pieces, joint, decisions] = await Promise.all([
     piecesOfJob(database, workshopId, id),
@@ -65,7 +91,11 @@ export async function readJobDetail(database: Database, workshopId: string, id: 
 }
 
 /** Creates a job. A repeated request with the same id answers the job already there. */
-export async function addJob(database: Database, workshopId: string, { id = uuid(), ...fields }: NewJob): Promise<JobDetail> {
+export async function addJob(
+  database: Database,
+  workshopId: string,
+  { id = uuid(), ...fields }: NewJob,
+): Promise<JobDetail> {
   await database
     .insert(tables.job)
     .values({ state: 'bench', stage: 'job', ...fields, id, workshopId })
@@ -77,7 +107,12 @@ export async function addJob(database: Database, workshopId: string, { id = uuid
  * Changes a job.
  * @throws ProblemError 409 with the job as it stands when it was changed meanwhile
  */
-export async function changeJob(database: Database, workshopId: string, id: string, { version, ...changes }: JobPatch & { withdrawnAt?: Date | null }): Promise<JobDetail> {
+export async function changeJob(
+  database: Database,
+  workshopId: string,
+  id: string,
+  { version, ...changes }: JobPatch & { withdrawnAt?: Date | null },
+): Promise<JobDetail> {
   const changed = await database
     .update(tables.job)
     .set({ ...changes, version: version + 1, updatedAt: new Date() })

@@ -14,7 +14,10 @@ export function jointRoutes(database: Database, workshopId: string): Router {
     const jobId = idParameter(request);
     const pieces = (await piecesOfJob(database, workshopId, jobId)).filter(({ withdrawnAt }) => withdrawnAt === null);
     // The core's own check of numbers and names; families do not matter for it.
-    completeJoint(body.joint as JointInput, Array.from({ length: Math.max(1, Math.min(4, pieces.length)) }, () => 'austenitic' as const));
+    completeJoint(
+      body.joint as JointInput,
+      Array.from({ length: Math.max(1, Math.min(4, pieces.length)) }, () => 'austenitic' as const),
+    );
     send(response, await putJoint(database, workshopId, jobId, body));
   });
   return router;

@@ -35,26 +35,112 @@ interface Operation {
 const versionBody = z.strictObject({ version: z.int().min(1) });
 
 const OPERATIONS: readonly Operation[] = [
-  { method: 'get', path: '/api/health', summary: 'Whether the process answers', answer: z.object({ status: z.string() }) },
-  { method: 'get', path: '/api/ready', summary: 'Whether the database answers', answer: z.object({ status: z.string() }) },
+  {
+    method: 'get',
+    path: '/api/health',
+    summary: 'Whether the process answers',
+    answer: z.object({ status: z.string() }),
+  },
+  {
+    method: 'get',
+    path: '/api/ready',
+    summary: 'Whether the database answers',
+    answer: z.object({ status: z.string() }),
+  },
   { method: 'get', path: '/api/workshop', summary: 'The workshop', answer: workshopSchema },
-  { method: 'get', path: '/api/jobs', summary: 'Jobs, last changed first', query: jobQuerySchema, answer: z.object({ jobs: z.array(jobSchema), total: z.int() }) },
-  { method: 'post', path: '/api/jobs', summary: 'Create a job', body: newJobSchema, answer: jobDetailSchema, status: 201 },
+  {
+    method: 'get',
+    path: '/api/jobs',
+    summary: 'Jobs, last changed first',
+    query: jobQuerySchema,
+    answer: z.object({ jobs: z.array(jobSchema), total: z.int() }),
+  },
+  {
+    method: 'post',
+    path: '/api/jobs',
+    summary: 'Create a job',
+    body: newJobSchema,
+    answer: jobDetailSchema,
+    status: 201,
+  },
   { method: 'get', path: '/api/jobs/{id}', summary: 'A job with everything on it', answer: jobDetailSchema },
   { method: 'patch', path: '/api/jobs/{id}', summary: 'Change a job', body: jobPatchSchema, answer: jobDetailSchema },
-  { method: 'post', path: '/api/jobs/{id}/withdraw', summary: 'Withdraw a job', body: versionBody, answer: jobDetailSchema },
-  { method: 'post', path: '/api/jobs/{id}/restore', summary: 'Bring a job back', body: versionBody, answer: jobDetailSchema },
-  { method: 'post', path: '/api/jobs/{id}/pieces', summary: 'Add a piece', body: newPieceSchema, answer: pieceSchema, status: 201 },
+  {
+    method: 'post',
+    path: '/api/jobs/{id}/withdraw',
+    summary: 'Withdraw a job',
+    body: versionBody,
+    answer: jobDetailSchema,
+  },
+  {
+    method: 'post',
+    path: '/api/jobs/{id}/restore',
+    summary: 'Bring a job back',
+    body: versionBody,
+    answer: jobDetailSchema,
+  },
+  {
+    method: 'post',
+    path: '/api/jobs/{id}/pieces',
+    summary: 'Add a piece',
+    body: newPieceSchema,
+    answer: pieceSchema,
+    status: 201,
+  },
   { method: 'patch', path: '/api/pieces/{id}', summary: 'Change a piece', body: piecePatchSchema, answer: pieceSchema },
-  { method: 'post', path: '/api/pieces/{id}/withdraw', summary: 'Withdraw a piece', body: versionBody, answer: pieceSchema },
-  { method: 'post', path: '/api/pieces/{id}/restore', summary: 'Bring a piece back', body: versionBody, answer: pieceSchema },
-  { method: 'post', path: '/api/pieces/{id}/tests', summary: 'Log a field test', body: newFieldTestSchema, answer: fieldTestSchema, status: 201 },
-  { method: 'post', path: '/api/tests/{id}/strike-out', summary: 'Strike a field test out', body: strikeOutSchema, answer: fieldTestSchema },
-  { method: 'put', path: '/api/jobs/{id}/joint', summary: 'Set the joint', body: jointPutSchema, answer: jointRecordSchema },
+  {
+    method: 'post',
+    path: '/api/pieces/{id}/withdraw',
+    summary: 'Withdraw a piece',
+    body: versionBody,
+    answer: pieceSchema,
+  },
+  {
+    method: 'post',
+    path: '/api/pieces/{id}/restore',
+    summary: 'Bring a piece back',
+    body: versionBody,
+    answer: pieceSchema,
+  },
+  {
+    method: 'post',
+    path: '/api/pieces/{id}/tests',
+    summary: 'Log a field test',
+    body: newFieldTestSchema,
+    answer: fieldTestSchema,
+    status: 201,
+  },
+  {
+    method: 'post',
+    path: '/api/tests/{id}/strike-out',
+    summary: 'Strike a field test out',
+    body: strikeOutSchema,
+    answer: fieldTestSchema,
+  },
+  {
+    method: 'put',
+    path: '/api/jobs/{id}/joint',
+    summary: 'Set the joint',
+    body: jointPutSchema,
+    answer: jointRecordSchema,
+  },
   { method: 'get', path: '/api/jobs/{id}/decisions', summary: 'Decisions of a job', answer: z.array(decisionSchema) },
-  { method: 'post', path: '/api/jobs/{id}/decisions', summary: 'Decide on a rod', body: newDecisionSchema, answer: decisionSchema, status: 201 },
+  {
+    method: 'post',
+    path: '/api/jobs/{id}/decisions',
+    summary: 'Decide on a rod',
+    body: newDecisionSchema,
+    answer: decisionSchema,
+    status: 201,
+  },
   { method: 'get', path: '/api/rod-stock', summary: 'The shelf', answer: z.array(rodStockSchema) },
-  { method: 'put', path: '/api/rod-stock/{rod}', summary: 'Set what is on the shelf of a rod', body: rodStockPutSchema, answer: rodStockSchema },
+  {
+    method: 'put',
+    path: '/api/rod-stock/{rod}',
+    summary: 'Set what is on the shelf of a rod',
+    body: rodStockPutSchema,
+    answer: rodStockSchema,
+  },
 ];
 
 const schemaOf = (schema: z.ZodType, io: 'input' | 'output'): object => {
@@ -63,21 +149,36 @@ const schemaOf = (schema: z.ZodType, io: 'input' | 'output'): object => {
 };
 
 const parametersOf = ({ path, query }: Operation): object[] => {
-  const inPath = [...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({ name, in: 'path', required: true, schema: { type: 'string' } }));
-  const inQuery = Object.entries(query?.shape ?? {}).map(([name, schema]) => ({ name, in: 'query', required: false, schema: schemaOf(schema as z.ZodType, 'input') }));
+  const inPath = [...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({
+    name,
+    in: 'path',
+    required: true,
+    schema: { type: 'string' },
+  }));
+  const inQuery = Object.entries(query?.shape ?? {}).map(([name, schema]) => ({
+    name,
+    in: 'query',
+    required: false,
+    schema: schemaOf(schema as z.ZodType, 'input'),
+  }));
   return [...inPath, ...inQuery];
 };
 
 /** OpenAPI document of the interface, generated from the schemas that check it. */
 export function openApiDocument(): object {
-  const problem = { description: 'Problem', content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } } };
+  const problem = {
+    description: 'Problem',
+    content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },
+  };
   const paths: Record<string, Record<string, object>> = {};
   for (const operation of OPERATIONS) {
     const { method, path, summary, body, answer, status = 200 } = operation;
     (paths[path] ??= {})[method] = {
       summary,
       parameters: parametersOf(operation),
-      ...(body ? { requestBody: { required: true, content: { 'application/json': { schema: schemaOf(body, 'input') } } } } : {}),
+      ...(body
+        ? { requestBody: { required: true, content: { 'application/json': { schema: schemaOf(body, 'input') } } } }
+        : {}),
       responses: {
         [status]: { description: 'Done', content: { 'application/json': { schema: schemaOf(answer, 'output') } } },
         default: problem,

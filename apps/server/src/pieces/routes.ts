@@ -21,7 +21,10 @@ export function pieceRoutes(database: Database, workshopId: string): Router {
     checkNames(body);
     send(response, await changePiece(database, workshopId, idParameter(request), body));
   });
-  for (const [action, withdrawn] of [['withdraw', true], ['restore', false]] as const)
+  for (const [action, withdrawn] of [
+    ['withdraw', true],
+    ['restore', false],
+  ] as const)
     router.post(`/pieces/:id/${action}`, async (request, response) => {
       const { version } = parseWith(versionSchema, request.body);
       send(response, await withdrawPiece(database, workshopId, idParameter(request), version, withdrawn));
@@ -30,10 +33,17 @@ export function pieceRoutes(database: Database, workshopId: string): Router {
 }
 
 /** Names that must be in a catalogue. @throws InputError */
-function checkNames(body: { grade?: string | null | undefined; weldMetal?: string | null | undefined; family?: string | null | undefined }): void {
+function checkNames(body: {
+  grade?: string | null | undefined;
+  weldMetal?: string | null | undefined;
+  family?: string | null | undefined;
+}): void {
   const errors: FieldError[] = [];
-  if (body.grade && !findGrade(body.grade)) errors.push({ path: 'grade', message: `"${body.grade}" is not in the catalogue of base metals` });
-  if (body.weldMetal && !findRod(body.weldMetal)) errors.push({ path: 'weldMetal', message: `"${body.weldMetal}" is not in the catalogue of rods` });
-  if (body.family && !findItemFamily(body.family)) errors.push({ path: 'family', message: `"${body.family}" is not an item family` });
+  if (body.grade && !findGrade(body.grade))
+    errors.push({ path: 'grade', message: `"${body.grade}" is not in the catalogue of base metals` });
+  if (body.weldMetal && !findRod(body.weldMetal))
+    errors.push({ path: 'weldMetal', message: `"${body.weldMetal}" is not in the catalogue of rods` });
+  if (body.family && !findItemFamily(body.family))
+    errors.push({ path: 'family', message: `"${body.family}" is not an item family` });
   if (errors.length > 0) throw new InputError(errors);
 }

@@ -5,12 +5,28 @@ import { tables, type Database } from '../database';
 
 /** What is known of the workshop's shelf. */
 export async function listRodStock(database: Database, workshopId: string): Promise<RodStock[]> {
-  const rows = await database.select().from(tables.rodStock).where(eq(tables.rodStock.workshopId, workshopId)).orderBy(tables.rodStock.rod);
-  return rows.map(({ id, rod, onShelf, diameterMm, note, version }) => ({ id, rod, onShelf, diameterMm, note, version }));
+  const rows = await database
+    .select()
+    .from(tables.rodStock)
+    .where(eq(tables.rodStock.workshopId, workshopId))
+    .orderBy(tables.rodStock.rod);
+  return rows.map(({ id, rod, onShelf, diameterMm, note, version }) => ({
+    id,
+    rod,
+    onShelf,
+    diameterMm,
+    note,
+    version,
+  }));
 }
 
 /** Sets what is on the shelf of one rod; the last word counts. */
-export async function putRodStock(database: Database, workshopId: string, rod: string, { onShelf, diameterMm = null, note = '' }: RodStockPut): Promise<RodStock> {
+export async function putRodStock(
+  database: Database,
+  workshopId: string,
+  rod: string,
+  { onShelf, diameterMm = null, note = '' }: RodStockPut,
+): Promise<RodStock> {
   const values = { onShelf, diameterMm, note, updatedAt: new Date() };
   await database
     .insert(tables.rodStock)

@@ -8,7 +8,13 @@ export const ONLY_WORKSHOP_ID = '00000000-0000-4000-8000-000000000001';
 
 type Row = typeof tables.workshop.$inferSelect;
 
-const read = ({ id, name, ownedTests, preferences, version }: Row): Workshop => ({ id, name, ownedTests: ownedTests ?? null, preferences, version });
+const read = ({ id, name, ownedTests, preferences, version }: Row): Workshop => ({
+  id,
+  name,
+  ownedTests: ownedTests ?? null,
+  preferences,
+  version,
+});
 
 /** Makes sure the workshop exists. */
 export async function ensureWorkshop(database: Database): Promise<void> {

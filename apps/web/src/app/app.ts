@@ -10,35 +10,123 @@ import { ThemeService } from './data/theme.service';
   template: `
     <a class="skip" href="#main">Skip to the work</a>
     <header class="no-print">
-      <a routerLink="/" class="name"><img src="mark.svg" alt="" width="28" height="28" /> Variatum</a>
+      <a routerLink="/" class="name">
+        <img src="mark.svg" alt="" width="28" height="28" />
+        Variatum
+      </a>
       <nav aria-label="Areas">
         <a routerLink="/" routerLinkActive="here" [routerLinkActiveOptions]="{ exact: true }">Job board</a>
         <a routerLink="/rack" routerLinkActive="here">Rod rack</a>
         <a routerLink="/reference" routerLinkActive="here">Reference</a>
       </nav>
-      <button type="button" class="theme" (click)="theme.toggle()" [attr.aria-label]="theme.theme() === 'day' ? 'Change to the dim theme' : 'Change to the day theme'">
+      <button
+        type="button"
+        class="theme"
+        (click)="theme.toggle()"
+        [attr.aria-label]="theme.theme() === 'day' ? 'Change to the dim theme' : 'Change to the day theme'"
+      >
         {{ theme.theme() === 'day' ? 'Dim' : 'Day' }}
       </button>
     </header>
     <main id="main" tabindex="-1"><router-outlet /></main>
   `,
   styles: `
-    :host { display: block; min-height: 100dvh; }
-    header { display: flex; align-items: center; gap: var(--space-5); padding: 0 var(--space-5); min-height: 54px; background: var(--surface); border-bottom: 1px solid var(--line); border-top: 5px solid; border-image: linear-gradient(90deg, var(--tint-straw), var(--tint-gold) 30%, var(--tint-purple) 65%, var(--tint-blue)) 1 0 0 0; flex-wrap: wrap; }
-    .name { display: flex; align-items: center; gap: 10px; color: var(--ink); text-decoration: none; font-family: var(--font-display); font-size: 1.2rem; font-weight: 720; font-stretch: 80%; min-height: var(--target); }
-    nav { display: flex; gap: var(--space-1); flex: 1; }
-    nav a { display: inline-flex; align-items: center; min-height: var(--target); padding: 0 var(--space-3); color: var(--ink-soft); text-decoration: none; border-bottom: 3px solid transparent; }
-    nav a:hover { color: var(--ink); }
-    nav a.here { color: var(--ink); font-weight: 650; border-color: var(--accent); }
-    .theme { min-height: var(--target); min-width: 60px; border: 1px solid var(--line-strong); background: transparent; color: var(--ink); border-radius: var(--corner); font: inherit; cursor: pointer; }
-    main { outline: none; }
-    .skip { position: absolute; left: -999px; }
-    .skip:focus { left: 8px; top: 8px; background: var(--raised); padding: 8px; z-index: 10; }
+    :host {
+      display: block;
+      min-height: 100dvh;
+    }
+    header {
+      display: flex;
+      align-items: center;
+      gap: var(--space-5);
+      padding: 0 var(--space-5);
+      min-height: 54px;
+      background: var(--surface);
+      border-bottom: 1px solid var(--line);
+      border-top: 5px solid;
+      border-image: linear-gradient(
+          90deg,
+          var(--tint-straw),
+          var(--tint-gold) 30%,
+          var(--tint-purple) 65%,
+          var(--tint-blue)
+        )
+        1 0 0 0;
+      flex-wrap: wrap;
+    }
+    .name {
+      display: flex;
+      align-items: center;
+      gap: 10px;
+      color: var(--ink);
+      text-decoration: none;
+      font-family: var(--font-display);
+      font-size: 1.2rem;
+      font-weight: 720;
+      font-stretch: 80%;
+      min-height: var(--target);
+    }
+    nav {
+      display: flex;
+      gap: var(--space-1);
+      flex: 1;
+    }
+    nav a {
+      display: inline-flex;
+      align-items: center;
+      min-height: var(--target);
+      padding: 0 var(--space-3);
+      color: var(--ink-soft);
+      text-decoration: none;
+      border-bottom: 3px solid transparent;
+    }
+    nav a:hover {
+      color: var(--ink);
+    }
+    nav a.here {
+      color: var(--ink);
+      font-weight: 650;
+      border-color: var(--accent);
+    }
+    .theme {
+      min-height: var(--target);
+      min-width: 60px;
+      border: 1px solid var(--line-strong);
+      background: transparent;
+      color: var(--ink);
+      border-radius: var(--corner);
+      font: inherit;
+      cursor: pointer;
+    }
+    main {
+      outline: none;
+    }
+    .skip {
+      position: absolute;
+      left: -999px;
+    }
+    .skip:focus {
+      left: 8px;
+      top: 8px;
+      background: var(--raised);
+      padding: 8px;
+      z-index: 10;
+    }
     @media (max-width: 560px) {
-      header { padding: 0 var(--space-3); gap: 0 var(--space-2); }
-      nav { order: 3; flex-basis: 100%; }
-      .name { flex: 1; }
-      nav a { padding: 0 var(--space-2); }
+      header {
+        padding: 0 var(--space-3);
+        gap: 0 var(--space-2);
+      }
+      nav {
+        order: 3;
+        flex-basis: 100%;
+      }
+      .name {
+        flex: 1;
+      }
+      nav a {
+        padding: 0 var(--space-2);
+      }
     }
   `,
 })

@@ -15,7 +15,8 @@ export function guessFamily(composition: Composition): MaterialFamily {
   const { schaeffler, martensiteStartC } = constitution(composition);
   if (of('Ni') < 3 && of('Mn') < 4 && of('N') < 0.12)
     return of('C') >= 0.08 && of('Cr') < 18 ? 'martensitic' : 'ferritic';
-  if (of('Cr') > 20 && schaeffler.chromiumEquivalent / Math.max(0.1, schaeffler.nickelEquivalent + 30 * of('N')) > 2) return 'duplex';
+  if (of('Cr') > 20 && schaeffler.chromiumEquivalent / Math.max(0.1, schaeffler.nickelEquivalent + 30 * of('N')) > 2)
+    return 'duplex';
   if (of('Cu') > 2 && of('Ni') < 6 && of('Cr') < 18) return 'precipitation-hardening';
   if (martensiteStartC > 80 && of('Cr') < 15) return 'martensitic';
   return 'austenitic';

@@ -5,7 +5,9 @@ const plain = (name: string): string => name.toLowerCase().replace(/[\s_]+/g, ''
 /**
  * Makes a look-up of entries by any of their names. A name that several entries share belongs to the first of them.
  */
-export function nameIndex<Entry extends CatalogueEntry>(entries: readonly Entry[]): (name: string) => Entry | undefined {
+export function nameIndex<Entry extends CatalogueEntry>(
+  entries: readonly Entry[],
+): (name: string) => Entry | undefined {
   const byName = new Map<string, Entry>();
   const claim = (name: string | undefined, entry: Entry): void => {
     if (name && !byName.has(plain(name))) byName.set(plain(name), entry);

@@ -1,5 +1,12 @@
 import { ELEMENT_COUNT, ELEMENTS, ELEMENT_INDEX, type Composition, type ElementSymbol } from './elements';
-import { beliefMean, beliefQuantile, exactBelief, measureBelief, pertBelief, type ElementBelief } from './element-belief';
+import {
+  beliefMean,
+  beliefQuantile,
+  exactBelief,
+  measureBelief,
+  pertBelief,
+  type ElementBelief,
+} from './element-belief';
 
 /** What is believed of a material's composition: one independent belief for each element, in vector order. */
 export type CompositionBelief = readonly ElementBelief[];
@@ -54,7 +61,11 @@ export interface MeasuredComposition {
  * Weighs a belief by an analysis. Elements the instrument does not report (no sigma) are left as they were.
  * @param reading mass percent by symbol
  */
-export function measureComposition(belief: CompositionBelief, reading: Composition, sigma: ReadingSigma): MeasuredComposition {
+export function measureComposition(
+  belief: CompositionBelief,
+  reading: Composition,
+  sigma: ReadingSigma,
+): MeasuredComposition {
   let logEvidence = 0;
   const measured = [...belief];
   for (const symbol of ELEMENTS) {

@@ -5,7 +5,6 @@
 export function normalQuantile(probability: number): number {
   const tail = probability < 0.5 ? probability : 1 - probability;
   const t = Math.sqrt(-2 * Math.log(tail < 1e-300 ? 1e-300 : tail));
-  const deviate =
-    t - (2.515517 + t * (0.802853 + t * 0.010328)) / (1 + t * (1.432788 + t * (0.189269 + t * 0.001308)));
+  const deviate = t - (2.515517 + t * (0.802853 + t * 0.010328)) / (1 + t * (1.432788 + t * (0.189269 + t * 0.001308)));
   return probability < 0.5 ? -deviate : deviate;
 }

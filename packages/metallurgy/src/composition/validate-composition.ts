@@ -16,9 +16,12 @@ export function validateComposition(input: unknown, path: string): Composition {
   for (const [symbol, percent] of Object.entries(input)) {
     if (symbol === 'Fe') continue;
     const field = `${path}.${symbol}`;
-    if (!isElementSymbol(symbol)) errors.push({ path: field, message: `not an element the core knows; use one of ${ELEMENTS.join(', ')}` });
-    else if (typeof percent !== 'number' || !Number.isFinite(percent)) errors.push({ path: field, message: 'give a number in mass percent' });
-    else if (percent < 0 || percent > 100) errors.push({ path: field, message: `${percent} is outside 0 to 100 mass percent` });
+    if (!isElementSymbol(symbol))
+      errors.push({ path: field, message: `not an element the core knows; use one of ${ELEMENTS.join(', ')}` });
+    else if (typeof percent !== 'number' || !Number.isFinite(percent))
+      errors.push({ path: field, message: 'give a number in mass percent' });
+    else if (percent < 0 || percent > 100)
+      errors.push({ path: field, message: `${percent} is outside 0 to 100 mass percent` });
     else {
       composition[symbol] = percent;
       sum += percent;

@@ -137,4 +137,3 @@ export function constitution(composition: Composition, thicknessMm = 6): Constit
     governing: prediction.governing,
   };
 }
-

@@ -53,5 +53,7 @@ const CRACK = linearFormula('unitsOfCrackSusceptibility');
  */
 export function unitsOfCrackSusceptibility(vector: Float64Array, offset = 0): number {
   const { carbon, carbonFloor } = constants.unitsOfCrackSusceptibility;
-  return carbon * Math.max(carbonFloor, vector[offset + ELEMENT_INDEX.C] as number) + evaluateLinear(CRACK, vector, offset);
+  return (
+    carbon * Math.max(carbonFloor, vector[offset + ELEMENT_INDEX.C] as number) + evaluateLinear(CRACK, vector, offset)
+  );
 }

@@ -46,7 +46,8 @@ export function wrc1992Coverage(
   chromium: number,
   nickel: number,
 ): 'valid' | 'extrapolated' | 'outside' {
-  if (!within(chromium, wrc.validity.chromiumEquivalent) || !within(nickel, wrc.validity.nickelEquivalent)) return 'outside';
+  if (!within(chromium, wrc.validity.chromiumEquivalent) || !within(nickel, wrc.validity.nickelEquivalent))
+    return 'outside';
   let coverage: 'valid' | 'extrapolated' = 'valid';
   for (const { index, limit, extrapolated } of WRC_ELEMENTS) {
     const percent = vector[offset + index] as number;
@@ -59,12 +60,19 @@ export function wrc1992Coverage(
 /** Whether the DeLong diagram covers a pool. */
 export function deLongValid(chromium: number, nickel: number, latentFerriteNumber: number): boolean {
   const { chromiumEquivalent, nickelEquivalent, ferriteNumber } = deLong.validity;
-  return within(chromium, chromiumEquivalent) && within(nickel, nickelEquivalent) && latentFerriteNumber <= (ferriteNumber as unknown as Limits)[1] && latentFerriteNumber >= -ferriteNumber[1]!;
+  return (
+    within(chromium, chromiumEquivalent) &&
+    within(nickel, nickelEquivalent) &&
+    latentFerriteNumber <= (ferriteNumber as unknown as Limits)[1] &&
+    latentFerriteNumber >= -ferriteNumber[1]!
+  );
 }
 
 /** Whether the Schaeffler diagram covers a pool. */
 export function schaefflerValid(chromium: number, nickel: number): boolean {
-  return within(chromium, schaeffler.validity.chromiumEquivalent) && within(nickel, schaeffler.validity.nickelEquivalent);
+  return (
+    within(chromium, schaeffler.validity.chromiumEquivalent) && within(nickel, schaeffler.validity.nickelEquivalent)
+  );
 }
 
 const BALMFORTH_ELEMENTS = Object.entries(balmforth.validity.elements).map(([symbol, limits]) => ({
@@ -74,7 +82,8 @@ const BALMFORTH_ELEMENTS = Object.entries(balmforth.validity.elements).map(([sym
 
 /** Whether the Balmforth-Lippold diagram covers a pool. */
 export function balmforthLippoldValid(vector: Float64Array, offset: number): boolean {
-  for (const { index, limits } of BALMFORTH_ELEMENTS) if (!within(vector[offset + index] as number, limits)) return false;
+  for (const { index, limits } of BALMFORTH_ELEMENTS)
+    if (!within(vector[offset + index] as number, limits)) return false;
   return true;
 }
 

@@ -22,7 +22,11 @@ export interface SchaefflerField {
 export const SCHAEFFLER_FIELDS = data.fields as unknown as readonly SchaefflerField[];
 
 const ISO_LINES = Object.entries(data.isoFerritePercent)
-  .map(([percent, line]) => ({ percent: Number(percent), a: line[0] as unknown as DiagramPoint, b: line[1] as unknown as DiagramPoint }))
+  .map(([percent, line]) => ({
+    percent: Number(percent),
+    a: line[0] as unknown as DiagramPoint,
+    b: line[1] as unknown as DiagramPoint,
+  }))
   .sort((left, right) => left.percent - right.percent);
 
 function cornersOf(name: string): readonly DiagramPoint[] {
@@ -52,7 +56,14 @@ function betweenIsoLines(x: number, y: number): number {
 }
 
 /** Fraction of the way from the side a-b of a quadrilateral to its opposite side d-c. */
-function acrossQuadrilateral(x: number, y: number, a: DiagramPoint, b: DiagramPoint, c: DiagramPoint, d: DiagramPoint): number {
+function acrossQuadrilateral(
+  x: number,
+  y: number,
+  a: DiagramPoint,
+  b: DiagramPoint,
+  c: DiagramPoint,
+  d: DiagramPoint,
+): number {
   const near = Math.abs(sideOfLine(x, y, a, b));
   const far = Math.abs(sideOfLine(x, y, d, c));
   return near / (near + far || 1);
@@ -74,7 +85,12 @@ export function schaefflerStructure(chromiumEquivalent: number, nickelEquivalent
 }
 
 function nearestPhases(x: number, y: number): readonly Phase[] {
-  for (const [dx, dy] of [[0.01, 0], [-0.01, 0], [0, 0.01], [0, -0.01]] as const) {
+  for (const [dx, dy] of [
+    [0.01, 0],
+    [-0.01, 0],
+    [0, 0.01],
+    [0, -0.01],
+  ] as const) {
     const field = SCHAEFFLER_FIELDS.find((candidate) => insidePolygon(x + dx, y + dy, candidate.polygon));
     if (field) return field.phases;
   }
@@ -85,12 +101,22 @@ function ferriteIn(phases: readonly Phase[], x: number, y: number): number {
   if (!phases.includes('ferrite')) return 0;
   if (phases.length === 1) return 100;
   if (phases.length === 3) {
-    const [left, top, right, bottom] = cornersOf('austenite+martensite+ferrite') as [DiagramPoint, DiagramPoint, DiagramPoint, DiagramPoint];
+    const [left, top, right, bottom] = cornersOf('austenite+martensite+ferrite') as [
+      DiagramPoint,
+      DiagramPoint,
+      DiagramPoint,
+      DiagramPoint,
+    ];
     return interpolate(acrossQuadrilateral(x, y, left, top, right, bottom), BORDER_SCALE);
   }
   if (phases.includes('austenite')) return betweenIsoLines(x, y);
   if (x > 7) {
-    const [low, left, right, end] = cornersOf('martensite+ferrite') as [DiagramPoint, DiagramPoint, DiagramPoint, DiagramPoint];
+    const [low, left, right, end] = cornersOf('martensite+ferrite') as [
+      DiagramPoint,
+      DiagramPoint,
+      DiagramPoint,
+      DiagramPoint,
+    ];
     return 100 * acrossQuadrilateral(x, y, low, left, right, end);
   }
   // The lean corner: all ferrite at the origin, none at its border with martensite.

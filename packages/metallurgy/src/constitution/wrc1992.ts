@@ -39,6 +39,10 @@ export function wrc1992LatentFerriteNumber(
 }
 
 /** Ferrite number by WRC-1992, 0 or more. Arguments, validity and source as `wrc1992LatentFerriteNumber`. */
-export function wrc1992FerriteNumber(chromiumEquivalent: number, nickelEquivalent: number, surface?: Wrc1992Surface): number {
+export function wrc1992FerriteNumber(
+  chromiumEquivalent: number,
+  nickelEquivalent: number,
+  surface?: Wrc1992Surface,
+): number {
   return Math.max(0, wrc1992LatentFerriteNumber(chromiumEquivalent, nickelEquivalent, surface));
 }

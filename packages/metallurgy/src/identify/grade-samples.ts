@@ -1,7 +1,20 @@
 import identification from '../../data/identification.json';
 import { GRADES } from '../catalogue';
-import { beliefFromRanges, drawComposition, ELEMENT_COUNT, stratifiedUniforms, type CompositionBelief } from '../composition';
-import { DERIVED_COUNT, derivePool, evaluateLinear, linearFormula, newFerritePrediction, predictFerrite } from '../constitution';
+import {
+  beliefFromRanges,
+  drawComposition,
+  ELEMENT_COUNT,
+  stratifiedUniforms,
+  type CompositionBelief,
+} from '../composition';
+import {
+  DERIVED_COUNT,
+  derivePool,
+  evaluateLinear,
+  linearFormula,
+  newFerritePrediction,
+  predictFerrite,
+} from '../constitution';
 
 /** Compositions drawn from what is believed of a grade, with the features the field tests ask about. */
 export interface GradeSamples {

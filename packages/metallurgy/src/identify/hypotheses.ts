@@ -28,18 +28,28 @@ export function hypotheses(item: IdentifyInput['item'] = {}, confirmed: Confirme
   const family = findItemFamily(item.family ?? 'unknown') as ItemFamily;
   const products = item.form ? identification.forms[item.form as keyof typeof identification.forms] : undefined;
   const prevalence = GRADES.reduce((sum, grade) => sum + grade.prevalence, 0);
-  const worked = family.worked ?? identification.worked.forms[item.form as keyof typeof identification.worked.forms] ?? identification.worked.default;
+  const worked =
+    family.worked ??
+    identification.worked.forms[item.form as keyof typeof identification.worked.forms] ??
+    identification.worked.default;
   const list: { -readonly [Key in keyof Hypothesis]: Hypothesis[Key] }[] = [];
   let total = 0;
   GRADES.forEach((grade, gradeIndex) => {
     const fits = !products || products.some((product) => grade.products.includes(product));
     const formFactor = fits ? 1 : identification.formMismatch;
     const weight =
-      ((family.counts[grade.id] ?? 0) + (family.background * grade.prevalence) / prevalence + (confirmed[grade.id] ?? 0)) * formFactor;
+      ((family.counts[grade.id] ?? 0) +
+        (family.background * grade.prevalence) / prevalence +
+        (confirmed[grade.id] ?? 0)) *
+      formFactor;
     const coated = isCarbonSteel(grade.family) || grade.family === 'cast-iron';
     const { plated, galvanised } = family.coatedCarbonSteel;
     const coatings: [Coating, number][] = coated
-      ? [['bare', 1 - plated - galvanised], ['plated', plated], ['galvanised', galvanised]]
+      ? [
+          ['bare', 1 - plated - galvanised],
+          ['plated', plated],
+          ['galvanised', galvanised],
+        ]
       : [['bare', 1]];
     for (const [coating, share] of coatings) {
       if (share <= 0) continue;

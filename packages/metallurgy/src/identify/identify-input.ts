@@ -42,7 +42,10 @@ export function checkIdentifyInput(input: IdentifyInput, path = ''): readonly Ch
   const prefix = path === '' ? '' : `${path}.`;
   const { family, form } = input.item ?? {};
   if (family !== undefined && !findItemFamily(family))
-    errors.push({ path: `${prefix}item.family`, message: `"${family}" is not an item family; use one of ${ITEM_FAMILIES.map(({ id }) => id).join(', ')}` });
+    errors.push({
+      path: `${prefix}item.family`,
+      message: `"${family}" is not an item family; use one of ${ITEM_FAMILIES.map(({ id }) => id).join(', ')}`,
+    });
   if (form !== undefined && !FORMS.includes(form))
     errors.push({ path: `${prefix}item.form`, message: `"${form}" is not a form; use one of ${FORMS.join(', ')}` });
   const checked: CheckedTest[] = [];
@@ -59,19 +62,30 @@ export function checkIdentifyInput(input: IdentifyInput, path = ''): readonly Ch
 function checkTest(entry: TestEntry, at: string): CheckedTest | FieldError[] {
   const definition = findFieldTest(entry.test);
   if (!definition)
-    return [{ path: `${at}.test`, message: `"${entry.test}" is not a field test; use one of ${FIELD_TESTS.map(({ id }) => id).join(', ')}` }];
+    return [
+      {
+        path: `${at}.test`,
+        message: `"${entry.test}" is not a field test; use one of ${FIELD_TESTS.map(({ id }) => id).join(', ')}`,
+      },
+    ];
   const errors: FieldError[] = [];
   const settings: Record<string, string> = {};
   for (const option of definition.options ?? []) {
     const value = entry[option.id as 'worked' | 'filed'];
     if (value === undefined) continue;
     if (!option.values.some(({ id }) => id === String(value)))
-      errors.push({ path: `${at}.${option.id}`, message: `"${value}" is not a setting of ${definition.id}; use one of ${option.values.map(({ id }) => id).join(', ')}` });
+      errors.push({
+        path: `${at}.${option.id}`,
+        message: `"${value}" is not a setting of ${definition.id}; use one of ${option.values.map(({ id }) => id).join(', ')}`,
+      });
     settings[option.id] = String(value);
   }
   if (definition.input === 'reading') {
     if (entry.reading === undefined || Object.keys(entry.reading).length === 0)
-      errors.push({ path: `${at}.reading`, message: 'give the reading in mass percent, such as {"Cr": 18.1, "Ni": 8.0}' });
+      errors.push({
+        path: `${at}.reading`,
+        message: 'give the reading in mass percent, such as {"Cr": 18.1, "Ni": 8.0}',
+      });
     else
       try {
         validateComposition(entry.reading, `${at}.reading`);
@@ -81,7 +95,8 @@ function checkTest(entry: TestEntry, at: string): CheckedTest | FieldError[] {
       }
   } else if (definition.input === 'mark') {
     const mark = entry.mark ?? entry.outcome;
-    if (typeof mark !== 'string' || mark.trim() === '') errors.push({ path: `${at}.mark`, message: 'give the mark as read, such as "304L"' });
+    if (typeof mark !== 'string' || mark.trim() === '')
+      errors.push({ path: `${at}.mark`, message: 'give the mark as read, such as "304L"' });
   } else if (definition.input === 'number') {
     if (typeof entry.number !== 'number' || !Number.isFinite(entry.number) || entry.number < 0)
       errors.push({ path: `${at}.number`, message: 'give the reading as a number of 0 or more' });

@@ -1,6 +1,14 @@
 import identification from '../../data/identification.json';
 import { GRADES, type Grade } from '../catalogue';
-import { beliefMean, ELEMENT_INDEX, meanComposition, measureComposition, type Composition, type CompositionBelief, type ElementBelief } from '../composition';
+import {
+  beliefMean,
+  ELEMENT_INDEX,
+  meanComposition,
+  measureComposition,
+  type Composition,
+  type CompositionBelief,
+  type ElementBelief,
+} from '../composition';
 import { checkIdentifyInput, type CheckedTest, type IdentifyInput } from './identify-input';
 import type { Coating, MarkModel, ReadingModel } from './field-tests';
 import { catalogueBelief, catalogueSamples, drawGradeSamples, type GradeSamples } from './grade-samples';
@@ -69,7 +77,11 @@ function unseenLogLikelihood(model: ReadingModel, reading: Composition, belief: 
 }
 
 /** Natural logarithm of a reading's likelihood for a grade, and the composition it leaves. */
-export function weighReading(model: ReadingModel, reading: Composition, belief: CompositionBelief): { log: number; belief: CompositionBelief } {
+export function weighReading(
+  model: ReadingModel,
+  reading: Composition,
+  belief: CompositionBelief,
+): { log: number; belief: CompositionBelief } {
   const measured = measureComposition(belief, reading, scatterOf(model, reading));
   const log = measured.logEvidence + unseenLogLikelihood(model, reading, belief);
   return {
@@ -101,14 +113,21 @@ export function identify(input: IdentifyInput, confirmed: ConfirmedCounts = {}, 
     });
   const drawn: GradeSamples[] = [];
   const samplesOf = (index: number): GradeSamples =>
-    readings.length === 0 ? catalogueSamples(index) : (drawn[index] ??= drawGradeSamples(beliefs[index] as CompositionBelief));
+    readings.length === 0
+      ? catalogueSamples(index)
+      : (drawn[index] ??= drawGradeSamples(beliefs[index] as CompositionBelief));
   const tables = readings.length === 0 ? CATALOGUE_TABLES : new OutcomeTables(samplesOf);
   const marks = tests.filter(({ definition }) => definition.model.kind === 'mark');
-  const perSample = tests.filter(({ definition }) => definition.model.kind !== 'mark' && definition.model.kind !== 'reading');
+  const perSample = tests.filter(
+    ({ definition }) => definition.model.kind !== 'mark' && definition.model.kind !== 'reading',
+  );
 
   const list = hypotheses(input.item, confirmed);
   const scores = list.map(({ prior, gradeIndex, grade }) =>
-    marks.reduce((sum, test) => sum + Math.log(markOf(test, grade)), Math.log(prior) + (readingLogs[gradeIndex] as number)),
+    marks.reduce(
+      (sum, test) => sum + Math.log(markOf(test, grade)),
+      Math.log(prior) + (readingLogs[gradeIndex] as number),
+    ),
   );
   const leader = scores.reduce((best, score) => Math.max(best, score), -Infinity);
   list.forEach((hypothesis, index) => {
@@ -147,7 +166,9 @@ function jointLikelihood(
   for (const { definition, entry, settings } of tests) {
     if (definition.model.kind === 'gauge') {
       for (let sample = 0; sample < samples.count; sample++)
-        product[sample] = (product[sample] as number) * gaugeDensity(definition.model, entry.number as number, settings, hypothesis, samples, sample);
+        product[sample] =
+          (product[sample] as number) *
+          gaugeDensity(definition.model, entry.number as number, settings, hypothesis, samples, sample);
       continue;
     }
     const table = tables.of(definition, settings, hypothesis);
@@ -197,7 +218,12 @@ function foldConditions(list: readonly WeighedHypothesis[]): readonly Candidate[
 }
 
 /** Share of its own best answer that a hypothesis gives to what a test showed, 0 to 1. */
-function shareOfBest(test: CheckedTest, hypothesis: WeighedHypothesis, tables: OutcomeTables, samplesOf: (index: number) => GradeSamples): number {
+function shareOfBest(
+  test: CheckedTest,
+  hypothesis: WeighedHypothesis,
+  tables: OutcomeTables,
+  samplesOf: (index: number) => GradeSamples,
+): number {
   const { definition, entry, settings } = test;
   const { model } = definition;
   switch (model.kind) {
@@ -217,7 +243,9 @@ function shareOfBest(test: CheckedTest, hypothesis: WeighedHypothesis, tables: O
       const reading = entry.reading as Composition;
       const belief = catalogueBelief(hypothesis.gradeIndex);
       const center = meanComposition(belief);
-      const ideal = Object.fromEntries(Object.keys(reading).map((symbol) => [symbol, center[symbol as keyof Composition] ?? 0]));
+      const ideal = Object.fromEntries(
+        Object.keys(reading).map((symbol) => [symbol, center[symbol as keyof Composition] ?? 0]),
+      );
       const gap = weighReading(model, reading, belief).log - weighReading(model, ideal, belief).log;
       // Several elements each miss a little even when the grade is right: judge the miss per pair of elements.
       return Math.min(1, Math.exp(gap / Math.max(1, Object.keys(reading).length / 2)));

@@ -15,7 +15,10 @@ function normalDistribution(z: number): number {
   const x = Math.abs(z) / Math.SQRT2;
   const t = 1 / (1 + 0.3275911 * x);
   const tail =
-    0.5 * t * (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429)))) * Math.exp(-x * x);
+    0.5 *
+    t *
+    (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429)))) *
+    Math.exp(-x * x);
   return z >= 0 ? 1 - tail : tail;
 }
 
@@ -29,7 +32,10 @@ function strainsAt(setting: string | undefined, worked: boolean): readonly numbe
 function fractionsOf(hypothesis: Hypothesis, samples: GradeSamples, sample: number, settings: TestSettings): number[] {
   const melted = settings['worked'] === 'melted';
   return strainsAt(settings['worked'], hypothesis.worked).map((strain) =>
-    magneticFraction(hypothesis.grade, samples.md30C[sample] as number, samples.ferriteNumber[sample] as number, { strain, melted }),
+    magneticFraction(hypothesis.grade, samples.md30C[sample] as number, samples.ferriteNumber[sample] as number, {
+      strain,
+      melted,
+    }),
   );
 }
 
@@ -41,7 +47,8 @@ function addGraded(model: GradedModel, feature: number, weight: number, target: 
     const edge = model.edges[outcome];
     const upTo = edge === undefined ? 1 : normalDistribution((Math.log(edge) - logFeature) / model.softness);
     target[offset + outcome] =
-      (target[offset + outcome] as number) + weight * ((1 - model.lapse) * Math.max(0, upTo - below) + model.lapse / classes);
+      (target[offset + outcome] as number) +
+      weight * ((1 - model.lapse) * Math.max(0, upTo - below) + model.lapse / classes);
     below = upTo;
   }
 }
@@ -84,13 +91,19 @@ function compositionFits(rule: CompiledRule, compositions: Float64Array, offset:
  * Probability of every outcome of a test for every composition sample of a hypothesis.
  * @returns row-major, samples x outcomes
  */
-function outcomeTable(definition: FieldTest, settings: TestSettings, hypothesis: Hypothesis, samples: GradeSamples): Float64Array {
+function outcomeTable(
+  definition: FieldTest,
+  settings: TestSettings,
+  hypothesis: Hypothesis,
+  samples: GradeSamples,
+): Float64Array {
   const { model, outcomes } = definition;
   const table = new Float64Array(samples.count * outcomes.length);
   if (model.kind === 'graded') {
     for (let sample = 0; sample < samples.count; sample++) {
       const fractions = fractionsOf(hypothesis, samples, sample, settings);
-      for (const fraction of fractions) addGraded(model, fraction, 1 / fractions.length, table, sample * outcomes.length);
+      for (const fraction of fractions)
+        addGraded(model, fraction, 1 / fractions.length, table, sample * outcomes.length);
     }
   } else if (model.kind === 'table') {
     const rules = compile(model, outcomes).filter(
@@ -109,7 +122,14 @@ function outcomeTable(definition: FieldTest, settings: TestSettings, hypothesis:
 }
 
 /** Density of a gauge reading for one sample of a hypothesis, relative to the peak of a low reading. */
-export function gaugeDensity(model: GaugeModel, reading: number, settings: TestSettings, hypothesis: Hypothesis, samples: GradeSamples, sample: number): number {
+export function gaugeDensity(
+  model: GaugeModel,
+  reading: number,
+  settings: TestSettings,
+  hypothesis: Hypothesis,
+  samples: GradeSamples,
+  sample: number,
+): number {
   const seen = Math.min(model.saturatesAt, reading);
   const fractions = fractionsOf(hypothesis, samples, sample, settings);
   let sum = 0;
@@ -136,8 +156,14 @@ export class OutcomeTables {
     const key = `${definition.id} ${Object.values(settings).join(' ')}`;
     let byHypothesis = this.tables.get(key);
     if (!byHypothesis) this.tables.set(key, (byHypothesis = []));
-    const slot = hypothesis.gradeIndex * 6 + COATING_ORDER.indexOf(hypothesis.coating) * 2 + (hypothesis.worked ? 1 : 0);
-    return (byHypothesis[slot] ??= outcomeTable(definition, settings, hypothesis, this.samplesOf(hypothesis.gradeIndex)));
+    const slot =
+      hypothesis.gradeIndex * 6 + COATING_ORDER.indexOf(hypothesis.coating) * 2 + (hypothesis.worked ? 1 : 0);
+    return (byHypothesis[slot] ??= outcomeTable(
+      definition,
+      settings,
+      hypothesis,
+      this.samplesOf(hypothesis.gradeIndex),
+    ));
   }
 
   /** Mean probability of one outcome over the composition samples. */
@@ -151,6 +177,11 @@ export class OutcomeTables {
 }
 
 /** Elements of a reading that an instrument should have shown and did not. */
-export function unseenElements(limits: { readonly [Element in ElementSymbol]?: number }, reading: object): ElementSymbol[] {
-  return Object.keys(limits).filter((symbol): symbol is ElementSymbol => isElementSymbol(symbol) && !(symbol in reading));
+export function unseenElements(
+  limits: { readonly [Element in ElementSymbol]?: number },
+  reading: object,
+): ElementSymbol[] {
+  return Object.keys(limits).filter(
+    (symbol): symbol is ElementSymbol => isElementSymbol(symbol) && !(symbol in reading),
+  );
 }

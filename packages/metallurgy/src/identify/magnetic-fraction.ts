@@ -17,10 +17,16 @@ export interface MagnetSpot {
  * @param md30C Nohara's temperature of the composition, °C
  * @param ferriteNumber ferrite number of the fused composition
  */
-export function magneticFraction(grade: Grade, md30C: number, ferriteNumber: number, { strain, melted }: MagnetSpot): number {
+export function magneticFraction(
+  grade: Grade,
+  md30C: number,
+  ferriteNumber: number,
+  { strain, melted }: MagnetSpot,
+): number {
   // Ferrite number equals percent up to about 10 and runs ahead of it above.
   const ferrite = Math.max(0, ferriteNumber <= 10 ? ferriteNumber : 10 + 0.7 * (ferriteNumber - 10)) / 100;
-  const fixed = table.grades[grade.id as keyof typeof table.grades] ?? table.families[grade.family as keyof typeof table.families];
+  const fixed =
+    table.grades[grade.id as keyof typeof table.grades] ?? table.families[grade.family as keyof typeof table.families];
   const austenitic = grade.family === 'austenitic' || grade.family === 'cast-austenitic';
   if (fixed !== undefined && !austenitic) {
     if (melted && (grade.family === 'duplex' || grade.family === 'cast-duplex')) return Math.min(1, ferrite);

@@ -18,7 +18,11 @@ const base = (designation: string): string => /^[A-Z]?\d{3,5}/.exec(designation)
  * @param mark as read; punctuation and case do not count, several words may stand in it
  */
 export function markLikelihood(model: MarkModel, mark: string, grade: Grade): number {
-  const words = mark.split(/[\s,;]+/).flatMap((word) => [word, word.split('-')[0] as string]).map(plain).filter(Boolean);
+  const words = mark
+    .split(/[\s,;]+/)
+    .flatMap((word) => [word, word.split('-')[0] as string])
+    .map(plain)
+    .filter(Boolean);
   words.push(plain(mark));
   const { uns, en, iso, also } = grade.names;
   const names = new Set([grade.id, uns, en, iso, ...(also ?? [])].filter((name) => name !== undefined).map(plain));
@@ -28,7 +32,8 @@ export function markLikelihood(model: MarkModel, mark: string, grade: Grade): nu
     const stripped = word.replace(/^(AISI|TP|TYPE|SS|GRADE|EN|WNR)(?=[A-Z0-9])/, '');
     if (names.has(word) || names.has(stripped)) return model.match;
     if (meant?.has(grade.id)) best = Math.max(best, model.match * 0.8);
-    else if (/\d{3}/.test(stripped) && [...names].some((name) => base(name) === base(stripped))) best = Math.max(best, model.related);
+    else if (/\d{3}/.test(stripped) && [...names].some((name) => base(name) === base(stripped)))
+      best = Math.max(best, model.related);
   }
   return best;
 }

@@ -58,7 +58,11 @@ export function nextTests(known: Identification, loss?: FillerLoss, owned?: read
     if (owned && !owned.includes(definition.id)) continue;
     let best: NextTest | undefined;
     for (const settings of definition.variants ?? [{}]) {
-      if (done.has(key(definition.id, settings)) || (!definition.variants && known.tests.some((test) => test.definition.id === definition.id))) continue;
+      if (
+        done.has(key(definition.id, settings)) ||
+        (!definition.variants && known.tests.some((test) => test.definition.id === definition.id))
+      )
+        continue;
       const outcomes = outcomesOf(definition, settings, kept, known);
       const candidate = worth(definition, settings, outcomes, kept, prior, loss);
       if (!best || value(candidate) > value(best)) best = candidate;
@@ -70,25 +74,36 @@ export function nextTests(known: Identification, loss?: FillerLoss, owned?: read
   return { tests: results, enough: loss !== undefined && results.every(({ lossDrop }) => lossDrop < margin) };
 }
 
-const key = (id: string, settings: { readonly [option: string]: string }): string => `${id} ${Object.values(settings).join(' ')}`;
+const key = (id: string, settings: { readonly [option: string]: string }): string =>
+  `${id} ${Object.values(settings).join(' ')}`;
 
 /** Order of merit: loss avoided a minute, then information a minute. */
-const value = ({ lossDrop, informationBits, minutes }: NextTest): number => (lossDrop + 1e-4 * informationBits) / (minutes + 0.5);
+const value = ({ lossDrop, informationBits, minutes }: NextTest): number =>
+  (lossDrop + 1e-4 * informationBits) / (minutes + 0.5);
 
-function outcomesOf(definition: FieldTest, settings: { readonly [option: string]: string }, kept: readonly WeighedHypothesis[], known: Identification): Outcome[] {
+function outcomesOf(
+  definition: FieldTest,
+  settings: { readonly [option: string]: string },
+  kept: readonly WeighedHypothesis[],
+  known: Identification,
+): Outcome[] {
   const { model } = definition;
   switch (model.kind) {
     case 'graded':
     case 'table':
       return definition.outcomes.map(({ title }, outcome) => ({
         title,
-        likelihoods: Float64Array.from(kept, (hypothesis) => known.tables.mean(definition, settings, hypothesis, outcome)),
+        likelihoods: Float64Array.from(kept, (hypothesis) =>
+          known.tables.mean(definition, settings, hypothesis, outcome),
+        ),
       }));
     case 'gauge':
       return spreadOverOutcomes(
         gaugeOutcomes(model).map(({ title, number }) => ({
           title,
-          likelihoods: Float64Array.from(kept, (hypothesis) => meanGaugeDensity(model, number, settings, hypothesis, known)),
+          likelihoods: Float64Array.from(kept, (hypothesis) =>
+            meanGaugeDensity(model, number, settings, hypothesis, known),
+          ),
         })),
         kept.length,
       );
@@ -99,10 +114,17 @@ function outcomesOf(definition: FieldTest, settings: { readonly [option: string]
   }
 }
 
-function meanGaugeDensity(model: GaugeModel, number: number, settings: { readonly [option: string]: string }, hypothesis: WeighedHypothesis, known: Identification): number {
+function meanGaugeDensity(
+  model: GaugeModel,
+  number: number,
+  settings: { readonly [option: string]: string },
+  hypothesis: WeighedHypothesis,
+  known: Identification,
+): number {
   const samples = known.samplesOf(hypothesis.gradeIndex);
   let sum = 0;
-  for (let sample = 0; sample < samples.count; sample++) sum += gaugeDensity(model, number, settings, hypothesis, samples, sample);
+  for (let sample = 0; sample < samples.count; sample++)
+    sum += gaugeDensity(model, number, settings, hypothesis, samples, sample);
   return sum / samples.count;
 }
 
@@ -117,7 +139,10 @@ function markOutcomes(definition: FieldTest, kept: readonly WeighedHypothesis[])
     { title: 'no mark to read', likelihoods: Float64Array.from(kept, () => 1 - readable) },
     ...grades.map((id) => ({
       title: `the mark ${id}`,
-      likelihoods: Float64Array.from(kept, ({ grade }) => readable * (grade.id === id ? 0.95 : 0.05 / Math.max(1, grades.length - 1))),
+      likelihoods: Float64Array.from(
+        kept,
+        ({ grade }) => readable * (grade.id === id ? 0.95 : 0.05 / Math.max(1, grades.length - 1)),
+      ),
     })),
   ];
 }
@@ -135,7 +160,10 @@ function readingOutcomes(model: ReadingModel, kept: readonly WeighedHypothesis[]
       const moments = symbols.map((symbol) => {
         const element = belief[ELEMENT_INDEX[symbol]] as ElementBelief;
         const mean = beliefMean(element);
-        return { mean, variance: beliefVariance(element) + (model.sigma[symbol] as number) ** 2 + (model.relativeSigma * mean) ** 2 };
+        return {
+          mean,
+          variance: beliefVariance(element) + (model.sigma[symbol] as number) ** 2 + (model.relativeSigma * mean) ** 2,
+        };
       });
       return [index, moments] as const;
     }),
@@ -153,7 +181,10 @@ function readingOutcomes(model: ReadingModel, kept: readonly WeighedHypothesis[]
   return spreadOverOutcomes(
     grades.map(([at, id]) => {
       const byGrade = new Map(grades.map(([under]) => [under, density(at, under)]));
-      return { title: `a reading like ${id}`, likelihoods: Float64Array.from(kept, ({ gradeIndex }) => byGrade.get(gradeIndex) as number) };
+      return {
+        title: `a reading like ${id}`,
+        likelihoods: Float64Array.from(kept, ({ gradeIndex }) => byGrade.get(gradeIndex) as number),
+      };
     }),
     kept.length,
   );
@@ -221,11 +252,17 @@ function gradeEntropy(kept: readonly WeighedHypothesis[], probabilities: readonl
     total += probability;
   });
   let bits = 0;
-  for (const probability of byGrade.values()) if (probability > 0) bits -= (probability / total) * Math.log2(probability / total);
+  for (const probability of byGrade.values())
+    if (probability > 0) bits -= (probability / total) * Math.log2(probability / total);
   return bits;
 }
 
-function expectedLoss(loss: FillerLoss, rod: number, kept: readonly WeighedHypothesis[], probabilities: readonly number[]): number {
+function expectedLoss(
+  loss: FillerLoss,
+  rod: number,
+  kept: readonly WeighedHypothesis[],
+  probabilities: readonly number[],
+): number {
   let sum = 0;
   let weight = 0;
   kept.forEach(({ grade }, index) => {
@@ -237,7 +274,11 @@ function expectedLoss(loss: FillerLoss, rod: number, kept: readonly WeighedHypot
   return weight > 0 ? sum / weight : 0;
 }
 
-function bestRod(loss: FillerLoss, kept: readonly WeighedHypothesis[], probabilities: readonly number[]): { index: number; loss: number } {
+function bestRod(
+  loss: FillerLoss,
+  kept: readonly WeighedHypothesis[],
+  probabilities: readonly number[],
+): { index: number; loss: number } {
   let best = { index: 0, loss: Infinity };
   for (let rod = 0; rod < loss.rods.length; rod++) {
     const expected = expectedLoss(loss, rod, kept, probabilities);

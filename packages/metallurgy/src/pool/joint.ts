@@ -54,7 +54,11 @@ export interface Joint {
 /** The names a joint may use, with their titles. */
 export const JOINTS = joints;
 
-const range = ([min, mode, max]: readonly number[]): ShareRange => ({ min: min as number, mode: mode as number, max: max as number });
+const range = ([min, mode, max]: readonly number[]): ShareRange => ({
+  min: min as number,
+  mode: mode as number,
+  max: max as number,
+});
 
 /**
  * Completes a joint: default technique by type, dilution by technique and process, shares by thickness and conductivity.
@@ -68,7 +72,8 @@ export function completeJoint(input: JointInput, families: readonly MaterialFami
     if (value !== undefined && !allowed.includes(value))
       errors.push({ path: `${path}.${field}`, message: `"${value}" is not known; use one of ${allowed.join(', ')}` });
   };
-  if (input.type === undefined) errors.push({ path: `${path}.type`, message: `missing; use one of ${Object.keys(joints.types).join(', ')}` });
+  if (input.type === undefined)
+    errors.push({ path: `${path}.type`, message: `missing; use one of ${Object.keys(joints.types).join(', ')}` });
   oneOf('type', input.type, Object.keys(joints.types));
   oneOf('technique', input.technique, Object.keys(joints.techniques));
   oneOf('process', input.process, Object.keys(joints.processes));
@@ -109,28 +114,49 @@ export function completeJoint(input: JointInput, families: readonly MaterialFami
   };
 }
 
-function checkThickness(input: JointInput['thicknessMm'], pieces: number, path: string, errors: FieldError[]): readonly number[] {
+function checkThickness(
+  input: JointInput['thicknessMm'],
+  pieces: number,
+  path: string,
+  errors: FieldError[],
+): readonly number[] {
   const listed = input === undefined ? [] : typeof input === 'number' ? [input] : input;
   listed.forEach((value, index) => {
     if (typeof value !== 'number' || !(value >= 0.1 && value <= 300))
-      errors.push({ path: Array.isArray(input) ? `${path}.thicknessMm.${index}` : `${path}.thicknessMm`, message: 'give a thickness from 0.1 to 300 mm' });
+      errors.push({
+        path: Array.isArray(input) ? `${path}.thicknessMm.${index}` : `${path}.thicknessMm`,
+        message: 'give a thickness from 0.1 to 300 mm',
+      });
   });
-  return Array.from({ length: pieces }, (_, index) => listed[index] ?? listed[listed.length - 1] ?? joints.defaultThicknessMm);
+  return Array.from(
+    { length: pieces },
+    (_, index) => listed[index] ?? listed[listed.length - 1] ?? joints.defaultThicknessMm,
+  );
 }
 
 function checkDilution(input: JointInput['dilution'], path: string, errors: FieldError[]): ShareRange | undefined {
   if (input === undefined) return undefined;
   const value = typeof input === 'number' ? { min: input, mode: input, max: input } : input;
   const inside = (share: number): boolean => typeof share === 'number' && share >= 0 && share <= 1;
-  if (!inside(value.min) || !inside(value.mode) || !inside(value.max) || value.min > value.mode || value.mode > value.max)
-    errors.push({ path: `${path}.dilution`, message: 'give a fraction from 0 to 1, or {"min", "mode", "max"} in rising order' });
+  if (
+    !inside(value.min) ||
+    !inside(value.mode) ||
+    !inside(value.max) ||
+    value.min > value.mode ||
+    value.mode > value.max
+  )
+    errors.push({
+      path: `${path}.dilution`,
+      message: 'give a fraction from 0 to 1, or {"min", "mode", "max"} in rising order',
+    });
   return value;
 }
 
 function checkShares(shares: readonly number[] | undefined, pieces: number, path: string, errors: FieldError[]): void {
   if (shares === undefined) return;
   const sum = shares.reduce((total, share) => total + share, 0);
-  if (shares.length !== pieces) errors.push({ path: `${path}.shares`, message: `give ${pieces} shares, one for each piece` });
+  if (shares.length !== pieces)
+    errors.push({ path: `${path}.shares`, message: `give ${pieces} shares, one for each piece` });
   else if (shares.some((share) => !(share >= 0 && share <= 1)) || Math.abs(sum - 1) > 1e-6)
     errors.push({ path: `${path}.shares`, message: 'give fractions from 0 to 1 that add up to 1' });
 }
@@ -139,17 +165,23 @@ function checkShares(shares: readonly number[] | undefined, pieces: number, path
  * Shares of the pieces in the melted base metal: a thin or poorly conducting piece melts more than a thick one, and the arc
  * aimed at a piece melts more of it. The exponents are estimates in the data.
  */
-function defaultShares(families: readonly MaterialFamily[], thicknessMm: readonly number[], aimedAt: number | undefined): readonly ShareRange[] {
+function defaultShares(
+  families: readonly MaterialFamily[],
+  thicknessMm: readonly number[],
+  aimedAt: number | undefined,
+): readonly ShareRange[] {
   const { thicknessExponent, conductivityExponent, aimShift, halfWidth, bounds } = joints.shares;
   const weights = families.map(
     (family, index) =>
-      (thicknessMm[index] as number) ** -thicknessExponent * FAMILIES[family].conductivityWPerMK ** -conductivityExponent,
+      (thicknessMm[index] as number) ** -thicknessExponent *
+      FAMILIES[family].conductivityWPerMK ** -conductivityExponent,
   );
   const total = weights.reduce((sum, weight) => sum + weight, 0);
   const pieces = families.length;
   return weights.map((weight, index) => {
     const shift = aimedAt === undefined || pieces < 2 ? 0 : index === aimedAt ? aimShift : -aimShift / (pieces - 1);
-    const clamp = (share: number): number => (pieces === 1 ? 1 : Math.min(bounds[1] as number, Math.max(bounds[0] as number, share)));
+    const clamp = (share: number): number =>
+      pieces === 1 ? 1 : Math.min(bounds[1] as number, Math.max(bounds[0] as number, share));
     const mode = clamp(weight / total + shift);
     return { min: clamp(mode - halfWidth), mode, max: clamp(mode + halfWidth) };
   });

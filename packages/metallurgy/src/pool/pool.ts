@@ -42,7 +42,11 @@ function resolve(
   if (composition !== undefined) return validateComposition(composition, `${path}.composition`);
   if (name === undefined) throw InputError.at(path, `give a ${field} or a composition`);
   const entry = find(name);
-  if (!entry) throw InputError.at(`${path}.${field}`, `"${name}" is not in the catalogue; it has ${all.map(({ id }) => id).join(', ')}`);
+  if (!entry)
+    throw InputError.at(
+      `${path}.${field}`,
+      `"${name}" is not in the catalogue; it has ${all.map(({ id }) => id).join(', ')}`,
+    );
   return entry.typical;
 }
 
@@ -61,17 +65,30 @@ export function pool(input: PoolInput): Pool {
       return undefined;
     }
   };
-  if (!Array.isArray(input.parents) || input.parents.length === 0) throw InputError.at('parents', 'give at least one base metal');
+  if (!Array.isArray(input.parents) || input.parents.length === 0)
+    throw InputError.at('parents', 'give at least one base metal');
   const parents = input.parents.map((parent, index) => attempt(() => resolveMaterial(parent, `parents.${index}`)));
-  const rod = input.rod ? attempt(() => resolve(input.rod?.class, input.rod?.composition, findRod, RODS, 'rod', 'class')) : undefined;
+  const rod = input.rod
+    ? attempt(() => resolve(input.rod?.class, input.rod?.composition, findRod, RODS, 'rod', 'class'))
+    : undefined;
   const shares = input.shares ?? parents.map(() => 1 / parents.length);
-  if (shares.length !== parents.length) errors.push({ path: 'shares', message: `give ${parents.length} shares, one for each parent` });
-  else if (shares.some((share) => !(share >= 0 && share <= 1)) || Math.abs(shares.reduce((sum, share) => sum + share, 0) - 1) > 1e-6)
+  if (shares.length !== parents.length)
+    errors.push({ path: 'shares', message: `give ${parents.length} shares, one for each parent` });
+  else if (
+    shares.some((share) => !(share >= 0 && share <= 1)) ||
+    Math.abs(shares.reduce((sum, share) => sum + share, 0) - 1) > 1e-6
+  )
     errors.push({ path: 'shares', message: 'give fractions from 0 to 1 that add up to 1' });
   const dilution = input.rod ? input.dilution : (input.dilution ?? 1);
-  if (dilution === undefined) errors.push({ path: 'dilution', message: 'missing; give the fraction of the pool that is base metal, 0 to 1' });
-  else if (!(dilution >= 0 && dilution <= 1)) errors.push({ path: 'dilution', message: `${dilution} is outside 0 to 1` });
-  else if (!input.rod && dilution !== 1) errors.push({ path: 'dilution', message: 'without a rod the pool is all base metal: leave the dilution out or give 1' });
+  if (dilution === undefined)
+    errors.push({ path: 'dilution', message: 'missing; give the fraction of the pool that is base metal, 0 to 1' });
+  else if (!(dilution >= 0 && dilution <= 1))
+    errors.push({ path: 'dilution', message: `${dilution} is outside 0 to 1` });
+  else if (!input.rod && dilution !== 1)
+    errors.push({
+      path: 'dilution',
+      message: 'without a rod the pool is all base metal: leave the dilution out or give 1',
+    });
   if (input.thicknessMm !== undefined && !(input.thicknessMm > 0 && input.thicknessMm <= 300))
     errors.push({ path: 'thicknessMm', message: 'give a thickness above 0 and up to 300 mm' });
   if (errors.length > 0) throw new InputError(errors);

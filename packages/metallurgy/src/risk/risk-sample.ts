@@ -54,18 +54,28 @@ export class RiskSample {
     predictFerrite(pool, 0, derived, 0, prediction);
     const latent = prediction.latentFerriteNumber + this.scatter * prediction.sigma;
     this.ferriteNumber = latent > 0 ? latent : 0;
-    this.ratio = (derived[DERIVED.schaefflerChromium] as number) / Math.max(0.05, derived[DERIVED.schaefflerNickel] as number);
+    this.ratio =
+      (derived[DERIVED.schaefflerChromium] as number) / Math.max(0.05, derived[DERIVED.schaefflerNickel] as number);
     const chromium = pool[ELEMENT_INDEX.Cr] as number;
     const nickel = pool[ELEMENT_INDEX.Ni] as number;
     const carbon = pool[ELEMENT_INDEX.C] as number;
     this.kind =
-      nickel > 30 ? 'nickel' : carbon > 1.6 ? 'iron' : chromium >= 9.5 ? 'stainless' : chromium + nickel + (pool[ELEMENT_INDEX.Mo] as number) > 1.4 ? 'lean-alloy' : 'carbon';
+      nickel > 30
+        ? 'nickel'
+        : carbon > 1.6
+          ? 'iron'
+          : chromium >= 9.5
+            ? 'stainless'
+            : chromium + nickel + (pool[ELEMENT_INDEX.Mo] as number) > 1.4
+              ? 'lean-alloy'
+              : 'carbon';
     if (this.kind === 'carbon') {
       // Stainless diagrams say nothing of plain steel.
       prediction.governing = 'none';
       this.ferriteNumber = 0;
     }
-    this.martensite = this.kind === 'nickel' || this.kind === 'carbon' || this.kind === 'iron' ? 0 : this.martensiteOfAlloyedPool();
+    this.martensite =
+      this.kind === 'nickel' || this.kind === 'carbon' || this.kind === 'iron' ? 0 : this.martensiteOfAlloyedPool();
     this.hasCastIron = false;
     this.hasDuplex = false;
     this.leanestChromium = Infinity;

@@ -43,10 +43,16 @@ export function completeService(input: ServiceInput = {}, path = 'service'): Ser
   const errors: FieldError[] = [];
   const environment = input.environment ?? 'unknown';
   if (!(environment in service.environments))
-    errors.push({ path: `${path}.environment`, message: `"${environment}" is not known; use one of ${Object.keys(service.environments).join(', ')}` });
+    errors.push({
+      path: `${path}.environment`,
+      message: `"${environment}" is not known; use one of ${Object.keys(service.environments).join(', ')}`,
+    });
   const temperature = input.temperatureC;
   if (temperature !== undefined) {
-    const numbers = Array.isArray(temperature) && temperature.length === 2 && temperature.every((value) => typeof value === 'number' && value >= -273 && value <= 1400);
+    const numbers =
+      Array.isArray(temperature) &&
+      temperature.length === 2 &&
+      temperature.every((value) => typeof value === 'number' && value >= -273 && value <= 1400);
     if (!numbers || temperature[0] > temperature[1])
       errors.push({ path: `${path}.temperatureC`, message: 'give [lowest, highest] in °C, from -273 to 1400' });
   }
@@ -58,7 +64,8 @@ export function completeService(input: ServiceInput = {}, path = 'service'): Ser
   choice('hot', ['short', 'long']);
   choice('permanence', ['permanent', 'temporary']);
   for (const field of ['cycling', 'vibration', 'pressure'] as const)
-    if (input[field] !== undefined && typeof input[field] !== 'boolean') errors.push({ path: `${path}.${field}`, message: 'give true or false' });
+    if (input[field] !== undefined && typeof input[field] !== 'boolean')
+      errors.push({ path: `${path}.${field}`, message: 'give true or false' });
   if (errors.length > 0) throw new InputError(errors);
   const { needPren, matchWeight, molybdenumWeight, wet } = service.environments[environment];
   return {

@@ -3,15 +3,26 @@ import { RISK_MECHANISMS } from './mechanisms';
 import type { Service } from './service';
 
 interface Adjustment {
-  readonly when: { readonly environment?: readonly string[]; readonly pressure?: boolean; readonly vibration?: boolean; readonly permanence?: string };
+  readonly when: {
+    readonly environment?: readonly string[];
+    readonly pressure?: boolean;
+    readonly vibration?: boolean;
+    readonly permanence?: string;
+  };
   readonly factor: number;
 }
 
 /** Loss when a mechanism strikes, in the order of `RISK_MECHANISMS`; 1 is a part lost. */
 export function severitiesFor(service: Service): Float64Array {
   return Float64Array.from(RISK_MECHANISMS, ({ id }) => {
-    const entry = data.severities[id as keyof typeof data.severities] as { base: number; adjust: readonly Adjustment[] };
-    return entry.adjust.reduce((severity, { when, factor }) => (applies(when, service) ? severity * factor : severity), entry.base);
+    const entry = data.severities[id as keyof typeof data.severities] as {
+      base: number;
+      adjust: readonly Adjustment[];
+    };
+    return entry.adjust.reduce(
+      (severity, { when, factor }) => (applies(when, service) ? severity * factor : severity),
+      entry.base,
+    );
   });
 }
 

@@ -48,14 +48,20 @@ export function checkChooseInput(input: ChooseInput): ChooseProblem {
   };
   if (!Array.isArray(input.pieces) || input.pieces.length === 0 || input.pieces.length > 4)
     throw InputError.at('pieces', 'give one to four pieces');
-  const pieces = input.pieces.map((piece, index) => attempt(() => pieceBelief(piece, `pieces.${index}`, input.confirmed)));
+  const pieces = input.pieces.map((piece, index) =>
+    attempt(() => pieceBelief(piece, `pieces.${index}`, input.confirmed)),
+  );
   const families = pieces.map((piece) => piece?.candidates[0]?.material.family ?? 'austenitic');
   const joint = attempt(() => completeJoint(input.joint ?? { type: 'bevel' }, families));
   const service = attempt(() => completeService(input.service));
   const named = (list: readonly string[], field: string): (Rod | undefined)[] =>
     list.map((name, index) => {
       const rod = findRod(name);
-      if (!rod) errors.push({ path: `${field}.${index}`, message: `"${name}" is not in the catalogue; it has ${RODS.map(({ id }) => id).join(', ')}` });
+      if (!rod)
+        errors.push({
+          path: `${field}.${index}`,
+          message: `"${name}" is not in the catalogue; it has ${RODS.map(({ id }) => id).join(', ')}`,
+        });
       return rod;
     });
   const rods = input.rods ? named(input.rods, 'rods') : RODS;
@@ -64,42 +70,85 @@ export function checkChooseInput(input: ChooseInput): ChooseProblem {
   for (const [name, step] of Object.entries(input.preferences ?? {})) {
     const rod = findRod(name);
     if (!rod) errors.push({ path: `preferences.${name}`, message: 'not a rod of the catalogue' });
-    else if (!(step >= -3 && step <= 3)) errors.push({ path: `preferences.${name}`, message: 'give a step from -3 to 3' });
+    else if (!(step >= -3 && step <= 3))
+      errors.push({ path: `preferences.${name}`, message: 'give a step from -3 to 3' });
     else preferences[rod.id] = step;
   }
-  if (input.samples !== undefined && !(Number.isInteger(input.samples) && input.samples >= 16 && input.samples <= 20000))
+  if (
+    input.samples !== undefined &&
+    !(Number.isInteger(input.samples) && input.samples >= 16 && input.samples <= 20000)
+  )
     errors.push({ path: 'samples', message: 'give a whole number from 16 to 20000' });
   if (errors.length > 0) throw new InputError(errors);
 
   const theJoint = joint as Joint;
   const leftOut: { rod: string; why: string }[] = [];
   const usable = (rods as readonly Rod[]).filter((rod) => {
-    if (input.rods || !theJoint.process || rod.processes.includes(theJoint.process) || (theJoint.process === 'smaw' && isStainless(rod.family))) return true;
+    if (
+      input.rods ||
+      !theJoint.process ||
+      rod.processes.includes(theJoint.process) ||
+      (theJoint.process === 'smaw' && isStainless(rod.family))
+    )
+      return true;
     leftOut.push({ rod: rod.id, why: `not made for ${theJoint.process}` });
     return false;
   });
   const fillers: FillerCandidate[] = usable.map((rod) => ({
     rod,
     belief: beliefFromRanges(rod),
-    cost: rodCost(rod, theJoint, stock, pieces as readonly PieceBelief[], service as Service) - choice.costs.preferenceStep * (preferences[rod.id] ?? 0),
+    cost:
+      rodCost(rod, theJoint, stock, pieces as readonly PieceBelief[], service as Service) -
+      choice.costs.preferenceStep * (preferences[rod.id] ?? 0),
   }));
   if (theJoint.fusible)
-    fillers.push({ rod: null, belief: [], cost: theJoint.fused ? 0 : choice.costs.noRodFitUp + choice.costs.notOnShelf });
+    fillers.push({
+      rod: null,
+      belief: [],
+      cost: theJoint.fused ? 0 : choice.costs.noRodFitUp + choice.costs.notOnShelf,
+    });
   return { pieces: pieces as readonly PieceBelief[], joint: theJoint, service: service as Service, fillers, leftOut };
 }
 
 /** Price, purchase and nuisance of a rod in loss units. */
-function rodCost(rod: Rod, joint: Joint, stock: ReadonlySet<string | undefined> | undefined, pieces: readonly PieceBelief[], service: Service): number {
-  const { perCostIndex, notOnShelf, notInStock, rodOnFusedJoint, martensiticRodPreheat, duplexRodCare, needlessMolybdenumPerPercent, stainlessRodOnPlainSteel } = choice.costs;
+function rodCost(
+  rod: Rod,
+  joint: Joint,
+  stock: ReadonlySet<string | undefined> | undefined,
+  pieces: readonly PieceBelief[],
+  service: Service,
+): number {
+  const {
+    perCostIndex,
+    notOnShelf,
+    notInStock,
+    rodOnFusedJoint,
+    martensiticRodPreheat,
+    duplexRodCare,
+    needlessMolybdenumPerPercent,
+    stainlessRodOnPlainSteel,
+  } = choice.costs;
   const likely = (holds: (candidate: PieceCandidate) => boolean, from: number): boolean =>
-    pieces.some(({ candidates }) => candidates.reduce((sum, candidate) => (holds(candidate) ? sum + candidate.probability : sum), 0) > from);
-  const molybdenumWanted = service.molybdenumWeight > 0.8 || likely(({ belief }) => beliefMean(belief[ELEMENT_INDEX.Mo] as ElementBelief) > 0.8, 0.1);
+    pieces.some(
+      ({ candidates }) =>
+        candidates.reduce((sum, candidate) => (holds(candidate) ? sum + candidate.probability : sum), 0) > from,
+    );
+  const molybdenumWanted =
+    service.molybdenumWeight > 0.8 ||
+    likely(({ belief }) => beliefMean(belief[ELEMENT_INDEX.Mo] as ElementBelief) > 0.8, 0.1);
   const purchase = stock ? (stock.has(rod.id) ? 0 : notInStock) : notOnShelf * (1 - rod.shelfShare);
   return (
-    perCostIndex * rod.costIndex + purchase + (joint.fused ? rodOnFusedJoint : 0) + (rod.family === 'martensitic' && !likely(({ material }) => isMartensitic(material.family), 0.5) ? martensiticRodPreheat : 0) +
+    perCostIndex * rod.costIndex +
+    purchase +
+    (joint.fused ? rodOnFusedJoint : 0) +
+    (rod.family === 'martensitic' && !likely(({ material }) => isMartensitic(material.family), 0.5)
+      ? martensiticRodPreheat
+      : 0) +
     // Duplex rods ask for bounded heat and a patient hand; beside duplex metal that care is owed anyway.
     (isDuplex(rod.family) && !likely(({ material }) => isDuplex(material.family), 0.4) ? duplexRodCare : 0) +
-    (isStainless(rod.family) && !likely(({ material }) => !isCarbonSteel(material.family), 0.05) ? stainlessRodOnPlainSteel : 0) +
+    (isStainless(rod.family) && !likely(({ material }) => !isCarbonSteel(material.family), 0.05)
+      ? stainlessRodOnPlainSteel
+      : 0) +
     (molybdenumWanted ? 0 : needlessMolybdenumPerPercent * (rod.typical.Mo ?? 0))
   );
 }

@@ -1,7 +1,15 @@
 import choice from '../../data/choice.json';
 import { fromVector, type Composition } from '../composition';
 import { SOLIDIFICATION_MODES, type GoverningDiagram, type SolidificationMode } from '../constitution';
-import { LEVEL_ORDER, RISK_MECHANISMS, riskLevel, RiskSample, severitiesFor, type Driver, type RiskLevel } from '../risk';
+import {
+  LEVEL_ORDER,
+  RISK_MECHANISMS,
+  riskLevel,
+  RiskSample,
+  severitiesFor,
+  type Driver,
+  type RiskLevel,
+} from '../risk';
 import { isCarbonSteel } from '../catalogue';
 import { checkChooseInput, type ChooseInput, type ChooseProblem } from './choose-input';
 import { drawPoolSamples, type PoolSamples } from './pool-samples';
@@ -102,7 +110,8 @@ function orderSettled(sorted: readonly RodRun[]): boolean {
     }
     const mean = sum / count;
     const error = Math.sqrt(Math.max(0, squares / count - mean * mean) / count);
-    if (Math.abs(mean) < choice.sampling.separation * error && Math.abs(mean) + error > choice.sampling.indifference) return false;
+    if (Math.abs(mean) < choice.sampling.separation * error && Math.abs(mean) + error > choice.sampling.indifference)
+      return false;
   }
   return true;
 }
@@ -142,7 +151,11 @@ export function choose(input: ChooseInput, seed = 1): Choice {
     while (done < cap && (done < 4 * block || !orderSettled(sorted))) {
       done = Math.min(cap, done * 2);
       const bound = (sorted[0] as RodRun).expectedLoss + reach;
-      runAll(state, sorted.filter((run, place) => place < 6 || run.expectedLoss < bound), done);
+      runAll(
+        state,
+        sorted.filter((run, place) => place < 6 || run.expectedLoss < bound),
+        done,
+      );
       sorted.sort(byLoss);
     }
   }
@@ -185,10 +198,15 @@ function rankedRod(state: Runs, run: RodRun): RankedRod {
     standardError: Math.sqrt(squares / done / done),
     cost: filler.cost,
     ferriteNumber: spreadOf(run.ferriteNumbers, done),
-    mode: Object.fromEntries(SOLIDIFICATION_MODES.map((mode, index) => [mode, (run.modeCounts[index] as number) / done])) as Record<SolidificationMode, number>,
+    mode: Object.fromEntries(
+      SOLIDIFICATION_MODES.map((mode, index) => [mode, (run.modeCounts[index] as number) / done]),
+    ) as Record<SolidificationMode, number>,
     governing: dominant[0] as GoverningDiagram,
     composition: fromVector(run.poolSum.map((sum) => sum / done)),
-    worst: risks.reduce<RiskLevel>((worst, { level }) => (LEVEL_ORDER[level] > LEVEL_ORDER[worst] ? level : worst), 'low'),
+    worst: risks.reduce<RiskLevel>(
+      (worst, { level }) => (LEVEL_ORDER[level] > LEVEL_ORDER[worst] ? level : worst),
+      'low',
+    ),
     risks,
   };
 }
@@ -200,8 +218,11 @@ function risksOf({ problem, samples, severities, scratch }: Runs, run: RodRun): 
   const risks: RankedRisk[] = [];
   RISK_MECHANISMS.forEach((mechanism, index) => {
     const probability = run.probability(index);
-    const boundary = mechanism.id === 'fusion-boundary' && run.filler.rod !== null && (run.poolSum[5] as number) / run.done > 9.5;
-    const carbonSide = problem.pieces.some(({ candidates }) => candidates.some(({ material, probability: p }) => p > 0.1 && isCarbonSteel(material.family)));
+    const boundary =
+      mechanism.id === 'fusion-boundary' && run.filler.rod !== null && (run.poolSum[5] as number) / run.done > 9.5;
+    const carbonSide = problem.pieces.some(({ candidates }) =>
+      candidates.some(({ material, probability: p }) => p > 0.1 && isCarbonSteel(material.family)),
+    );
     if (probability < SHOWN_FROM && !(boundary && carbonSide)) return;
     const at = typicalSample(run, samples, index, probability, scratch, problem);
     fillSample(scratch, run.filler, samples, at, problem.joint, problem.service);
@@ -223,7 +244,14 @@ function risksOf({ problem, samples, severities, scratch }: Runs, run: RodRun): 
 }
 
 /** Sample that stands for a mechanism: among the first block the one nearest to its mean where it acts at all. */
-function typicalSample(run: RodRun, samples: PoolSamples, mechanism: number, mean: number, scratch: RiskSample, problem: ChooseProblem): number {
+function typicalSample(
+  run: RodRun,
+  samples: PoolSamples,
+  mechanism: number,
+  mean: number,
+  scratch: RiskSample,
+  problem: ChooseProblem,
+): number {
   const definition = RISK_MECHANISMS[mechanism] as (typeof RISK_MECHANISMS)[number];
   const peak = run.mechanismPeaks[mechanism] as number;
   if (peak <= 0) return 0;

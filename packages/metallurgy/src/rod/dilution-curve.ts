@@ -24,7 +24,12 @@ const SAMPLES = 48;
 const BEAD_CRACKS = new Set(['solidification-cracking', 'austenitic-cracking', 'carbon-steel-cracking', 'martensite']);
 
 /** Ferrite number and loss of a filler against dilution, with the window that holds the likely dilution. */
-export function dilutionCurve(problem: ChooseProblem, filler: FillerCandidate, samples: PoolSamples, severities: Float64Array): DilutionCurve {
+export function dilutionCurve(
+  problem: ChooseProblem,
+  filler: FillerCandidate,
+  samples: PoolSamples,
+  severities: Float64Array,
+): DilutionCurve {
   if (!filler.rod) return { rod: null, points: [], window: null };
   const scratch = new RiskSample();
   const count = Math.min(SAMPLES, samples.count);
@@ -39,14 +44,17 @@ export function dilutionCurve(problem: ChooseProblem, filler: FillerCandidate, s
       fillSample(scratch, filler, samples, index, problem.joint, problem.service, dilution);
       ferrite[index] = scratch.ferriteNumber;
       for (let mechanism = 0; mechanism < RISK_MECHANISMS.length; mechanism++)
-        sums[mechanism] = (sums[mechanism] as number) + (RISK_MECHANISMS[mechanism] as (typeof RISK_MECHANISMS)[number]).probability(scratch);
+        sums[mechanism] =
+          (sums[mechanism] as number) +
+          (RISK_MECHANISMS[mechanism] as (typeof RISK_MECHANISMS)[number]).probability(scratch);
     }
     let loss = filler.cost;
     let good = true;
     RISK_MECHANISMS.forEach((mechanism, index) => {
       const probability = (sums[index] as number) / count;
       loss += probability * (severities[index] as number);
-      if (BEAD_CRACKS.has(mechanism.id) && LEVEL_ORDER[riskLevel(mechanism, probability)] >= LEVEL_ORDER.high) good = false;
+      if (BEAD_CRACKS.has(mechanism.id) && LEVEL_ORDER[riskLevel(mechanism, probability)] >= LEVEL_ORDER.high)
+        good = false;
     });
     points.push({ dilution, ferriteNumber: spreadOf(ferrite, count), expectedLoss: loss });
     fine.push(good);

@@ -28,7 +28,9 @@ export function fillerLoss(input: ChooseInput, piece: number, seed = 1): FillerL
     if (!known) losses.set(material.id, { losses: own, weight: probability });
     else {
       const weight = known.weight + probability;
-      known.losses = known.losses.map((loss, index) => (loss * known.weight + (own[index] as number) * probability) / weight);
+      known.losses = known.losses.map(
+        (loss, index) => (loss * known.weight + (own[index] as number) * probability) / weight,
+      );
       known.weight = weight;
     }
   });

@@ -1,6 +1,12 @@
 import choice from '../../data/choice.json';
 import { findGrade, findRod, GRADES, guessFamily, RODS } from '../catalogue';
-import { beliefFromRanges, exactComposition, validateComposition, type Composition, type CompositionBelief } from '../composition';
+import {
+  beliefFromRanges,
+  exactComposition,
+  validateComposition,
+  type Composition,
+  type CompositionBelief,
+} from '../composition';
 import { InputError, type FieldError } from '../errors';
 import { identify, type Coating, type ConfirmedCounts, type Identification, type IdentifyInput } from '../identify';
 import { interpolate } from '../constitution';
@@ -38,10 +44,14 @@ const COATINGS: readonly Coating[] = ['bare', 'plated', 'galvanised'];
  * @throws InputError naming every faulty field
  */
 export function pieceBelief(input: PieceInput, path: string, confirmed?: ConfirmedCounts): PieceBelief {
-  if (typeof input !== 'object' || input === null) throw InputError.at(path, 'give an object with a grade, a composition, or an item with tests');
+  if (typeof input !== 'object' || input === null)
+    throw InputError.at(path, 'give an object with a grade, a composition, or an item with tests');
   const errors: FieldError[] = [];
   if (input.coating !== undefined && !COATINGS.includes(input.coating))
-    errors.push({ path: `${path}.coating`, message: `"${input.coating}" is not known; use one of ${COATINGS.join(', ')}` });
+    errors.push({
+      path: `${path}.coating`,
+      message: `"${input.coating}" is not known; use one of ${COATINGS.join(', ')}`,
+    });
   const given = (['grade', 'composition', 'weldMetal'] as const).filter((field) => input[field] !== undefined);
   if (given.length > 1) errors.push({ path, message: `give only one of ${given.join(', ')}` });
   if (errors.length > 0) throw new InputError(errors);
@@ -52,12 +62,20 @@ export function pieceBelief(input: PieceInput, path: string, confirmed?: Confirm
   });
   if (input.grade !== undefined) {
     const grade = findGrade(input.grade);
-    if (!grade) throw InputError.at(`${path}.grade`, `"${input.grade}" is not in the catalogue; it has ${GRADES.map(({ id }) => id).join(', ')}`);
+    if (!grade)
+      throw InputError.at(
+        `${path}.grade`,
+        `"${input.grade}" is not in the catalogue; it has ${GRADES.map(({ id }) => id).join(', ')}`,
+      );
     return known(materialOf(grade), beliefFromRanges(grade));
   }
   if (input.weldMetal !== undefined) {
     const rod = findRod(input.weldMetal);
-    if (!rod) throw InputError.at(`${path}.weldMetal`, `"${input.weldMetal}" is not in the catalogue; it has ${RODS.map(({ id }) => id).join(', ')}`);
+    if (!rod)
+      throw InputError.at(
+        `${path}.weldMetal`,
+        `"${input.weldMetal}" is not in the catalogue; it has ${RODS.map(({ id }) => id).join(', ')}`,
+      );
     return known({ ...materialOf(rod), id: `${rod.id} weld` }, beliefFromRanges(rod));
   }
   if (input.composition !== undefined) {
@@ -79,11 +97,16 @@ function analysedMaterial(composition: Composition): Material {
     scalingLimitC: interpolate(composition.Cr ?? 0, limits),
     hotUse: 0.05,
     stabilisation:
-      (composition.Nb ?? 0) + (composition.Ti ?? 0) > 0.1 ? { elements: ['Nb', 'Ti'], factor: 5, of: ['C'], offset: 0 } : undefined,
+      (composition.Nb ?? 0) + (composition.Ti ?? 0) > 0.1
+        ? { elements: ['Nb', 'Ti'], factor: 5, of: ['C'], offset: 0 }
+        : undefined,
   };
 }
 
-function keepProbable({ hypotheses, beliefOf }: Identification, coating: Coating | undefined): readonly PieceCandidate[] {
+function keepProbable(
+  { hypotheses, beliefOf }: Identification,
+  coating: Coating | undefined,
+): readonly PieceCandidate[] {
   const { candidatesKept, probabilityKept } = choice.sampling;
   const folded = new Map<string, { gradeIndex: number; coating: Coating; probability: number }>();
   for (const hypothesis of hypotheses) {
@@ -91,7 +114,12 @@ function keepProbable({ hypotheses, beliefOf }: Identification, coating: Coating
     const key = `${hypothesis.gradeIndex} ${hypothesis.coating}`;
     const entry = folded.get(key);
     if (entry) entry.probability += hypothesis.probability;
-    else folded.set(key, { gradeIndex: hypothesis.gradeIndex, coating: coating ?? hypothesis.coating, probability: hypothesis.probability });
+    else
+      folded.set(key, {
+        gradeIndex: hypothesis.gradeIndex,
+        coating: coating ?? hypothesis.coating,
+        probability: hypothesis.probability,
+      });
   }
   const sorted = [...folded.values()].sort((left, right) => right.probability - left.probability);
   // Coated and bare forms of one grade count as one of the grades kept.

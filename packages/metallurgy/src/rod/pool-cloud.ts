@@ -49,7 +49,8 @@ function centreOf(belief: CompositionBelief, uniforms: Float64Array): DiagramPos
   const mean = new Float64Array(ELEMENT_COUNT);
   for (let sample = 0; sample < CENTRE_SAMPLES; sample++) {
     drawComposition(belief, uniforms, sample * ELEMENT_COUNT, composition, 0);
-    for (let index = 0; index < ELEMENT_COUNT; index++) mean[index] = (mean[index] as number) + (composition[index] as number) / CENTRE_SAMPLES;
+    for (let index = 0; index < ELEMENT_COUNT; index++)
+      mean[index] = (mean[index] as number) + (composition[index] as number) / CENTRE_SAMPLES;
   }
   const derived = new Float64Array(DERIVED_COUNT);
   derivePool(mean, 0, derived, 0);
@@ -65,7 +66,11 @@ function centreOf(belief: CompositionBelief, uniforms: Float64Array): DiagramPos
 export function poolCloud(input: ChooseInput, rod: string | null, seed = 1, count = 160): PoolCloud {
   const known = rod === null ? undefined : findRod(rod);
   const problem = checkChooseInput({ ...input, rods: known ? [known.id] : [] });
-  const filler = problem.fillers.find((candidate) => (candidate.rod?.id ?? null) === (known?.id ?? null)) ?? { rod: null, belief: [], cost: 0 };
+  const filler = problem.fillers.find((candidate) => (candidate.rod?.id ?? null) === (known?.id ?? null)) ?? {
+    rod: null,
+    belief: [],
+    cost: 0,
+  };
   const samples = drawPoolSamples(problem.pieces, problem.joint, seed, count);
   const scratch = new RiskSample();
   const uniforms = stratifiedUniforms(seed, CENTRE_SAMPLES, ELEMENT_COUNT, CENTRE_SAMPLES);
@@ -77,7 +82,12 @@ export function poolCloud(input: ChooseInput, rod: string | null, seed = 1, coun
     }),
     filler: filler.rod ? centreOf(filler.belief, uniforms) : null,
     pieces: problem.pieces.flatMap(({ candidates }, piece) =>
-      candidates.map(({ material, belief, probability }) => ({ piece, grade: material.id, probability, position: centreOf(belief, uniforms) })),
+      candidates.map(({ material, belief, probability }) => ({
+        piece,
+        grade: material.id,
+        probability,
+        position: centreOf(belief, uniforms),
+      })),
     ),
   };
 }

@@ -1,5 +1,13 @@
 import choice from '../../data/choice.json';
-import { beliefQuantile, drawComposition, ELEMENT_COUNT, normalQuantile, pertBelief, stratifiedUniforms, type ElementBelief } from '../composition';
+import {
+  beliefQuantile,
+  drawComposition,
+  ELEMENT_COUNT,
+  normalQuantile,
+  pertBelief,
+  stratifiedUniforms,
+  type ElementBelief,
+} from '../composition';
 import type { Joint, ShareRange } from '../pool';
 import type { PieceSample } from '../risk';
 import type { PieceBelief, PieceCandidate } from './piece';
@@ -60,7 +68,8 @@ export function drawPoolSamples(
     let shareSum = 0;
     pieces.forEach((piece, index) => {
       const at = row + index * perPiece;
-      const chosen = fixed?.piece === index ? fixed.candidate : pick(cumulative[index] as Float64Array, uniforms[at] as number);
+      const chosen =
+        fixed?.piece === index ? fixed.candidate : pick(cumulative[index] as Float64Array, uniforms[at] as number);
       const candidate = piece.candidates[chosen] as PieceCandidate;
       const offset = (sample * pieces.length + index) * ELEMENT_COUNT;
       drawComposition(candidate.belief, uniforms, at + 2, compositions, offset);
@@ -79,7 +88,8 @@ export function drawPoolSamples(
       const share = shareSum > 0 ? (shares[index] as number) / shareSum : 1 / pieces.length;
       const composition = (own[index] as PieceSample).composition;
       for (let element = 0; element < ELEMENT_COUNT; element++)
-        base[sample * ELEMENT_COUNT + element] = (base[sample * ELEMENT_COUNT + element] as number) + share * (composition[element] as number);
+        base[sample * ELEMENT_COUNT + element] =
+          (base[sample * ELEMENT_COUNT + element] as number) + share * (composition[element] as number);
     }
     const tail = row + pieces.length * perPiece;
     for (let element = 0; element < ELEMENT_COUNT; element++)

@@ -12,12 +12,17 @@ function probabilityOf({ risks }: RankedRod, mechanism: string): number {
 /** Mechanism that most separates a better rod from a worse one, with both figures. */
 function separator(better: RankedRod, worse: RankedRod): string | undefined {
   const gains = worse.risks
-    .map((risk) => ({ risk, gain: risk.loss - (better.risks.find(({ mechanism }) => mechanism === risk.mechanism)?.loss ?? 0) }))
+    .map((risk) => ({
+      risk,
+      gain: risk.loss - (better.risks.find(({ mechanism }) => mechanism === risk.mechanism)?.loss ?? 0),
+    }))
     .sort((left, right) => right.gain - left.gain);
   const top = gains[0];
   if (!top || top.gain < 0.006) {
     const dearer = worse.cost - better.cost;
-    return dearer > 0.002 ? `${nameOf(worse)} would serve as well; ${nameOf(better)} is the plainer, cheaper or likelier to be on the shelf.` : undefined;
+    return dearer > 0.002
+      ? `${nameOf(worse)} would serve as well; ${nameOf(better)} is the plainer, cheaper or likelier to be on the shelf.`
+      : undefined;
   }
   const { mechanism, title, probability } = top.risk;
   return `${nameOf(better)} before ${nameOf(worse)}: ${title.toLowerCase()} ${percent(probabilityOf(better, mechanism))} against ${percent(probability)}.`;

@@ -31,7 +31,12 @@ export interface MatrixRow {
  * Rod x hypothesis: every candidate of every piece in turn taken as true, the other pieces as believed.
  * @param fillers rods to show, in their order
  */
-export function rodMatrix(problem: ChooseProblem, fillers: readonly FillerCandidate[], severities: Float64Array, seed: number): readonly MatrixRow[] {
+export function rodMatrix(
+  problem: ChooseProblem,
+  fillers: readonly FillerCandidate[],
+  severities: Float64Array,
+  seed: number,
+): readonly MatrixRow[] {
   const count = choice.sampling.matrixSamples;
   const scratch = new RiskSample();
   return problem.pieces.flatMap(({ candidates }, piece) =>

@@ -66,8 +66,10 @@ export function fillSample(
   if (filler.rod) {
     drawComposition(filler.belief, samples.rodUniforms, offset, pool, 0);
     for (let element = 0; element < ELEMENT_COUNT; element++)
-      pool[element] = (1 - dilution) * (pool[element] as number) + dilution * (samples.base[offset + element] as number);
-  } else for (let element = 0; element < ELEMENT_COUNT; element++) pool[element] = samples.base[offset + element] as number;
+      pool[element] =
+        (1 - dilution) * (pool[element] as number) + dilution * (samples.base[offset + element] as number);
+  } else
+    for (let element = 0; element < ELEMENT_COUNT; element++) pool[element] = samples.base[offset + element] as number;
   pool[NITROGEN] = (pool[NITROGEN] as number) + (samples.nitrogen[index] as number);
   target.rod = filler.rod;
   target.pieces = samples.pieces[index] as RiskSample['pieces'];
@@ -79,7 +81,15 @@ export function fillSample(
 }
 
 /** Runs a filler over the samples from where it stands up to `to`. */
-export function runRod(run: RodRun, samples: PoolSamples, to: number, joint: Joint, service: Service, severities: Float64Array, scratch: RiskSample): void {
+export function runRod(
+  run: RodRun,
+  samples: PoolSamples,
+  to: number,
+  joint: Joint,
+  service: Service,
+  severities: Float64Array,
+  scratch: RiskSample,
+): void {
   const { filler } = run;
   for (let index = run.done; index < to; index++) {
     fillSample(scratch, filler, samples, index, joint, service);
@@ -97,12 +107,15 @@ export function runRod(run: RodRun, samples: PoolSamples, to: number, joint: Joi
     run.losses[index] = loss;
     run.lossSum += loss;
     run.ferriteNumbers[index] = scratch.ferriteNumber;
-    const ratio = (scratch.derived[DERIVED.hammarChromium] as number) / Math.max(0.05, scratch.derived[DERIVED.hammarNickel] as number);
+    const ratio =
+      (scratch.derived[DERIVED.hammarChromium] as number) /
+      Math.max(0.05, scratch.derived[DERIVED.hammarNickel] as number);
     const mode = SOLIDIFICATION_MODES.indexOf(solidificationMode(ratio));
     run.modeCounts[mode] = (run.modeCounts[mode] as number) + 1;
     const diagram = scratch.prediction.governing;
     run.governing.set(diagram, (run.governing.get(diagram) ?? 0) + 1);
-    for (let element = 0; element < ELEMENT_COUNT; element++) run.poolSum[element] = (run.poolSum[element] as number) + (scratch.pool[element] as number);
+    for (let element = 0; element < ELEMENT_COUNT; element++)
+      run.poolSum[element] = (run.poolSum[element] as number) + (scratch.pool[element] as number);
   }
   run.done = Math.max(run.done, to);
 }

@@ -19,8 +19,15 @@ const PAGE = 60;
     <div class="page stack">
       <div class="row top">
         <h1>Job board</h1>
-        <label class="search"><span class="hidden-text">Search jobs</span>
-          <input nz-input type="search" placeholder="Search jobs" [ngModel]="search()" (ngModelChange)="search.set($event)" />
+        <label class="search">
+          <span class="hidden-text">Search jobs</span>
+          <input
+            nz-input
+            type="search"
+            placeholder="Search jobs"
+            [ngModel]="search()"
+            (ngModelChange)="search.set($event)"
+          />
         </label>
         <button nz-button nzType="primary" type="button" (click)="adding.set(true)" [hidden]="adding()">New job</button>
       </div>
@@ -28,27 +35,46 @@ const PAGE = 60;
         <form class="panel row" (ngSubmit)="add()">
           <div class="field grow">
             <label for="new-title">What came in?</label>
-            <input nz-input id="new-title" name="title" [(ngModel)]="title" placeholder="Such as: park bench, broken foot" maxlength="120" [attr.aria-invalid]="titleError() !== ''" aria-describedby="new-title-error" />
-            @if (titleError()) {<span class="field-error" id="new-title-error">{{ titleError() }}</span>}
+            <input
+              nz-input
+              id="new-title"
+              name="title"
+              [(ngModel)]="title"
+              placeholder="Such as: park bench, broken foot"
+              maxlength="120"
+              [attr.aria-invalid]="titleError() !== ''"
+              aria-describedby="new-title-error"
+            />
+            @if (titleError()) {
+              <span class="field-error" id="new-title-error">{{ titleError() }}</span>
+            }
           </div>
           <button nz-button nzType="primary" type="submit" [disabled]="busy()">Start the job</button>
           <button nz-button type="button" (click)="adding.set(false)">Cancel</button>
         </form>
       }
       @if (list.error()) {
-        <p class="panel" role="alert">The board cannot be read: the server does not answer. <button nz-button type="button" (click)="list.reload()">Try again</button></p>
+        <p class="panel" role="alert">
+          The board cannot be read: the server does not answer.
+          <button nz-button type="button" (click)="list.reload()">Try again</button>
+        </p>
       }
       <div class="columns">
         @for (column of columns(); track column.state) {
           <section [attr.aria-label]="column.title">
-            <h2>{{ column.title }} <span class="soft figure">{{ column.jobs.length }}</span></h2>
+            <h2>
+              {{ column.title }}
+              <span class="soft figure">{{ column.jobs.length }}</span>
+            </h2>
             @for (job of column.jobs; track job.id) {
               <a class="job" [routerLink]="['/jobs', job.id, job.stage]">
                 <span class="title">{{ job.title }}</span>
                 <span class="small soft">{{ environment(job) }}</span>
                 <span class="foot small">
                   <span>{{ stage(job) }}</span>
-                  @if (job.lastRod) {<span class="figure rod">{{ job.lastRod }}</span>}
+                  @if (job.lastRod) {
+                    <span class="figure rod">{{ job.lastRod }}</span>
+                  }
                 </span>
               </a>
             } @empty {
@@ -57,31 +83,97 @@ const PAGE = 60;
           </section>
         }
       </div>
-      @if (more() > 0) {<p class="soft small">{{ more() }} older jobs are not shown; search for them.</p>}
+      @if (more() > 0) {
+        <p class="soft small">{{ more() }} older jobs are not shown; search for them.</p>
+      }
       <p class="caution">
-        Argon in tanks, pits and closed rooms suffocates without warning. Pressure, lifting, structural, vehicle, food-contact and medical parts belong to
-        qualified procedures, local codes and licensed practice: this program advises, it does not approve.
+        Argon in tanks, pits and closed rooms suffocates without warning. Pressure, lifting, structural, vehicle,
+        food-contact and medical parts belong to qualified procedures, local codes and licensed practice: this program
+        advises, it does not approve.
       </p>
     </div>
   `,
   styles: `
-    .page { padding: var(--space-5); max-width: 1500px; margin: 0 auto; }
-    .top { justify-content: space-between; }
-    .top h1 { flex: 1; }
-    .search { width: min(300px, 100%); }
-    .grow { flex: 1 1 260px; }
-    form.panel { align-items: flex-end; }
-    .columns { display: grid; grid-template-columns: repeat(4, minmax(0, 1fr)); gap: var(--space-4); align-items: start; }
-    section { display: grid; gap: var(--space-2); }
-    section h2 { padding-bottom: var(--space-2); border-bottom: 2px solid var(--line-strong); display: flex; justify-content: space-between; }
-    .job { display: grid; gap: 4px; padding: var(--space-3); background: var(--raised); border: 1px solid var(--line); border-left: 5px solid var(--tint-straw); border-radius: var(--corner); color: var(--ink); text-decoration: none; }
-    .job:hover { border-color: var(--accent); }
-    .title { font-weight: 650; line-height: 1.25; }
-    .foot { display: flex; justify-content: space-between; gap: var(--space-2); color: var(--ink-soft); }
-    .rod { color: var(--ink); font-weight: 650; }
-    .empty { padding: var(--space-3) 0; }
-    @media (max-width: 900px) { .columns { grid-template-columns: repeat(2, minmax(0, 1fr)); } }
-    @media (max-width: 560px) { .page { padding: var(--space-3); } .columns { grid-template-columns: 1fr; } }
+    .page {
+      padding: var(--space-5);
+      max-width: 1500px;
+      margin: 0 auto;
+    }
+    .top {
+      justify-content: space-between;
+    }
+    .top h1 {
+      flex: 1;
+    }
+    .search {
+      width: min(300px, 100%);
+    }
+    .grow {
+      flex: 1 1 260px;
+    }
+    form.panel {
+      align-items: flex-end;
+    }
+    .columns {
+      display: grid;
+      grid-template-columns: repeat(4, minmax(0, 1fr));
+      gap: var(--space-4);
+      align-items: start;
+    }
+    section {
+      display: grid;
+      gap: var(--space-2);
+    }
+    section h2 {
+      padding-bottom: var(--space-2);
+      border-bottom: 2px solid var(--line-strong);
+      display: flex;
+      justify-content: space-between;
+    }
+    .job {
+      display: grid;
+      gap: 4px;
+      padding: var(--space-3);
+      background: var(--raised);
+      border: 1px solid var(--line);
+      border-left: 5px solid var(--tint-straw);
+      border-radius: var(--corner);
+      color: var(--ink);
+      text-decoration: none;
+    }
+    .job:hover {
+      border-color: var(--accent);
+    }
+    .title {
+      font-weight: 650;
+      line-height: 1.25;
+    }
+    .foot {
+      display: flex;
+      justify-content: space-between;
+      gap: var(--space-2);
+      color: var(--ink-soft);
+    }
+    .rod {
+      color: var(--ink);
+      font-weight: 650;
+    }
+    .empty {
+      padding: var(--space-3) 0;
+    }
+    @media (max-width: 900px) {
+      .columns {
+        grid-template-columns: repeat(2, minmax(0, 1fr));
+      }
+    }
+    @media (max-width: 560px) {
+      .page {
+        padding: var(--space-3);
+      }
+      .columns {
+        grid-template-columns: 1fr;
+      }
+    }
   `,
 })
 export class Board {
@@ -105,7 +197,11 @@ export class Board {
     return this.lastList;
   });
   protected readonly columns = computed(() =>
-    JOB_STATES.map((state: JobState) => ({ state, title: STATE_WORDS[state], jobs: this.shown().jobs.filter((job) => job.state === state) })),
+    JOB_STATES.map((state: JobState) => ({
+      state,
+      title: STATE_WORDS[state],
+      jobs: this.shown().jobs.filter((job) => job.state === state),
+    })),
   );
   protected readonly more = computed(() => this.shown().total - this.shown().jobs.length);
 

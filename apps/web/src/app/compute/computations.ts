@@ -42,7 +42,12 @@ export const computations = {
     const { item, tests } = question.pieces[piece] ?? {};
     const known = identify({ item: item ?? {}, tests: tests ?? [] });
     const next = nextTests(known, fillerLoss(question, piece, seed), owned);
-    return { candidates: known.candidates.slice(0, MOST_CANDIDATES), fit: known.fit, nextTests: next.tests, enough: next.enough };
+    return {
+      candidates: known.candidates.slice(0, MOST_CANDIDATES),
+      fit: known.fit,
+      nextTests: next.tests,
+      enough: next.enough,
+    };
   },
   /** Cloud of pools for the constitution map. */
   cloud: (question: ChooseInput, rod: string | null, seed: number): PoolCloud => poolCloud(question, rod, seed),

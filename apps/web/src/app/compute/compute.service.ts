@@ -9,7 +9,8 @@ import { startComputeWorker } from './worker-client';
 export const SEED = 1;
 
 /** A ranking: quick at first, then settled. */
-export type Answer = { readonly stage: 'first'; readonly answer: FirstAnswer } | { readonly stage: 'settled'; readonly answer: Choice };
+export type Answer =
+  { readonly stage: 'first'; readonly answer: FirstAnswer } | { readonly stage: 'settled'; readonly answer: Choice };
 
 /** Sends computations to workers: one for rods, one for pieces, so that a list of grades never waits for a ranking. */
 @Injectable({ providedIn: 'root' })
@@ -36,7 +37,9 @@ export class ComputeService {
   /** Likely grades at once, then the same with the next tests. */
   belief(question: ChooseInput, piece: number, owned: readonly string[] | undefined): Observable<PieceBeliefView> {
     return concat(
-      from(this.pieceWorker.identify(question, piece)).pipe(map((view): PieceBeliefView => ({ ...view, nextTests: [], enough: false }))),
+      from(this.pieceWorker.identify(question, piece)).pipe(
+        map((view): PieceBeliefView => ({ ...view, nextTests: [], enough: false })),
+      ),
       from(this.pieceWorker.plan(question, piece, owned, SEED)),
     );
   }

@@ -26,8 +26,15 @@ import type { Observable } from 'rxjs';
 export class ApiService {
   private readonly http = inject(HttpClient);
 
-  jobs(query: { search?: string; state?: JobState | undefined; limit?: number; offset?: number }): Observable<{ jobs: Job[]; total: number }> {
-    const params = Object.fromEntries(Object.entries(query).filter(([, value]) => value !== undefined && value !== '')) as Record<string, string | number>;
+  jobs(query: {
+    search?: string;
+    state?: JobState | undefined;
+    limit?: number;
+    offset?: number;
+  }): Observable<{ jobs: Job[]; total: number }> {
+    const params = Object.fromEntries(
+      Object.entries(query).filter(([, value]) => value !== undefined && value !== ''),
+    ) as Record<string, string | number>;
     return this.http.get<{ jobs: Job[]; total: number }>('/api/jobs', { params });
   }
 

@@ -69,7 +69,9 @@ export class Autosave {
   setErrors(key: string, errors: readonly { readonly path: string; readonly message: string }[]): void {
     this.fieldErrors.update((all) => {
       const { [key]: _gone, ...rest } = all;
-      return errors.length === 0 ? rest : { ...rest, [key]: Object.fromEntries(errors.map(({ path, message }) => [path, message])) };
+      return errors.length === 0
+        ? rest
+        : { ...rest, [key]: Object.fromEntries(errors.map(({ path, message }) => [path, message])) };
     });
   }
 
@@ -99,7 +101,10 @@ export class Autosave {
         if (!(error instanceof HttpErrorResponse)) throw error;
         this.offline.set(false);
         const problem = problemOf(error);
-        this.setErrors(change.key, problem.errors?.length ? problem.errors : [{ path: '', message: problem.detail ?? problem.title }]);
+        this.setErrors(
+          change.key,
+          problem.errors?.length ? problem.errors : [{ path: '', message: problem.detail ?? problem.title }],
+        );
         change.refused?.(problem);
         return EMPTY;
       }),

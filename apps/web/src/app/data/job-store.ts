@@ -40,7 +40,10 @@ export class JobStore {
   private readonly detail = signal<JobDetail | null>(null);
   private readonly shelfState = signal<readonly RodStock[]>([]);
   private readonly workshopState = signal<Workshop | null>(null);
-  private readonly timers = new Map<string, { timer: ReturnType<typeof setTimeout>; changes: object; flush: () => void }>();
+  private readonly timers = new Map<
+    string,
+    { timer: ReturnType<typeof setTimeout>; changes: object; flush: () => void }
+  >();
 
   readonly job = this.detail.asReadonly();
   readonly shelf = this.shelfState.asReadonly();
@@ -49,7 +52,9 @@ export class JobStore {
     const job = this.detail();
     return job ? activePieces(job) : [];
   });
-  readonly withdrawnPieces = computed(() => this.detail()?.pieces.filter(({ withdrawnAt }) => withdrawnAt !== null) ?? []);
+  readonly withdrawnPieces = computed(
+    () => this.detail()?.pieces.filter(({ withdrawnAt }) => withdrawnAt !== null) ?? [],
+  );
   readonly joint = computed(() => (this.detail()?.joint?.joint ?? { type: 'bevel' }) as JointInput);
   /** The question this job asks of the core; null while it has no piece. */
   readonly question = computed(
@@ -84,7 +89,10 @@ export class JobStore {
     if (!job) return;
     this.detail.set({ ...job, ...changes } as JobDetail);
     this.rest(`job`, changes, jobPatchSchema, (sent) => ({
-      send: () => this.api.changeJob(job.id, { ...(sent as Fields<JobPatch>), version: this.required().version }).pipe(tap((current) => this.takeJobVersion(current))),
+      send: () =>
+        this.api
+          .changeJob(job.id, { ...(sent as Fields<JobPatch>), version: this.required().version })
+          .pipe(tap((current) => this.takeJobVersion(current))),
       adopt: (current) => this.takeJobVersion(current as JobDetail),
     }));
   }
@@ -135,7 +143,10 @@ export class JobStore {
     this.showPiece(id, { withdrawnAt: withdrawn ? new Date().toISOString() : null });
     this.saving.enqueue({
       key: `piece ${id}`,
-      send: () => this.api.setPieceWithdrawn(id, this.piece(id)?.version ?? 1, withdrawn).pipe(tap(({ version }) => this.showPiece(id, { version }))),
+      send: () =>
+        this.api
+          .setPieceWithdrawn(id, this.piece(id)?.version ?? 1, withdrawn)
+          .pipe(tap(({ version }) => this.showPiece(id, { version }))),
       adopt: (current) => this.showPiece(id, { version: (current as Piece).version }),
     });
   }
@@ -152,11 +163,22 @@ export class JobStore {
       parseWith(newFieldTestSchema, { id, entry, note });
     } catch (error) {
       if (!(error instanceof InputError)) throw error;
-      this.saving.setErrors(key, error.errors.map(({ path, message }) => ({ path: path.replace(/^(tests\.0|entry)\.?/, ''), message })));
+      this.saving.setErrors(
+        key,
+        error.errors.map(({ path, message }) => ({ path: path.replace(/^(tests\.0|entry)\.?/, ''), message })),
+      );
       return false;
     }
     this.saving.setErrors(key, []);
-    const record: FieldTestRecord = { id, pieceId, entry: entry as FieldTestRecord['entry'], note, createdAt: new Date().toISOString(), struckOutAt: null, struckOutReason: null };
+    const record: FieldTestRecord = {
+      id,
+      pieceId,
+      entry: entry as FieldTestRecord['entry'],
+      note,
+      createdAt: new Date().toISOString(),
+      struckOutAt: null,
+      struckOutReason: null,
+    };
     this.showTests(pieceId, (tests) => [...tests, record]);
     this.saving.enqueue({
       key,
@@ -168,9 +190,15 @@ export class JobStore {
 
   strikeOut(pieceId: string, testId: string, reason: string): void {
     const show = (struckOutAt: string | null, struckOutReason: string | null): void =>
-      this.showTests(pieceId, (tests) => tests.map((test) => (test.id === testId ? { ...test, struckOutAt, struckOutReason } : test)));
+      this.showTests(pieceId, (tests) =>
+        tests.map((test) => (test.id === testId ? { ...test, struckOutAt, struckOutReason } : test)),
+      );
     show(new Date().toISOString(), reason);
-    this.saving.enqueue({ key: `test ${pieceId}`, send: () => this.api.strikeOut(testId, reason), refused: () => show(null, null) });
+    this.saving.enqueue({
+      key: `test ${pieceId}`,
+      send: () => this.api.strikeOut(testId, reason),
+      refused: () => show(null, null),
+    });
   }
 
   changeJoint(changes: Partial<JointInput>): void {
@@ -178,18 +206,41 @@ export class JobStore {
     const merged = { ...this.joint(), ...changes } as Record<string, unknown>;
     for (const key of Object.keys(merged)) if (merged[key] === undefined) delete merged[key];
     const joint = merged as unknown as JointRecord['joint'];
-    this.detail.set({ ...job, joint: { id: job.joint?.id ?? '', jobId: job.id, version: job.joint?.version ?? 0, joint } });
+    this.detail.set({
+      ...job,
+      joint: { id: job.joint?.id ?? '', jobId: job.id, version: job.joint?.version ?? 0, joint },
+    });
     try {
-      completeJoint(joint as JointInput, Array.from({ length: Math.max(1, Math.min(4, this.pieces().length)) }, () => 'austenitic' as const));
+      completeJoint(
+        joint as JointInput,
+        Array.from({ length: Math.max(1, Math.min(4, this.pieces().length)) }, () => 'austenitic' as const),
+      );
     } catch (error) {
       if (!(error instanceof InputError)) throw error;
       this.saving.setErrors('joint', error.errors);
       return;
     }
     const take = (record: JointRecord | null): void =>
-      this.detail.update((current) => current && { ...current, joint: { id: record?.id ?? '', jobId: current.id, version: record?.version ?? 0, joint: current.joint?.joint ?? joint } });
+      this.detail.update(
+        (current) =>
+          current && {
+            ...current,
+            joint: {
+              id: record?.id ?? '',
+              jobId: current.id,
+              version: record?.version ?? 0,
+              joint: current.joint?.joint ?? joint,
+            },
+          },
+      );
     this.rest('joint', { joint }, jointPutSchema, () => ({
-      send: () => this.api.putJoint(job.id, { version: this.detail()?.joint?.version ?? 0, joint: (this.detail()?.joint?.joint ?? joint) as JointRecord['joint'] }).pipe(tap(take)),
+      send: () =>
+        this.api
+          .putJoint(job.id, {
+            version: this.detail()?.joint?.version ?? 0,
+            joint: (this.detail()?.joint?.joint ?? joint) as JointRecord['joint'],
+          })
+          .pipe(tap(take)),
       adopt: (current) => take(current as JointRecord | null),
     }));
   }
@@ -199,7 +250,9 @@ export class JobStore {
     this.flush();
     const job = this.required();
     const decision = await firstValueFrom(this.api.decide(job.id, { id: crypto.randomUUID(), rod, note }));
-    this.detail.update((current) => current && { ...current, decisions: [decision, ...current.decisions], lastRod: rod ?? 'no rod' });
+    this.detail.update(
+      (current) => current && { ...current, decisions: [decision, ...current.decisions], lastRod: rod ?? 'no rod' },
+    );
     return decision;
   }
 
@@ -219,7 +272,10 @@ export class JobStore {
   }
 
   private showPiece(id: string, changes: Partial<Piece>): void {
-    this.detail.update((job) => job && { ...job, pieces: job.pieces.map((piece) => (piece.id === id ? { ...piece, ...changes } : piece)) });
+    this.detail.update(
+      (job) =>
+        job && { ...job, pieces: job.pieces.map((piece) => (piece.id === id ? { ...piece, ...changes } : piece)) },
+    );
   }
 
   private showTests(pieceId: string, change: (tests: FieldTestRecord[]) => FieldTestRecord[]): void {
@@ -241,7 +297,10 @@ export class JobStore {
     if (known) clearTimeout(known.timer);
     const gathered = { ...known?.changes, ...changes };
     const checked = schema.safeParse({ ...gathered, version: 1 });
-    this.saving.setErrors(key, checked.success ? [] : checked.error.issues.map(({ path, message }) => ({ path: path.join('.'), message })));
+    this.saving.setErrors(
+      key,
+      checked.success ? [] : checked.error.issues.map(({ path, message }) => ({ path: path.join('.'), message })),
+    );
     const flush = (): void => {
       const entry = this.timers.get(key);
       if (!entry) return;

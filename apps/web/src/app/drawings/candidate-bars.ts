@@ -25,20 +25,63 @@ const MOST = 9;
     }
   `,
   styles: `
-    ol { display: grid; gap: 6px; }
-    li { display: grid; grid-template-columns: 84px 1fr 48px minmax(90px, 190px); gap: var(--space-2); align-items: center; }
-    .grade { font-weight: 650; }
-    .rail { height: 18px; background: var(--line); border-radius: 2px; overflow: hidden; }
-    .fill { display: block; height: 100%; background: linear-gradient(90deg, var(--tint-straw), var(--tint-gold) 45%, var(--tint-purple) 75%, var(--tint-blue)); background-size: 30vw 100%; transition: width var(--quick); }
-    .share { text-align: right; }
-    p { margin-top: var(--space-2); }
-    @media (max-width: 560px) { li { grid-template-columns: 76px 1fr 44px; } .family { grid-column: 1 / -1; margin-top: -6px; } }
+    ol {
+      display: grid;
+      gap: 6px;
+    }
+    li {
+      display: grid;
+      grid-template-columns: 84px 1fr 48px minmax(90px, 190px);
+      gap: var(--space-2);
+      align-items: center;
+    }
+    .grade {
+      font-weight: 650;
+    }
+    .rail {
+      height: 18px;
+      background: var(--line);
+      border-radius: 2px;
+      overflow: hidden;
+    }
+    .fill {
+      display: block;
+      height: 100%;
+      background: linear-gradient(
+        90deg,
+        var(--tint-straw),
+        var(--tint-gold) 45%,
+        var(--tint-purple) 75%,
+        var(--tint-blue)
+      );
+      background-size: 30vw 100%;
+      transition: width var(--quick);
+    }
+    .share {
+      text-align: right;
+    }
+    p {
+      margin-top: var(--space-2);
+    }
+    @media (max-width: 560px) {
+      li {
+        grid-template-columns: 76px 1fr 44px;
+      }
+      .family {
+        grid-column: 1 / -1;
+        margin-top: -6px;
+      }
+    }
   `,
 })
 export class CandidateBars {
   readonly candidates = input.required<readonly Candidate[]>();
 
-  protected readonly shown = computed(() => this.candidates().filter(({ probability }) => probability >= SHOWN_FROM).slice(0, MOST));
+  protected readonly shown = computed(() =>
+    this.candidates()
+      .filter(({ probability }) => probability >= SHOWN_FROM)
+      .slice(0, MOST),
+  );
   protected readonly rest = computed(() => 1 - this.shown().reduce((sum, { probability }) => sum + probability, 0));
   protected readonly bars = computed(() =>
     this.shown().map(({ grade, family, probability, conditions }) => {

@@ -33,14 +33,38 @@ const BOTTOM = 32;
     </svg>
   `,
   styles: `
-    svg { display: block; width: 100%; height: auto; }
-    .window { fill: var(--low-wash); }
-    .window-label { fill: var(--low); font-weight: 650; }
-    .band { fill: var(--accent); opacity: 0.22; }
-    .median { fill: none; stroke: var(--accent); stroke-width: 2.2; }
-    line { stroke: var(--line-strong); }
-    .grid { stroke: var(--line); }
-    text { fill: var(--ink-soft); font-family: var(--font-display); font-size: 11px; }
+    svg {
+      display: block;
+      width: 100%;
+      height: auto;
+    }
+    .window {
+      fill: var(--low-wash);
+    }
+    .window-label {
+      fill: var(--low);
+      font-weight: 650;
+    }
+    .band {
+      fill: var(--accent);
+      opacity: 0.22;
+    }
+    .median {
+      fill: none;
+      stroke: var(--accent);
+      stroke-width: 2.2;
+    }
+    line {
+      stroke: var(--line-strong);
+    }
+    .grid {
+      stroke: var(--line);
+    }
+    text {
+      fill: var(--ink-soft);
+      font-family: var(--font-display);
+      font-size: 11px;
+    }
   `,
 })
 export class DilutionChart {
@@ -52,7 +76,9 @@ export class DilutionChart {
   protected readonly bottom = BOTTOM;
   protected readonly x = scaleLinear([0, 1], [LEFT, WIDTH - 8]);
   protected readonly xTicks = [0, 0.2, 0.4, 0.6, 0.8, 1];
-  private readonly top = computed(() => Math.max(12, ...this.curve().points.map(({ ferriteNumber }) => ferriteNumber.range90[1])));
+  private readonly top = computed(() =>
+    Math.max(12, ...this.curve().points.map(({ ferriteNumber }) => ferriteNumber.range90[1])),
+  );
   protected readonly y = computed(() => scaleSqrt([0, this.top()], [HEIGHT - BOTTOM, 8]));
   protected readonly yTicks = computed(() => [0, 3, 8, 15, 30, 60, 100].filter((tick) => tick <= this.top()));
   protected readonly band = computed(

@@ -15,18 +15,39 @@ export interface Window {
 
 /** What each diagram shows. */
 export const WINDOWS: Readonly<Record<DiagramName, Window>> = {
-  wrc: { title: 'WRC-1992', x: [16, 31], y: [7, 18], xTitle: 'Creq = Cr + Mo + 0.7 Nb', yTitle: 'Nieq = Ni + 35 C + 20 N + 0.25 Cu' },
-  schaeffler: { title: 'Schaeffler', x: [0, 40], y: [0, 30], xTitle: 'Creq = Cr + Mo + 1.5 Si + 0.5 Nb', yTitle: 'Nieq = Ni + 30 C + 0.5 Mn' },
+  wrc: {
+    title: 'WRC-1992',
+    x: [16, 31],
+    y: [7, 18],
+    xTitle: 'Creq = Cr + Mo + 0.7 Nb',
+    yTitle: 'Nieq = Ni + 35 C + 20 N + 0.25 Cu',
+  },
+  schaeffler: {
+    title: 'Schaeffler',
+    x: [0, 40],
+    y: [0, 30],
+    xTitle: 'Creq = Cr + Mo + 1.5 Si + 0.5 Nb',
+    yTitle: 'Nieq = Ni + 30 C + 0.5 Mn',
+  },
 };
 
 /** SVG path through points in diagram coordinates. */
-export function lineOf(points: readonly (readonly [number, number])[], x: ScaleLinear<number, number>, y: ScaleLinear<number, number>): string {
+export function lineOf(
+  points: readonly (readonly [number, number])[],
+  x: ScaleLinear<number, number>,
+  y: ScaleLinear<number, number>,
+): string {
   return points.map(([cr, ni], index) => `${index === 0 ? 'M' : 'L'}${x(cr).toFixed(1)} ${y(ni).toFixed(1)}`).join('');
 }
 
 /** SVG path of a density contour, already in drawing coordinates. */
 export function geoPathOf(contour: Pick<ContourMultiPolygon, 'coordinates'>): string {
   return contour.coordinates
-    .flatMap((polygon) => polygon.map((ring) => `${ring.map(([px, py], index) => `${index === 0 ? 'M' : 'L'}${(px as number).toFixed(1)} ${(py as number).toFixed(1)}`).join('')}Z`))
+    .flatMap((polygon) =>
+      polygon.map(
+        (ring) =>
+          `${ring.map(([px, py], index) => `${index === 0 ? 'M' : 'L'}${(px as number).toFixed(1)} ${(py as number).toFixed(1)}`).join('')}Z`,
+      ),
+    )
     .join('');
 }

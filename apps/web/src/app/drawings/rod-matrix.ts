@@ -45,21 +45,53 @@ const SHOWN_FROM = 0.015;
     </div>
   `,
   styles: `
-    .scroll { overflow-x: auto; border: 1px solid var(--line); border-radius: var(--corner); }
-    table { border-collapse: collapse; width: 100%; font-size: var(--size-small); }
-    th, td { text-align: left; padding: 8px 10px; border-bottom: 1px solid var(--line); vertical-align: top; }
-    thead th { background: var(--surface); position: sticky; top: 0; }
-    tbody th { position: sticky; left: 0; background: var(--surface); min-width: 110px; }
-    th span, td span { display: block; }
-    td.best { background: var(--low-wash); }
-    tbody tr:last-child > * { border-bottom: 0; }
+    .scroll {
+      overflow-x: auto;
+      border: 1px solid var(--line);
+      border-radius: var(--corner);
+    }
+    table {
+      border-collapse: collapse;
+      width: 100%;
+      font-size: var(--size-small);
+    }
+    th,
+    td {
+      text-align: left;
+      padding: 8px 10px;
+      border-bottom: 1px solid var(--line);
+      vertical-align: top;
+    }
+    thead th {
+      background: var(--surface);
+      position: sticky;
+      top: 0;
+    }
+    tbody th {
+      position: sticky;
+      left: 0;
+      background: var(--surface);
+      min-width: 110px;
+    }
+    th span,
+    td span {
+      display: block;
+    }
+    td.best {
+      background: var(--low-wash);
+    }
+    tbody tr:last-child > * {
+      border-bottom: 0;
+    }
   `,
 })
 export class RodMatrix {
   readonly choice = input.required<Choice>();
   readonly pieceNames = input.required<readonly string[]>();
 
-  protected readonly rods = computed(() => (this.choice().matrix[0]?.cells ?? []).slice(0, MOST_RODS).map(({ rod }) => rodName(rod)));
+  protected readonly rods = computed(() =>
+    (this.choice().matrix[0]?.cells ?? []).slice(0, MOST_RODS).map(({ rod }) => rodName(rod)),
+  );
   protected readonly rows = computed(() =>
     this.choice()
       .matrix.filter(({ probability }) => probability >= SHOWN_FROM)

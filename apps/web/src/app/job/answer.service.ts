@@ -1,7 +1,18 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import type { Choice, ChooseInput, NextTest, PoolCloud, RankedRod } from '@variatum/metallurgy';
-import { catchError, concatAll, debounceTime, distinctUntilChanged, EMPTY, filter, map, of, switchMap, tap } from 'rxjs';
+import {
+  catchError,
+  concatAll,
+  debounceTime,
+  distinctUntilChanged,
+  EMPTY,
+  filter,
+  map,
+  of,
+  switchMap,
+  tap,
+} from 'rxjs';
 import { ComputeService, type Answer } from '../compute/compute.service';
 import type { PieceBeliefView } from '../compute/computations';
 import { JobStore } from '../data/job-store';
@@ -95,10 +106,17 @@ export class AnswerService {
           if (question === null) return EMPTY;
           const unknown = question.pieces.flatMap((piece, index) => (piece.tests === undefined ? [] : [index]));
           const owned = this.store.workshop()?.ownedTests ?? undefined;
-          this.beliefState.update((all) => Object.fromEntries(Object.entries(all).filter(([piece]) => unknown.includes(Number(piece)))));
+          this.beliefState.update((all) =>
+            Object.fromEntries(Object.entries(all).filter(([piece]) => unknown.includes(Number(piece)))),
+          );
           return of(...unknown).pipe(
             // One piece after another: each view appears as soon as it is ready.
-            map((piece) => this.compute.belief(question, piece, owned).pipe(map((view) => ({ piece, view })), catchError(() => EMPTY))),
+            map((piece) =>
+              this.compute.belief(question, piece, owned).pipe(
+                map((view) => ({ piece, view })),
+                catchError(() => EMPTY),
+              ),
+            ),
             concatAll(),
           );
         }),
@@ -107,7 +125,10 @@ export class AnswerService {
 
     toObservable(computed(() => ({ question: this.store.question(), rod: this.current()?.rod })))
       .pipe(
-        filter((state): state is { question: ChooseInput; rod: string | null } => state.question !== null && state.rod !== undefined),
+        filter(
+          (state): state is { question: ChooseInput; rod: string | null } =>
+            state.question !== null && state.rod !== undefined,
+        ),
         distinctUntilChanged((left, right) => left.rod === right.rod && left.question === right.question),
         debounceTime(REST_MS),
         switchMap(({ question, rod }) => this.compute.cloud(question, rod).pipe(catchError(() => EMPTY))),

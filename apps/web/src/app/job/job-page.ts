@@ -35,26 +35,112 @@ import { StandingAnswer } from './standing-answer';
         <va-standing-answer />
       </div>
     } @else if (failed()) {
-      <p class="panel message" role="alert">This job cannot be read. <a routerLink="/">Back to the board</a></p>
+      <p class="panel message" role="alert">
+        This job cannot be read.
+        <a routerLink="/">Back to the board</a>
+      </p>
     } @else {
       <p class="message soft">Reading the job</p>
     }
   `,
   styles: `
-    .bar { display: flex; justify-content: space-between; gap: var(--space-4); align-items: baseline; padding: var(--space-3) var(--space-5) 0; }
-    .save { color: var(--ink-soft); white-space: nowrap; }
-    .save[data-state='offline'], .save[data-state='refused'] { color: var(--do-not); font-weight: 650; white-space: normal; }
-    .strip { display: flex; gap: 2px; padding: var(--space-2) var(--space-5) 0; border-bottom: 1px solid var(--line); overflow-x: auto; }
-    .strip a { display: grid; grid-template-columns: auto 1fr; column-gap: 8px; align-items: baseline; min-height: var(--target); min-width: 108px; padding: 6px 14px 8px; color: var(--ink-soft); text-decoration: none; border: 1px solid transparent; border-bottom: 0; border-radius: 6px 6px 0 0; }
-    .strip a:hover { background: var(--surface); color: var(--ink); }
-    .strip a.here { background: var(--surface); border-color: var(--line); color: var(--ink); font-weight: 650; box-shadow: inset 0 3px 0 var(--tint-straw); }
-    .number { font-size: 0.8rem; }
-    .open { grid-column: 2; font-weight: 400; color: var(--ink-soft); min-height: 1.2em; }
-    .split { display: grid; grid-template-columns: minmax(0, 1fr) 336px; gap: var(--space-4); padding: var(--space-4) var(--space-5) var(--space-6); align-items: start; }
-    va-standing-answer { position: sticky; top: var(--space-3); }
-    .message { margin: var(--space-5); }
-    @media (max-width: 980px) { .split { grid-template-columns: minmax(0, 1fr); padding-bottom: 110px; } va-standing-answer { position: static; } }
-    @media (max-width: 560px) { .bar { padding: var(--space-2) var(--space-3) 0; flex-wrap: wrap; } .strip { padding: var(--space-2) var(--space-2) 0; } .strip a { min-width: 84px; padding: 6px 10px; } .split { padding: var(--space-3) var(--space-3) 110px; } }
+    .bar {
+      display: flex;
+      justify-content: space-between;
+      gap: var(--space-4);
+      align-items: baseline;
+      padding: var(--space-3) var(--space-5) 0;
+    }
+    .save {
+      color: var(--ink-soft);
+      white-space: nowrap;
+    }
+    .save[data-state='offline'],
+    .save[data-state='refused'] {
+      color: var(--do-not);
+      font-weight: 650;
+      white-space: normal;
+    }
+    .strip {
+      display: flex;
+      gap: 2px;
+      padding: var(--space-2) var(--space-5) 0;
+      border-bottom: 1px solid var(--line);
+      overflow-x: auto;
+    }
+    .strip a {
+      display: grid;
+      grid-template-columns: auto 1fr;
+      column-gap: 8px;
+      align-items: baseline;
+      min-height: var(--target);
+      min-width: 108px;
+      padding: 6px 14px 8px;
+      color: var(--ink-soft);
+      text-decoration: none;
+      border: 1px solid transparent;
+      border-bottom: 0;
+      border-radius: 6px 6px 0 0;
+    }
+    .strip a:hover {
+      background: var(--surface);
+      color: var(--ink);
+    }
+    .strip a.here {
+      background: var(--surface);
+      border-color: var(--line);
+      color: var(--ink);
+      font-weight: 650;
+      box-shadow: inset 0 3px 0 var(--tint-straw);
+    }
+    .number {
+      font-size: 0.8rem;
+    }
+    .open {
+      grid-column: 2;
+      font-weight: 400;
+      color: var(--ink-soft);
+      min-height: 1.2em;
+    }
+    .split {
+      display: grid;
+      grid-template-columns: minmax(0, 1fr) 336px;
+      gap: var(--space-4);
+      padding: var(--space-4) var(--space-5) var(--space-6);
+      align-items: start;
+    }
+    va-standing-answer {
+      position: sticky;
+      top: var(--space-3);
+    }
+    .message {
+      margin: var(--space-5);
+    }
+    @media (max-width: 980px) {
+      .split {
+        grid-template-columns: minmax(0, 1fr);
+        padding-bottom: 110px;
+      }
+      va-standing-answer {
+        position: static;
+      }
+    }
+    @media (max-width: 560px) {
+      .bar {
+        padding: var(--space-2) var(--space-3) 0;
+        flex-wrap: wrap;
+      }
+      .strip {
+        padding: var(--space-2) var(--space-2) 0;
+      }
+      .strip a {
+        min-width: 84px;
+        padding: 6px 10px;
+      }
+      .split {
+        padding: var(--space-3) var(--space-3) 110px;
+      }
+    }
   `,
 })
 export class JobPage {
@@ -68,7 +154,13 @@ export class JobPage {
   protected readonly failed = signal(false);
 
   protected readonly saveWords = computed(
-    () => ({ saved: 'Saved', saving: 'Saving', offline: 'Not saved yet: the server does not answer. Your entries wait here and go on their own.', refused: 'Something is not saved: see the marked field' })[this.saving.state()],
+    () =>
+      ({
+        saved: 'Saved',
+        saving: 'Saving',
+        offline: 'Not saved yet: the server does not answer. Your entries wait here and go on their own.',
+        refused: 'Something is not saved: see the marked field',
+      })[this.saving.state()],
   );
 
   protected readonly stages = computed(() =>
@@ -116,7 +208,11 @@ export class JobPage {
       case 'joint':
         return job.joint ? '' : 'not described';
       case 'rod':
-        return job.decisions.length > 0 ? (job.decisions[0]?.rod ?? 'no rod') : (this.answers.best() ? 'not decided' : '');
+        return job.decisions.length > 0
+          ? (job.decisions[0]?.rod ?? 'no rod')
+          : this.answers.best()
+            ? 'not decided'
+            : '';
     }
   }
 }

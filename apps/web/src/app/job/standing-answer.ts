@@ -14,9 +14,17 @@ import { AnswerService } from './answer.service';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <aside aria-label="Standing answer" [class.open]="open()">
-      <button type="button" class="fold" (click)="open.set(!open())" [attr.aria-expanded]="open()" aria-controls="standing-body">
+      <button
+        type="button"
+        class="fold"
+        (click)="open.set(!open())"
+        [attr.aria-expanded]="open()"
+        aria-controls="standing-body"
+      >
         <span class="figure">{{ headline() }}</span>
-        @if (worst(); as risk) {<va-risk-mark [level]="risk.level" />}
+        @if (worst(); as risk) {
+          <va-risk-mark [level]="risk.level" />
+        }
         <span class="small">{{ open() ? 'Fold' : 'More' }}</span>
       </button>
       <div class="body" id="standing-body">
@@ -36,23 +44,40 @@ import { AnswerService } from './answer.service';
           }
           @if (worst(); as risk) {
             <div class="risk">
-              <p class="row"><va-risk-mark [level]="risk.level" /> <strong>{{ risk.title }}</strong></p>
+              <p class="row">
+                <va-risk-mark [level]="risk.level" />
+                <strong>{{ risk.title }}</strong>
+              </p>
               <p class="small">{{ risk.reason }}</p>
             </div>
           } @else {
-            <p class="row"><va-risk-mark level="low" /> no risk above low</p>
+            <p class="row">
+              <va-risk-mark level="low" />
+              no risk above low
+            </p>
           }
-          @if (sure(); as words) {<p class="small">{{ words }}</p>}
+          @if (sure(); as words) {
+            <p class="small">{{ words }}</p>
+          }
           @if (next(); as next) {
-            <a class="next" [routerLink]="['/jobs', store.job()?.id, 'identify']" [queryParams]="{ piece: next.pieceId }">
+            <a
+              class="next"
+              [routerLink]="['/jobs', store.job()?.id, 'identify']"
+              [queryParams]="{ piece: next.pieceId }"
+            >
               <span class="small">Next useful act · {{ next.minutes }}</span>
               <strong>{{ next.test }} on {{ next.piece }}</strong>
               <span class="small">{{ next.moves }}</span>
             </a>
           } @else if (answers.enough()) {
-            <p class="enough"><strong>Enough.</strong> No test on hand changes the rod.</p>
+            <p class="enough">
+              <strong>Enough.</strong>
+              No test on hand changes the rod.
+            </p>
           }
-          @if (house(); as words) {<p class="small soft">{{ words }}</p>}
+          @if (house(); as words) {
+            <p class="small soft">{{ words }}</p>
+          }
         } @else if (answers.failure()) {
           <p role="alert">{{ answers.failure() }}</p>
         } @else if (store.pieces().length === 0) {
@@ -65,21 +90,94 @@ import { AnswerService } from './answer.service';
     </aside>
   `,
   styles: `
-    aside { background: var(--raised); border: 1px solid var(--line); border-radius: var(--corner); box-shadow: var(--shadow); }
-    .body { display: grid; gap: var(--space-3); padding: var(--space-4); }
-    .over { display: flex; justify-content: space-between; text-transform: uppercase; letter-spacing: 0.08em; font-size: 0.75rem; }
-    .state { text-transform: none; letter-spacing: 0; }
-    .rod { font-size: var(--size-answer); font-weight: 720; line-height: 1; }
-    .risk { display: grid; gap: 4px; }
-    .next { display: grid; gap: 2px; padding: var(--space-3); background: var(--accent-wash); border-left: 4px solid var(--accent); color: var(--ink); text-decoration: none; border-radius: 2px; }
-    .enough { background: var(--low-wash); color: var(--ink); padding: var(--space-2) var(--space-3); border-left: 4px solid var(--low); }
-    .advice { border-top: 1px solid var(--line); padding-top: var(--space-2); }
-    .fold { display: none; }
+    aside {
+      background: var(--raised);
+      border: 1px solid var(--line);
+      border-radius: var(--corner);
+      box-shadow: var(--shadow);
+    }
+    .body {
+      display: grid;
+      gap: var(--space-3);
+      padding: var(--space-4);
+    }
+    .over {
+      display: flex;
+      justify-content: space-between;
+      text-transform: uppercase;
+      letter-spacing: 0.08em;
+      font-size: 0.75rem;
+    }
+    .state {
+      text-transform: none;
+      letter-spacing: 0;
+    }
+    .rod {
+      font-size: var(--size-answer);
+      font-weight: 720;
+      line-height: 1;
+    }
+    .risk {
+      display: grid;
+      gap: 4px;
+    }
+    .next {
+      display: grid;
+      gap: 2px;
+      padding: var(--space-3);
+      background: var(--accent-wash);
+      border-left: 4px solid var(--accent);
+      color: var(--ink);
+      text-decoration: none;
+      border-radius: 2px;
+    }
+    .enough {
+      background: var(--low-wash);
+      color: var(--ink);
+      padding: var(--space-2) var(--space-3);
+      border-left: 4px solid var(--low);
+    }
+    .advice {
+      border-top: 1px solid var(--line);
+      padding-top: var(--space-2);
+    }
+    .fold {
+      display: none;
+    }
     @media (max-width: 980px) {
-      aside { position: fixed; left: 0; right: 0; bottom: 0; z-index: 5; border-radius: 0; border-width: 2px 0 0; border-color: var(--accent); max-height: 82dvh; overflow: auto; }
-      .fold { display: flex; width: 100%; gap: var(--space-3); align-items: center; justify-content: space-between; min-height: 54px; padding: 0 var(--space-3); border: 0; background: var(--raised); color: var(--ink); font: inherit; cursor: pointer; }
-      .fold .figure { font-weight: 720; font-size: 1.1rem; }
-      aside:not(.open) .body { display: none; }
+      aside {
+        position: fixed;
+        left: 0;
+        right: 0;
+        bottom: 0;
+        z-index: 5;
+        border-radius: 0;
+        border-width: 2px 0 0;
+        border-color: var(--accent);
+        max-height: 82dvh;
+        overflow: auto;
+      }
+      .fold {
+        display: flex;
+        width: 100%;
+        gap: var(--space-3);
+        align-items: center;
+        justify-content: space-between;
+        min-height: 54px;
+        padding: 0 var(--space-3);
+        border: 0;
+        background: var(--raised);
+        color: var(--ink);
+        font: inherit;
+        cursor: pointer;
+      }
+      .fold .figure {
+        font-weight: 720;
+        font-size: 1.1rem;
+      }
+      aside:not(.open) .body {
+        display: none;
+      }
     }
   `,
 })
@@ -97,7 +195,9 @@ export class StandingAnswer {
     const best = this.answers.best();
     if (!best) return this.store.pieces().length === 0 ? 'No piece yet' : 'Computing';
     const [low, high] = best.ferriteNumber.range90;
-    return best.governing === 'none' ? rodName(best.rod) : `${rodName(best.rod)} · FN ${Math.round(low)}–${Math.round(high)}`;
+    return best.governing === 'none'
+      ? rodName(best.rod)
+      : `${rodName(best.rod)} · FN ${Math.round(low)}–${Math.round(high)}`;
   });
   protected readonly worst = computed(() => this.answers.best()?.risks.find(({ level }) => level !== 'low') ?? null);
   protected readonly sure = computed(() => {
@@ -109,7 +209,12 @@ export class StandingAnswer {
     const piece = next && this.store.pieces()[next.piece];
     if (!next || !piece) return null;
     const test = testOf(next.test.test);
-    const minutes = next.test.minutes < 1 ? 'under a minute' : next.test.minutes < 60 ? `${Math.round(next.test.minutes)} min` : 'days';
+    const minutes =
+      next.test.minutes < 1
+        ? 'under a minute'
+        : next.test.minutes < 60
+          ? `${Math.round(next.test.minutes)} min`
+          : 'days';
     return {
       piece: piece.name,
       pieceId: piece.id,

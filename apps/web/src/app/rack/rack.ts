@@ -13,8 +13,12 @@ import { familyTitle } from '../shared/words';
   template: `
     <div class="page stack">
       <h1>Rod rack</h1>
-      <p class="soft">Switch on what is on the shelf. With nothing switched on, the usual shelf of a repair shop is assumed.</p>
-      @if (failure()) {<p class="panel" role="alert">{{ failure() }}</p>}
+      <p class="soft">
+        Switch on what is on the shelf. With nothing switched on, the usual shelf of a repair shop is assumed.
+      </p>
+      @if (failure()) {
+        <p class="panel" role="alert">{{ failure() }}</p>
+      }
       <div class="groups">
         @for (group of groups(); track group.family) {
           <section class="panel">
@@ -22,8 +26,15 @@ import { familyTitle } from '../shared/words';
             <ul>
               @for (rod of group.rods; track rod.id) {
                 <li>
-                  <label [for]="'rod-' + rod.id"><span class="figure">{{ rod.id }}</span> <span class="small soft">{{ rod.names.iso }}{{ windowOf(rod) }}</span></label>
-                  <nz-switch [nzId]="'rod-' + rod.id" [ngModel]="shelf().has(rod.id)" (ngModelChange)="set(rod.id, $event)" />
+                  <label [for]="'rod-' + rod.id">
+                    <span class="figure">{{ rod.id }}</span>
+                    <span class="small soft">{{ rod.names.iso }}{{ windowOf(rod) }}</span>
+                  </label>
+                  <nz-switch
+                    [nzId]="'rod-' + rod.id"
+                    [ngModel]="shelf().has(rod.id)"
+                    (ngModelChange)="set(rod.id, $event)"
+                  />
                 </li>
               }
             </ul>
@@ -33,13 +44,38 @@ import { familyTitle } from '../shared/words';
     </div>
   `,
   styles: `
-    .page { padding: var(--space-5); max-width: 1300px; margin: 0 auto; }
-    .groups { columns: 3 320px; column-gap: var(--space-4); }
-    section { break-inside: avoid; margin-bottom: var(--space-4); }
-    li { display: flex; justify-content: space-between; align-items: center; min-height: var(--target); border-bottom: 1px solid var(--line); gap: var(--space-3); }
-    label { flex: 1; }
-    label .figure { font-weight: 650; }
-    @media (max-width: 560px) { .page { padding: var(--space-3); } }
+    .page {
+      padding: var(--space-5);
+      max-width: 1300px;
+      margin: 0 auto;
+    }
+    .groups {
+      columns: 3 320px;
+      column-gap: var(--space-4);
+    }
+    section {
+      break-inside: avoid;
+      margin-bottom: var(--space-4);
+    }
+    li {
+      display: flex;
+      justify-content: space-between;
+      align-items: center;
+      min-height: var(--target);
+      border-bottom: 1px solid var(--line);
+      gap: var(--space-3);
+    }
+    label {
+      flex: 1;
+    }
+    label .figure {
+      font-weight: 650;
+    }
+    @media (max-width: 560px) {
+      .page {
+        padding: var(--space-3);
+      }
+    }
   `,
 })
 export class Rack {
@@ -47,7 +83,11 @@ export class Rack {
   protected readonly shelf = signal<ReadonlySet<string>>(new Set());
   protected readonly failure = signal('');
   protected readonly groups = computed(() =>
-    [...new Set(RODS.map(({ family }) => family))].map((family) => ({ family, title: familyTitle(family), rods: RODS.filter((rod) => rod.family === family) })),
+    [...new Set(RODS.map(({ family }) => family))].map((family) => ({
+      family,
+      title: familyTitle(family),
+      rods: RODS.filter((rod) => rod.family === family),
+    })),
   );
 
   constructor() {

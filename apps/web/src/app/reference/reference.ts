@@ -16,40 +16,122 @@ const COLUMNS = ['C', 'Cr', 'Ni', 'Mo', 'Mn', 'N', 'S'] as const;
       <div class="row head">
         <h1>Reference</h1>
         <div class="choices" role="radiogroup" aria-label="Catalogue">
-          <button type="button" class="choice" role="radio" [attr.aria-checked]="list() === 'grades'" (click)="list.set('grades')">Base metals</button>
-          <button type="button" class="choice" role="radio" [attr.aria-checked]="list() === 'rods'" (click)="list.set('rods')">Rods</button>
+          <button
+            type="button"
+            class="choice"
+            role="radio"
+            [attr.aria-checked]="list() === 'grades'"
+            (click)="list.set('grades')"
+          >
+            Base metals
+          </button>
+          <button
+            type="button"
+            class="choice"
+            role="radio"
+            [attr.aria-checked]="list() === 'rods'"
+            (click)="list.set('rods')"
+          >
+            Rods
+          </button>
         </div>
-        <label class="search"><span class="hidden-text">Search the catalogue</span><input nz-input type="search" placeholder="Search" [ngModel]="search()" (ngModelChange)="search.set($event)" /></label>
+        <label class="search">
+          <span class="hidden-text">Search the catalogue</span>
+          <input
+            nz-input
+            type="search"
+            placeholder="Search"
+            [ngModel]="search()"
+            (ngModelChange)="search.set($event)"
+          />
+        </label>
       </div>
       <div class="scroll" tabindex="0" role="region" aria-label="Catalogue">
         <table>
-          <thead><tr><th scope="col">Name</th><th scope="col">Family</th>@for (symbol of columns; track symbol) {<th scope="col">{{ symbol }}, %</th>}<th scope="col">Sure</th></tr></thead>
+          <thead>
+            <tr>
+              <th scope="col">Name</th>
+              <th scope="col">Family</th>
+              @for (symbol of columns; track symbol) {
+                <th scope="col">{{ symbol }}, %</th>
+              }
+              <th scope="col">Sure</th>
+            </tr>
+          </thead>
           <tbody>
             @for (entry of entries(); track entry.id) {
               <tr [title]="entry.source">
-                <th scope="row"><span class="figure">{{ entry.id }}</span> <span class="small soft">{{ entry.names.uns }} {{ entry.names.en }} {{ entry.names.iso }}</span></th>
+                <th scope="row">
+                  <span class="figure">{{ entry.id }}</span>
+                  <span class="small soft">{{ entry.names.uns }} {{ entry.names.en }} {{ entry.names.iso }}</span>
+                </th>
                 <td>{{ family(entry) }}</td>
-                @for (symbol of columns; track symbol) {<td class="figure">{{ limits(entry, symbol) }}<span class="small soft"> {{ usual(entry, symbol) }}</span></td>}
+                @for (symbol of columns; track symbol) {
+                  <td class="figure">
+                    {{ limits(entry, symbol) }}
+                    <span class="small soft">{{ usual(entry, symbol) }}</span>
+                  </td>
+                }
                 <td>{{ entry.confidence }}</td>
               </tr>
-            } @empty {<tr><td [attr.colspan]="columns.length + 3" class="soft">Nothing in the catalogue matches.</td></tr>}
+            } @empty {
+              <tr><td [attr.colspan]="columns.length + 3" class="soft">Nothing in the catalogue matches.</td></tr>
+            }
           </tbody>
         </table>
       </div>
-      <p class="small soft">Limits as recalled from the standards named with each entry, and in small print what mills usually make, an estimate. The standard itself decides.</p>
+      <p class="small soft">
+        Limits as recalled from the standards named with each entry, and in small print what mills usually make, an
+        estimate. The standard itself decides.
+      </p>
     </div>
   `,
   styles: `
-    .page { padding: var(--space-5); }
-    .head h1 { flex: 1; }
-    .search { width: min(260px, 100%); }
-    .scroll { overflow: auto; max-height: 72dvh; border: 1px solid var(--line); border-radius: var(--corner); background: var(--surface); }
-    table { border-collapse: collapse; width: 100%; font-size: var(--size-small); }
-    th, td { text-align: left; padding: 7px 10px; border-bottom: 1px solid var(--line); white-space: nowrap; }
-    thead th { position: sticky; top: 0; background: var(--surface); z-index: 1; }
-    tbody th { font-weight: 400; }
-    tbody th .figure { font-weight: 650; }
-    @media (max-width: 560px) { .page { padding: var(--space-3); } }
+    .page {
+      padding: var(--space-5);
+    }
+    .head h1 {
+      flex: 1;
+    }
+    .search {
+      width: min(260px, 100%);
+    }
+    .scroll {
+      overflow: auto;
+      max-height: 72dvh;
+      border: 1px solid var(--line);
+      border-radius: var(--corner);
+      background: var(--surface);
+    }
+    table {
+      border-collapse: collapse;
+      width: 100%;
+      font-size: var(--size-small);
+    }
+    th,
+    td {
+      text-align: left;
+      padding: 7px 10px;
+      border-bottom: 1px solid var(--line);
+      white-space: nowrap;
+    }
+    thead th {
+      position: sticky;
+      top: 0;
+      background: var(--surface);
+      z-index: 1;
+    }
+    tbody th {
+      font-weight: 400;
+    }
+    tbody th .figure {
+      font-weight: 650;
+    }
+    @media (max-width: 560px) {
+      .page {
+        padding: var(--space-3);
+      }
+    }
   `,
 })
 export class Reference {
@@ -59,7 +141,13 @@ export class Reference {
   protected readonly entries = computed<readonly CatalogueEntry[]>(() => {
     const wanted = this.search().trim().toLowerCase();
     const all: readonly CatalogueEntry[] = this.list() === 'grades' ? GRADES : RODS;
-    return wanted === '' ? all : all.filter(({ id, names, family }) => [id, names.uns, names.en, names.iso, ...(names.also ?? []), familyTitle(family)].some((name) => name?.toLowerCase().includes(wanted)));
+    return wanted === ''
+      ? all
+      : all.filter(({ id, names, family }) =>
+          [id, names.uns, names.en, names.iso, ...(names.also ?? []), familyTitle(family)].some((name) =>
+            name?.toLowerCase().includes(wanted),
+          ),
+        );
   });
 
   protected family({ family }: CatalogueEntry): string {

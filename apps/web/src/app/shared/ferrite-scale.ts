@@ -4,7 +4,8 @@ import type { Spread } from '@variatum/metallurgy';
 const MAXIMUM = 100;
 
 /** Square-root scale: the low ferrite numbers, where most decisions fall, get the room. */
-const place = (ferriteNumber: number): number => 100 * Math.sqrt(Math.min(MAXIMUM, Math.max(0, ferriteNumber)) / MAXIMUM);
+const place = (ferriteNumber: number): number =>
+  100 * Math.sqrt(Math.min(MAXIMUM, Math.max(0, ferriteNumber)) / MAXIMUM);
 
 /** A ferrite range on its scale: 90 % bar, median tick. */
 @Component({
@@ -23,15 +24,41 @@ const place = (ferriteNumber: number): number => 100 * Math.sqrt(Math.min(MAXIMU
     </div>
   `,
   styles: `
-    :host { display: block; position: relative; }
-    svg { display: block; width: 100%; height: 22px; }
-    .rail { fill: var(--line); }
-    .bar { fill: var(--accent); opacity: 0.75; }
-    .tick { fill: var(--ink); }
-    .labels { position: relative; height: 1.1rem; font-size: 0.75rem; color: var(--ink-soft); }
-    .labels span { position: absolute; transform: translateX(-50%); }
-    .labels span:first-child { transform: none; }
-    .labels span:last-child { transform: translateX(-100%); }
+    :host {
+      display: block;
+      position: relative;
+    }
+    svg {
+      display: block;
+      width: 100%;
+      height: 22px;
+    }
+    .rail {
+      fill: var(--line);
+    }
+    .bar {
+      fill: var(--accent);
+      opacity: 0.75;
+    }
+    .tick {
+      fill: var(--ink);
+    }
+    .labels {
+      position: relative;
+      height: 1.1rem;
+      font-size: 0.75rem;
+      color: var(--ink-soft);
+    }
+    .labels span {
+      position: absolute;
+      transform: translateX(-50%);
+    }
+    .labels span:first-child {
+      transform: none;
+    }
+    .labels span:last-child {
+      transform: translateX(-100%);
+    }
   `,
 })
 export class FerriteScale {

@@ -30,11 +30,33 @@ import { RISK_WORDS } from './words';
     </span>
   `,
   styles: `
-    .mark { display: inline-flex; align-items: center; gap: 5px; padding: 1px 8px 1px 6px; border-radius: 3px; font-weight: 650; font-size: var(--size-small); white-space: nowrap; }
-    [data-level='low'] { color: var(--low); background: var(--low-wash); }
-    [data-level='watch'] { color: var(--watch); background: var(--watch-wash); }
-    [data-level='high'] { color: var(--high); background: var(--high-wash); }
-    [data-level='do-not'] { color: var(--do-not); background: var(--do-not-wash); outline: 1px solid currentColor; }
+    .mark {
+      display: inline-flex;
+      align-items: center;
+      gap: 5px;
+      padding: 1px 8px 1px 6px;
+      border-radius: 3px;
+      font-weight: 650;
+      font-size: var(--size-small);
+      white-space: nowrap;
+    }
+    [data-level='low'] {
+      color: var(--low);
+      background: var(--low-wash);
+    }
+    [data-level='watch'] {
+      color: var(--watch);
+      background: var(--watch-wash);
+    }
+    [data-level='high'] {
+      color: var(--high);
+      background: var(--high-wash);
+    }
+    [data-level='do-not'] {
+      color: var(--do-not);
+      background: var(--do-not-wash);
+      outline: 1px solid currentColor;
+    }
   `,
 })
 export class RiskMark {

@@ -1,14 +1,39 @@
-import { ENVIRONMENTS, FIELD_TESTS, GRADES, FAMILIES, type FieldTest, type MaterialFamily, type RiskLevel, type Spread } from '@variatum/metallurgy';
+import {
+  ENVIRONMENTS,
+  FIELD_TESTS,
+  GRADES,
+  FAMILIES,
+  type FieldTest,
+  type MaterialFamily,
+  type RiskLevel,
+  type Spread,
+} from '@variatum/metallurgy';
 import type { FieldTestRecord, JobState, Stage } from '@variatum/contracts';
 
 /** Risk words as the field says them. */
-export const RISK_WORDS: Readonly<Record<RiskLevel, string>> = { low: 'low', watch: 'watch', high: 'high', 'do-not': 'do not' };
+export const RISK_WORDS: Readonly<Record<RiskLevel, string>> = {
+  low: 'low',
+  watch: 'watch',
+  high: 'high',
+  'do-not': 'do not',
+};
 
 /** Names of the board's columns. */
-export const STATE_WORDS: Readonly<Record<JobState, string>> = { bench: 'On the bench', waiting: 'Waiting for parts', inspect: 'To be inspected', out: 'Out' };
+export const STATE_WORDS: Readonly<Record<JobState, string>> = {
+  bench: 'On the bench',
+  waiting: 'Waiting for parts',
+  inspect: 'To be inspected',
+  out: 'Out',
+};
 
 /** Names of the stages. */
-export const STAGE_WORDS: Readonly<Record<Stage, string>> = { job: 'Job', pieces: 'Pieces', identify: 'Identify', joint: 'Joint', rod: 'Rod' };
+export const STAGE_WORDS: Readonly<Record<Stage, string>> = {
+  job: 'Job',
+  pieces: 'Pieces',
+  identify: 'Identify',
+  joint: 'Joint',
+  rod: 'Rod',
+};
 
 /** "4 to 9, most likely 6". */
 export function ferriteWords({ median, range90 }: Spread): string {
@@ -38,17 +63,23 @@ export function testWords({ entry }: Pick<FieldTestRecord, 'entry'>): string {
   const test = testOf(entry.test);
   const where = test?.options?.flatMap(({ id, values }) => {
     const setting = entry[id as 'worked' | 'filed'];
-    return setting === undefined ? [] : [values.find((value) => value.id === String(setting))?.title ?? String(setting)];
+    return setting === undefined
+      ? []
+      : [values.find((value) => value.id === String(setting))?.title ?? String(setting)];
   });
   const suffix = where && where.length > 0 ? `, ${where.join(', ')}` : '';
-  if (entry.reading) return `${Object.entries(entry.reading).map(([symbol, percent]) => `${symbol} ${percent}`).join('  ')} %${suffix}`;
+  if (entry.reading)
+    return `${Object.entries(entry.reading)
+      .map(([symbol, percent]) => `${symbol} ${percent}`)
+      .join('  ')} %${suffix}`;
   if (entry.mark !== undefined) return `"${entry.mark}"`;
   if (entry.number !== undefined) return `${entry.number} FN${suffix}`;
   return `${test?.outcomes.find(({ id }) => id === entry.outcome)?.title ?? entry.outcome}${suffix}`;
 }
 
 /** Name of an environment. */
-export const environmentTitle = (id: string | undefined): string => (id ? (ENVIRONMENTS[id as keyof typeof ENVIRONMENTS]?.title ?? id) : 'Service not stated');
+export const environmentTitle = (id: string | undefined): string =>
+  id ? (ENVIRONMENTS[id as keyof typeof ENVIRONMENTS]?.title ?? id) : 'Service not stated';
 
 /** Whether a grade is in the catalogue under this very id. */
 export const isGradeId = (id: string): boolean => GRADES.some((grade) => grade.id === id);

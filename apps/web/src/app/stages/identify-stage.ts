@@ -23,14 +23,30 @@ import { TestForm } from './test-form';
       } @else {
         <div class="choices" role="tablist" aria-label="Piece">
           @for (entry of store.pieces(); track entry.id; let index = $index) {
-            <button type="button" class="choice" role="tab" [attr.aria-selected]="entry.id === shown()?.id" [class.chosen]="entry.id === shown()?.id" (click)="show(entry.id)">{{ 'ABCD'[index] }} · {{ entry.name }}</button>
+            <button
+              type="button"
+              class="choice"
+              role="tab"
+              [attr.aria-selected]="entry.id === shown()?.id"
+              [class.chosen]="entry.id === shown()?.id"
+              (click)="show(entry.id)"
+            >
+              {{ 'ABCD'[index] }} · {{ entry.name }}
+            </button>
           }
         </div>
         @if (shown(); as piece) {
           @if (piece.grade !== null || piece.weldMetal !== null) {
             <section class="panel stack">
-              <p><strong>{{ piece.grade ?? piece.weldMetal }}</strong> is taken as certain for {{ piece.name }}. Tests are kept but do not count.</p>
-              <div><button nz-button type="button" (click)="store.changePiece(piece.id, { grade: null, weldMetal: null })">Take it as unknown again</button></div>
+              <p>
+                <strong>{{ piece.grade ?? piece.weldMetal }}</strong>
+                is taken as certain for {{ piece.name }}. Tests are kept but do not count.
+              </p>
+              <div>
+                <button nz-button type="button" (click)="store.changePiece(piece.id, { grade: null, weldMetal: null })">
+                  Take it as unknown again
+                </button>
+              </div>
             </section>
           } @else {
             <section class="panel stack" aria-label="Likely grades">
@@ -38,7 +54,9 @@ import { TestForm } from './test-form';
                 <h2>Likely grades</h2>
                 @if (belief(); as known) {
                   @if (known.fit.level === 'none') {
-                    <p class="odd" role="alert">None of these explains it: look again at {{ titleOf(known.fit.oddTest) }}.</p>
+                    <p class="odd" role="alert">
+                      None of these explains it: look again at {{ titleOf(known.fit.oddTest) }}.
+                    </p>
                   } @else if (known.fit.level === 'poor') {
                     <p class="odd">One test does not fit: {{ titleOf(known.fit.oddTest) }}.</p>
                   }
@@ -47,7 +65,11 @@ import { TestForm } from './test-form';
               @if (belief(); as known) {
                 <va-candidate-bars [candidates]="known.candidates" />
                 @if (leader(); as grade) {
-                  <div class="row"><button nz-button type="button" (click)="store.changePiece(piece.id, { grade })">Take {{ grade }} as certain</button></div>
+                  <div class="row">
+                    <button nz-button type="button" (click)="store.changePiece(piece.id, { grade })">
+                      Take {{ grade }} as certain
+                    </button>
+                  </div>
                 }
               } @else {
                 <p class="soft">Weighing what is known</p>
@@ -55,10 +77,20 @@ import { TestForm } from './test-form';
             </section>
           }
           <section class="panel stack" aria-label="Log a test">
-            <div class="row head"><h2>Log a test</h2>@if (belief()?.enough) {<p class="enough small">Enough: no test on hand changes the rod.</p>}</div>
+            <div class="row head">
+              <h2>Log a test</h2>
+              @if (belief()?.enough) {
+                <p class="enough small">Enough: no test on hand changes the rod.</p>
+              }
+            </div>
             <div class="tests">
               @for (entry of tests(); track entry.test.id) {
-                <button type="button" class="choice test" [attr.aria-pressed]="entry.test.id === chosen()?.id" (click)="choose(entry.test.id)">
+                <button
+                  type="button"
+                  class="choice test"
+                  [attr.aria-pressed]="entry.test.id === chosen()?.id"
+                  (click)="choose(entry.test.id)"
+                >
                   <span>{{ entry.test.title }}</span>
                   <span class="small">{{ entry.time }}{{ entry.worth }}</span>
                 </button>
@@ -78,7 +110,15 @@ import { TestForm } from './test-form';
                   <span class="what">{{ titleOf(record.entry.test) }}</span>
                   <span class="said">{{ words(record) }}</span>
                   @if (record.struckOutAt === null) {
-                    <button nz-button nzType="text" type="button" (click)="striking.set(record.id)" [attr.aria-label]="'Strike out ' + titleOf(record.entry.test)">Strike out</button>
+                    <button
+                      nz-button
+                      nzType="text"
+                      type="button"
+                      (click)="striking.set(record.id)"
+                      [attr.aria-label]="'Strike out ' + titleOf(record.entry.test)"
+                    >
+                      Strike out
+                    </button>
                   } @else {
                     <span class="small soft">struck out: {{ record.struckOutReason }}</span>
                   }
@@ -86,8 +126,17 @@ import { TestForm } from './test-form';
                     <form class="row why" (ngSubmit)="strike(record)">
                       <div class="field grow">
                         <label [for]="'why-' + record.id">Why is it wrong?</label>
-                        <input nz-input [id]="'why-' + record.id" name="why" [(ngModel)]="why" maxlength="300" [attr.aria-invalid]="whyError() !== ''" />
-                        @if (whyError()) {<span class="field-error">{{ whyError() }}</span>}
+                        <input
+                          nz-input
+                          [id]="'why-' + record.id"
+                          name="why"
+                          [(ngModel)]="why"
+                          maxlength="300"
+                          [attr.aria-invalid]="whyError() !== ''"
+                        />
+                        @if (whyError()) {
+                          <span class="field-error">{{ whyError() }}</span>
+                        }
                       </div>
                       <button nz-button type="submit">Strike out</button>
                       <button nz-button nzType="text" type="button" (click)="striking.set(null)">Keep it</button>
@@ -95,7 +144,9 @@ import { TestForm } from './test-form';
                   }
                 </li>
               } @empty {
-                <li class="soft">No test logged on {{ piece.name }} yet. A magnet is a good start, and a trap: say where you held it.</li>
+                <li class="soft">
+                  No test logged on {{ piece.name }} yet. A magnet is a good start, and a trap: say where you held it.
+                </li>
               }
             </ul>
           </section>
@@ -104,20 +155,74 @@ import { TestForm } from './test-form';
     </div>
   `,
   styles: `
-    .head { justify-content: space-between; }
-    .chosen { background: var(--accent); border-color: var(--accent); color: var(--accent-ink); font-weight: 650; }
-    .odd { color: var(--high); font-weight: 650; }
-    .enough { color: var(--low); font-weight: 650; }
-    .tests { display: grid; grid-template-columns: repeat(auto-fill, minmax(172px, 1fr)); gap: var(--space-2); }
-    .test { display: grid; text-align: left; padding: 6px 12px; line-height: 1.25; }
-    .form { border-top: 1px solid var(--line); padding-top: var(--space-4); }
-    .log { display: grid; }
-    .log li { display: grid; grid-template-columns: minmax(120px, 190px) 1fr auto; gap: 2px var(--space-3); align-items: center; padding: 4px 0; border-bottom: 1px solid var(--line); min-height: var(--target); }
-    .what { font-weight: 600; }
-    .struck .what, .struck .said { text-decoration: line-through; color: var(--ink-soft); }
-    .why { grid-column: 1 / -1; align-items: flex-end; padding-bottom: var(--space-3); }
-    .grow { flex: 1 1 220px; }
-    @media (max-width: 560px) { .log li { grid-template-columns: 1fr auto; } .said { grid-column: 1 / -1; } }
+    .head {
+      justify-content: space-between;
+    }
+    .chosen {
+      background: var(--accent);
+      border-color: var(--accent);
+      color: var(--accent-ink);
+      font-weight: 650;
+    }
+    .odd {
+      color: var(--high);
+      font-weight: 650;
+    }
+    .enough {
+      color: var(--low);
+      font-weight: 650;
+    }
+    .tests {
+      display: grid;
+      grid-template-columns: repeat(auto-fill, minmax(172px, 1fr));
+      gap: var(--space-2);
+    }
+    .test {
+      display: grid;
+      text-align: left;
+      padding: 6px 12px;
+      line-height: 1.25;
+    }
+    .form {
+      border-top: 1px solid var(--line);
+      padding-top: var(--space-4);
+    }
+    .log {
+      display: grid;
+    }
+    .log li {
+      display: grid;
+      grid-template-columns: minmax(120px, 190px) 1fr auto;
+      gap: 2px var(--space-3);
+      align-items: center;
+      padding: 4px 0;
+      border-bottom: 1px solid var(--line);
+      min-height: var(--target);
+    }
+    .what {
+      font-weight: 600;
+    }
+    .struck .what,
+    .struck .said {
+      text-decoration: line-through;
+      color: var(--ink-soft);
+    }
+    .why {
+      grid-column: 1 / -1;
+      align-items: flex-end;
+      padding-bottom: var(--space-3);
+    }
+    .grow {
+      flex: 1 1 220px;
+    }
+    @media (max-width: 560px) {
+      .log li {
+        grid-template-columns: 1fr auto;
+      }
+      .said {
+        grid-column: 1 / -1;
+      }
+    }
   `,
 })
 export class IdentifyStage {
@@ -135,7 +240,12 @@ export class IdentifyStage {
 
   protected readonly shown = computed(() => {
     const pieces = this.store.pieces();
-    return pieces.find(({ id }) => id === this.piece()) ?? pieces.find(({ grade, weldMetal }) => grade === null && weldMetal === null) ?? pieces[0] ?? null;
+    return (
+      pieces.find(({ id }) => id === this.piece()) ??
+      pieces.find(({ grade, weldMetal }) => grade === null && weldMetal === null) ??
+      pieces[0] ??
+      null
+    );
   });
   protected readonly belief = computed(() => {
     const id = this.shown()?.id;
@@ -156,7 +266,8 @@ export class IdentifyStage {
       .sort((left, right) => (rank.get(left.id) ?? 99) - (rank.get(right.id) ?? 99))
       .map((test) => {
         const moves = next.find((entry) => entry.test === test.id)?.moves;
-        const time = test.minutes < 1 ? 'under a minute' : test.minutes < 60 ? `${Math.round(test.minutes)} min` : 'days';
+        const time =
+          test.minutes < 1 ? 'under a minute' : test.minutes < 60 ? `${Math.round(test.minutes)} min` : 'days';
         return { test, time, worth: moves ? ` · may move it to ${moves.rod}` : '' };
       });
   });

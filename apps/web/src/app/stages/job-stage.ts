@@ -27,18 +27,43 @@ const NUMBER = /^[+-]?\d+(?:[.,]\d+)?$/;
         <section class="panel stack" aria-label="The job">
           <div class="field">
             <label for="title">Job</label>
-            <input nz-input id="title" [ngModel]="job.title" (ngModelChange)="store.changeJob({ title: $event })" maxlength="120" [attr.aria-invalid]="!!errors()['title']" aria-describedby="title-error" />
-            @if (errors()['title']; as message) {<span class="field-error" id="title-error">{{ message }}</span>}
+            <input
+              nz-input
+              id="title"
+              [ngModel]="job.title"
+              (ngModelChange)="store.changeJob({ title: $event })"
+              maxlength="120"
+              [attr.aria-invalid]="!!errors()['title']"
+              aria-describedby="title-error"
+            />
+            @if (errors()['title']; as message) {
+              <span class="field-error" id="title-error">{{ message }}</span>
+            }
           </div>
           <div class="field">
             <label for="item">What it is, what failed and why</label>
-            <textarea nz-input id="item" rows="3" [ngModel]="job.item" (ngModelChange)="store.changeJob({ item: $event })" maxlength="2000"></textarea>
+            <textarea
+              nz-input
+              id="item"
+              rows="3"
+              [ngModel]="job.item"
+              (ngModelChange)="store.changeJob({ item: $event })"
+              maxlength="2000"
+            ></textarea>
           </div>
           <div class="field">
             <span class="label" id="state-label">On the board</span>
             <div class="choices" role="radiogroup" aria-labelledby="state-label">
               @for (state of states; track state) {
-                <button type="button" class="choice" role="radio" [attr.aria-checked]="job.state === state" (click)="store.changeJob({ state })">{{ stateWords[state] }}</button>
+                <button
+                  type="button"
+                  class="choice"
+                  role="radio"
+                  [attr.aria-checked]="job.state === state"
+                  (click)="store.changeJob({ state })"
+                >
+                  {{ stateWords[state] }}
+                </button>
               }
             </div>
           </div>
@@ -50,7 +75,14 @@ const NUMBER = /^[+-]?\d+(?:[.,]\d+)?$/;
           <div class="fields">
             <div class="field">
               <label for="environment">Surroundings</label>
-              <nz-select nzId="environment" nzShowSearch nzAllowClear nzPlaceHolder="Not stated" [ngModel]="job.service.environment ?? null" (ngModelChange)="set({ environment: $event ?? undefined })">
+              <nz-select
+                nzId="environment"
+                nzShowSearch
+                nzAllowClear
+                nzPlaceHolder="Not stated"
+                [ngModel]="job.service.environment ?? null"
+                (ngModelChange)="set({ environment: $event ?? undefined })"
+              >
                 @for (environment of environments; track environment.id) {
                   <nz-option [nzValue]="environment.id" [nzLabel]="environment.title" />
                 }
@@ -58,31 +90,64 @@ const NUMBER = /^[+-]?\d+(?:[.,]\d+)?$/;
             </div>
             <div class="field">
               <label for="lowest">Coldest, °C</label>
-              <input nz-input id="lowest" inputmode="decimal" [ngModel]="lowest()" (ngModelChange)="temperature($event, highestText)" placeholder="not stated" [attr.aria-invalid]="!!temperatureError" aria-describedby="temperature-error" />
+              <input
+                nz-input
+                id="lowest"
+                inputmode="decimal"
+                [ngModel]="lowest()"
+                (ngModelChange)="temperature($event, highestText)"
+                placeholder="not stated"
+                [attr.aria-invalid]="!!temperatureError"
+                aria-describedby="temperature-error"
+              />
             </div>
             <div class="field">
               <label for="highest">Hottest, °C</label>
-              <input nz-input id="highest" inputmode="decimal" [ngModel]="highest()" (ngModelChange)="temperature(lowestText, $event)" placeholder="not stated" [attr.aria-invalid]="!!temperatureError" aria-describedby="temperature-error" />
+              <input
+                nz-input
+                id="highest"
+                inputmode="decimal"
+                [ngModel]="highest()"
+                (ngModelChange)="temperature(lowestText, $event)"
+                placeholder="not stated"
+                [attr.aria-invalid]="!!temperatureError"
+                aria-describedby="temperature-error"
+              />
             </div>
           </div>
-          @if (temperatureError) {<p class="field-error" id="temperature-error" role="alert">{{ temperatureError }}</p>}
+          @if (temperatureError) {
+            <p class="field-error" id="temperature-error" role="alert">{{ temperatureError }}</p>
+          }
           <div class="row toggles">
             @for (toggle of toggles; track toggle.field) {
               <div class="field">
                 <span class="label" [id]="'label-' + toggle.field">{{ toggle.title }}</span>
                 <div class="choices" role="radiogroup" [attr.aria-labelledby]="'label-' + toggle.field">
                   @for (option of toggle.options; track option.title) {
-                    <button type="button" class="choice" role="radio" [attr.aria-checked]="job.service[toggle.field] === option.value" (click)="choose(toggle.field, option.value)">{{ option.title }}</button>
+                    <button
+                      type="button"
+                      class="choice"
+                      role="radio"
+                      [attr.aria-checked]="job.service[toggle.field] === option.value"
+                      (click)="choose(toggle.field, option.value)"
+                    >
+                      {{ option.title }}
+                    </button>
                   }
                 </div>
               </div>
             }
           </div>
           @if (job.service.pressure) {
-            <p class="caution">Pressure parts belong to qualified procedures and local codes. Sealed or previously filled vessels explode: open, clean and vent before any heat.</p>
+            <p class="caution">
+              Pressure parts belong to qualified procedures and local codes. Sealed or previously filled vessels
+              explode: open, clean and vent before any heat.
+            </p>
           }
           @if (cold()) {
-            <p class="caution">Very cold or oxygen-wetted service: hand it to people qualified for it, with the facts gathered here.</p>
+            <p class="caution">
+              Very cold or oxygen-wetted service: hand it to people qualified for it, with the facts gathered here.
+            </p>
           }
         </section>
         <div class="row">
@@ -91,7 +156,12 @@ const NUMBER = /^[+-]?\d+(?:[.,]\d+)?$/;
       </div>
     }
   `,
-  styles: `.toggles { gap: var(--space-4) var(--space-5); align-items: flex-start; }`,
+  styles: `
+    .toggles {
+      gap: var(--space-4) var(--space-5);
+      align-items: flex-start;
+    }
+  `,
 })
 export class JobStage {
   protected readonly store = inject(JobStore);
@@ -104,26 +174,71 @@ export class JobStage {
   protected readonly environments = Object.entries(ENVIRONMENTS)
     .filter(([id]) => id !== 'unknown')
     .map(([id, { title }]) => ({ id, title }));
-  protected readonly toggles: readonly { field: 'cycling' | 'hot' | 'vibration' | 'pressure' | 'permanence'; title: string; options: readonly { value: Service['hot'] | Service['permanence'] | boolean; title: string }[] }[] = [
-    { field: 'cycling', title: 'Heats up and cools down often', options: [{ value: true, title: 'Yes' }, { value: false, title: 'No' }] },
-    { field: 'hot', title: 'Time hot', options: [{ value: 'short', title: 'Short' }, { value: 'long', title: 'Long' }] },
-    { field: 'vibration', title: 'Shaken or vibrating', options: [{ value: true, title: 'Yes' }, { value: false, title: 'No' }] },
-    { field: 'pressure', title: 'Under pressure', options: [{ value: true, title: 'Yes' }, { value: false, title: 'No' }] },
-    { field: 'permanence', title: 'The repair is', options: [{ value: 'permanent', title: 'Permanent' }, { value: 'temporary', title: 'Until the spare comes' }] },
+  protected readonly toggles: readonly {
+    field: 'cycling' | 'hot' | 'vibration' | 'pressure' | 'permanence';
+    title: string;
+    options: readonly { value: Service['hot'] | Service['permanence'] | boolean; title: string }[];
+  }[] = [
+    {
+      field: 'cycling',
+      title: 'Heats up and cools down often',
+      options: [
+        { value: true, title: 'Yes' },
+        { value: false, title: 'No' },
+      ],
+    },
+    {
+      field: 'hot',
+      title: 'Time hot',
+      options: [
+        { value: 'short', title: 'Short' },
+        { value: 'long', title: 'Long' },
+      ],
+    },
+    {
+      field: 'vibration',
+      title: 'Shaken or vibrating',
+      options: [
+        { value: true, title: 'Yes' },
+        { value: false, title: 'No' },
+      ],
+    },
+    {
+      field: 'pressure',
+      title: 'Under pressure',
+      options: [
+        { value: true, title: 'Yes' },
+        { value: false, title: 'No' },
+      ],
+    },
+    {
+      field: 'permanence',
+      title: 'The repair is',
+      options: [
+        { value: 'permanent', title: 'Permanent' },
+        { value: 'temporary', title: 'Until the spare comes' },
+      ],
+    },
   ];
 
   protected lowestText = '';
   protected highestText = '';
   protected temperatureError = '';
   protected readonly errors = computed(() => this.store.errorsOf('job'));
-  protected readonly lowest = computed(() => (this.lowestText = this.lowestText || (this.store.job()?.service.temperatureC?.[0].toString() ?? '')));
-  protected readonly highest = computed(() => (this.highestText = this.highestText || (this.store.job()?.service.temperatureC?.[1].toString() ?? '')));
+  protected readonly lowest = computed(
+    () => (this.lowestText = this.lowestText || (this.store.job()?.service.temperatureC?.[0].toString() ?? '')),
+  );
+  protected readonly highest = computed(
+    () => (this.highestText = this.highestText || (this.store.job()?.service.temperatureC?.[1].toString() ?? '')),
+  );
   protected readonly cold = computed(() => (this.store.job()?.service.temperatureC?.[0] ?? 20) <= -100);
 
   protected set(changes: Partial<Service>): void {
     const job = this.store.job();
     if (!job) return;
-    const service = Object.fromEntries(Object.entries({ ...job.service, ...changes }).filter(([, value]) => value !== undefined && value !== null)) as Service;
+    const service = Object.fromEntries(
+      Object.entries({ ...job.service, ...changes }).filter(([, value]) => value !== undefined && value !== null),
+    ) as Service;
     this.store.changeJob({ service });
   }
 

@@ -12,7 +12,8 @@ interface Option {
   readonly title: string;
 }
 
-const options = (record: Readonly<Record<string, { readonly title: string }>>): readonly Option[] => Object.entries(record).map(([id, { title }]) => ({ id, title }));
+const options = (record: Readonly<Record<string, { readonly title: string }>>): readonly Option[] =>
+  Object.entries(record).map(([id, { title }]) => ({ id, title }));
 
 /** How the pieces meet and how they are welded: from it follow dilution and shares. */
 @Component({
@@ -29,7 +30,15 @@ const options = (record: Readonly<Record<string, { readonly title: string }>>): 
                 <span class="label" [id]="'joint-' + group.field">{{ group.title }}</span>
                 <div class="choices" role="radiogroup" [attr.aria-labelledby]="'joint-' + group.field">
                   @for (option of group.options; track option.id) {
-                    <button type="button" class="choice" role="radio" [attr.aria-checked]="joint()[group.field] === option.id" (click)="set(group.field, option.id)">{{ option.title }}</button>
+                    <button
+                      type="button"
+                      class="choice"
+                      role="radio"
+                      [attr.aria-checked]="joint()[group.field] === option.id"
+                      (click)="set(group.field, option.id)"
+                    >
+                      {{ option.title }}
+                    </button>
                   }
                 </div>
               </div>
@@ -39,15 +48,34 @@ const options = (record: Readonly<Record<string, { readonly title: string }>>): 
                 <span class="label" id="joint-aim">Arc aimed at</span>
                 <div class="choices" role="radiogroup" aria-labelledby="joint-aim">
                   @for (piece of store.pieces(); track piece.id; let index = $index) {
-                    <button type="button" class="choice" role="radio" [attr.aria-checked]="joint().aimedAt === index" (click)="store.changeJoint({ aimedAt: joint().aimedAt === index ? undefined : index })">{{ piece.name }}</button>
+                    <button
+                      type="button"
+                      class="choice"
+                      role="radio"
+                      [attr.aria-checked]="joint().aimedAt === index"
+                      (click)="store.changeJoint({ aimedAt: joint().aimedAt === index ? undefined : index })"
+                    >
+                      {{ piece.name }}
+                    </button>
                   }
                 </div>
               </div>
             }
             <div class="field narrow">
               <label for="dilution">Dilution, % (base metal in the pool)</label>
-              <input nz-input id="dilution" inputmode="decimal" [ngModel]="dilutionText()" (ngModelChange)="setDilution($event)" [placeholder]="dilutionWords()" [attr.aria-invalid]="!!dilutionError()" aria-describedby="dilution-error" />
-              @if (dilutionError(); as message) {<span class="field-error" id="dilution-error" role="alert">{{ message }}</span>}
+              <input
+                nz-input
+                id="dilution"
+                inputmode="decimal"
+                [ngModel]="dilutionText()"
+                (ngModelChange)="setDilution($event)"
+                [placeholder]="dilutionWords()"
+                [attr.aria-invalid]="!!dilutionError()"
+                aria-describedby="dilution-error"
+              />
+              @if (dilutionError(); as message) {
+                <span class="field-error" id="dilution-error" role="alert">{{ message }}</span>
+              }
             </div>
           </div>
           <figure>
@@ -56,17 +84,42 @@ const options = (record: Readonly<Record<string, { readonly title: string }>>): 
           </figure>
         </div>
         @if (joint().gas === 'argon-hydrogen') {
-          <p class="caution">Hydrogen in the gas is for austenitic pools only: never on ferritic, martensitic, duplex or carbon steel.</p>
+          <p class="caution">
+            Hydrogen in the gas is for austenitic pools only: never on ferritic, martensitic, duplex or carbon steel.
+          </p>
         }
       </section>
-      @for (message of otherErrors(); track message) {<p class="field-error" role="alert">{{ message }}</p>}
+      @for (message of otherErrors(); track message) {
+        <p class="field-error" role="alert">{{ message }}</p>
+      }
     </div>
   `,
   styles: `
-    .pair { display: grid; grid-template-columns: minmax(0, 1fr) minmax(220px, 340px); gap: var(--space-5); align-items: start; }
-    figure { margin: 0; background: var(--raised); border: 1px solid var(--line); border-radius: var(--corner); padding: var(--space-3); }
-    .narrow { max-width: 320px; }
-    @media (max-width: 1180px) { .pair { grid-template-columns: 1fr; } figure { order: -1; max-width: 420px; } }
+    .pair {
+      display: grid;
+      grid-template-columns: minmax(0, 1fr) minmax(220px, 340px);
+      gap: var(--space-5);
+      align-items: start;
+    }
+    figure {
+      margin: 0;
+      background: var(--raised);
+      border: 1px solid var(--line);
+      border-radius: var(--corner);
+      padding: var(--space-3);
+    }
+    .narrow {
+      max-width: 320px;
+    }
+    @media (max-width: 1180px) {
+      .pair {
+        grid-template-columns: 1fr;
+      }
+      figure {
+        order: -1;
+        max-width: 420px;
+      }
+    }
   `,
 })
 export class JointStage {
@@ -74,13 +127,45 @@ export class JointStage {
   private readonly answers = inject(AnswerService);
   protected readonly joint = this.store.joint;
 
-  protected readonly groups: readonly { field: 'type' | 'technique' | 'process' | 'restraint' | 'shielding' | 'gas'; title: string; options: readonly Option[] }[] = [
+  protected readonly groups: readonly {
+    field: 'type' | 'technique' | 'process' | 'restraint' | 'shielding' | 'gas';
+    title: string;
+    options: readonly Option[];
+  }[] = [
     { field: 'type', title: 'Joint', options: options(JOINTS.types) },
-    { field: 'technique', title: 'Technique', options: options(JOINTS.techniques).filter(({ id }) => id !== 'buttering') },
+    {
+      field: 'technique',
+      title: 'Technique',
+      options: options(JOINTS.techniques).filter(({ id }) => id !== 'buttering'),
+    },
     { field: 'process', title: 'Process', options: options(JOINTS.processes) },
-    { field: 'restraint', title: 'Restraint', options: [{ id: 'low', title: 'Free to move' }, { id: 'medium', title: 'Ordinary' }, { id: 'high', title: 'Held fast' }] },
-    { field: 'shielding', title: 'Gas cover', options: [{ id: 'good', title: 'Gas lens, tight arc' }, { id: 'poor', title: 'Draughty or long arc' }] },
-    { field: 'gas', title: 'Gas', options: [{ id: 'argon', title: 'Argon' }, { id: 'argon-helium', title: 'Argon with helium' }, { id: 'argon-hydrogen', title: 'Argon with hydrogen' }, { id: 'argon-nitrogen', title: 'Argon with nitrogen' }] },
+    {
+      field: 'restraint',
+      title: 'Restraint',
+      options: [
+        { id: 'low', title: 'Free to move' },
+        { id: 'medium', title: 'Ordinary' },
+        { id: 'high', title: 'Held fast' },
+      ],
+    },
+    {
+      field: 'shielding',
+      title: 'Gas cover',
+      options: [
+        { id: 'good', title: 'Gas lens, tight arc' },
+        { id: 'poor', title: 'Draughty or long arc' },
+      ],
+    },
+    {
+      field: 'gas',
+      title: 'Gas',
+      options: [
+        { id: 'argon', title: 'Argon' },
+        { id: 'argon-helium', title: 'Argon with helium' },
+        { id: 'argon-hydrogen', title: 'Argon with hydrogen' },
+        { id: 'argon-nitrogen', title: 'Argon with nitrogen' },
+      ],
+    },
   ];
 
   private typedDilution: string | null = null;
@@ -88,7 +173,10 @@ export class JointStage {
   private readonly completed = computed(() => {
     try {
       const count = Math.max(1, this.store.pieces().length);
-      return completeJoint({ ...this.joint(), thicknessMm: this.thicknesses() } as JointInput, Array.from({ length: count }, (_, index) => this.familyOf(index)));
+      return completeJoint(
+        { ...this.joint(), thicknessMm: this.thicknesses() } as JointInput,
+        Array.from({ length: count }, (_, index) => this.familyOf(index)),
+      );
     } catch {
       return null;
     }
@@ -99,7 +187,11 @@ export class JointStage {
     return typeof dilution === 'number' ? String(Math.round(1000 * dilution) / 10) : '';
   });
   protected readonly dilutionError = computed(() => this.store.errorsOf('joint')['joint.dilution'] ?? '');
-  protected readonly otherErrors = computed(() => Object.entries(this.store.errorsOf('joint')).filter(([path]) => path !== 'joint.dilution').map(([, message]) => message));
+  protected readonly otherErrors = computed(() =>
+    Object.entries(this.store.errorsOf('joint'))
+      .filter(([path]) => path !== 'joint.dilution')
+      .map(([, message]) => message),
+  );
   protected readonly dilutionWords = computed(() => {
     const dilution = this.completed()?.dilution;
     return dilution ? `${Math.round(100 * dilution.min)} to ${Math.round(100 * dilution.max)}, by technique` : '';
@@ -129,7 +221,12 @@ export class JointStage {
     const plain = text.trim().replace(',', '.').replace(/%$/, '').trim();
     const percent = Number(plain);
     this.typedDilution = Number.isFinite(percent) && percent >= 0 && percent <= 100 ? null : text;
-    this.store.changeJoint({ dilution: plain === '' ? undefined : Number.isFinite(percent) ? percent / 100 : Number.NaN });
-    if (this.typedDilution !== null) this.store.saving.setErrors('joint', [{ path: 'joint.dilution', message: 'give a percentage from 0 to 100, such as 30' }]);
+    this.store.changeJoint({
+      dilution: plain === '' ? undefined : Number.isFinite(percent) ? percent / 100 : Number.NaN,
+    });
+    if (this.typedDilution !== null)
+      this.store.saving.setErrors('joint', [
+        { path: 'joint.dilution', message: 'give a percentage from 0 to 100, such as 30' },
+      ]);
   }
 }

@@ -20,92 +20,219 @@ const NUMBER = /^\d+(?:[.,]\d+)?$/;
       @for (piece of store.pieces(); track piece.id; let index = $index) {
         <section class="panel stack" [attr.aria-label]="piece.name" [attr.data-piece]="index">
           <div class="row head">
-            <h2><span class="tab figure">{{ letter(index) }}</span> {{ piece.name }}</h2>
+            <h2>
+              <span class="tab figure">{{ letter(index) }}</span>
+              {{ piece.name }}
+            </h2>
             <div class="row">
               <a nz-button [routerLink]="['../identify']" [queryParams]="{ piece: piece.id }">Identify</a>
-              <button nz-button nzType="text" type="button" (click)="store.setPieceWithdrawn(piece.id, true)">Take off</button>
+              <button nz-button nzType="text" type="button" (click)="store.setPieceWithdrawn(piece.id, true)">
+                Take off
+              </button>
             </div>
           </div>
           <div class="fields">
             <div class="field">
               <label [for]="'name-' + piece.id">Name</label>
-              <input nz-input [id]="'name-' + piece.id" [ngModel]="piece.name" (ngModelChange)="change(piece, { name: $event })" maxlength="80" [attr.aria-invalid]="!!error(piece, 'name')" />
-              @if (error(piece, 'name'); as message) {<span class="field-error">{{ message }}</span>}
+              <input
+                nz-input
+                [id]="'name-' + piece.id"
+                [ngModel]="piece.name"
+                (ngModelChange)="change(piece, { name: $event })"
+                maxlength="80"
+                [attr.aria-invalid]="!!error(piece, 'name')"
+              />
+              @if (error(piece, 'name'); as message) {
+                <span class="field-error">{{ message }}</span>
+              }
             </div>
             <div class="field">
               <label [for]="'thickness-' + piece.id">Thickness at the joint, mm</label>
-              <input nz-input [id]="'thickness-' + piece.id" inputmode="decimal" [ngModel]="thickness(piece)" (ngModelChange)="setThickness(piece, $event)" placeholder="not stated" [attr.aria-invalid]="!!error(piece, 'thicknessMm')" [attr.aria-describedby]="'thickness-error-' + piece.id" />
-              @if (error(piece, 'thicknessMm'); as message) {<span class="field-error" [id]="'thickness-error-' + piece.id" role="alert">{{ message }}</span>}
+              <input
+                nz-input
+                [id]="'thickness-' + piece.id"
+                inputmode="decimal"
+                [ngModel]="thickness(piece)"
+                (ngModelChange)="setThickness(piece, $event)"
+                placeholder="not stated"
+                [attr.aria-invalid]="!!error(piece, 'thicknessMm')"
+                [attr.aria-describedby]="'thickness-error-' + piece.id"
+              />
+              @if (error(piece, 'thicknessMm'); as message) {
+                <span class="field-error" [id]="'thickness-error-' + piece.id" role="alert">{{ message }}</span>
+              }
             </div>
             @if (piece.kind === 'old-weld') {
               <div class="field">
                 <label [for]="'weld-' + piece.id">Rod of the old weld</label>
-                <nz-select [nzId]="'weld-' + piece.id" nzShowSearch nzAllowClear nzPlaceHolder="Not known" [ngModel]="piece.weldMetal" (ngModelChange)="change(piece, { weldMetal: $event })">
-                  @for (rod of rods; track rod.id) {<nz-option [nzValue]="rod.id" [nzLabel]="rod.id" />}
+                <nz-select
+                  [nzId]="'weld-' + piece.id"
+                  nzShowSearch
+                  nzAllowClear
+                  nzPlaceHolder="Not known"
+                  [ngModel]="piece.weldMetal"
+                  (ngModelChange)="change(piece, { weldMetal: $event })"
+                >
+                  @for (rod of rods; track rod.id) {
+                    <nz-option [nzValue]="rod.id" [nzLabel]="rod.id" />
+                  }
                 </nz-select>
               </div>
             } @else {
               <div class="field">
                 <label [for]="'family-' + piece.id">What kind of part</label>
-                <nz-select [nzId]="'family-' + piece.id" nzShowSearch nzAllowClear nzPlaceHolder="Not stated" [ngModel]="piece.family" (ngModelChange)="change(piece, { family: $event })">
-                  @for (family of families; track family.id) {<nz-option [nzValue]="family.id" [nzLabel]="family.title" />}
+                <nz-select
+                  [nzId]="'family-' + piece.id"
+                  nzShowSearch
+                  nzAllowClear
+                  nzPlaceHolder="Not stated"
+                  [ngModel]="piece.family"
+                  (ngModelChange)="change(piece, { family: $event })"
+                >
+                  @for (family of families; track family.id) {
+                    <nz-option [nzValue]="family.id" [nzLabel]="family.title" />
+                  }
                 </nz-select>
               </div>
               <div class="field">
                 <label [for]="'form-' + piece.id">Form</label>
-                <nz-select [nzId]="'form-' + piece.id" nzAllowClear nzPlaceHolder="Not stated" [ngModel]="piece.form" (ngModelChange)="change(piece, { form: $event })">
-                  @for (form of forms; track form) {<nz-option [nzValue]="form" [nzLabel]="form" />}
+                <nz-select
+                  [nzId]="'form-' + piece.id"
+                  nzAllowClear
+                  nzPlaceHolder="Not stated"
+                  [ngModel]="piece.form"
+                  (ngModelChange)="change(piece, { form: $event })"
+                >
+                  @for (form of forms; track form) {
+                    <nz-option [nzValue]="form" [nzLabel]="form" />
+                  }
                 </nz-select>
               </div>
               <div class="field">
                 <label [for]="'grade-' + piece.id">Grade, if it is certain</label>
-                <nz-select [nzId]="'grade-' + piece.id" nzShowSearch nzAllowClear nzPlaceHolder="Not known" [ngModel]="piece.grade" (ngModelChange)="change(piece, { grade: $event })">
-                  @for (grade of grades; track grade.id) {<nz-option [nzValue]="grade.id" [nzLabel]="grade.label" />}
+                <nz-select
+                  [nzId]="'grade-' + piece.id"
+                  nzShowSearch
+                  nzAllowClear
+                  nzPlaceHolder="Not known"
+                  [ngModel]="piece.grade"
+                  (ngModelChange)="change(piece, { grade: $event })"
+                >
+                  @for (grade of grades; track grade.id) {
+                    <nz-option [nzValue]="grade.id" [nzLabel]="grade.label" />
+                  }
                 </nz-select>
               </div>
               <div class="field">
                 <span class="label" [id]="'coating-label-' + piece.id">Surface</span>
                 <div class="choices" role="radiogroup" [attr.aria-labelledby]="'coating-label-' + piece.id">
                   @for (coating of coatings; track coating) {
-                    <button type="button" class="choice" role="radio" [attr.aria-checked]="piece.coating === coating" (click)="change(piece, { coating: piece.coating === coating ? null : coating })">{{ coating }}</button>
+                    <button
+                      type="button"
+                      class="choice"
+                      role="radio"
+                      [attr.aria-checked]="piece.coating === coating"
+                      (click)="change(piece, { coating: piece.coating === coating ? null : coating })"
+                    >
+                      {{ coating }}
+                    </button>
                   }
                 </div>
               </div>
             }
             <div class="field">
               <label [for]="'size-' + piece.id">Size as people say it</label>
-              <input nz-input [id]="'size-' + piece.id" [ngModel]="piece.size" (ngModelChange)="change(piece, { size: $event })" maxlength="80" placeholder="42.4 x 2 mm tube" />
+              <input
+                nz-input
+                [id]="'size-' + piece.id"
+                [ngModel]="piece.size"
+                (ngModelChange)="change(piece, { size: $event })"
+                maxlength="80"
+                placeholder="42.4 x 2 mm tube"
+              />
             </div>
             <div class="field">
               <label [for]="'origin-' + piece.id">Where it came from, marks</label>
-              <input nz-input [id]="'origin-' + piece.id" [ngModel]="piece.origin" (ngModelChange)="change(piece, { origin: $event })" maxlength="500" />
+              <input
+                nz-input
+                [id]="'origin-' + piece.id"
+                [ngModel]="piece.origin"
+                (ngModelChange)="change(piece, { origin: $event })"
+                maxlength="500"
+              />
             </div>
           </div>
           @if (piece.coating === 'galvanised' || piece.coating === 'plated') {
-            <p class="caution">Zinc, cadmium and chromium plating smoke poison: take it off well back from the joint, inside too; extraction and the right mask.</p>
+            <p class="caution">
+              Zinc, cadmium and chromium plating smoke poison: take it off well back from the joint, inside too;
+              extraction and the right mask.
+            </p>
           }
         </section>
       } @empty {
         <section class="panel stack">
           <h2>Nothing on the bench yet</h2>
-          <p>Add each metal that will be in the pool: both parts, and the last repairer's weld if it stays. A name such as "bracket" is enough to begin.</p>
+          <p>
+            Add each metal that will be in the pool: both parts, and the last repairer's weld if it stays. A name such
+            as "bracket" is enough to begin.
+          </p>
         </section>
       }
       <div class="row">
-        <button nz-button nzType="primary" type="button" (click)="store.addPiece({ name: 'Piece ' + letter(store.pieces().length) })" [disabled]="store.pieces().length >= 4">Add a piece</button>
-        <button nz-button type="button" (click)="store.addPiece({ name: 'Old weld', kind: 'old-weld' })" [disabled]="store.pieces().length >= 4">Add an old weld</button>
+        <button
+          nz-button
+          nzType="primary"
+          type="button"
+          (click)="store.addPiece({ name: 'Piece ' + letter(store.pieces().length) })"
+          [disabled]="store.pieces().length >= 4"
+        >
+          Add a piece
+        </button>
+        <button
+          nz-button
+          type="button"
+          (click)="store.addPiece({ name: 'Old weld', kind: 'old-weld' })"
+          [disabled]="store.pieces().length >= 4"
+        >
+          Add an old weld
+        </button>
         @for (piece of store.withdrawnPieces(); track piece.id) {
-          <button nz-button nzType="text" type="button" (click)="store.setPieceWithdrawn(piece.id, false)" [disabled]="store.pieces().length >= 4">Bring back {{ piece.name }}</button>
+          <button
+            nz-button
+            nzType="text"
+            type="button"
+            (click)="store.setPieceWithdrawn(piece.id, false)"
+            [disabled]="store.pieces().length >= 4"
+          >
+            Bring back {{ piece.name }}
+          </button>
         }
       </div>
     </div>
   `,
   styles: `
-    .head { justify-content: space-between; }
-    .tab { display: inline-grid; place-items: center; width: 1.7em; height: 1.7em; border-radius: 3px; background: var(--piece-1); color: var(--raised); margin-right: 6px; }
-    [data-piece='1'] .tab { background: var(--piece-2); }
-    [data-piece='2'] .tab { background: var(--piece-3); }
-    [data-piece='3'] .tab { background: var(--tint-purple); }
+    .head {
+      justify-content: space-between;
+    }
+    .tab {
+      display: inline-grid;
+      place-items: center;
+      width: 1.7em;
+      height: 1.7em;
+      border-radius: 3px;
+      background: var(--piece-1);
+      color: var(--raised);
+      margin-right: 6px;
+    }
+    [data-piece='1'] .tab {
+      background: var(--piece-2);
+    }
+    [data-piece='2'] .tab {
+      background: var(--piece-3);
+    }
+    [data-piece='3'] .tab {
+      background: var(--tint-purple);
+    }
   `,
 })
 export class PiecesStage {
@@ -113,7 +240,10 @@ export class PiecesStage {
   protected readonly forms = FORMS;
   protected readonly coatings = ['bare', 'plated', 'galvanised'] as const;
   protected readonly families = ITEM_FAMILIES.filter(({ id }) => id !== 'unknown');
-  protected readonly grades = GRADES.map(({ id, names }) => ({ id, label: [id, names.uns, names.en].filter((name, index, all) => name && all.indexOf(name) === index).join(' · ') }));
+  protected readonly grades = GRADES.map(({ id, names }) => ({
+    id,
+    label: [id, names.uns, names.en].filter((name, index, all) => name && all.indexOf(name) === index).join(' · '),
+  }));
   protected readonly rods = RODS;
   /** What was typed and cannot be read as a thickness, by piece. */
   private readonly unread = signal<Readonly<Record<string, string>>>({});
@@ -127,7 +257,8 @@ export class PiecesStage {
   }
 
   protected error(piece: Piece, field: string): string | undefined {
-    if (field === 'thicknessMm' && this.unread()[piece.id] !== undefined) return 'give the thickness as a number in mm, such as 1.5';
+    if (field === 'thicknessMm' && this.unread()[piece.id] !== undefined)
+      return 'give the thickness as a number in mm, such as 1.5';
     return this.store.errorsOf(`piece ${piece.id}`)[field];
   }
 

@@ -21,38 +21,67 @@ const SHOWN_AT_FIRST = 6;
   template: `
     <div class="stack">
       @if (answers.ranking().length === 0) {
-        <section class="panel"><p>{{ store.pieces().length === 0 ? 'Add a piece under Pieces; the ranking follows.' : 'Computing the ranking' }}</p></section>
+        <section class="panel">
+          <p>
+            {{
+              store.pieces().length === 0 ? 'Add a piece under Pieces; the ranking follows.' : 'Computing the ranking'
+            }}
+          </p>
+        </section>
       } @else {
         <section class="panel stack" aria-label="Ranking">
           <div class="row head">
             <h2>Ranking</h2>
-            <p class="small soft">{{ answers.settled() ? (answers.settled()!.settled ? 'order settled' : 'the first places are close') : 'first look' }}</p>
+            <p class="small soft">
+              {{
+                answers.settled()
+                  ? answers.settled()!.settled
+                    ? 'order settled'
+                    : 'the first places are close'
+                  : 'first look'
+              }}
+            </p>
           </div>
           <ol class="ranking">
             @for (entry of shown(); track entry.rod) {
               <li>
-                <button type="button" class="rank" [class.looked]="entry === answers.current()" [attr.aria-pressed]="entry === answers.current()" (click)="answers.looked.set(entry.rod)">
+                <button
+                  type="button"
+                  class="rank"
+                  [class.looked]="entry === answers.current()"
+                  [attr.aria-pressed]="entry === answers.current()"
+                  (click)="answers.looked.set(entry.rod)"
+                >
                   <span class="place figure">{{ answers.ranking().indexOf(entry) + 1 }}</span>
                   <span class="rod figure">{{ name(entry.rod) }}</span>
                   <span class="loss" aria-hidden="true"><span [style.width.%]="barOf(entry)"></span></span>
                   <span class="figure">{{ ferriteOf(entry) }}</span>
                   <va-risk-mark [level]="entry.worst" />
                   <span class="small soft why">{{ mainRisk(entry) }}</span>
-                  @if (isOnShelf(entry)) {<span class="small shelf">on the shelf</span>}
+                  @if (isOnShelf(entry)) {
+                    <span class="small shelf">on the shelf</span>
+                  }
                 </button>
               </li>
             }
           </ol>
           <div class="row">
-            @if (!all()) {<button nz-button type="button" (click)="all.set(true)">Show all {{ answers.ranking().length }}</button>}
-            @else {<button nz-button type="button" (click)="all.set(false)">Show the first only</button>}
+            @if (!all()) {
+              <button nz-button type="button" (click)="all.set(true)">Show all {{ answers.ranking().length }}</button>
+            } @else {
+              <button nz-button type="button" (click)="all.set(false)">Show the first only</button>
+            }
           </div>
         </section>
 
         @if (reasons().length > 0) {
           <section class="panel stack" aria-label="Reasons">
             <h2>Why</h2>
-            <ul class="reasons">@for (reason of reasons(); track reason) {<li>{{ reason }}</li>}</ul>
+            <ul class="reasons">
+              @for (reason of reasons(); track reason) {
+                <li>{{ reason }}</li>
+              }
+            </ul>
           </section>
         }
 
@@ -62,25 +91,44 @@ const SHOWN_AT_FIRST = 6;
               <h2>{{ name(rod.rod) }} in this joint</h2>
               <p class="small soft">governed by {{ governs(rod) }}; freezes {{ modes(rod) }}</p>
             </div>
-            @if (answers.cloud(); as cloud) {<va-constitution-map [cloud]="cloud" />}
+            @if (answers.cloud(); as cloud) {
+              <va-constitution-map [cloud]="cloud" />
+            }
             <ul class="risks">
               @for (risk of rod.risks; track risk.mechanism) {
                 <li>
                   <details>
-                    <summary><va-risk-mark [level]="risk.level" /> <strong>{{ risk.title }}</strong> <span class="figure soft">{{ percent(risk.probability) }}</span></summary>
+                    <summary>
+                      <va-risk-mark [level]="risk.level" />
+                      <strong>{{ risk.title }}</strong>
+                      <span class="figure soft">{{ percent(risk.probability) }}</span>
+                    </summary>
                     <p>{{ risk.reason }}</p>
-                    <p><em>What helps:</em> {{ risk.remedy }}</p>
+                    <p>
+                      <em>What helps:</em>
+                      {{ risk.remedy }}
+                    </p>
                     @if (risk.drivers.length > 0) {
                       <dl class="drivers small">
                         @for (driver of risk.drivers; track driver.name) {
-                          <div><dt class="soft">{{ driver.name }}</dt><dd class="figure">{{ number(driver.value) }} {{ driver.unit }}@if (driver.limit !== undefined) {<span class="soft"> / {{ number(driver.limit) }}</span>}</dd></div>
+                          <div>
+                            <dt class="soft">{{ driver.name }}</dt>
+                            <dd class="figure">
+                              {{ number(driver.value) }} {{ driver.unit }}
+                              @if (driver.limit !== undefined) {
+                                <span class="soft">/ {{ number(driver.limit) }}</span>
+                              }
+                            </dd>
+                          </div>
                         }
                       </dl>
                     }
                     <p class="small soft">{{ risk.source }}</p>
                   </details>
                 </li>
-              } @empty {<li class="soft">No risk above one in a hundred.</li>}
+              } @empty {
+                <li class="soft">No risk above one in a hundred.</li>
+              }
             </ul>
           </section>
         }
@@ -96,7 +144,9 @@ const SHOWN_AT_FIRST = 6;
             <section class="panel stack" aria-label="If the pieces are something else">
               <h2>If a piece turns out to be …</h2>
               <va-rod-matrix [choice]="choice" [pieceNames]="names()" />
-              <p class="small soft">A point is a hundredth of a lost part: what using that rod costs over the best rod of the row.</p>
+              <p class="small soft">
+                A point is a hundredth of a lost part: what using that rod costs over the best rod of the row.
+              </p>
             </section>
           }
         }
@@ -104,52 +154,170 @@ const SHOWN_AT_FIRST = 6;
         <section class="panel stack" aria-label="Decision">
           <h2>Decision</h2>
           @if (answers.current(); as rod) {
-            @if (rod.worst === 'do-not') {<p class="caution">{{ name(rod.rod) }} is marked do not for this joint.</p>}
+            @if (rod.worst === 'do-not') {
+              <p class="caution">{{ name(rod.rod) }} is marked do not for this joint.</p>
+            }
             <div class="row decide">
               <div class="field grow">
                 <label for="decision-note">Note</label>
                 <input nz-input id="decision-note" [(ngModel)]="note" maxlength="1000" />
               </div>
-              <button nz-button nzType="primary" type="button" (click)="decide(rod)" [disabled]="deciding()">Decide on {{ name(rod.rod) }}</button>
+              <button nz-button nzType="primary" type="button" (click)="decide(rod)" [disabled]="deciding()">
+                Decide on {{ name(rod.rod) }}
+              </button>
             </div>
-            @if (failure()) {<p class="field-error" role="alert">{{ failure() }}</p>}
+            @if (failure()) {
+              <p class="field-error" role="alert">{{ failure() }}</p>
+            }
           }
           <ul class="log">
             @for (decision of store.job()?.decisions ?? []; track decision.id) {
-              <li><strong class="figure">{{ name(decision.rod) }}</strong> <span class="soft small">{{ when(decision.createdAt) }} · recommended then: {{ name(decision.recommended) }} · engine {{ decision.engineVersion }}, seed {{ decision.seed }}</span> <span>{{ decision.note }}</span></li>
-            } @empty {<li class="soft">Nothing decided yet. A decision keeps everything it was based on.</li>}
+              <li>
+                <strong class="figure">{{ name(decision.rod) }}</strong>
+                <span class="soft small">
+                  {{ when(decision.createdAt) }} · recommended then: {{ name(decision.recommended) }} · engine
+                  {{ decision.engineVersion }}, seed {{ decision.seed }}
+                </span>
+                <span>{{ decision.note }}</span>
+              </li>
+            } @empty {
+              <li class="soft">Nothing decided yet. A decision keeps everything it was based on.</li>
+            }
           </ul>
         </section>
-        <p class="caution">Chromium(VI) and nickel fume: extraction and the right mask. Chlorinated solvent and an arc make poison gas.</p>
+        <p class="caution">
+          Chromium(VI) and nickel fume: extraction and the right mask. Chlorinated solvent and an arc make poison gas.
+        </p>
       }
     </div>
   `,
   styles: `
-    .head { justify-content: space-between; }
-    .ranking { display: grid; gap: 4px; }
-    .rank { display: grid; grid-template-columns: 26px 118px minmax(50px, 130px) 92px 92px 1fr auto; gap: var(--space-2); align-items: center; width: 100%; min-height: var(--target); text-align: left; padding: 4px 10px; border: 1px solid var(--line); border-radius: var(--corner); background: var(--raised); color: var(--ink); font: inherit; cursor: pointer; }
-    .rank:hover { border-color: var(--accent); }
-    .rank.looked { border-color: var(--accent); box-shadow: inset 4px 0 0 var(--accent); }
-    .place { color: var(--ink-soft); }
-    .rod { font-weight: 700; font-size: 1.05rem; }
-    .loss { height: 8px; background: var(--line); border-radius: 2px; }
-    .loss span { display: block; height: 100%; background: var(--tint-gold); border-radius: 2px; }
-    .why { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-    .shelf { color: var(--low); font-weight: 650; }
-    .reasons { display: grid; gap: 6px; }
-    .reasons li { padding-left: 16px; position: relative; }
-    .reasons li::before { content: ''; position: absolute; left: 0; top: 0.6em; width: 8px; height: 2px; background: var(--tint-gold); }
-    .risks { display: grid; }
-    .risks li { border-bottom: 1px solid var(--line); }
-    summary { display: flex; gap: var(--space-2); align-items: center; min-height: var(--target); cursor: pointer; flex-wrap: wrap; }
-    details[open] { padding-bottom: var(--space-3); }
-    details p { margin: 2px 0; }
-    .drivers { display: grid; grid-template-columns: repeat(auto-fill, minmax(230px, 1fr)); gap: 2px var(--space-4); margin: var(--space-2) 0; }
-    .drivers div { display: flex; justify-content: space-between; gap: var(--space-2); border-bottom: 1px dotted var(--line); }
-    .decide { align-items: flex-end; }
-    .grow { flex: 1 1 240px; }
-    .log li { padding: 6px 0; border-top: 1px solid var(--line); }
-    @media (max-width: 760px) { .rank { grid-template-columns: 22px 1fr 84px auto; } .loss, .why, .shelf { display: none; } }
+    .head {
+      justify-content: space-between;
+    }
+    .ranking {
+      display: grid;
+      gap: 4px;
+    }
+    .rank {
+      display: grid;
+      grid-template-columns: 26px 118px minmax(50px, 130px) 92px 92px 1fr auto;
+      gap: var(--space-2);
+      align-items: center;
+      width: 100%;
+      min-height: var(--target);
+      text-align: left;
+      padding: 4px 10px;
+      border: 1px solid var(--line);
+      border-radius: var(--corner);
+      background: var(--raised);
+      color: var(--ink);
+      font: inherit;
+      cursor: pointer;
+    }
+    .rank:hover {
+      border-color: var(--accent);
+    }
+    .rank.looked {
+      border-color: var(--accent);
+      box-shadow: inset 4px 0 0 var(--accent);
+    }
+    .place {
+      color: var(--ink-soft);
+    }
+    .rod {
+      font-weight: 700;
+      font-size: 1.05rem;
+    }
+    .loss {
+      height: 8px;
+      background: var(--line);
+      border-radius: 2px;
+    }
+    .loss span {
+      display: block;
+      height: 100%;
+      background: var(--tint-gold);
+      border-radius: 2px;
+    }
+    .why {
+      overflow: hidden;
+      text-overflow: ellipsis;
+      white-space: nowrap;
+    }
+    .shelf {
+      color: var(--low);
+      font-weight: 650;
+    }
+    .reasons {
+      display: grid;
+      gap: 6px;
+    }
+    .reasons li {
+      padding-left: 16px;
+      position: relative;
+    }
+    .reasons li::before {
+      content: '';
+      position: absolute;
+      left: 0;
+      top: 0.6em;
+      width: 8px;
+      height: 2px;
+      background: var(--tint-gold);
+    }
+    .risks {
+      display: grid;
+    }
+    .risks li {
+      border-bottom: 1px solid var(--line);
+    }
+    summary {
+      display: flex;
+      gap: var(--space-2);
+      align-items: center;
+      min-height: var(--target);
+      cursor: pointer;
+      flex-wrap: wrap;
+    }
+    details[open] {
+      padding-bottom: var(--space-3);
+    }
+    details p {
+      margin: 2px 0;
+    }
+    .drivers {
+      display: grid;
+      grid-template-columns: repeat(auto-fill, minmax(230px, 1fr));
+      gap: 2px var(--space-4);
+      margin: var(--space-2) 0;
+    }
+    .drivers div {
+      display: flex;
+      justify-content: space-between;
+      gap: var(--space-2);
+      border-bottom: 1px dotted var(--line);
+    }
+    .decide {
+      align-items: flex-end;
+    }
+    .grow {
+      flex: 1 1 240px;
+    }
+    .log li {
+      padding: 6px 0;
+      border-top: 1px solid var(--line);
+    }
+    @media (max-width: 760px) {
+      .rank {
+        grid-template-columns: 22px 1fr 84px auto;
+      }
+      .loss,
+      .why,
+      .shelf {
+        display: none;
+      }
+    }
   `,
 })
 export class RodStage {
@@ -161,18 +329,30 @@ export class RodStage {
   protected readonly failure = signal('');
   protected note = '';
 
-  protected readonly shown = computed(() => (this.all() ? this.answers.ranking() : this.answers.ranking().slice(0, SHOWN_AT_FIRST)));
+  protected readonly shown = computed(() =>
+    this.all() ? this.answers.ranking() : this.answers.ranking().slice(0, SHOWN_AT_FIRST),
+  );
   protected readonly reasons = computed(() => this.answers.settled()?.reasons ?? []);
   protected readonly names = computed(() => this.store.pieces().map(({ name }) => name));
   private readonly worstLoss = computed(() => Math.max(0.05, ...this.shown().map(({ expectedLoss }) => expectedLoss)));
-  private readonly shelf = computed(() => new Set(this.store.shelf().filter(({ onShelf }) => onShelf).map(({ rod }) => rod)));
+  private readonly shelf = computed(
+    () =>
+      new Set(
+        this.store
+          .shelf()
+          .filter(({ onShelf }) => onShelf)
+          .map(({ rod }) => rod),
+      ),
+  );
 
   protected barOf({ expectedLoss }: RankedRod): number {
     return Math.max(3, (100 * expectedLoss) / this.worstLoss());
   }
 
   protected ferriteOf({ governing, ferriteNumber }: RankedRod): string {
-    return governing === 'none' ? 'no FN' : `FN ${Math.round(ferriteNumber.range90[0])}–${Math.round(ferriteNumber.range90[1])}`;
+    return governing === 'none'
+      ? 'no FN'
+      : `FN ${Math.round(ferriteNumber.range90[0])}–${Math.round(ferriteNumber.range90[1])}`;
   }
 
   protected mainRisk({ risks, worst }: RankedRod): string {
@@ -185,7 +365,13 @@ export class RodStage {
   }
 
   protected governs({ governing }: RankedRod): string {
-    return { wrc1992: 'WRC-1992', delong: 'DeLong', schaeffler: 'Schaeffler', balmforthLippold: 'Balmforth and Lippold', none: 'no stainless diagram' }[governing];
+    return {
+      wrc1992: 'WRC-1992',
+      delong: 'DeLong',
+      schaeffler: 'Schaeffler',
+      balmforthLippold: 'Balmforth and Lippold',
+      none: 'no stainless diagram',
+    }[governing];
   }
 
   protected modes({ mode }: RankedRod): string {

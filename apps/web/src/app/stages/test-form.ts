@@ -16,13 +16,23 @@ const NUMBER = /^\d*(?:[.,]\d+)?$/;
   template: `
     <div class="stack">
       <p>{{ test().how }}</p>
-      @if (test().hazard; as hazard) {<p class="caution">{{ hazard }}</p>}
+      @if (test().hazard; as hazard) {
+        <p class="caution">{{ hazard }}</p>
+      }
       @for (option of test().options ?? []; track option.id) {
         <div class="field">
           <span class="label" [id]="'option-' + option.id">{{ option.title }}</span>
           <div class="choices" role="radiogroup" [attr.aria-labelledby]="'option-' + option.id">
             @for (value of option.values; track value.id) {
-              <button type="button" class="choice" role="radio" [attr.aria-checked]="settings()[option.id] === value.id" (click)="setOption(option.id, value.id)">{{ value.title }}</button>
+              <button
+                type="button"
+                class="choice"
+                role="radio"
+                [attr.aria-checked]="settings()[option.id] === value.id"
+                (click)="setOption(option.id, value.id)"
+              >
+                {{ value.title }}
+              </button>
             }
           </div>
         </div>
@@ -34,12 +44,24 @@ const NUMBER = /^\d*(?:[.,]\d+)?$/;
               @for (symbol of elements(); track symbol) {
                 <div class="field">
                   <label [for]="'reading-' + symbol">{{ symbol }}, %</label>
-                  <input nz-input [id]="'reading-' + symbol" [name]="symbol" inputmode="decimal" [ngModel]="reading()[symbol] ?? ''" (ngModelChange)="setReading(symbol, $event)" [attr.aria-invalid]="!!errors()['reading.' + symbol]" />
-                  @if (errors()['reading.' + symbol]; as message) {<span class="field-error">{{ message }}</span>}
+                  <input
+                    nz-input
+                    [id]="'reading-' + symbol"
+                    [name]="symbol"
+                    inputmode="decimal"
+                    [ngModel]="reading()[symbol] ?? ''"
+                    (ngModelChange)="setReading(symbol, $event)"
+                    [attr.aria-invalid]="!!errors()['reading.' + symbol]"
+                  />
+                  @if (errors()['reading.' + symbol]; as message) {
+                    <span class="field-error">{{ message }}</span>
+                  }
                 </div>
               }
             </div>
-            @if (errors()['reading']; as message) {<p class="field-error" role="alert">{{ message }}</p>}
+            @if (errors()['reading']; as message) {
+              <p class="field-error" role="alert">{{ message }}</p>
+            }
             <div><button nz-button nzType="primary" type="submit">Log the reading</button></div>
           </form>
         }
@@ -47,8 +69,18 @@ const NUMBER = /^\d*(?:[.,]\d+)?$/;
           <form class="row" (ngSubmit)="logged.emit({ test: test().id, mark: text() })">
             <div class="field grow">
               <label for="mark">Mark as read</label>
-              <input nz-input id="mark" name="mark" [ngModel]="text()" (ngModelChange)="text.set($event)" maxlength="200" [attr.aria-invalid]="!!errors()['mark']" />
-              @if (errors()['mark']; as message) {<span class="field-error" role="alert">{{ message }}</span>}
+              <input
+                nz-input
+                id="mark"
+                name="mark"
+                [ngModel]="text()"
+                (ngModelChange)="text.set($event)"
+                maxlength="200"
+                [attr.aria-invalid]="!!errors()['mark']"
+              />
+              @if (errors()['mark']; as message) {
+                <span class="field-error" role="alert">{{ message }}</span>
+              }
             </div>
             <button nz-button nzType="primary" type="submit">Log the mark</button>
           </form>
@@ -57,8 +89,18 @@ const NUMBER = /^\d*(?:[.,]\d+)?$/;
           <form class="row" (ngSubmit)="logNumber()">
             <div class="field grow">
               <label for="number">Reading, FN</label>
-              <input nz-input id="number" name="number" inputmode="decimal" [ngModel]="text()" (ngModelChange)="text.set($event)" [attr.aria-invalid]="!!errors()['number']" />
-              @if (errors()['number']; as message) {<span class="field-error" role="alert">{{ message }}</span>}
+              <input
+                nz-input
+                id="number"
+                name="number"
+                inputmode="decimal"
+                [ngModel]="text()"
+                (ngModelChange)="text.set($event)"
+                [attr.aria-invalid]="!!errors()['number']"
+              />
+              @if (errors()['number']; as message) {
+                <span class="field-error" role="alert">{{ message }}</span>
+              }
             </div>
             <button nz-button nzType="primary" type="submit">Log the reading</button>
           </form>
@@ -68,21 +110,37 @@ const NUMBER = /^\d*(?:[.,]\d+)?$/;
             <span class="label" id="outcome-label">What happened</span>
             <div class="choices" role="group" aria-labelledby="outcome-label">
               @for (outcome of test().outcomes; track outcome.id) {
-                <button type="button" class="choice outcome" (click)="logOutcome(outcome.id)">{{ outcome.title }}</button>
+                <button type="button" class="choice outcome" (click)="logOutcome(outcome.id)">
+                  {{ outcome.title }}
+                </button>
               }
             </div>
           </div>
         }
       }
-      @if (errors()['']; as message) {<p class="field-error" role="alert">{{ message }}</p>}
+      @if (errors()['']; as message) {
+        <p class="field-error" role="alert">{{ message }}</p>
+      }
       <p class="soft small">{{ test().teaches }}</p>
     </div>
   `,
   styles: `
-    .readings { display: grid; grid-template-columns: repeat(auto-fill, minmax(92px, 1fr)); gap: var(--space-3); }
-    .grow { flex: 1 1 220px; }
-    form.row { align-items: flex-end; }
-    .outcome { border-width: 2px; border-color: var(--accent); font-weight: 600; }
+    .readings {
+      display: grid;
+      grid-template-columns: repeat(auto-fill, minmax(92px, 1fr));
+      gap: var(--space-3);
+    }
+    .grow {
+      flex: 1 1 220px;
+    }
+    form.row {
+      align-items: flex-end;
+    }
+    .outcome {
+      border-width: 2px;
+      border-color: var(--accent);
+      font-weight: 600;
+    }
   `,
 })
 export class TestForm {
@@ -94,7 +152,9 @@ export class TestForm {
   protected readonly settings = signal<Readonly<Record<string, string>>>({});
   protected readonly reading = signal<Readonly<Record<string, string>>>({});
   protected readonly text = signal('');
-  protected readonly elements = computed(() => READ_ELEMENTS.filter((symbol) => this.test().id !== 'analyser' || !XRF_BLIND.has(symbol)));
+  protected readonly elements = computed(() =>
+    READ_ELEMENTS.filter((symbol) => this.test().id !== 'analyser' || !XRF_BLIND.has(symbol)),
+  );
 
   constructor() {
     effect(() => {
@@ -115,7 +175,11 @@ export class TestForm {
 
   private withSettings(entry: TestEntry): TestEntry {
     const { worked, filed } = this.settings();
-    return { ...entry, ...(worked === undefined ? {} : { worked }), ...(filed === undefined ? {} : { filed: filed === 'true' }) };
+    return {
+      ...entry,
+      ...(worked === undefined ? {} : { worked }),
+      ...(filed === undefined ? {} : { filed: filed === 'true' }),
+    };
   }
 
   protected logOutcome(outcome: string): void {
@@ -131,7 +195,10 @@ export class TestForm {
     const reading = Object.fromEntries(
       Object.entries(this.reading())
         .filter(([, text]) => text.trim() !== '')
-        .map(([symbol, text]) => [symbol, NUMBER.test(text.trim()) ? Number(text.trim().replace(',', '.')) : Number.NaN]),
+        .map(([symbol, text]) => [
+          symbol,
+          NUMBER.test(text.trim()) ? Number(text.trim().replace(',', '.')) : Number.NaN,
+        ]),
     );
     this.logged.emit({ test: this.test().id, reading });
   }

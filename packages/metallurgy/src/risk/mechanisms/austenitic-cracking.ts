@@ -28,12 +28,23 @@ export const austeniticCracking: RiskMechanism = {
   probability(sample) {
     const { pool } = sample;
     const nickel = pool[ELEMENT_INDEX.Ni] as number;
-    if (sample.kind === 'iron' || (nickel <= figures.nickelFrom && sample.kind !== 'nickel') || sample.ferriteNumber > 3) return 0;
+    if (
+      sample.kind === 'iron' ||
+      (nickel <= figures.nickelFrom && sample.kind !== 'nickel') ||
+      sample.ferriteNumber > 3
+    )
+      return 0;
     const over = (load: number): number => 1 / (1 + (load * sample.joint.restraintFactor) ** -figures.steepness);
     const sulphur = pool[ELEMENT_INDEX.S] as number;
-    const impure = either(over(sulphur / sulphurLimit(sample)), over((pool[ELEMENT_INDEX.P] as number) / phosphorusLimit(sample)));
+    const impure = either(
+      over(sulphur / sulphurLimit(sample)),
+      over((pool[ELEMENT_INDEX.P] as number) / phosphorusLimit(sample)),
+    );
     // Silicon is harmless where carbon stands out as graphite.
-    const silicon = (pool[ELEMENT_INDEX.Mn] as number) < 2 && (pool[ELEMENT_INDEX.C] as number) < 0.3 ? over((pool[ELEMENT_INDEX.Si] as number) / figures.siliconLimit) : 0;
+    const silicon =
+      (pool[ELEMENT_INDEX.Mn] as number) < 2 && (pool[ELEMENT_INDEX.C] as number) < 0.3
+        ? over((pool[ELEMENT_INDEX.Si] as number) / figures.siliconLimit)
+        : 0;
     const lead = over((pool[ELEMENT_INDEX.Pb] as number) / figures.leadLimit);
     // Comes in as the nickel passes the point where no ferrite can form.
     const share = Math.min(1, (nickel - figures.nickelFrom) / 2);

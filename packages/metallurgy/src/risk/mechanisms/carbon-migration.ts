@@ -12,7 +12,10 @@ function chromiumDifference(sample: RiskSample): number {
   let difference = 0;
   for (const { material, composition } of sample.pieces)
     if (isCarbonSteel(material.family))
-      difference = Math.max(difference, (sample.pool[ELEMENT_INDEX.Cr] as number) - (composition[ELEMENT_INDEX.Cr] as number));
+      difference = Math.max(
+        difference,
+        (sample.pool[ELEMENT_INDEX.Cr] as number) - (composition[ELEMENT_INDEX.Cr] as number),
+      );
   return difference;
 }
 
@@ -26,7 +29,12 @@ export const carbonMigration: RiskMechanism = {
     const relief = sample.kind === 'nickel' ? figures.nickelRelief : 1;
     const { highestC } = sample.service;
     const pace = highestC === undefined ? 0.7 : ramp(highestC, figures.fromC, figures.fullC);
-    return relief * pace * hotBetween(sample, figures.fromC, 1200) * step(difference, figures.chromiumDifference, figures.width);
+    return (
+      relief *
+      pace *
+      hotBetween(sample, figures.fromC, 1200) *
+      step(difference, figures.chromiumDifference, figures.width)
+    );
   },
   explain(sample) {
     return {

@@ -12,7 +12,11 @@ export const carbonSteelCracking: RiskMechanism = {
   title: 'Solidification cracking of carbon-steel weld metal',
   probability(sample) {
     if (sample.kind !== 'carbon') return 0;
-    return step(unitsOfCrackSusceptibility(sample.pool) * Math.sqrt(sample.joint.restraintFactor), figures.center, figures.width);
+    return step(
+      unitsOfCrackSusceptibility(sample.pool) * Math.sqrt(sample.joint.restraintFactor),
+      figures.center,
+      figures.width,
+    );
   },
   explain(sample) {
     const ucs = unitsOfCrackSusceptibility(sample.pool);

@@ -29,7 +29,12 @@ export const castIron: RiskMechanism = {
     return {
       drivers: [
         { name: 'carbon in the bead', value: carbon, unit: '%', limit: figures.carbonCenter },
-        { name: 'nickel in the bead', value: sample.pool[ELEMENT_INDEX.Ni] as number, unit: '%', limit: figures.nickelFrom },
+        {
+          name: 'nickel in the bead',
+          value: sample.pool[ELEMENT_INDEX.Ni] as number,
+          unit: '%',
+          limit: figures.nickelFrom,
+        },
       ],
       reason:
         (sample.pool[ELEMENT_INDEX.Ni] as number) > figures.nickelFrom

@@ -34,7 +34,10 @@ export const contamination: RiskMechanism = {
       const of = ofPiece(piece);
       if (of > probability) probability = of;
     }
-    const copper = sample.kind === 'nickel' || intended(sample) ? 0 : step(sample.pool[ELEMENT_INDEX.Cu] as number, figures.copper.center, figures.copper.width);
+    const copper =
+      sample.kind === 'nickel' || intended(sample)
+        ? 0
+        : step(sample.pool[ELEMENT_INDEX.Cu] as number, figures.copper.center, figures.copper.width);
     return either(probability, copper > 0.02 ? copper : 0);
   },
   explain(sample) {

@@ -70,7 +70,10 @@ function leastMolybdenum(sample: RiskSample, wanted: number, serviceWeight: numb
   const { from, to, share, weight } = figures.highMolybdenum;
   const high = ramp(wanted, from, to);
   const needed = (figures.molybdenumShare + (share - figures.molybdenumShare) * high) * Math.min(wanted, 5);
-  return Math.max(serviceWeight, weight * high) * step(needed - (sample.pool[ELEMENT_INDEX.Mo] as number), 0, figures.molybdenumWidth);
+  return (
+    Math.max(serviceWeight, weight * high) *
+    step(needed - (sample.pool[ELEMENT_INDEX.Mo] as number), 0, figures.molybdenumWidth)
+  );
 }
 
 /** A bead less resistant than the metal beside it, or than the service asks. */
@@ -86,16 +89,20 @@ export const corrosionMatch: RiskMechanism = {
     const center = figures.center + figures.centerPerPren * Math.max(0, pren - 20);
     const gap = pren - weld;
     // A small shortfall matters as much as the service does; a large one beside rich metal matters anywhere wet.
-    const weight = matchWeight + (sample.service.wet ? (1 - matchWeight) * ramp(gap, figures.fullFrom, figures.fullTo) : 0);
+    const weight =
+      matchWeight + (sample.service.wet ? (1 - matchWeight) * ramp(gap, figures.fullFrom, figures.fullTo) : 0);
     const short = weight * step(gap, center, figures.width);
-    const needed = step(needPren - weld, figures.needCenter, figures.needWidth) * (leanest >= needPren - 1 ? 1 : figures.leanParentsRelief);
+    const needed =
+      step(needPren - weld, figures.needCenter, figures.needWidth) *
+      (leanest >= needPren - 1 ? 1 : figures.leanParentsRelief);
     let least = 0;
-    if (molybdenum > 0.5 && sample.kind === 'stainless')
-      least = leastMolybdenum(sample, molybdenum, molybdenumWeight);
+    if (molybdenum > 0.5 && sample.kind === 'stainless') least = leastMolybdenum(sample, molybdenum, molybdenumWeight);
     // Below stainless the bead simply rusts, however mild the match.
-    const rusts = (sample.pool[ELEMENT_INDEX.Cr] as number) < 9 && sample.kind !== 'nickel' && sample.service.wet ? 0.95 : 0;
+    const rusts =
+      (sample.pool[ELEMENT_INDEX.Cr] as number) < 9 && sample.kind !== 'nickel' && sample.service.wet ? 0.95 : 0;
     const { molybdenumFrom, from, to, probability } = figures.ferriteBesideHighAlloy;
-    const ferrite = molybdenum > molybdenumFrom && !sample.hasDuplex ? probability * ramp(sample.ferriteNumber, from, to) : 0;
+    const ferrite =
+      molybdenum > molybdenumFrom && !sample.hasDuplex ? probability * ramp(sample.ferriteNumber, from, to) : 0;
     const cap = gap > figures.fullTo ? 1 : figures.cap;
     return Math.max(cap * Math.max(short, needed, least), rusts, ferrite);
   },
@@ -103,10 +110,16 @@ export const corrosionMatch: RiskMechanism = {
     const { pren, molybdenum } = target(sample);
     const weld = weldPren(sample);
     const { environment, needPren } = sample.service;
-    const where = environment === 'unknown' ? 'service that is not stated' : ENVIRONMENTS[environment].title.toLowerCase();
+    const where =
+      environment === 'unknown' ? 'service that is not stated' : ENVIRONMENTS[environment].title.toLowerCase();
     const drivers = [
       { name: 'PREN of the bead', value: weld, unit: '', limit: Math.max(pren, needPren) },
-      { name: 'molybdenum in the bead', value: sample.pool[ELEMENT_INDEX.Mo] as number, unit: '%', ...(molybdenum > 1.5 ? { limit: figures.molybdenumShare * molybdenum } : {}) },
+      {
+        name: 'molybdenum in the bead',
+        value: sample.pool[ELEMENT_INDEX.Mo] as number,
+        unit: '%',
+        ...(molybdenum > 1.5 ? { limit: figures.molybdenumShare * molybdenum } : {}),
+      },
       { name: 'chromium in the bead', value: sample.pool[ELEMENT_INDEX.Cr] as number, unit: '%', limit: 10.5 },
     ];
     const chromium = sample.pool[ELEMENT_INDEX.Cr] as number;
@@ -114,7 +127,11 @@ export const corrosionMatch: RiskMechanism = {
       chromium < 9 && sample.kind !== 'nickel'
         ? `The bead has ${chromium.toFixed(1)} % chromium: it is no stainless steel and rusts beside one.`
         : `The bead's pitting resistance (PREN ${weld.toFixed(0)}) stands against ${pren.toFixed(0)} of the base metal and about ${needPren.toFixed(0)} asked by ${where}.`;
-    return { drivers, reason, remedy: 'A rod with at least the chromium and molybdenum of the better side; clean off heat tint.' };
+    return {
+      drivers,
+      reason,
+      remedy: 'A rod with at least the chromium and molybdenum of the better side; clean off heat tint.',
+    };
   },
   source: figures.source,
 };

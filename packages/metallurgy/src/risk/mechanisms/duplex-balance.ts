@@ -20,7 +20,14 @@ export const duplexBalance: RiskMechanism = {
   },
   explain(sample) {
     return {
-      drivers: [{ name: 'ferrite number', value: sample.ferriteNumber, unit: 'FN', limit: sample.ferriteNumber > 50 ? figures.high : figures.low }],
+      drivers: [
+        {
+          name: 'ferrite number',
+          value: sample.ferriteNumber,
+          unit: 'FN',
+          limit: sample.ferriteNumber > 50 ? figures.high : figures.low,
+        },
+      ],
       reason: `Duplex weld metal wants ${figures.low} to ${figures.high} FN; this pool comes to about ${sample.ferriteNumber.toFixed(0)}.`,
       remedy: 'A rod with more nickel than the base (the 2209 kind), moderate heat, no fused joint without rod.',
     };

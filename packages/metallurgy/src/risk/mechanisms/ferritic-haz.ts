@@ -9,14 +9,18 @@ const figures = data.mechanisms['ferritic-haz'];
 const K = linearFormula('kaltenhauserFactor');
 
 function needOf(piece: PieceSample): number {
-  return (piece.composition[ELEMENT_INDEX.Cr] as number) < figures.richFromCr ? figures.kaltenhauserLean : figures.kaltenhauserRich;
+  return (piece.composition[ELEMENT_INDEX.Cr] as number) < figures.richFromCr
+    ? figures.kaltenhauserLean
+    : figures.kaltenhauserRich;
 }
 
 function ofPiece(piece: PieceSample): number {
   if (piece.material.family !== 'ferritic') return 0;
   const grain = Math.min(0.5, figures.grainBase + figures.grainPerMm * piece.thicknessMm);
   const boundaryMartensite = 1 - step(evaluateLinear(K, piece.composition), needOf(piece), figures.width);
-  const unstabilised = isStabilised(piece.material.stabilisation, piece.composition) ? 0 : figures.unstabilised * boundaryMartensite;
+  const unstabilised = isStabilised(piece.material.stabilisation, piece.composition)
+    ? 0
+    : figures.unstabilised * boundaryMartensite;
   return either(grain, unstabilised);
 }
 

@@ -12,12 +12,21 @@ export const ferriticWeld: RiskMechanism = {
   probability(sample) {
     if (sample.kind !== 'stainless' || sample.hasDuplex || (sample.pool[ELEMENT_INDEX.Ni] as number) > 3) return 0;
     const share = ramp(sample.ferriteNumber, figures.ferriteFrom - 45, figures.ferriteFrom);
-    return Math.min(1, share * (figures.probability + figures.perPercentCarbon * Math.max(0, (sample.pool[ELEMENT_INDEX.C] as number) - 0.02)));
+    return Math.min(
+      1,
+      share *
+        (figures.probability + figures.perPercentCarbon * Math.max(0, (sample.pool[ELEMENT_INDEX.C] as number) - 0.02)),
+    );
   },
   explain(sample) {
     return {
       drivers: [
-        { name: 'ferrite in the bead', value: Math.min(100, sample.ferriteNumber), unit: '%', limit: figures.ferriteFrom },
+        {
+          name: 'ferrite in the bead',
+          value: Math.min(100, sample.ferriteNumber),
+          unit: '%',
+          limit: figures.ferriteFrom,
+        },
         { name: 'carbon in the bead', value: sample.pool[ELEMENT_INDEX.C] as number, unit: '%' },
       ],
       reason: `The bead is about ${Math.min(100, sample.ferriteNumber).toFixed(0)} % ferrite with no austenite to stop a crack: coarse and brittle when cold.`,

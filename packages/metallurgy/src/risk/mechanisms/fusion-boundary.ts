@@ -19,7 +19,10 @@ export function martensiteBand(sample: RiskSample, composition: Float64Array): n
     for (let index = 0; index < ELEMENT_COUNT; index++)
       mixed[index] = share * (sample.pool[index] as number) + (1 - share) * (composition[index] as number);
     derivePool(mixed, 0, derived, 0);
-    const { phases } = schaefflerStructure(derived[DERIVED.schaefflerChromium] as number, derived[DERIVED.schaefflerNickel] as number);
+    const { phases } = schaefflerStructure(
+      derived[DERIVED.schaefflerChromium] as number,
+      derived[DERIVED.schaefflerNickel] as number,
+    );
     // Near the unalloyed end Schaeffler's field stands for ordinary transformation products of carbon steel.
     if (phases.includes('martensite') && (derived[DERIVED.schaefflerChromium] as number) > 2) inside++;
   }

@@ -1,7 +1,14 @@
 import data from '../../../data/risks.json';
 import { isCarbonSteel, isMartensitic } from '../../catalogue';
 import { ELEMENT_INDEX, type CompositionVector } from '../../composition';
-import { cetPreheatC, evaluateLinear, interpolate, linearFormula, martensiteHardness, type DiagramPoint } from '../../constitution';
+import {
+  cetPreheatC,
+  evaluateLinear,
+  interpolate,
+  linearFormula,
+  martensiteHardness,
+  type DiagramPoint,
+} from '../../constitution';
 import type { RiskMechanism } from '../mechanism';
 import type { PieceSample } from '../material';
 import type { RiskSample } from '../risk-sample';
@@ -22,14 +29,31 @@ function hardShare({ material, composition, thicknessMm }: PieceSample): number 
 function ofPiece(piece: PieceSample): number {
   const share = hardShare(piece);
   if (share === 0) return 0;
-  return share * step(martensiteHardness(piece.composition[ELEMENT_INDEX.C] as number), figures.hardness.center, figures.hardness.width);
+  return (
+    share *
+    step(
+      martensiteHardness(piece.composition[ELEMENT_INDEX.C] as number),
+      figures.hardness.center,
+      figures.hardness.width,
+    )
+  );
 }
 
 /** Preheat a piece calls for, °C; 0 when none. */
-export function preheatOf(material: PieceSample['material'], composition: CompositionVector, thicknessMm: number): number {
-  if (isMartensitic(material.family)) return Math.round(interpolate(composition[ELEMENT_INDEX.C] as number, PREHEAT) / 10) * 10;
+export function preheatOf(
+  material: PieceSample['material'],
+  composition: CompositionVector,
+  thicknessMm: number,
+): number {
+  if (isMartensitic(material.family))
+    return Math.round(interpolate(composition[ELEMENT_INDEX.C] as number, PREHEAT) / 10) * 10;
   if (!isCarbonSteel(material.family)) return 0;
-  const preheat = cetPreheatC(evaluateLinear(CET, composition), thicknessMm, figures.hydrogenMl, figures.heatInputKjPerMm);
+  const preheat = cetPreheatC(
+    evaluateLinear(CET, composition),
+    thicknessMm,
+    figures.hydrogenMl,
+    figures.heatInputKjPerMm,
+  );
   return preheat > 40 ? Math.round(preheat / 10) * 10 : 0;
 }
 
@@ -48,7 +72,8 @@ export const hazHardening: RiskMechanism = {
       if (of > probability) probability = of;
     }
     // Austenitic and nickel weld metal holds hydrogen and keeps it from the base metal.
-    const tolerant = sample.kind === 'nickel' || (sample.kind === 'stainless' && sample.martensite < 0.1 && sample.ferriteNumber < 90);
+    const tolerant =
+      sample.kind === 'nickel' || (sample.kind === 'stainless' && sample.martensite < 0.1 && sample.ferriteNumber < 90);
     return probability * (tolerant ? figures.austeniticRelief : 1) * (0.5 + 0.5 * sample.joint.hydrogenFactor);
   },
   explain(sample) {
@@ -65,7 +90,10 @@ export const hazHardening: RiskMechanism = {
         preheat > 0
           ? `${worst.material.id} hardens beside the bead, near ${martensiteHardness(carbon).toFixed(0)} HV at ${carbon.toFixed(2)} % carbon: preheat about ${preheat} °C.`
           : `${worst.material.id} hardens little beside the bead at this thickness.`,
-      remedy: preheat > 0 ? 'Preheat and hold it, keep everything dry, cool slowly; an austenitic or nickel rod forgives more.' : 'Keep it dry.',
+      remedy:
+        preheat > 0
+          ? 'Preheat and hold it, keep everything dry, cool slowly; an austenitic or nickel rod forgives more.'
+          : 'Keep it dry.',
     };
   },
   source: figures.source,

@@ -9,7 +9,9 @@ const figures = data.mechanisms.liquation;
 
 function ofPiece({ composition, material }: PieceSample): number {
   const [from, to] = figures.sulphur as [number, number];
-  const sulphur = figures.sulphurProbability * ramp((composition[ELEMENT_INDEX.S] as number) + 0.5 * (composition[ELEMENT_INDEX.Se] as number), from, to);
+  const sulphur =
+    figures.sulphurProbability *
+    ramp((composition[ELEMENT_INDEX.S] as number) + 0.5 * (composition[ELEMENT_INDEX.Se] as number), from, to);
   if (isCastIron(material.family)) return 0;
   const fullyAustenitic = isAustenitic(material.family) && (composition[ELEMENT_INDEX.Ni] as number) > 18;
   const stabilised = (composition[ELEMENT_INDEX.Nb] as number) > figures.niobiumFrom;

@@ -7,7 +7,8 @@ import type { RiskSample } from '../risk-sample';
 
 const figures = data.mechanisms['low-temperature'];
 
-const staysTough = ({ material }: RiskSample['pieces'][number]): boolean => isAustenitic(material.family) || material.family === 'nickel';
+const staysTough = ({ material }: RiskSample['pieces'][number]): boolean =>
+  isAustenitic(material.family) || material.family === 'nickel';
 
 /**
  * Ferrite that counts against toughness: molybdenum and carbides make it count for more; a lot at the low end of its rod's
@@ -45,7 +46,9 @@ export const lowTemperature: RiskMechanism = {
       reason: brittle
         ? `${brittle.material.id} itself turns brittle at ${sample.service.lowestC} °C, whatever the rod.`
         : `At ${sample.service.lowestC} °C ferrite costs toughness: about ${sample.ferriteNumber.toFixed(0)} FN against 8.`,
-      remedy: brittle ? 'Do not use this metal so cold.' : 'Choose a rod lot of low ferrite (3 to 8 FN); have the procedure qualified.',
+      remedy: brittle
+        ? 'Do not use this metal so cold.'
+        : 'Choose a rod lot of low ferrite (3 to 8 FN); have the procedure qualified.',
     };
   },
   source: figures.source,

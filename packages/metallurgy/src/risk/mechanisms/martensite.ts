@@ -10,7 +10,9 @@ const figures = data.mechanisms.martensite;
 
 /** A hardenable rod, or no rod between hardenable pieces: martensite is what was ordered. */
 function planned({ rod, pieces }: RiskSample): boolean {
-  const hardenable = pieces.every(({ material }) => isMartensitic(material.family) || material.family === 'precipitation-hardening');
+  const hardenable = pieces.every(
+    ({ material }) => isMartensitic(material.family) || material.family === 'precipitation-hardening',
+  );
   return hardenable && (rod === null || rod.family === 'martensitic' || rod.family === 'precipitation-hardening');
 }
 
@@ -23,8 +25,13 @@ export const martensite: RiskMechanism = {
     if (sample.martensite <= 0) return 0;
     const [from, to] = figures.fraction as [number, number];
     const share = ramp(sample.martensite, from, to);
-    const hard = step(martensiteHardness(sample.pool[ELEMENT_INDEX.C] as number), figures.hardness.center, figures.hardness.width);
-    if (planned(sample)) return share * (figures.plannedBase + (1 - figures.plannedBase) * hard * sample.joint.hydrogenFactor);
+    const hard = step(
+      martensiteHardness(sample.pool[ELEMENT_INDEX.C] as number),
+      figures.hardness.center,
+      figures.hardness.width,
+    );
+    if (planned(sample))
+      return share * (figures.plannedBase + (1 - figures.plannedBase) * hard * sample.joint.hydrogenFactor);
     return share * (figures.unplannedBase + (1 - figures.unplannedBase) * hard);
   },
   explain(sample) {

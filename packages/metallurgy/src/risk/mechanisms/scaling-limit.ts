@@ -17,7 +17,11 @@ export function scalingLimitOfWeld(sample: RiskSample): number {
   // Ferritic metal grows least when heated and keeps its scale through cycling.
   // Nickel keeps the scale on: nickel-chromium metal lasts to higher heat than its chromium alone says.
   if (nickel < 3 && chromium > 10) return byChromium + figures.ferriticReliefC;
-  return nickel > 25 && chromium > 13 ? Math.max(byChromium, 1090) : nickel > 55 ? Math.max(byChromium, 700) : byChromium;
+  return nickel > 25 && chromium > 13
+    ? Math.max(byChromium, 1090)
+    : nickel > 55
+      ? Math.max(byChromium, 700)
+      : byChromium;
 }
 
 function leastParentLimit(sample: RiskSample): number {
@@ -51,7 +55,9 @@ export const scalingLimit: RiskMechanism = {
     const relief = leastParentLimit(sample) < temperatureC - 40 ? figures.leanParentsRelief : 1;
     const scaling = relief * step(temperatureC, scalingLimitOfWeld(sample), figures.width);
     const sulphidation =
-      temperatureC > 600 && (sample.pool[ELEMENT_INDEX.Ni] as number) > figures.nickelSulphidationFrom && sample.service.environment === 'unknown'
+      temperatureC > 600 &&
+      (sample.pool[ELEMENT_INDEX.Ni] as number) > figures.nickelSulphidationFrom &&
+      sample.service.environment === 'unknown'
         ? figures.nickelSulphidation
         : 0;
     return chance * Math.max(scaling, sulphidation);

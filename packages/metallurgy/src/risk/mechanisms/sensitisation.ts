@@ -13,7 +13,9 @@ const [FROM, TO] = figures.windowC as [number, number];
 /** Carbon left after niobium and titanium have taken theirs, mass percent. */
 function freeCarbon(composition: Float64Array): number {
   const carbon = composition[ELEMENT_INDEX.C] as number;
-  const bound = (composition[ELEMENT_INDEX.Nb] as number) / figures.stabiliserPerCarbon.Nb + (composition[ELEMENT_INDEX.Ti] as number) / figures.stabiliserPerCarbon.Ti;
+  const bound =
+    (composition[ELEMENT_INDEX.Nb] as number) / figures.stabiliserPerCarbon.Nb +
+    (composition[ELEMENT_INDEX.Ti] as number) / figures.stabiliserPerCarbon.Ti;
   return Math.max(0, carbon - bound);
 }
 
@@ -67,7 +69,10 @@ export const sensitisation: RiskMechanism = {
     const hot = hotBetween(sample, FROM, TO, 1);
     const service = hot > 0 ? hot * wetAfterHeat(sample) * probabilityFor(hotMinutes(sample), minutes) : 0;
     const probability = Math.max(welding, service) * reliefOf(sample);
-    const chosen = sample.service.highestC === undefined && sample.rod !== null && !sample.rod.stabilisation && allStabilised(sample) ? figures.stabilisedPieces : 0;
+    const chosen =
+      sample.service.highestC === undefined && sample.rod !== null && !sample.rod.stabilisation && allStabilised(sample)
+        ? figures.stabilisedPieces
+        : 0;
     return Math.max(probability, chosen);
   },
   explain(sample) {
@@ -88,5 +93,9 @@ export const sensitisation: RiskMechanism = {
 };
 
 function formatMinutes(minutes: number): string {
-  return minutes < 90 ? `${minutes.toFixed(minutes < 10 ? 1 : 0)} minutes` : minutes < 6000 ? `${(minutes / 60).toFixed(0)} hours` : `${(minutes / 1440).toFixed(0)} days`;
+  return minutes < 90
+    ? `${minutes.toFixed(minutes < 10 ? 1 : 0)} minutes`
+    : minutes < 6000
+      ? `${(minutes / 60).toFixed(0)} hours`
+      : `${(minutes / 1440).toFixed(0)} days`;
 }

@@ -17,13 +17,21 @@ export const shieldingGas: RiskMechanism = {
   doNotFrom: figures.doNot,
   probability(sample) {
     if (!sample.joint.hydrogenGas) return 0;
-    return worstPiece(sample) !== undefined || (sample.kind !== 'nickel' && sample.ferriteNumber > 25) || sample.martensite > 0.05 ? 1 : 0;
+    return worstPiece(sample) !== undefined ||
+      (sample.kind !== 'nickel' && sample.ferriteNumber > 25) ||
+      sample.martensite > 0.05
+      ? 1
+      : 0;
   },
   explain(sample) {
     const piece = worstPiece(sample);
     return {
       drivers: [],
-      reason: piece ? `Hydrogen in the gas cracks ${piece}.` : sample.joint.hydrogenGas ? 'The gas holds hydrogen; this pool is austenitic and takes it.' : 'No hydrogen in the gas.',
+      reason: piece
+        ? `Hydrogen in the gas cracks ${piece}.`
+        : sample.joint.hydrogenGas
+          ? 'The gas holds hydrogen; this pool is austenitic and takes it.'
+          : 'No hydrogen in the gas.',
       remedy: 'Plain argon.',
     };
   },

@@ -17,9 +17,23 @@ export const sigmaPhase: RiskMechanism = {
     if (chromium < 15) return 0;
     // Ferritic metal without nickel forms sigma only when rich in chromium.
     const rich =
-      (sample.pool[ELEMENT_INDEX.Ni] as number) > 2 ? 1 : ramp(chromium + (sample.pool[ELEMENT_INDEX.Mo] as number), figures.ferriticChromium.from, figures.ferriticChromium.to);
+      (sample.pool[ELEMENT_INDEX.Ni] as number) > 2
+        ? 1
+        : ramp(
+            chromium + (sample.pool[ELEMENT_INDEX.Mo] as number),
+            figures.ferriticChromium.from,
+            figures.ferriticChromium.to,
+          );
     // Molybdenum speeds sigma as if there were more ferrite.
-    return rich * hotBetween(sample, FROM, TO) * step(sample.ferriteNumber + figures.molybdenumFerrite * (sample.pool[ELEMENT_INDEX.Mo] as number), figures.center, figures.width);
+    return (
+      rich *
+      hotBetween(sample, FROM, TO) *
+      step(
+        sample.ferriteNumber + figures.molybdenumFerrite * (sample.pool[ELEMENT_INDEX.Mo] as number),
+        figures.center,
+        figures.width,
+      )
+    );
   },
   explain(sample) {
     return {

@@ -6,7 +6,9 @@ import type { RiskSample } from '../risk-sample';
 import { step } from '../smooth';
 
 const figures = data.mechanisms['solidification-cracking'];
-const LOG_LIMITS = figures.ratioLimits.map(([ratio, limit]) => [ratio, Math.log(limit as number)] as unknown as DiagramPoint);
+const LOG_LIMITS = figures.ratioLimits.map(
+  ([ratio, limit]) => [ratio, Math.log(limit as number)] as unknown as DiagramPoint,
+);
 const DEMAND = figures.sulphurFerriteDemand as unknown as readonly DiagramPoint[];
 const FULLY_AUSTENITIC_FROM = data.mechanisms['austenitic-cracking'].nickelFrom;
 

@@ -19,7 +19,8 @@ function weldExpansion(sample: RiskSample): number {
 function strainPercent(sample: RiskSample): number {
   const weld = weldExpansion(sample);
   let gap = 0;
-  for (const { material } of sample.pieces) gap = Math.max(gap, Math.abs(weld - FAMILIES[material.family].expansionPerK));
+  for (const { material } of sample.pieces)
+    gap = Math.max(gap, Math.abs(weld - FAMILIES[material.family].expansionPerK));
   return gap * temperatureSwing(sample) * 100;
 }
 
