@@ -1,4 +1,4 @@
-import { InputError } from '@variatum/metallurgy';
+import { type InputError } from '@variatum/metallurgy';
 import type { Problem } from './records';
 
 /** Problem document of a bad input. */

@@ -59,6 +59,9 @@ export interface Constitution {
   readonly governing: GoverningDiagram;
 }
 
+/** Nickel equivalent below which a ratio says nothing, mass percent. */
+const LEAST_NICKEL_EQUIVALENT = 1e-6;
+
 /** Normal deviate of the 5th and 95th percentile. */
 export const DEVIATE_90 = 1.6448536;
 
@@ -102,7 +105,7 @@ export function constitution(composition: Composition, thicknessMm = 6): Constit
       nickelEquivalent: sNi,
       phases: structure.phases,
       ferritePercent: structure.ferritePercent,
-      ratio: sNi > 0 ? sCr / sNi : null,
+      ratio: sNi > LEAST_NICKEL_EQUIVALENT ? sCr / sNi : null,
       seferianFerritePercent: seferianFerritePercent(sCr, sNi),
       valid: schaefflerValid(sCr, sNi),
     },
@@ -115,8 +118,8 @@ export function constitution(composition: Composition, thicknessMm = 6): Constit
     hammarSvensson: {
       chromiumEquivalent: hCr,
       nickelEquivalent: hNi,
-      ratio: hNi > 0 ? hCr / hNi : null,
-      mode: hNi > 0 ? solidificationMode(hCr / hNi) : hCr > 0 ? 'F' : 'A',
+      ratio: hNi > LEAST_NICKEL_EQUIVALENT ? hCr / hNi : null,
+      mode: hNi > LEAST_NICKEL_EQUIVALENT ? solidificationMode(hCr / hNi) : hCr > 0 ? 'F' : 'A',
     },
     balmforthLippold: {
       chromiumEquivalent: bCr,

@@ -2,7 +2,7 @@ import { drawComposition, ELEMENT_COUNT, ELEMENT_INDEX, type CompositionBelief }
 import { DERIVED, SOLIDIFICATION_MODES, solidificationMode } from '../constitution';
 import type { Rod } from '../catalogue';
 import type { Joint } from '../pool';
-import { RISK_MECHANISMS, RiskSample, type Service } from '../risk';
+import { RISK_MECHANISMS, type RiskSample, type Service } from '../risk';
 import type { PoolSamples } from './pool-samples';
 
 /** A candidate filler: a rod of the catalogue, or none. */

@@ -1,0 +1,67 @@
+import eslint from '@eslint/js';
+import angular from 'angular-eslint';
+import prettier from 'eslint-config-prettier';
+import globals from 'globals';
+import tseslint from 'typescript-eslint';
+
+/** Which of our workspaces a place must not import: dependencies point one way. */
+const forbid = (...names) => ({
+  'no-restricted-imports': [
+    'error',
+    {
+      patterns: [
+        {
+          group: names,
+          message: 'dependencies point one way: apps to contracts to metallurgy',
+        },
+        {
+          regex: '^@variatum/[^/]+/',
+          message: 'a workspace is entered by its door only',
+        },
+      ],
+    },
+  ],
+});
+
+export default tseslint.config(
+  {
+    ignores: ['**/dist/**', '**/node_modules/**', '**/.angular/**', '**/.variatum/**', 'coverage/**', '**/*.json'],
+  },
+  { files: ['**/*.ts', '**/*.mjs'], extends: [eslint.configs.recommended, ...tseslint.configs.recommended] },
+  {
+    files: ['**/*.ts', '**/*.mjs'],
+    rules: {
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
+      eqeqeq: ['error', 'always'],
+      'no-console': 'error',
+    },
+  },
+  { files: ['**/*.mjs'], languageOptions: { globals: globals.node } },
+  {
+    files: ['packages/metallurgy/src/**/*.ts'],
+    ignores: ['**/*.spec.ts', '**/testing/**'],
+    rules: {
+      ...forbid('@variatum/*', 'node:*', '@angular/*', 'express', 'zod', 'rxjs'),
+      // The same input must give the same answer on every machine.
+      'no-restricted-properties': ['error', { object: 'Math', property: 'random' }, { object: 'Date', property: 'now' }],
+    },
+  },
+  { files: ['packages/contracts/src/**/*.ts'], rules: forbid('@variatum/web', '@variatum/server', '@angular/*', 'express') },
+  { files: ['apps/server/src/**/*.ts', 'apps/cli/src/**/*.ts'], rules: forbid('@angular/*') },
+  {
+    files: ['apps/web/src/**/*.ts'],
+    extends: [...angular.configs.tsRecommended],
+    processor: angular.processInlineTemplates,
+    rules: {
+      ...forbid('@variatum/server', 'express', 'node:*'),
+      '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'va', style: 'kebab-case' }],
+      '@angular-eslint/prefer-on-push-component-change-detection': 'error',
+    },
+  },
+  {
+    files: ['**/*.html'],
+    extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],
+  },
+  prettier,
+);

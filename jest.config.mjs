@@ -1,0 +1,46 @@
+const workspaces = {
+  '^@variatum/metallurgy$': '<rootDir>/packages/metallurgy/src/index.ts',
+  '^@variatum/contracts$': '<rootDir>/packages/contracts/src/index.ts',
+};
+
+// Packages that ship as modules only; Jest runs CommonJS and must be given them translated.
+const MODULES_ONLY = ['uuid', 'd3-[a-z]+', 'internmap', 'comlink', 'idb'];
+
+const node = (name, folder) => ({
+  displayName: name,
+  rootDir: import.meta.dirname,
+  testEnvironment: 'node',
+  testMatch: [`<rootDir>/${folder}/src/**/*.spec.ts`],
+  moduleNameMapper: workspaces,
+  transform: {
+    '^.+\\.[tj]s$': [
+      'ts-jest',
+      {
+        tsconfig: {
+          target: 'ES2022',
+          module: 'commonjs',
+          moduleResolution: 'node10',
+          ignoreDeprecations: '6.0',
+          esModuleInterop: true,
+          resolveJsonModule: true,
+          isolatedModules: true,
+          allowJs: true,
+          strict: true,
+        },
+        diagnostics: false,
+      },
+    ],
+  },
+  transformIgnorePatterns: [`/node_modules/(?!(${MODULES_ONLY.join('|')})/)`],
+});
+
+export default {
+  projects: [
+    node('metallurgy', 'packages/metallurgy'),
+    node('contracts', 'packages/contracts'),
+    node('cli', 'apps/cli'),
+    node('launcher', 'apps/launcher'),
+    node('server', 'apps/server'),
+    '<rootDir>/apps/web/jest.config.mjs',
+  ],
+};
