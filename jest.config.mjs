@@ -34,9 +34,15 @@ const node = (name, folder) => ({
   transformIgnorePatterns: [`/node_modules/(?!(${MODULES_ONLY.join('|')})/)`],
 });
 
+/** The core's tests run on bundles, as fast as the program itself. */
+const bundled = (name, folder) => ({
+  ...node(name, folder),
+  transform: { '\\.spec\\.ts$': '<rootDir>/scripts/jest-bundle-transform.mjs' },
+});
+
 export default {
   projects: [
-    node('metallurgy', 'packages/metallurgy'),
+    bundled('metallurgy', 'packages/metallurgy'),
     node('contracts', 'packages/contracts'),
     node('cli', 'apps/cli'),
     node('launcher', 'apps/launcher'),

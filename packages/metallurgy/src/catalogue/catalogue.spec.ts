@@ -51,11 +51,15 @@ describe('every catalogue entry', () => {
     expect(sum).toBeLessThanOrEqual(100);
   });
 
-  test.each(ENTRIES.filter(([, { stabilisation }]) => stabilisation))('%s meets its stabilisation rule', (_id, entry) => {
-    const { elements, factor, of, offset } = entry.stabilisation as NonNullable<CatalogueEntry['stabilisation']>;
-    const total = (symbols: readonly (keyof typeof entry.typical)[]): number => symbols.reduce((sum, symbol) => sum + (entry.typical[symbol] ?? 0), 0);
-    expect(total(elements)).toBeGreaterThanOrEqual(offset + factor * total(of) - 1e-9);
-  });
+  test.each(ENTRIES.filter(([, { stabilisation }]) => stabilisation))(
+    '%s meets its stabilisation rule',
+    (_id, entry) => {
+      const { elements, factor, of, offset } = entry.stabilisation as NonNullable<CatalogueEntry['stabilisation']>;
+      const total = (symbols: readonly (keyof typeof entry.typical)[]): number =>
+        symbols.reduce((sum, symbol) => sum + (entry.typical[symbol] ?? 0), 0);
+      expect(total(elements)).toBeGreaterThanOrEqual(offset + factor * total(of) - 1e-9);
+    },
+  );
 });
 
 describe('names', () => {
@@ -72,7 +76,14 @@ describe('names', () => {
 
 describe('families', () => {
   test('have plausible properties', () => {
-    for (const { conductivityWPerMK, diffusivityMm2PerS, expansionPerK, densityKgPerM3, meltingRangeC, source } of Object.values(FAMILIES)) {
+    for (const {
+      conductivityWPerMK,
+      diffusivityMm2PerS,
+      expansionPerK,
+      densityKgPerM3,
+      meltingRangeC,
+      source,
+    } of Object.values(FAMILIES)) {
       expect(conductivityWPerMK).toBeGreaterThan(8);
       expect(diffusivityMm2PerS).toBeGreaterThan(2);
       expect(expansionPerK).toBeGreaterThan(9e-6);
@@ -95,9 +106,12 @@ describe('families', () => {
     martensitic: ['ferritic'],
     ferritic: ['martensitic'],
   };
-  test.each(GRADES.map((grade) => [grade.id, grade] as const))('%s is recognised by analysis', (_id, { family, typical }) => {
-    expect([family, ...(NEIGHBOURS[family] ?? [])]).toContain(guessFamily(typical));
-  });
+  test.each(GRADES.map((grade) => [grade.id, grade] as const))(
+    '%s is recognised by analysis',
+    (_id, { family, typical }) => {
+      expect([family, ...(NEIGHBOURS[family] ?? [])]).toContain(guessFamily(typical));
+    },
+  );
 });
 
 describe('data that points at other data', () => {
@@ -110,10 +124,14 @@ describe('data that points at other data', () => {
       if (mark !== 'source') for (const grade of grades as string[]) expect(findGrade(grade)?.id).toBe(grade);
   });
   test('hot uses name entries of the catalogue', () => {
-    for (const id of Object.keys(service.hotUse)) if (id !== 'source' && id !== 'confidence') expect(findGrade(id)?.id).toBe(id);
+    for (const id of Object.keys(service.hotUse))
+      if (id !== 'source' && id !== 'confidence') expect(findGrade(id)?.id).toBe(id);
   });
   test('outcome probabilities of a table add up to one for every rule', () => {
-    for (const { id, model } of fieldTests as unknown as { id: string; model: { kind: string; rules?: { likelihood: Record<string, number> }[] } }[])
+    for (const { id, model } of fieldTests as unknown as {
+      id: string;
+      model: { kind: string; rules?: { likelihood: Record<string, number> }[] };
+    }[])
       for (const rule of model.rules ?? []) {
         const total = Object.values(rule.likelihood).reduce((sum, likelihood) => sum + likelihood, 0);
         expect([id, Math.abs(total - 1) < 1e-6]).toEqual([id, true]);

@@ -1,12 +1,5 @@
-import { ELEMENT_COUNT, ELEMENTS, ELEMENT_INDEX, type Composition, type ElementSymbol } from './elements';
-import {
-  beliefMean,
-  beliefQuantile,
-  exactBelief,
-  measureBelief,
-  pertBelief,
-  type ElementBelief,
-} from './element-belief';
+import { ELEMENTS, ELEMENT_INDEX, type Composition, type ElementSymbol } from './elements';
+import { beliefMean, exactBelief, measureBelief, pertBelief, type ElementBelief } from './element-belief';
 
 /** What is believed of a material's composition: one independent belief for each element, in vector order. */
 export type CompositionBelief = readonly ElementBelief[];
@@ -78,21 +71,6 @@ export function measureComposition(
     logEvidence += Math.log(Math.max(result.evidence, 1e-30));
   }
   return { belief: measured, logEvidence };
-}
-
-/**
- * Draws one composition into `target` at `offset` from a row of uniform numbers, one for each element.
- * @param uniforms array holding the row; `uniformOffset` is its first position
- */
-export function drawComposition(
-  belief: CompositionBelief,
-  uniforms: Float64Array,
-  uniformOffset: number,
-  target: Float64Array,
-  offset: number,
-): void {
-  for (let index = 0; index < ELEMENT_COUNT; index++)
-    target[offset + index] = beliefQuantile(belief[index] as ElementBelief, uniforms[uniformOffset + index] as number);
 }
 
 /** Mean composition of a belief. */

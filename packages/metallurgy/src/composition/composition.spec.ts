@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { anyComposition } from '../testing/arbitrary';
 import { InputError } from '../errors';
-import { beliefFromRanges, drawComposition, exactComposition, meanComposition, measureComposition } from './composition-belief';
+import { beliefFromRanges, exactComposition, meanComposition, measureComposition } from './composition-belief';
+import { compositionSampler, drawComposition } from './composition-sampler';
 import { beliefMean, beliefQuantile, beliefVariance, exactBelief, measureBelief, pertBelief } from './element-belief';
 import { ELEMENT_COUNT, ELEMENT_INDEX, ELEMENTS, type Composition } from './elements';
 import { mix } from './mix';
@@ -17,7 +18,10 @@ describe('mixing', () => {
   test('conserves mass of every element', () => {
     fc.assert(
       fc.property(anyComposition, anyComposition, fraction, (first, second, share) => {
-        const mixed = mix([{ composition: first, fraction: share }, { composition: second, fraction: 1 - share }]);
+        const mixed = mix([
+          { composition: first, fraction: share },
+          { composition: second, fraction: 1 - share },
+        ]);
         for (const symbol of ELEMENTS) {
           const expected = share * (first[symbol] ?? 0) + (1 - share) * (second[symbol] ?? 0);
           expect(mixed[symbol] ?? 0).toBeCloseTo(expected, 9);
@@ -29,16 +33,22 @@ describe('mixing', () => {
     expect(() => mix([{ composition: { Cr: 18 }, fraction: 0.5 }])).toThrow(InputError);
   });
   test('a vector and back is the same composition', () => {
-    fc.assert(fc.property(anyComposition, (composition) => {
-      const kept = Object.fromEntries(Object.entries(composition).filter(([, percent]) => percent !== 0));
-      expect(fromVector(toVector(composition))).toEqual(kept);
-    }));
+    fc.assert(
+      fc.property(anyComposition, (composition) => {
+        const kept = Object.fromEntries(Object.entries(composition).filter(([, percent]) => percent !== 0));
+        expect(fromVector(toVector(composition))).toEqual(kept);
+      }),
+    );
   });
 });
 
 describe('PERT belief', () => {
   test('mean is (low + 4 typical + high) / 6', () => {
-    for (const [low, typical, high] of [[18, 18.2, 20], [0, 0.02, 0.03], [8, 10, 12]] as const)
+    for (const [low, typical, high] of [
+      [18, 18.2, 20],
+      [0, 0.02, 0.03],
+      [8, 10, 12],
+    ] as const)
       expect(beliefMean(pertBelief(low, typical, high))).toBeCloseTo((low + 4 * typical + high) / 6, 2);
   });
   test('variance is that of the beta density', () => {
@@ -49,10 +59,12 @@ describe('PERT belief', () => {
     const belief = pertBelief(2, 2.5, 4);
     expect(beliefQuantile(belief, 0)).toBeGreaterThanOrEqual(2);
     expect(beliefQuantile(belief, 1)).toBeLessThanOrEqual(4);
-    fc.assert(fc.property(fraction, fraction, (one, other) => {
-      const [low, high] = one < other ? [one, other] : [other, one];
-      expect(beliefQuantile(belief, low)).toBeLessThanOrEqual(beliefQuantile(belief, high));
-    }));
+    fc.assert(
+      fc.property(fraction, fraction, (one, other) => {
+        const [low, high] = one < other ? [one, other] : [other, one];
+        expect(beliefQuantile(belief, low)).toBeLessThanOrEqual(beliefQuantile(belief, high));
+      }),
+    );
   });
   test('equal limits give an exact value', () => {
     expect(beliefQuantile(pertBelief(3, 3, 3), 0.7)).toBe(3);
@@ -90,10 +102,11 @@ describe('belief of a catalogue entry', () => {
   test('draws stay inside the limits', () => {
     const limits = { C: [0, 0.03], Cr: [18, 20], Ni: [8, 12] } as const;
     const belief = beliefFromRanges({ limits, typical: { C: 0.018, Cr: 18.2, Ni: 8.1 } });
+    const sampler = compositionSampler(belief);
     const uniforms = stratifiedUniforms(5, 200, ELEMENT_COUNT, 50);
     const drawn = new Float64Array(ELEMENT_COUNT);
     for (let sample = 0; sample < 200; sample++) {
-      drawComposition(belief, uniforms, sample * ELEMENT_COUNT, drawn, 0);
+      drawComposition(sampler, uniforms, sample * ELEMENT_COUNT, drawn, 0);
       for (const [symbol, [low, high]] of Object.entries(limits)) {
         const percent = drawn[ELEMENT_INDEX[symbol as 'Cr']] as number;
         expect(percent).toBeGreaterThanOrEqual(low);
@@ -107,7 +120,13 @@ describe('belief of a catalogue entry', () => {
   });
   test('an exact composition is drawn as it is', () => {
     const drawn = new Float64Array(ELEMENT_COUNT);
-    drawComposition(exactComposition({ Cr: 18, Ni: 8 }), new Float64Array(ELEMENT_COUNT).fill(0.9), 0, drawn, 0);
+    drawComposition(
+      compositionSampler(exactComposition({ Cr: 18, Ni: 8 })),
+      new Float64Array(ELEMENT_COUNT).fill(0.9),
+      0,
+      drawn,
+      0,
+    );
     expect(fromVector(drawn)).toEqual({ Cr: 18, Ni: 8 });
   });
 });
@@ -127,7 +146,9 @@ describe('random numbers', () => {
     const uniforms = stratifiedUniforms(3, 64, 3, block);
     for (let start = 0; start < 64; start += block)
       for (let dimension = 0; dimension < 3; dimension++) {
-        const cells = Array.from({ length: block }, (_, row) => Math.floor((uniforms[(start + row) * 3 + dimension] as number) * block));
+        const cells = Array.from({ length: block }, (_, row) =>
+          Math.floor((uniforms[(start + row) * 3 + dimension] as number) * block),
+        );
         expect([...cells].sort((a, b) => a - b)).toEqual(Array.from({ length: block }, (_, cell) => cell));
       }
   });
@@ -136,7 +157,12 @@ describe('random numbers', () => {
     expect(stratifiedUniforms(11, 64, 4, 16).slice(0, short.length)).toEqual(short);
   });
   test('normal deviates of known probabilities', () => {
-    for (const [probability, deviate] of [[0.5, 0], [0.95, 1.6449], [0.025, -1.96], [0.999, 3.0902]] as const)
+    for (const [probability, deviate] of [
+      [0.5, 0],
+      [0.95, 1.6449],
+      [0.025, -1.96],
+      [0.999, 3.0902],
+    ] as const)
       expect(Math.abs(normalQuantile(probability) - deviate)).toBeLessThan(5e-4);
   });
 });
@@ -152,7 +178,12 @@ describe('compositions from outside', () => {
   };
   test('iron is taken as the balance', () => expect(validateComposition({ Fe: 72, Cr: 18 }, 'c')).toEqual({ Cr: 18 }));
   test('names every faulty element', () =>
-    expect(errorsOf({ Cr: -1, Ni: '8', Xx: 1, Mo: Number.NaN })).toEqual(['composition.Cr', 'composition.Ni', 'composition.Xx', 'composition.Mo']));
+    expect(errorsOf({ Cr: -1, Ni: '8', Xx: 1, Mo: Number.NaN })).toEqual([
+      'composition.Cr',
+      'composition.Ni',
+      'composition.Xx',
+      'composition.Mo',
+    ]));
   test('refuses more than a hundred percent', () => expect(errorsOf({ Cr: 60, Ni: 50 })).toEqual(['composition']));
   test('refuses what is no object', () => {
     for (const input of [null, 3, 'Cr 18', [18]]) expect(errorsOf(input)).toEqual(['composition']);

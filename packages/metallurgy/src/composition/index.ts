@@ -6,4 +6,5 @@ export * from './stratified-uniforms';
 export * from './normal-quantile';
 export * from './element-belief';
 export * from './composition-belief';
+export * from './composition-sampler';
 export * from './mix';

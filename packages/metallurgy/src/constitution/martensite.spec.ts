@@ -26,13 +26,17 @@ test('cold work makes a lean austenite martensitic and hardly touches a stable o
   expect(coldWorkMartensite(lean, 0.3)).toBeGreaterThan(0.4);
   expect(coldWorkMartensite(stable, 0.3)).toBeLessThan(0.02);
   fc.assert(
-    fc.property(fc.double({ min: -150, max: 80, noNaN: true }), fc.double({ min: 0.01, max: 0.6, noNaN: true }), (md30, strain) => {
-      const fraction = coldWorkMartensite(md30, strain);
-      expect(fraction).toBeGreaterThanOrEqual(0);
-      expect(fraction).toBeLessThanOrEqual(1);
-      expect(coldWorkMartensite(md30, strain + 0.05)).toBeGreaterThanOrEqual(fraction);
-      expect(coldWorkMartensite(md30 + 5, strain)).toBeGreaterThanOrEqual(fraction);
-    }),
+    fc.property(
+      fc.double({ min: -150, max: 80, noNaN: true }),
+      fc.double({ min: 0.01, max: 0.6, noNaN: true }),
+      (md30, strain) => {
+        const fraction = coldWorkMartensite(md30, strain);
+        expect(fraction).toBeGreaterThanOrEqual(0);
+        expect(fraction).toBeLessThanOrEqual(1);
+        expect(coldWorkMartensite(md30, strain + 0.05)).toBeGreaterThanOrEqual(fraction);
+        expect(coldWorkMartensite(md30 + 5, strain)).toBeGreaterThanOrEqual(fraction);
+      },
+    ),
   );
 });
 

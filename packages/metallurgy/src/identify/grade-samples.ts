@@ -2,6 +2,7 @@ import identification from '../../data/identification.json';
 import { GRADES } from '../catalogue';
 import {
   beliefFromRanges,
+  compositionSampler,
   drawComposition,
   ELEMENT_COUNT,
   stratifiedUniforms,
@@ -37,10 +38,11 @@ export function drawGradeSamples(belief: CompositionBelief): GradeSamples {
   const md30C = new Float64Array(COUNT);
   const ferriteNumber = new Float64Array(COUNT);
   const derived = new Float64Array(DERIVED_COUNT);
+  const sampler = compositionSampler(belief);
   const prediction = newFerritePrediction();
   for (let sample = 0; sample < COUNT; sample++) {
     const offset = sample * ELEMENT_COUNT;
-    drawComposition(belief, UNIFORMS, offset, compositions, offset);
+    drawComposition(sampler, UNIFORMS, offset, compositions, offset);
     md30C[sample] = evaluateLinear(MD30, compositions, offset);
     derivePool(compositions, offset, derived, 0);
     predictFerrite(compositions, offset, derived, 0, prediction);

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { GRADES } from '../catalogue';
-import { InputError } from '../errors';
+import { type InputError } from '../errors';
 import { FIELD_TESTS } from './field-tests';
 import { checkIdentifyInput, type IdentifyInput, type TestEntry } from './identify-input';
 import { identify, type Identification } from './identify';
@@ -96,13 +96,20 @@ describe('textbook pieces', () => {
     expect(first(known)).toBe('316L');
     expect(probabilityOf(known, '316L', '316')).toBeGreaterThan(0.8);
     expect(first(of([{ test: 'stamp', mark: '1.4301' }]))).toBe('304');
-    expect(probabilityOf(of([{ test: 'stamp', mark: 'A4-80' }], { family: 'fastener', form: 'fastener' }), '316', '316L')).toBeGreaterThan(0.8);
+    expect(
+      probabilityOf(of([{ test: 'stamp', mark: 'A4-80' }], { family: 'fastener', form: 'fastener' }), '316', '316L'),
+    ).toBeGreaterThan(0.8);
   });
 });
 
 describe('fit', () => {
   test('is good when everything agrees', () => {
-    expect(of([{ test: 'magnet', outcome: 'none', worked: 'soft' }, { test: 'copper-sulphate', outcome: 'no-deposit', filed: true }]).fit).toEqual({ level: 'good', oddTest: null });
+    expect(
+      of([
+        { test: 'magnet', outcome: 'none', worked: 'soft' },
+        { test: 'copper-sulphate', outcome: 'no-deposit', filed: true },
+      ]).fit,
+    ).toEqual({ level: 'good', oddTest: null });
   });
   test('names the odd test when one contradicts the rest', () => {
     const { fit } = of([
@@ -127,21 +134,27 @@ describe('fit', () => {
 
 describe('arithmetic', () => {
   const someTest: fc.Arbitrary<TestEntry> = fc.constantFrom(
-    ...FIELD_TESTS.filter(({ outcomes }) => outcomes.length > 0).flatMap(({ id, outcomes }) => outcomes.map((outcome) => ({ test: id, outcome: outcome.id }))),
+    ...FIELD_TESTS.filter(({ outcomes }) => outcomes.length > 0).flatMap(({ id, outcomes }) =>
+      outcomes.map((outcome) => ({ test: id, outcome: outcome.id })),
+    ),
     { test: 'stamp', mark: '304' },
     { test: 'analyser', reading: { Cr: 18.1, Ni: 8 } },
     { test: 'ferrite', number: 3 },
   );
   test('probabilities sum to one and conditions too, whatever is logged', () => {
     fc.assert(
-      fc.property(fc.array(someTest, { maxLength: 6 }), fc.constantFrom(...ITEM_FAMILIES.map(({ id }) => id)), (tests, family) => {
-        const { candidates } = of(tests, { family });
-        expect(candidates.reduce((sum, { probability }) => sum + probability, 0)).toBeCloseTo(1, 9);
-        for (const { probability, conditions } of candidates.slice(0, 5)) {
-          expect(probability).toBeGreaterThanOrEqual(0);
-          expect(conditions.soft + conditions.worked).toBeCloseTo(1, 6);
-        }
-      }),
+      fc.property(
+        fc.array(someTest, { maxLength: 6 }),
+        fc.constantFrom(...ITEM_FAMILIES.map(({ id }) => id)),
+        (tests, family) => {
+          const { candidates } = of(tests, { family });
+          expect(candidates.reduce((sum, { probability }) => sum + probability, 0)).toBeCloseTo(1, 9);
+          for (const { probability, conditions } of candidates.slice(0, 5)) {
+            expect(probability).toBeGreaterThanOrEqual(0);
+            expect(conditions.soft + conditions.worked).toBeCloseTo(1, 6);
+          }
+        },
+      ),
       { numRuns: 40 },
     );
   });
@@ -165,13 +178,18 @@ describe('arithmetic', () => {
   });
   test('every grade can be the answer: no prior is zero', () => {
     const { hypotheses } = identify({});
-    expect(new Set(hypotheses.filter(({ probability }) => probability > 0).map(({ grade }) => grade.id)).size).toBe(GRADES.length);
+    expect(new Set(hypotheses.filter(({ probability }) => probability > 0).map(({ grade }) => grade.id)).size).toBe(
+      GRADES.length,
+    );
   });
 });
 
 describe('next test', () => {
   const RODS = ['plain', 'molybdenum'];
-  const molybdenumMatters: FillerLoss = { rods: RODS, lossesOf: (grade) => (/^316|^317|CF.M/.test(grade) ? [0.4, 0.05] : [0.05, 0.12]) };
+  const molybdenumMatters: FillerLoss = {
+    rods: RODS,
+    lossesOf: (grade) => (/^316|^317|CF.M/.test(grade) ? [0.4, 0.05] : [0.05, 0.12]),
+  };
   const nothingMatters: FillerLoss = { rods: RODS, lossesOf: () => [0.05, 0.3] };
   const austenitic = of([{ test: 'magnet', outcome: 'none', worked: 'soft' }]);
 
@@ -193,14 +211,21 @@ describe('next test', () => {
     }
   });
   test('information is never negative and never more than there is to learn', () => {
-    const bits = austenitic.candidates.reduce((sum, { probability }) => (probability > 0 ? sum - probability * Math.log2(probability) : sum), 0);
+    const bits = austenitic.candidates.reduce(
+      (sum, { probability }) => (probability > 0 ? sum - probability * Math.log2(probability) : sum),
+      0,
+    );
     for (const { informationBits, test } of nextTests(austenitic, molybdenumMatters).tests) {
       expect(informationBits).toBeGreaterThanOrEqual(0);
       expect([test, informationBits <= bits + 1e-6]).toEqual([test, true]);
     }
   });
   test('offers only what the workshop owns, and not again what is done', () => {
-    const { tests } = nextTests(of([{ test: 'chips', outcome: 'short' }]), molybdenumMatters, ['chips', 'file', 'magnet']);
+    const { tests } = nextTests(of([{ test: 'chips', outcome: 'short' }]), molybdenumMatters, [
+      'chips',
+      'file',
+      'magnet',
+    ]);
     expect(tests.map(({ test }) => test).sort()).toEqual(['file', 'magnet']);
   });
 });

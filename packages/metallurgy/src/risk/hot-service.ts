@@ -1,26 +1,34 @@
+import risks from '../../data/risks.json';
 import service from '../../data/service.json';
 import type { RiskSample } from './risk-sample';
 
-// Estimate: share of the harm when the joint only passes through the window on heating and cooling.
-const PASSING = 0.4;
+const { reachC, passing, statedTemperature, statedTemperatureCycling, statedDurationOnly } = risks.hotService;
 
 /**
  * Chance that the joint spends long enough between two temperatures for the slow changes to happen, 0 to 1. When the
  * temperature is not stated it follows from `hot`, from cycling and from what the base metals are usually used for.
  * @param shortFactor weight of short hot service against long
+ * @param fullAfterC how far above the lower end the window counts in full, K
  */
-export function hotBetween(sample: RiskSample, fromC: number, toC: number, shortFactor = 0.35): number {
+export function hotBetween(
+  sample: RiskSample,
+  fromC: number,
+  toC: number,
+  shortFactor = 0.35,
+  fullAfterC = reachC,
+): number {
   const { service: life } = sample;
   const duration = life.hot === 'short' ? shortFactor : 1;
   if (life.highestC !== undefined) {
     // A joint that runs hotter than the window still passes through it on every heating and cooling.
     const highest = life.highestC;
     if (highest <= fromC - 10) return 0;
-    const reach = Math.min(1, (highest - fromC + 10) / 80);
-    const inside = (life.lowestC ?? 20) > toC ? 0 : highest > toC + 50 ? PASSING : 1;
-    return duration * reach * inside * (life.hot === undefined ? 0.8 : 1);
+    const stated = life.hot !== undefined ? 1 : life.cycling ? statedTemperatureCycling : statedTemperature;
+    const reach = Math.min(1, (highest - fromC + 10) / fullAfterC);
+    const inside = (life.lowestC ?? 20) > toC ? 0 : highest > toC + 50 ? passing : 1;
+    return duration * reach * inside * stated;
   }
-  if (life.hot !== undefined) return 0.6 * duration;
+  if (life.hot !== undefined) return statedDurationOnly * duration;
   return 0.5 * hotUse(sample) + (life.cycling ? 0.15 : 0);
 }
 

@@ -18,7 +18,7 @@ import type { Service } from './service';
 /** What kind of metal a pool froze to; the mechanisms that apply differ. */
 export type PoolKind = 'stainless' | 'lean-alloy' | 'carbon' | 'nickel' | 'iron';
 
-const SCHAEFFLER_SHARE = risks.mechanisms.martensite.schaefflerShare;
+const { schaefflerShare: SCHAEFFLER_SHARE, startSigmaC: START_SIGMA } = risks.mechanisms.martensite;
 
 /**
  * One pool with everything a mechanism may ask: filled again for every Monte Carlo sample, so that the hot loop allocates
@@ -35,6 +35,8 @@ export class RiskSample {
   dilution = 1;
   /** Standard normal deviate of the diagram scatter. */
   scatter = 0;
+  /** Standard normal deviate of the martensite start. */
+  startScatter = 0;
   /** Ferrite number with the scatter laid on, 0 or more. */
   ferriteNumber = 0;
   /** Creq/Nieq with Schaeffler's equivalents. */
@@ -94,11 +96,10 @@ export class RiskSample {
   private martensiteOfAlloyedPool(): number {
     const { derived } = this;
     const rest = 1 - Math.min(100, this.ferriteNumber) / 100;
-    const byStart = martensiteFraction(derived[DERIVED.martensiteStartC] as number) * rest;
+    const start = (derived[DERIVED.martensiteStartC] as number) + START_SIGMA * this.startScatter;
+    const byStart = martensiteFraction(start) * rest;
     const chromium = derived[DERIVED.schaefflerChromium] as number;
     const nickel = derived[DERIVED.schaefflerNickel] as number;
-    // Outside this corner of the diagram Schaeffler shows no martensite.
-    if (chromium > 23 || nickel > 26) return byStart;
     return Math.max(byStart, SCHAEFFLER_SHARE * schaefflerMartensiteFraction(chromium, nickel));
   }
 }

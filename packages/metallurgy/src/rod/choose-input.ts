@@ -1,6 +1,12 @@
 import choice from '../../data/choice.json';
 import { findRod, isCarbonSteel, isDuplex, isMartensitic, isStainless, RODS, type Rod } from '../catalogue';
-import { beliefFromRanges, beliefMean, ELEMENT_INDEX, type ElementBelief } from '../composition';
+import {
+  beliefFromRanges,
+  beliefMean,
+  ELEMENT_INDEX,
+  type CompositionBelief,
+  type ElementBelief,
+} from '../composition';
 import { InputError, type FieldError } from '../errors';
 import type { ConfirmedCounts } from '../identify';
 import { completeJoint, type Joint, type JointInput } from '../pool';
@@ -96,7 +102,7 @@ export function checkChooseInput(input: ChooseInput): ChooseProblem {
   });
   const fillers: FillerCandidate[] = usable.map((rod) => ({
     rod,
-    belief: beliefFromRanges(rod),
+    belief: rodBelief(rod),
     cost:
       rodCost(rod, theJoint, stock, pieces as readonly PieceBelief[], service as Service) -
       choice.costs.preferenceStep * (preferences[rod.id] ?? 0),
@@ -108,6 +114,15 @@ export function checkChooseInput(input: ChooseInput): ChooseProblem {
       cost: theJoint.fused ? 0 : choice.costs.noRodFitUp + choice.costs.notOnShelf,
     });
   return { pieces: pieces as readonly PieceBelief[], joint: theJoint, service: service as Service, fillers, leftOut };
+}
+
+const ROD_BELIEFS = new Map<string, CompositionBelief>();
+
+/** Belief about a rod known by its class; made once, so that its sampler is too. */
+function rodBelief(rod: Rod): CompositionBelief {
+  let belief = ROD_BELIEFS.get(rod.id);
+  if (!belief) ROD_BELIEFS.set(rod.id, (belief = beliefFromRanges(rod)));
+  return belief;
 }
 
 /** Price, purchase and nuisance of a rod in loss units. */

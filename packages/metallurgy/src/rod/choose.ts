@@ -15,7 +15,7 @@ import { checkChooseInput, type ChooseInput, type ChooseProblem } from './choose
 import { drawPoolSamples, type PoolSamples } from './pool-samples';
 import { spreadOf, type Spread } from './quantiles';
 import { composeReasons } from './reasons';
-import { fillSample, RodRun, runRod } from './rod-run';
+import { exampleOf, fillSample, RodRun, runRod } from './rod-run';
 import { rodMatrix, type MatrixRow } from './rod-matrix';
 import { dilutionCurve, type DilutionCurve } from './dilution-curve';
 
@@ -224,7 +224,7 @@ function risksOf({ problem, samples, severities, scratch }: Runs, run: RodRun): 
       candidates.some(({ material, probability: p }) => p > 0.1 && isCarbonSteel(material.family)),
     );
     if (probability < SHOWN_FROM && !(boundary && carbonSide)) return;
-    const at = typicalSample(run, samples, index, probability, scratch, problem);
+    const at = exampleOf(run, index);
     fillSample(scratch, run.filler, samples, at, problem.joint, problem.service);
     const { reason, remedy, drivers } = mechanism.explain(scratch);
     const condition = describeCondition(problem, samples, at, probability);
@@ -241,33 +241,6 @@ function risksOf({ problem, samples, severities, scratch }: Runs, run: RodRun): 
     });
   });
   return risks.sort((left, right) => LEVEL_ORDER[right.level] - LEVEL_ORDER[left.level] || right.loss - left.loss);
-}
-
-/** Sample that stands for a mechanism: among the first block the one nearest to its mean where it acts at all. */
-function typicalSample(
-  run: RodRun,
-  samples: PoolSamples,
-  mechanism: number,
-  mean: number,
-  scratch: RiskSample,
-  problem: ChooseProblem,
-): number {
-  const definition = RISK_MECHANISMS[mechanism] as (typeof RISK_MECHANISMS)[number];
-  const peak = run.mechanismPeaks[mechanism] as number;
-  if (peak <= 0) return 0;
-  // Where a few hypotheses carry the risk, show one of them rather than a pool that is harmless.
-  const wanted = Math.max(mean, 0.6 * peak);
-  let best = run.mechanismPeakSamples[mechanism] as number;
-  let gap = Math.abs(peak - wanted);
-  for (let index = 0; index < Math.min(32, run.done); index++) {
-    fillSample(scratch, run.filler, samples, index, problem.joint, problem.service);
-    const distance = Math.abs(definition.probability(scratch) - wanted);
-    if (distance < gap) {
-      gap = distance;
-      best = index;
-    }
-  }
-  return best;
 }
 
 /** "If the first piece is 303: " when the sample shown rests on a candidate that is not the likeliest one. */

@@ -8,7 +8,14 @@ import {
   type CompositionBelief,
 } from '../composition';
 import { InputError, type FieldError } from '../errors';
-import { identify, type Coating, type ConfirmedCounts, type Identification, type IdentifyInput } from '../identify';
+import {
+  catalogueBelief,
+  identify,
+  type Coating,
+  type ConfirmedCounts,
+  type Identification,
+  type IdentifyInput,
+} from '../identify';
 import { interpolate } from '../constitution';
 import { materialOf, type Material } from '../risk';
 import risks from '../../data/risks.json';
@@ -67,7 +74,7 @@ export function pieceBelief(input: PieceInput, path: string, confirmed?: Confirm
         `${path}.grade`,
         `"${input.grade}" is not in the catalogue; it has ${GRADES.map(({ id }) => id).join(', ')}`,
       );
-    return known(materialOf(grade), beliefFromRanges(grade));
+    return known(materialOf(grade), catalogueBelief(GRADES.indexOf(grade)));
   }
   if (input.weldMetal !== undefined) {
     const rod = findRod(input.weldMetal);

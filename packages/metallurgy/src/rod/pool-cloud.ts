@@ -1,5 +1,11 @@
 import { findRod } from '../catalogue';
-import { drawComposition, ELEMENT_COUNT, stratifiedUniforms, type CompositionBelief } from '../composition';
+import {
+  compositionSampler,
+  drawComposition,
+  ELEMENT_COUNT,
+  stratifiedUniforms,
+  type CompositionBelief,
+} from '../composition';
 import { DERIVED, DERIVED_COUNT, derivePool } from '../constitution';
 import { RiskSample } from '../risk';
 import { checkChooseInput, type ChooseInput } from './choose-input';
@@ -47,8 +53,9 @@ const CENTRE_SAMPLES = 16;
 function centreOf(belief: CompositionBelief, uniforms: Float64Array): DiagramPosition {
   const composition = new Float64Array(ELEMENT_COUNT);
   const mean = new Float64Array(ELEMENT_COUNT);
+  const sampler = compositionSampler(belief);
   for (let sample = 0; sample < CENTRE_SAMPLES; sample++) {
-    drawComposition(belief, uniforms, sample * ELEMENT_COUNT, composition, 0);
+    drawComposition(sampler, uniforms, sample * ELEMENT_COUNT, composition, 0);
     for (let index = 0; index < ELEMENT_COUNT; index++)
       mean[index] = (mean[index] as number) + (composition[index] as number) / CENTRE_SAMPLES;
   }

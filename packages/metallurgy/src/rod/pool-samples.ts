@@ -1,11 +1,13 @@
 import choice from '../../data/choice.json';
 import {
   beliefQuantile,
+  compositionSampler,
   drawComposition,
   ELEMENT_COUNT,
   normalQuantile,
   pertBelief,
   stratifiedUniforms,
+  type CompositionSampler,
   type ElementBelief,
 } from '../composition';
 import type { Joint, ShareRange } from '../pool';
@@ -23,6 +25,8 @@ export interface PoolSamples {
   readonly nitrogen: Float64Array;
   /** Standard normal deviate of the diagram scatter. */
   readonly scatter: Float64Array;
+  /** Standard normal deviate of the martensite start. */
+  readonly startScatter: Float64Array;
   /** Uniform numbers from which every rod draws its composition, `count` x elements. */
   readonly rodUniforms: Float64Array;
   /** Pieces of each sample. */
@@ -46,16 +50,18 @@ export function drawPoolSamples(
   fixed?: { readonly piece: number; readonly candidate: number },
 ): PoolSamples {
   const perPiece = 2 + ELEMENT_COUNT;
-  const dimensions = pieces.length * perPiece + ELEMENT_COUNT + 3;
+  const dimensions = pieces.length * perPiece + ELEMENT_COUNT + 4;
   const uniforms = stratifiedUniforms(seed, count, dimensions, choice.sampling.block);
   const base = new Float64Array(count * ELEMENT_COUNT);
   const dilution = new Float64Array(count);
   const nitrogen = new Float64Array(count);
   const scatter = new Float64Array(count);
+  const startScatter = new Float64Array(count);
   const rodUniforms = new Float64Array(count * ELEMENT_COUNT);
   const candidateIndex = new Int32Array(count * pieces.length);
   const compositions = new Float64Array(count * pieces.length * ELEMENT_COUNT);
   const sampled: PieceSample[][] = [];
+  const samplers = pieces.map(({ candidates }) => candidates.map(({ belief }) => compositionSampler(belief)));
   const cumulative = pieces.map(({ candidates }) => cumulate(candidates));
   const shareBeliefs = joint.shares.map(shareBelief);
   const dilutionBelief = shareBelief(joint.dilution);
@@ -72,7 +78,7 @@ export function drawPoolSamples(
         fixed?.piece === index ? fixed.candidate : pick(cumulative[index] as Float64Array, uniforms[at] as number);
       const candidate = piece.candidates[chosen] as PieceCandidate;
       const offset = (sample * pieces.length + index) * ELEMENT_COUNT;
-      drawComposition(candidate.belief, uniforms, at + 2, compositions, offset);
+      drawComposition(samplers[index]?.[chosen] as CompositionSampler, uniforms, at + 2, compositions, offset);
       candidateIndex[sample * pieces.length + index] = chosen;
       own.push({
         material: candidate.material,
@@ -97,9 +103,10 @@ export function drawPoolSamples(
     dilution[sample] = beliefQuantile(dilutionBelief, uniforms[tail + ELEMENT_COUNT] as number);
     nitrogen[sample] = beliefQuantile(nitrogenBelief, uniforms[tail + ELEMENT_COUNT + 1] as number);
     scatter[sample] = normalQuantile(uniforms[tail + ELEMENT_COUNT + 2] as number);
+    startScatter[sample] = normalQuantile(uniforms[tail + ELEMENT_COUNT + 3] as number);
     sampled.push(own);
   }
-  return { count, base, dilution, nitrogen, scatter, rodUniforms, pieces: sampled, candidateIndex };
+  return { count, base, dilution, nitrogen, scatter, startScatter, rodUniforms, pieces: sampled, candidateIndex };
 }
 
 function cumulate(candidates: readonly PieceCandidate[]): Float64Array {

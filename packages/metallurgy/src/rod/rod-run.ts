@@ -1,5 +1,13 @@
-import { drawComposition, ELEMENT_COUNT, ELEMENT_INDEX, type CompositionBelief } from '../composition';
-import { DERIVED, SOLIDIFICATION_MODES, solidificationMode } from '../constitution';
+import {
+  compositionSampler,
+  drawComposition,
+  ELEMENT_COUNT,
+  ELEMENT_INDEX,
+  type CompositionBelief,
+  type CompositionSampler,
+} from '../composition';
+import choice from '../../data/choice.json';
+import { DERIVED, SOLIDIFICATION_MODES, solidificationModeIndex, type GoverningDiagram } from '../constitution';
 import type { Rod } from '../catalogue';
 import type { Joint } from '../pool';
 import { RISK_MECHANISMS, type RiskSample, type Service } from '../risk';
@@ -15,6 +23,8 @@ export interface FillerCandidate {
 }
 
 const NITROGEN = ELEMENT_INDEX.N;
+const MECHANISMS = RISK_MECHANISMS.length;
+const BLOCK = choice.sampling.block;
 
 /** Results of one filler over the samples run so far. */
 export class RodRun {
@@ -22,13 +32,16 @@ export class RodRun {
   readonly losses: Float64Array;
   readonly ferriteNumbers: Float64Array;
   /** Sum of probabilities by mechanism. */
-  readonly mechanismSums = new Float64Array(RISK_MECHANISMS.length);
+  readonly mechanismSums = new Float64Array(MECHANISMS);
   /** Highest probability by mechanism and the sample it stood in. */
-  readonly mechanismPeaks = new Float64Array(RISK_MECHANISMS.length).fill(-1);
-  readonly mechanismPeakSamples = new Int32Array(RISK_MECHANISMS.length);
+  readonly mechanismPeaks = new Float64Array(MECHANISMS).fill(-1);
+  readonly mechanismPeakSamples = new Int32Array(MECHANISMS);
+  /** Probabilities of the first block of samples, sample by sample, from which an example is picked for the reasons. */
+  readonly firstBlock = new Float32Array(BLOCK * MECHANISMS);
   readonly modeCounts = new Float64Array(SOLIDIFICATION_MODES.length);
-  readonly governing = new Map<string, number>();
+  readonly governing = new Map<GoverningDiagram, number>();
   readonly poolSum = new Float64Array(ELEMENT_COUNT);
+  readonly sampler: CompositionSampler | undefined;
   lossSum = 0;
   done = 0;
 
@@ -38,6 +51,7 @@ export class RodRun {
   ) {
     this.losses = new Float64Array(capacity);
     this.ferriteNumbers = new Float64Array(capacity);
+    this.sampler = filler.rod ? compositionSampler(filler.belief) : undefined;
   }
 
   /** Mean loss so far. */
@@ -62,14 +76,14 @@ export function fillSample(
   dilution = filler.rod ? (samples.dilution[index] as number) : 1,
 ): void {
   const { pool } = target;
+  const { base } = samples;
   const offset = index * ELEMENT_COUNT;
   if (filler.rod) {
-    drawComposition(filler.belief, samples.rodUniforms, offset, pool, 0);
+    drawComposition(compositionSampler(filler.belief), samples.rodUniforms, offset, pool, 0);
+    const rodShare = 1 - dilution;
     for (let element = 0; element < ELEMENT_COUNT; element++)
-      pool[element] =
-        (1 - dilution) * (pool[element] as number) + dilution * (samples.base[offset + element] as number);
-  } else
-    for (let element = 0; element < ELEMENT_COUNT; element++) pool[element] = samples.base[offset + element] as number;
+      pool[element] = rodShare * (pool[element] as number) + dilution * (base[offset + element] as number);
+  } else for (let element = 0; element < ELEMENT_COUNT; element++) pool[element] = base[offset + element] as number;
   pool[NITROGEN] = (pool[NITROGEN] as number) + (samples.nitrogen[index] as number);
   target.rod = filler.rod;
   target.pieces = samples.pieces[index] as RiskSample['pieces'];
@@ -77,6 +91,7 @@ export function fillSample(
   target.service = service;
   target.dilution = dilution;
   target.scatter = samples.scatter[index] as number;
+  target.startScatter = samples.startScatter[index] as number;
   target.derive();
 }
 
@@ -91,14 +106,16 @@ export function runRod(
   scratch: RiskSample,
 ): void {
   const { filler } = run;
+  const { derived, pool } = scratch;
   for (let index = run.done; index < to; index++) {
     fillSample(scratch, filler, samples, index, joint, service);
     let loss = filler.cost;
-    for (let mechanism = 0; mechanism < RISK_MECHANISMS.length; mechanism++) {
+    for (let mechanism = 0; mechanism < MECHANISMS; mechanism++) {
       const probability = (RISK_MECHANISMS[mechanism] as (typeof RISK_MECHANISMS)[number]).probability(scratch);
       if (probability === 0) continue;
       loss += (severities[mechanism] as number) * probability;
       run.mechanismSums[mechanism] = (run.mechanismSums[mechanism] as number) + probability;
+      if (index < BLOCK) run.firstBlock[index * MECHANISMS + mechanism] = probability;
       if (probability > (run.mechanismPeaks[mechanism] as number)) {
         run.mechanismPeaks[mechanism] = probability;
         run.mechanismPeakSamples[mechanism] = index;
@@ -107,15 +124,33 @@ export function runRod(
     run.losses[index] = loss;
     run.lossSum += loss;
     run.ferriteNumbers[index] = scratch.ferriteNumber;
-    const ratio =
-      (scratch.derived[DERIVED.hammarChromium] as number) /
-      Math.max(0.05, scratch.derived[DERIVED.hammarNickel] as number);
-    const mode = SOLIDIFICATION_MODES.indexOf(solidificationMode(ratio));
+    const ratio = (derived[DERIVED.hammarChromium] as number) / Math.max(0.05, derived[DERIVED.hammarNickel] as number);
+    const mode = solidificationModeIndex(ratio);
     run.modeCounts[mode] = (run.modeCounts[mode] as number) + 1;
     const diagram = scratch.prediction.governing;
     run.governing.set(diagram, (run.governing.get(diagram) ?? 0) + 1);
     for (let element = 0; element < ELEMENT_COUNT; element++)
-      run.poolSum[element] = (run.poolSum[element] as number) + (scratch.pool[element] as number);
+      run.poolSum[element] = (run.poolSum[element] as number) + (pool[element] as number);
   }
   run.done = Math.max(run.done, to);
+}
+
+/**
+ * Sample that stands for a mechanism: of the first block the one nearest to its mean, or nearer to its peak where a few
+ * hypotheses carry the risk and most pools are harmless.
+ */
+export function exampleOf(run: RodRun, mechanism: number): number {
+  const peak = run.mechanismPeaks[mechanism] as number;
+  if (peak <= 0) return 0;
+  const wanted = Math.max(run.probability(mechanism), 0.6 * peak);
+  let best = run.mechanismPeakSamples[mechanism] as number;
+  let gap = Math.abs(peak - wanted);
+  for (let index = 0; index < Math.min(BLOCK, run.done); index++) {
+    const distance = Math.abs((run.firstBlock[index * MECHANISMS + mechanism] as number) - wanted);
+    if (distance < gap) {
+      gap = distance;
+      best = index;
+    }
+  }
+  return best;
 }

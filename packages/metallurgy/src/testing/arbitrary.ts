@@ -16,7 +16,9 @@ export const anyComposition: fc.Arbitrary<Composition> = fc
 const between = (min: number, max: number): fc.Arbitrary<number> => fc.double({ min, max, noNaN: true });
 
 /** A composition a stainless weld pool may really have, inside the reach of WRC-1992. */
-export const stainlessPool: fc.Arbitrary<Required<Pick<Composition, 'C' | 'Mn' | 'Si' | 'P' | 'S' | 'Cr' | 'Ni' | 'Mo' | 'N' | 'Cu'>>> = fc.record({
+export const stainlessPool: fc.Arbitrary<
+  Required<Pick<Composition, 'C' | 'Mn' | 'Si' | 'P' | 'S' | 'Cr' | 'Ni' | 'Mo' | 'N' | 'Cu'>>
+> = fc.record({
   C: between(0.01, 0.08),
   Mn: between(0.5, 2),
   Si: between(0.2, 0.8),

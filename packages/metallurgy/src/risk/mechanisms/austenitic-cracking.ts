@@ -1,23 +1,31 @@
 import data from '../../../data/risks.json';
 import { ELEMENT_INDEX } from '../../composition';
+import { interpolate, type DiagramPoint } from '../../constitution';
 import type { RiskMechanism } from '../mechanism';
 import type { RiskSample } from '../risk-sample';
 import { either } from '../smooth';
 
 const figures = data.mechanisms['austenitic-cracking'];
+const PHOSPHORUS = figures.phosphorusLimitByNickel as unknown as readonly DiagramPoint[];
+const SULPHUR = figures.sulphurLimitByNickel as unknown as readonly DiagramPoint[];
 
 /** Metal with free graphite tolerates more: manganese binds the sulphur and graphite takes up the shrinkage. */
 function graphitic(sample: RiskSample): boolean {
   return sample.hasCastIron && (sample.pool[ELEMENT_INDEX.C] as number) > 0.3;
 }
 
+/** Phosphorus the bead bears, mass percent: metal between stainless and nickel bears least. */
 function phosphorusLimit(sample: RiskSample): number {
-  const limit = sample.kind === 'nickel' ? figures.nickelAlloyPhosphorusLimit : figures.phosphorusLimit;
+  const { from, phosphorusFactor } = figures.niobium;
+  const films = sample.kind === 'stainless' && (sample.pool[ELEMENT_INDEX.Nb] as number) > from ? phosphorusFactor : 1;
+  const limit = films * interpolate(sample.pool[ELEMENT_INDEX.Ni] as number, PHOSPHORUS);
   return graphitic(sample) ? limit * figures.castIron.phosphorusFactor : limit;
 }
 
+/** Sulphur the bead bears, mass percent. */
 function sulphurLimit(sample: RiskSample): number {
-  return graphitic(sample) ? figures.sulphurLimit * figures.castIron.sulphurFactor : figures.sulphurLimit;
+  const limit = interpolate(sample.pool[ELEMENT_INDEX.Ni] as number, SULPHUR);
+  return graphitic(sample) ? limit * figures.castIron.sulphurFactor : limit;
 }
 
 /** Cracking of weld metal with no ferrite at all: 25-20, 35-19 and nickel pools. */

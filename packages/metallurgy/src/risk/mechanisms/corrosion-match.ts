@@ -21,7 +21,9 @@ function weldPren(sample: RiskSample): number {
   const { from, to, base, perChromium } = figures.nickelBonus;
   const nickel = ramp(sample.pool[ELEMENT_INDEX.Ni] as number, from, to);
   const bonus = nickel > 0 ? nickel * Math.max(0, base - perChromium * (sample.pool[ELEMENT_INDEX.Cr] as number)) : 0;
-  return prenOf(sample.pool, figures.segregatedMolybdenum) + bonus;
+  const { austenitic, ferritic, fromFerrite, toFerrite } = figures.segregatedMolybdenum;
+  const evenness = austenitic + (ferritic - austenitic) * ramp(sample.ferriteNumber, fromFerrite, toFerrite);
+  return prenOf(sample.pool, evenness) + bonus;
 }
 
 /** Pitting resistance of a base metal; sulphides of free-machining grades start pits. */
@@ -40,8 +42,12 @@ function target(sample: RiskSample): { pren: number; molybdenum: number; leanest
   let rich = 0;
   let leanMolybdenum = 0;
   let richMolybdenum = 0;
+  let plainSteel = false;
   for (const { material, composition } of sample.pieces) {
-    if (!isStainless(material.family) && material.family !== 'nickel') continue;
+    if (!isStainless(material.family) && material.family !== 'nickel') {
+      plainSteel = true;
+      continue;
+    }
     const pren = parentPren(composition);
     const molybdenum = composition[ELEMENT_INDEX.Mo] as number;
     if (pren < lean) {
@@ -57,6 +63,10 @@ function target(sample: RiskSample): { pren: number; molybdenum: number; leanest
   const share = sample.service.molybdenumWeight ** 2;
   TARGET.pren = lean + share * Math.min(rich - lean, 12);
   TARGET.molybdenum = leanMolybdenum + share * Math.max(0, richMolybdenum - leanMolybdenum);
+  if (plainSteel) {
+    TARGET.pren = Math.min(TARGET.pren, Math.max(figures.besidePlainSteelPren, sample.service.needPren));
+    TARGET.molybdenum = Math.min(TARGET.molybdenum, figures.highMolybdenum.from);
+  }
   TARGET.leanest = lean;
   return TARGET;
 }
@@ -68,7 +78,8 @@ const TARGET_NONE = Object.freeze({ pren: 0, molybdenum: 0, leanest: 0 });
 /** Share of the better side's molybdenum the bead must carry; metal rich in it was bought for chlorides. */
 function leastMolybdenum(sample: RiskSample, wanted: number, serviceWeight: number): number {
   const { from, to, share, weight } = figures.highMolybdenum;
-  const high = ramp(wanted, from, to);
+  // Duplex metal freezes as ferrite, which spreads its molybdenum evenly: matching it is enough.
+  const high = sample.hasDuplex ? 0 : ramp(wanted, from, to);
   const needed = (figures.molybdenumShare + (share - figures.molybdenumShare) * high) * Math.min(wanted, 5);
   return (
     Math.max(serviceWeight, weight * high) *

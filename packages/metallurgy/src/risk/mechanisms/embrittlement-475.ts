@@ -2,7 +2,7 @@ import data from '../../../data/risks.json';
 import { ELEMENT_INDEX } from '../../composition';
 import { hotBetween } from '../hot-service';
 import type { RiskMechanism } from '../mechanism';
-import { step } from '../smooth';
+import { ramp, step } from '../smooth';
 
 const figures = data.mechanisms['embrittlement-475'];
 const [FROM, TO] = figures.windowC as [number, number];
@@ -12,8 +12,11 @@ export const embrittlement475: RiskMechanism = {
   id: 'embrittlement-475',
   title: '475 °C embrittlement',
   probability(sample) {
-    if (sample.kind !== 'stainless' || (sample.pool[ELEMENT_INDEX.Cr] as number) < figures.ferriticChromium) return 0;
-    return hotBetween(sample, FROM, TO) * step(sample.ferriteNumber, figures.center, figures.width);
+    if (sample.kind !== 'stainless') return 0;
+    const { from, to } = figures.ferriticChromium;
+    const nickelFree = (sample.pool[ELEMENT_INDEX.Ni] as number) < 3;
+    const rich = nickelFree ? ramp(sample.pool[ELEMENT_INDEX.Cr] as number, from, to) : 1;
+    return rich * hotBetween(sample, FROM, TO) * step(sample.ferriteNumber, figures.center, figures.width);
   },
   explain(sample) {
     return {

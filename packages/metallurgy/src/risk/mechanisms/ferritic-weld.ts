@@ -1,6 +1,7 @@
 import data from '../../../data/risks.json';
 import { ELEMENT_INDEX } from '../../composition';
 import type { RiskMechanism } from '../mechanism';
+import { isStabilised } from '../material';
 import { ramp } from '../smooth';
 
 const figures = data.mechanisms['ferritic-weld'];
@@ -12,11 +13,9 @@ export const ferriticWeld: RiskMechanism = {
   probability(sample) {
     if (sample.kind !== 'stainless' || sample.hasDuplex || (sample.pool[ELEMENT_INDEX.Ni] as number) > 3) return 0;
     const share = ramp(sample.ferriteNumber, figures.ferriteFrom - 45, figures.ferriteFrom);
-    return Math.min(
-      1,
-      share *
-        (figures.probability + figures.perPercentCarbon * Math.max(0, (sample.pool[ELEMENT_INDEX.C] as number) - 0.02)),
-    );
+    const carbon = figures.perPercentCarbon * Math.max(0, (sample.pool[ELEMENT_INDEX.C] as number) - 0.02);
+    const stabilised = isStabilised((sample.rod ?? sample.pieces[0]?.material)?.stabilisation, sample.pool);
+    return Math.min(1, share * (figures.probability + carbon + (stabilised ? 0 : figures.unstabilised)));
   },
   explain(sample) {
     return {

@@ -38,14 +38,17 @@ export const lowTemperature: RiskMechanism = {
   },
   explain(sample) {
     const brittle = sample.pieces.find((piece) => !staysTough(piece));
+    const lowest = sample.service.lowestC;
+    if (lowest === undefined || lowest > figures.coldC)
+      return { drivers: [], reason: 'No cold service is stated.', remedy: 'None needed.' };
     return {
       drivers: [
-        { name: 'lowest service temperature', value: sample.service.lowestC ?? 20, unit: '°C', limit: figures.coldC },
+        { name: 'lowest service temperature', value: lowest, unit: '°C', limit: figures.coldC },
         { name: 'ferrite number', value: sample.ferriteNumber, unit: 'FN', limit: 8 },
       ],
       reason: brittle
-        ? `${brittle.material.id} itself turns brittle at ${sample.service.lowestC} °C, whatever the rod.`
-        : `At ${sample.service.lowestC} °C ferrite costs toughness: about ${sample.ferriteNumber.toFixed(0)} FN against 8.`,
+        ? `${brittle.material.id} itself turns brittle at ${lowest} °C, whatever the rod.`
+        : `At ${lowest} °C ferrite costs toughness: about ${sample.ferriteNumber.toFixed(0)} FN against 8.`,
       remedy: brittle
         ? 'Do not use this metal so cold.'
         : 'Choose a rod lot of low ferrite (3 to 8 FN); have the procedure qualified.',

@@ -45,6 +45,13 @@ function hottest(sample: RiskSample): { temperatureC: number; chance: number } {
 // One object, written over: the hot loop must not allocate.
 const HOTTEST = { temperatureC: 0, chance: 0 };
 
+/** Hot gas of unknown make may carry sulphur, which eats nickel; a nickel piece beside the bead says it does not. */
+function openToSulphur(sample: RiskSample, temperatureC: number): boolean {
+  if (temperatureC <= 600 || sample.service.environment !== 'unknown') return false;
+  for (const { material } of sample.pieces) if (material.family === 'nickel') return false;
+  return (sample.pool[ELEMENT_INDEX.Ni] as number) > figures.nickelSulphidationFrom;
+}
+
 /** A bead that scales away before the metal beside it does. */
 export const scalingLimit: RiskMechanism = {
   id: 'scaling-limit',
@@ -54,12 +61,7 @@ export const scalingLimit: RiskMechanism = {
     if (chance === 0 || temperatureC < 450) return 0;
     const relief = leastParentLimit(sample) < temperatureC - 40 ? figures.leanParentsRelief : 1;
     const scaling = relief * step(temperatureC, scalingLimitOfWeld(sample), figures.width);
-    const sulphidation =
-      temperatureC > 600 &&
-      (sample.pool[ELEMENT_INDEX.Ni] as number) > figures.nickelSulphidationFrom &&
-      sample.service.environment === 'unknown'
-        ? figures.nickelSulphidation
-        : 0;
+    const sulphidation = openToSulphur(sample, temperatureC) ? figures.nickelSulphidation : 0;
     return chance * Math.max(scaling, sulphidation);
   },
   explain(sample) {

@@ -1,4 +1,5 @@
 import data from '../../../data/risks.json';
+import { isAustenitic } from '../../catalogue';
 import { ELEMENT_INDEX } from '../../composition';
 import { sensitisationMinutes } from '../../constitution';
 import { hotBetween, hotUse } from '../hot-service';
@@ -44,9 +45,10 @@ function reliefOf(sample: RiskSample): number {
   return (1 - share * ramp(sample.ferriteNumber, from, to)) * neighbour;
 }
 
-/** Pieces that are all stabilised were chosen for heat and wet together. */
+/** Austenitic pieces that are all stabilised were chosen for heat and wet together. */
 function allStabilised({ pieces }: RiskSample): boolean {
-  for (const { material, composition } of pieces) if (!isStabilised(material.stabilisation, composition)) return false;
+  for (const { material, composition } of pieces)
+    if (!isAustenitic(material.family) || !isStabilised(material.stabilisation, composition)) return false;
   return true;
 }
 

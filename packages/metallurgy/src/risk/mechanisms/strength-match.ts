@@ -8,6 +8,7 @@ import { step } from '../smooth';
 const figures = data.mechanisms['strength-match'];
 const BY_GRADE = figures.gradeYieldMpa as Record<string, number>;
 const BY_FAMILY = figures.familyYieldMpa as Record<string, number>;
+const BY_ROD = figures.rodYieldMpa as Record<string, number>;
 const BY_WELD = figures.weldYieldMpa;
 
 function yieldOf({ material }: PieceSample): number {
@@ -22,6 +23,8 @@ function weakestYield(sample: RiskSample): number {
 
 /** Yield strength of the bead by what it froze to, MPa. */
 function weldYield(sample: RiskSample): number {
+  const own = sample.rod && BY_ROD[sample.rod.id];
+  if (own !== null && own !== undefined) return own;
   if (sample.kind === 'nickel') return BY_WELD.nickel;
   if (sample.kind === 'carbon' || sample.kind === 'lean-alloy' || sample.kind === 'iron') return BY_WELD.carbon;
   if (sample.rod?.family === 'precipitation-hardening') return BY_WELD.hardened;

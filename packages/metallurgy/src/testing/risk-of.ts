@@ -1,0 +1,69 @@
+import { findGrade, findRod, type Rod } from '../catalogue';
+import { toVector, type Composition } from '../composition';
+import { completeJoint, type JointInput } from '../pool';
+import { completeService, materialOf, RISK_MECHANISMS, RiskSample, type ServiceInput } from '../risk';
+import type { Coating } from '../identify';
+
+/** A joint of typical compositions, as a test states it. */
+export interface TypicalJoint {
+  readonly grades: readonly string[];
+  readonly rod: string | null;
+  readonly dilution?: number;
+  readonly joint?: Partial<JointInput>;
+  readonly service?: ServiceInput;
+  readonly coatings?: readonly Coating[];
+  /** Replaces or adds elements of the pool, mass percent. */
+  readonly pool?: Composition;
+}
+
+/** One pool of typical compositions without scatter, ready for a mechanism. */
+export function typicalSample({
+  grades,
+  rod,
+  dilution = 0.35,
+  joint = {},
+  service = {},
+  coatings = [],
+  pool = {},
+}: TypicalJoint): RiskSample {
+  const entries = grades.map((id) => {
+    const grade = findGrade(id);
+    if (!grade) throw new Error(`no grade ${id}`);
+    return grade;
+  });
+  const filler = rod === null ? null : (findRod(rod) as Rod);
+  const sample = new RiskSample();
+  sample.joint = completeJoint(
+    { type: 'bevel', ...joint },
+    entries.map(({ family }) => family),
+  );
+  sample.service = completeService(service);
+  sample.rod = filler;
+  sample.dilution = filler ? dilution : 1;
+  sample.pieces = entries.map((entry, index) => ({
+    material: materialOf(entry),
+    composition: toVector(entry.typical),
+    coating: coatings[index] ?? 'bare',
+    thicknessMm: sample.joint.thicknessMm[index] as number,
+  }));
+  const rodVector = filler ? toVector(filler.typical) : new Float64Array(sample.pool.length);
+  for (let element = 0; element < sample.pool.length; element++) {
+    const melted = sample.pieces.reduce(
+      (sum, { composition }) => sum + (composition[element] as number) / sample.pieces.length,
+      0,
+    );
+    sample.pool[element] = (1 - sample.dilution) * (rodVector[element] as number) + sample.dilution * melted;
+  }
+  toVector(pool).forEach((percent, element) => {
+    if (percent > 0) sample.pool[element] = percent;
+  });
+  sample.derive();
+  return sample;
+}
+
+/** Probability-like figure of one mechanism for one typical joint. */
+export function riskOf(mechanism: string, joint: TypicalJoint): number {
+  const found = RISK_MECHANISMS.find(({ id }) => id === mechanism);
+  if (!found) throw new Error(`no mechanism ${mechanism}`);
+  return found.probability(typicalSample(joint));
+}
