@@ -1,7 +1,8 @@
 import { buildSync } from 'esbuild';
 
 // Jest runs tests in a context where every look-up of a global is slow; the hot loops ask for these millions of times.
-const LOCAL_GLOBALS = 'const { Math, Number, Object, Array, Map, Set, Float64Array, Float32Array, Int32Array } = globalThis;';
+const LOCAL_GLOBALS =
+  'const { Math, Number, Object, Array, Map, Set, Float64Array, Float32Array, Int32Array } = globalThis;';
 
 /**
  * Turns a test file and what it imports of ours into one script, as the program itself is built. Module by module the hot
@@ -20,7 +21,9 @@ export default {
       target: 'node20',
       sourcemap: 'inline',
       banner: { js: LOCAL_GLOBALS },
-      external: ['fast-check', 'zod'],
+      // Our own workspaces are found through the paths of tsconfig.json and go in; what comes from the registry stays out.
+      packages: 'external',
+      tsconfig: new URL('../tsconfig.json', import.meta.url).pathname,
       logLevel: 'error',
     });
     return { code: outputFiles[0].text };

@@ -4,7 +4,7 @@ import { dataDirectory } from './data-directory';
 import { needPostgres } from './install-packages';
 import { claim } from './lock';
 import { startCluster } from './private-cluster';
-import { serverEnvironment } from './serve';
+import { DEMO_DATABASE, serverEnvironment } from './serve';
 import { startServer } from './server-process';
 
 const SERVER_PORT = 4280;
@@ -15,7 +15,7 @@ export async function dev(root: string, dataDir: string | undefined): Promise<nu
   await buildServer(root);
   const home = dataDirectory(root, dataDir);
   const release = claim(home);
-  const cluster = await startCluster(programs, home);
+  const cluster = await startCluster(programs, home, DEMO_DATABASE);
   try {
     const server = await startServer(root, {
       ...serverEnvironment(root, cluster.url, SERVER_PORT),

@@ -16,8 +16,15 @@ export function runCode(program: string, args: readonly string[], options: Spawn
   });
 }
 
-/** Runs a program quietly; answers its exit code and what it printed. */
-export function quiet(program: string, args: readonly string[]): { code: number; output: string } {
-  const result = spawnSync(program, args, { encoding: 'utf8' });
+/**
+ * Runs a program quietly; answers its exit code and what it printed.
+ * @param extra added to its environment; secrets go here, where other users cannot read them
+ */
+export function quiet(
+  program: string,
+  args: readonly string[],
+  extra: Readonly<Record<string, string>> = {},
+): { code: number; output: string } {
+  const result = spawnSync(program, args, { encoding: 'utf8', env: { ...process.env, ...extra } });
   return { code: result.status ?? 1, output: `${result.stdout ?? ''}${result.stderr ?? ''}` };
 }

@@ -18,6 +18,8 @@ export interface ServeOptions {
 }
 
 const USUAL_PORT = 4280;
+/** The demo keeps its jobs apart from the workshop's own. */
+export const DEMO_DATABASE = 'variatum_demo';
 
 /** Environment every server process of this checkout shares. */
 export function serverEnvironment(root: string, url: string, port: number): Record<string, string> {
@@ -43,7 +45,7 @@ export async function serve({ root, dataDir, port, demo, fresh }: ServeOptions):
     for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(signal, () => resolve());
   });
   try {
-    cluster = await startCluster(programs, home);
+    cluster = await startCluster(programs, home, demo ? DEMO_DATABASE : undefined);
     server = await startServer(root, {
       ...serverEnvironment(root, cluster.url, await freePort(port ?? USUAL_PORT)),
       VARIATUM_DEMO: demo ? '1' : '0',

@@ -7,10 +7,12 @@ import { ProblemError } from '../http/problem-error';
 import { jointOfJob } from '../joints/store';
 import { piecesOfJob } from '../pieces/store';
 
+// Inside a subquery the builder would leave the outer table's name away.
+const outerJobId = sql.raw('"job"."id"');
 const lastRod = sql<
   string | null
->`(select coalesce(d.rod, 'no rod') from decision d where d.job_id = ${tables.job.id} order by d.created_at desc limit 1)`;
-const pieceCount = sql<number>`(select count(*)::int from piece p where p.job_id = ${tables.job.id} and p.withdrawn_at is null)`;
+>`(select coalesce(d.rod, 'no rod') from decision d where d.job_id = ${outerJobId} order by d.created_at desc limit 1)`;
+const pieceCount = sql<number>`(select count(*)::int from piece p where p.job_id = ${outerJobId} and p.withdrawn_at is null)`;
 const columns = { job: tables.job, lastRod, pieceCount };
 
 function readJob({

@@ -1,0 +1,105 @@
+import { InputError } from '@variatum/metallurgy';
+import { COMMANDS } from './commands';
+
+const run = (name: string, input?: unknown, seed = 1): never => COMMANDS[name]?.run(input, seed) as never;
+const pathsOf = (name: string, input: unknown): string[] => {
+  try {
+    run(name, input);
+    return [];
+  } catch (error) {
+    if (!(error instanceof InputError)) throw error;
+    return error.errors.map(({ path }) => path);
+  }
+};
+
+describe('constitution', () => {
+  const composition = { C: 0.02, Mn: 1.7, Si: 0.4, Cr: 19.9, Ni: 10.1, Mo: 0.1, N: 0.05 };
+  test('answers one composition with every figure of its shape', () => {
+    const found = run('constitution', { composition, thicknessMm: 6 }) as Record<string, unknown>;
+    expect(Object.keys(found).sort()).toEqual(
+      [
+        'wrc1992', 'schaeffler', 'delong', 'hammarSvensson', 'balmforthLippold', 'kaltenhauser', 'martensiteStartC', 'martensiteFraction',
+        'md30C', 'pren', 'ucs', 'ceIiw', 'pcm', 'cet', 'seferianPreheatC', 'governing',
+      ].sort(),
+    ); // prettier-ignore
+    expect(found['wrc1992']).toMatchObject({ valid: true, range90: [expect.any(Number), expect.any(Number)] });
+  });
+  test('answers many with an array', () => {
+    const { results } = run('constitution', { compositions: [composition, { Cr: 13 }] }) as { results: unknown[] };
+    expect(results).toHaveLength(2);
+    expect(results[0]).toEqual(run('constitution', { composition }));
+  });
+  test('names the faulty field', () => {
+    expect(pathsOf('constitution', {})).toEqual(['composition']);
+    expect(pathsOf('constitution', { composition: { Cr: 'much' } })).toEqual(['composition.Cr']);
+    expect(pathsOf('constitution', { compositions: [{ Cr: 18 }, { Qq: 1 }] })).toEqual(['compositions.1.Qq']);
+    expect(pathsOf('constitution', { composition, thicknessMm: 0 })).toEqual(['thicknessMm']);
+    expect(pathsOf('constitution', [])).toEqual(['']);
+  });
+});
+
+describe('pool, identify and choose', () => {
+  test('pool mixes and answers a constitution', () => {
+    const { composition, constitution } = run('pool', {
+      parents: [{ grade: 'A36' }, { grade: '304L' }],
+      rod: { class: 'ER309L' },
+      dilution: 0.3,
+    }) as {
+      composition: Record<string, number>;
+      constitution: object;
+    };
+    expect(composition['Cr']).toBeGreaterThan(18);
+    expect(constitution).toHaveProperty('wrc1992.ferriteNumber');
+  });
+  test('identify answers candidates, fit, next tests and whether it is enough', () => {
+    const answer = run('identify', {
+      item: { form: 'tube' },
+      tests: [{ test: 'magnet', outcome: 'none', worked: 'soft' }],
+    }) as {
+      candidates: { probability: number }[];
+      nextTests: { test: string; minutes: number; informationBits: number; lossDrop: number }[];
+    };
+    expect(answer.candidates.reduce((sum, { probability }) => sum + probability, 0)).toBeCloseTo(1, 9);
+    expect(answer).toHaveProperty('fit.level', 'good');
+    expect(answer).toHaveProperty('enough');
+    for (const next of answer.nextTests)
+      expect(next).toMatchObject({
+        test: expect.any(String),
+        minutes: expect.any(Number),
+        informationBits: expect.any(Number),
+        lossDrop: expect.any(Number),
+      });
+    expect(answer.nextTests.map(({ test }) => test)).not.toContain('chips-of-wood');
+  });
+  test('choose takes named rods, a seed and a sample count', () => {
+    const question = { pieces: [{ grade: '304L' }], joint: { type: 'bevel' }, rods: ['ER308L', 'ER312'], samples: 128 };
+    const first = run('choose', question, 4) as {
+      recommended: string;
+      seed: number;
+      samples: number;
+      engineVersion: string;
+    };
+    expect(first).toMatchObject({ recommended: 'ER308L', seed: 4, samples: 128, engineVersion: expect.any(String) });
+    expect(run('choose', question, 4)).toEqual(first);
+  });
+  test('a misspelt field is named, not ignored', () => {
+    expect(pathsOf('choose', { pieces: [{ grade: '304L' }], joint: { type: 'bevel', thickness: 3 } })).toEqual([
+      'joint.thickness',
+    ]);
+    expect(pathsOf('identify', { tests: [{ test: 'magnet', outcome: 'none', bent: true }] })).toEqual(['tests.0.bent']);
+    expect(pathsOf('pool', { parent: [] })).toContain('parent');
+  });
+});
+
+describe('catalogues', () => {
+  test.each([
+    ['grades', 100],
+    ['rods', 55],
+    ['tests', 15],
+    ['families', 15],
+  ])('%s are listed with their sources', (name, least) => {
+    const list = run(name) as { id: string; source: string }[];
+    expect(list.length).toBeGreaterThanOrEqual(least);
+    for (const { id, source } of list) expect([id, source.length > 5]).toEqual([id, true]);
+  });
+});

@@ -1,0 +1,238 @@
+import type { Decision, FieldTestRecord, JobDetail, Job, Piece, Problem } from '@variatum/contracts';
+import { randomUUID } from 'node:crypto';
+import { testServer, type TestServer } from '../testing/test-server';
+
+let server: TestServer;
+beforeAll(async () => {
+  server = await testServer();
+});
+afterAll(() => server.close());
+
+const { anything } = expect;
+const newJob = async (fields: object = {}): Promise<JobDetail> =>
+  (
+    await server.request
+      .post('/api/jobs')
+      .send({ title: 'Gate hinge', ...fields })
+      .expect(201)
+  ).body as JobDetail;
+const newPiece = async (job: string, fields: object = {}): Promise<Piece> =>
+  (
+    await server.request
+      .post(`/api/jobs/${job}/pieces`)
+      .send({ name: 'Leaf', ...fields })
+      .expect(201)
+  ).body as Piece;
+
+describe('jobs', () => {
+  test('a new job starts on the bench with nothing on it', async () => {
+    const job = await newJob({ item: 'Hinge torn off', service: { environment: 'outdoor' } });
+    expect(job).toMatchObject({
+      title: 'Gate hinge',
+      state: 'bench',
+      stage: 'job',
+      version: 1,
+      pieces: [],
+      joint: null,
+      decisions: [],
+      lastRod: null,
+    });
+    const read = await server.request.get(`/api/jobs/${job.id}`).expect(200);
+    expect(read.body).toEqual(job);
+  });
+
+  test('the same request sent twice makes one job', async () => {
+    const id = randomUUID();
+    await newJob({ id, title: 'Sent twice' });
+    await newJob({ id, title: 'Sent twice' });
+    const { body } = await server.request.get('/api/jobs').query({ search: 'Sent twice' }).expect(200);
+    expect(body.total).toBe(1);
+  });
+
+  test('the list counts pieces and names the last decision', async () => {
+    const job = await newJob({ title: 'Counted' });
+    await newPiece(job.id, { grade: '304L' });
+    const off = await newPiece(job.id, { grade: '316L' });
+    await server.request.post(`/api/pieces/${off.id}/withdraw`).send({ version: off.version }).expect(200);
+    await server.request.post(`/api/jobs/${job.id}/decisions`).send({ rod: 'ER309L' }).expect(201);
+    await server.request.post(`/api/jobs/${job.id}/decisions`).send({ rod: 'ER308L' }).expect(201);
+    const { body } = await server.request.get('/api/jobs').query({ search: 'Counted' }).expect(200);
+    expect(body.jobs).toEqual([expect.objectContaining({ id: job.id, pieceCount: 1, lastRod: 'ER308L' })]);
+  });
+
+  test('search takes % and _ as they are written', async () => {
+    await newJob({ title: 'Bracket 50%_a' });
+    const found = async (search: string): Promise<number> =>
+      (await server.request.get('/api/jobs').query({ search }).expect(200)).body.total as number;
+    expect(await found('50%_a')).toBe(1);
+    expect(await found('50%xa')).toBe(0);
+  });
+
+  test('a change needs the version it was based on; a stale one answers what stands now', async () => {
+    const job = await newJob();
+    const changed = (
+      await server.request.patch(`/api/jobs/${job.id}`).send({ version: 1, state: 'waiting' }).expect(200)
+    ).body as JobDetail;
+    expect(changed).toMatchObject({ state: 'waiting', version: 2 });
+    const problem = (await server.request.patch(`/api/jobs/${job.id}`).send({ version: 1, title: 'Lost?' }).expect(409))
+      .body as Problem & { current: JobDetail };
+    expect(problem.current).toMatchObject({ state: 'waiting', title: 'Gate hinge', version: 2 });
+  });
+
+  test('withdrawn jobs leave the list, are kept, and come back', async () => {
+    const job = await newJob({ title: 'Comes back' });
+    const listed = async (): Promise<Job[]> =>
+      (await server.request.get('/api/jobs').query({ search: 'Comes back' })).body.jobs as Job[];
+    const gone = (await server.request.post(`/api/jobs/${job.id}/withdraw`).send({ version: job.version }).expect(200))
+      .body as JobDetail;
+    expect(gone.withdrawnAt).toEqual(anything());
+    expect(await listed()).toEqual([]);
+    await server.request.post(`/api/jobs/${job.id}/restore`).send({ version: gone.version }).expect(200);
+    expect(await listed()).toHaveLength(1);
+  });
+});
+
+describe('pieces and their log', () => {
+  test('pieces keep their order and their fields', async () => {
+    const job = await newJob();
+    await newPiece(job.id, { name: 'Sheet', family: 'road-salt', form: 'sheet', thicknessMm: 1.5 });
+    await newPiece(job.id, { name: 'Old bead', kind: 'old-weld', weldMetal: 'ER70S-6' });
+    const { body } = await server.request.get(`/api/jobs/${job.id}`);
+    expect(body.pieces).toMatchObject([
+      { name: 'Sheet', position: 0, thicknessMm: 1.5, family: 'road-salt', tests: [] },
+      { name: 'Old bead', position: 1, kind: 'old-weld', weldMetal: 'ER70S-6' },
+    ]);
+  });
+
+  test('a test is logged, struck out with a reason, and never erased', async () => {
+    const piece = await newPiece((await newJob()).id);
+    const entry = { test: 'magnet', outcome: 'faint', worked: 'bent' };
+    const logged = (
+      await server.request.post(`/api/pieces/${piece.id}/tests`).send({ entry, note: 'near the bend' }).expect(201)
+    ).body as FieldTestRecord;
+    expect(logged).toMatchObject({ entry, note: 'near the bend', struckOutAt: null });
+    await server.request.post(`/api/tests/${logged.id}/strike-out`).send({ reason: '' }).expect(422);
+    await server.request.post(`/api/tests/${logged.id}/strike-out`).send({ reason: 'wrong piece' }).expect(200);
+    const again = (
+      await server.request.post(`/api/tests/${logged.id}/strike-out`).send({ reason: 'another reason' }).expect(200)
+    ).body as FieldTestRecord;
+    expect(again.struckOutReason).toBe('wrong piece');
+    const { body } = await server.request.get(`/api/jobs/${piece.jobId}`);
+    expect((body as JobDetail).pieces[0]?.tests).toMatchObject([{ id: logged.id, struckOutReason: 'wrong piece' }]);
+  });
+
+  test('the database refuses to change or delete what was logged', async () => {
+    const piece = await newPiece((await newJob()).id);
+    const { body } = await server.request
+      .post(`/api/pieces/${piece.id}/tests`)
+      .send({ entry: { test: 'chips', outcome: 'short' } });
+    const run = (sql: string): Promise<unknown> => server.open.database.execute(sql);
+    await expect(run(`delete from field_test where id = '${body.id}'`)).rejects.toThrow();
+    await expect(run(`update field_test set entry = '{}' where id = '${body.id}'`)).rejects.toThrow();
+  });
+});
+
+describe('joint', () => {
+  test('is set, changed with its version, and refused when stale', async () => {
+    const job = await newJob();
+    const put = (version: number, joint: object) =>
+      server.request.put(`/api/jobs/${job.id}/joint`).send({ version, joint });
+    expect((await put(0, { type: 'lap' }).expect(200)).body).toMatchObject({ version: 1, joint: { type: 'lap' } });
+    expect((await put(1, { type: 'fillet', dilution: 0.3 }).expect(200)).body).toMatchObject({ version: 2 });
+    const problem = (await put(1, { type: 'bevel' }).expect(409)).body as Problem & { current: object };
+    expect(problem.current).toMatchObject({ version: 2, joint: { type: 'fillet' } });
+  });
+});
+
+describe('decisions', () => {
+  test('store question, engine, seed and result, computed by the server itself', async () => {
+    const job = await newJob({ service: { environment: 'outdoor' } });
+    await newPiece(job.id, { grade: 'A36', thicknessMm: 5 });
+    await newPiece(job.id, { grade: '304L', thicknessMm: 3 });
+    const decision = (
+      await server.request
+        .post(`/api/jobs/${job.id}/decisions`)
+        .send({ rod: 'ER309L', seed: 3, note: 'as usual' })
+        .expect(201)
+    ).body as Decision;
+    expect(decision).toMatchObject({
+      rod: 'ER309L',
+      recommended: 'ER309L',
+      seed: 3,
+      note: 'as usual',
+      engineVersion: expect.stringMatching(/^\d+\.\d+/),
+    });
+    expect(decision.question).toMatchObject({ pieces: [{ grade: 'A36' }, { grade: '304L' }] });
+    expect((decision.result['ranking'] as unknown[]).length).toBeGreaterThan(30);
+    const again = (
+      await server.request.post(`/api/jobs/${job.id}/decisions`).send({ rod: 'ER309L', seed: 3 }).expect(201)
+    ).body as Decision;
+    expect(again.result).toEqual(decision.result);
+  });
+  test('a decision on nothing, or on a rod that is no candidate, is refused', async () => {
+    const job = await newJob();
+    expect(
+      (await server.request.post(`/api/jobs/${job.id}/decisions`).send({ rod: 'ER309L' }).expect(422)).body.errors[0]
+        .path,
+    ).toBe('pieces');
+    await newPiece(job.id, { grade: '304L' });
+    expect(
+      (await server.request.post(`/api/jobs/${job.id}/decisions`).send({ rod: 'ER999' }).expect(422)).body.errors[0]
+        .path,
+    ).toBe('rod');
+  });
+});
+
+describe('bad input names the field', () => {
+  test.each<[string, (ids: { job: string; piece: string }) => { path: string; body: object }, string]>([
+    ['no title', () => ({ path: '/api/jobs', body: { title: '  ' } }), 'title'],
+    ['an unknown field', () => ({ path: '/api/jobs', body: { title: 'x', colour: 'red' } }), 'colour'],
+    [
+      'an impossible temperature',
+      () => ({ path: '/api/jobs', body: { title: 'x', service: { temperatureC: [90, 10] } } }),
+      'service.temperatureC',
+    ],
+    [
+      'a grade that does not exist',
+      ({ job }) => ({ path: `/api/jobs/${job}/pieces`, body: { name: 'x', grade: '3O4' } }),
+      'grade',
+    ],
+    [
+      'a thickness out of range',
+      ({ job }) => ({ path: `/api/jobs/${job}/pieces`, body: { name: 'x', thicknessMm: 900 } }),
+      'thicknessMm',
+    ],
+    [
+      'a test that does not exist',
+      ({ piece }) => ({ path: `/api/pieces/${piece}/tests`, body: { entry: { test: 'taste' } } }),
+      'entry.test',
+    ],
+    [
+      'a reading above a hundred',
+      ({ piece }) => ({
+        path: `/api/pieces/${piece}/tests`,
+        body: { entry: { test: 'analyser', reading: { Cr: 181 } } },
+      }),
+      'entry.reading.Cr',
+    ],
+  ])('%s', async (_what, make, path) => {
+    const job = await newJob();
+    const piece = await newPiece(job.id);
+    const { path: address, body } = make({ job: job.id, piece: piece.id });
+    const answer = await server.request
+      .post(address)
+      .send(body)
+      .expect(422)
+      .expect('Content-Type', /problem\+json/);
+    expect((answer.body as Problem).errors?.map((error) => error.path)).toContain(path);
+  });
+
+  test('a joint names its dilution', async () => {
+    const job = await newJob();
+    const { body } = await server.request
+      .put(`/api/jobs/${job.id}/joint`)
+      .send({ version: 0, joint: { type: 'lap', dilution: 4 } })
+      .expect(422);
+    expect((body as Problem).errors?.[0]?.path).toBe('joint.dilution');
+  });
+});

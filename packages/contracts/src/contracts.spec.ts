@@ -1,0 +1,118 @@
+import { InputError } from '@variatum/metallurgy';
+import { activePieces, jobQuestion, pieceQuestion } from './question';
+import { parseWith } from './parse';
+import { inputProblem } from './problem';
+import { chooseQuestionSchema, constitutionQuestionSchema } from './computations';
+import { newPieceSchema, type JobDetail, type Piece } from './records';
+
+const ID = '00000000-0000-4000-8000-000000000000';
+const piece = (fields: Partial<Piece> = {}): Piece => ({
+  id: ID, jobId: ID, position: 0, name: 'Piece', kind: 'base', family: null, form: null, thicknessMm: null, size: '', coating: null,
+  origin: '', grade: null, weldMetal: null, version: 1, withdrawnAt: null, tests: [], ...fields,
+}); // prettier-ignore
+const job = (pieces: Piece[], fields: Partial<JobDetail> = {}): JobDetail => ({
+  id: ID, title: 'Job', item: '', state: 'bench', stage: 'job', service: {}, lastRod: null, pieceCount: pieces.length, version: 1,
+  createdAt: '2026-01-01T00:00:00Z', updatedAt: '2026-01-01T00:00:00Z', withdrawnAt: null, pieces, joint: null, decisions: [], ...fields,
+}); // prettier-ignore
+const stamp = '2026-01-01T00:00:00Z';
+const test1 = {
+  id: ID,
+  pieceId: ID,
+  entry: { test: 'magnet', outcome: 'none' },
+  note: '',
+  createdAt: stamp,
+  struckOutAt: null,
+  struckOutReason: null,
+};
+
+describe('the question a job asks', () => {
+  test('is none while there is no piece', () => expect(jobQuestion(job([]))).toBeNull());
+  test('leaves out withdrawn pieces and struck-out tests', () => {
+    const question = jobQuestion(
+      job([
+        piece({
+          tests: [
+            test1,
+            { ...test1, entry: { test: 'chips', outcome: 'short' }, struckOutAt: stamp, struckOutReason: 'no' },
+          ],
+        }),
+        piece({ withdrawnAt: stamp, grade: '304' }),
+      ]),
+    );
+    expect(question?.pieces).toEqual([{ item: {}, tests: [{ test: 'magnet', outcome: 'none' }] }]);
+  });
+  test('takes a grade as known, an old weld by its rod, and carries the coating', () => {
+    expect(pieceQuestion(piece({ grade: '304L', coating: 'plated', tests: [test1] }))).toEqual({
+      grade: '304L',
+      coating: 'plated',
+    });
+    expect(pieceQuestion(piece({ kind: 'old-weld', weldMetal: 'ER70S-6' }))).toEqual({ weldMetal: 'ER70S-6' });
+    expect(pieceQuestion(piece({ family: 'handrail', form: 'tube' }))).toEqual({
+      item: { family: 'handrail', form: 'tube' },
+      tests: [],
+    });
+  });
+  test('takes thickness from the pieces unless the joint has its own', () => {
+    const pieces = [piece({ grade: '304', thicknessMm: 1.5 }), piece({ grade: 'A36', position: 1 })];
+    expect(jobQuestion(job(pieces))?.joint).toEqual({ type: 'bevel', thicknessMm: [1.5, 3] });
+    expect(
+      jobQuestion(job(pieces, { joint: { id: ID, jobId: ID, version: 1, joint: { type: 'lap', thicknessMm: 2 } } }))
+        ?.joint,
+    ).toEqual({ type: 'lap', thicknessMm: 2 });
+  });
+  test('hands on the shelf and the house preferences only when there are any', () => {
+    const plain = jobQuestion(job([piece()]));
+    expect(plain).not.toHaveProperty('stock');
+    const stock = [
+      { id: ID, rod: 'ER309L', onShelf: true, diameterMm: null, note: '', version: 1 },
+      { id: ID, rod: 'ER312', onShelf: false, diameterMm: null, note: '', version: 1 },
+    ];
+    expect(jobQuestion(job([piece()]), stock, { preferences: { ER312: 2 } })).toMatchObject({
+      stock: ['ER309L'],
+      preferences: { ER312: 2 },
+    });
+  });
+  test('keeps the pieces in their order', () => {
+    expect(
+      activePieces(job([piece({ position: 2, name: 'b' }), piece({ position: 1, name: 'a' })])).map(({ name }) => name),
+    ).toEqual(['a', 'b']);
+  });
+});
+
+describe('checking', () => {
+  const pathsOf = (check: () => unknown): string[] => {
+    try {
+      check();
+      return [];
+    } catch (error) {
+      return (error as InputError).errors.map(({ path }) => path);
+    }
+  };
+  test('names a field by its dotted path', () => {
+    expect(pathsOf(() => parseWith(chooseQuestionSchema, { pieces: [{ grade: 3 }] }))).toEqual(['pieces.0.grade']);
+    expect(pathsOf(() => parseWith(newPieceSchema, { name: '', thicknessMm: 0 }))).toEqual(['name', 'thicknessMm']);
+  });
+  test('names every unknown key', () => {
+    expect(pathsOf(() => parseWith(newPieceSchema, { name: 'x', colour: 1, weight: 2 }))).toEqual(['colour', 'weight']);
+  });
+  test('of a choice of shapes reports the nearest', () => {
+    expect(pathsOf(() => parseWith(constitutionQuestionSchema, { composition: { Cr: 18 }, thicknessMm: -1 }))).toEqual([
+      'thicknessMm',
+    ]);
+  });
+  test('a problem document carries every field', () => {
+    const problem = inputProblem(
+      new InputError([
+        { path: 'a', message: 'b' },
+        { path: 'c', message: 'd' },
+      ]),
+    );
+    expect(problem).toMatchObject({
+      status: 422,
+      errors: [
+        { path: 'a', message: 'b' },
+        { path: 'c', message: 'd' },
+      ],
+    });
+  });
+});
