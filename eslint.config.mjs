@@ -44,10 +44,17 @@ export default tseslint.config(
     rules: {
       ...forbid('@variatum/*', 'node:*', '@angular/*', 'express', 'zod', 'rxjs'),
       // The same input must give the same answer on every machine.
-      'no-restricted-properties': ['error', { object: 'Math', property: 'random' }, { object: 'Date', property: 'now' }],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Math', property: 'random' },
+        { object: 'Date', property: 'now' },
+      ],
     },
   },
-  { files: ['packages/contracts/src/**/*.ts'], rules: forbid('@variatum/web', '@variatum/server', '@angular/*', 'express') },
+  {
+    files: ['packages/contracts/src/**/*.ts'],
+    rules: forbid('@variatum/web', '@variatum/server', '@angular/*', 'express'),
+  },
   { files: ['apps/server/src/**/*.ts', 'apps/cli/src/**/*.ts'], rules: forbid('@angular/*') },
   {
     files: ['apps/web/src/**/*.ts'],

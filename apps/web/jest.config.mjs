@@ -1,4 +1,13 @@
-const MODULES_ONLY = ['.*\\.mjs$', '@angular', 'ng-zorro-antd', '@ant-design', 'comlink', 'd3-[a-z]+', 'internmap', 'idb'];
+const MODULES_ONLY = [
+  '.*\\.mjs$',
+  '@angular',
+  'ng-zorro-antd',
+  '@ant-design',
+  'comlink',
+  'd3-[a-z]+',
+  'internmap',
+  'idb',
+];
 
 export default {
   displayName: 'web',

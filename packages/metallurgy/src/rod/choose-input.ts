@@ -104,7 +104,7 @@ export function checkChooseInput(input: ChooseInput): ChooseProblem {
     rod,
     belief: rodBelief(rod),
     cost:
-      rodCost(rod, theJoint, stock, pieces as readonly PieceBelief[], service as Service) -
+      rodCost(rod, theJoint, stock, pieces as readonly PieceBelief[]) -
       choice.costs.preferenceStep * (preferences[rod.id] ?? 0),
   }));
   if (theJoint.fusible)
@@ -131,7 +131,6 @@ function rodCost(
   joint: Joint,
   stock: ReadonlySet<string | undefined> | undefined,
   pieces: readonly PieceBelief[],
-  service: Service,
 ): number {
   const {
     perCostIndex,
@@ -148,9 +147,7 @@ function rodCost(
       ({ candidates }) =>
         candidates.reduce((sum, candidate) => (holds(candidate) ? sum + candidate.probability : sum), 0) > from,
     );
-  const molybdenumWanted =
-    service.molybdenumWeight > 0.8 ||
-    likely(({ belief }) => beliefMean(belief[ELEMENT_INDEX.Mo] as ElementBelief) > 0.8, 0.1);
+  const molybdenumWanted = likely(({ belief }) => beliefMean(belief[ELEMENT_INDEX.Mo] as ElementBelief) > 0.8, 0.1);
   const purchase = stock ? (stock.has(rod.id) ? 0 : notInStock) : notOnShelf * (1 - rod.shelfShare);
   return (
     perCostIndex * rod.costIndex +

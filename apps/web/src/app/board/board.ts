@@ -59,6 +59,15 @@ const PAGE = 60;
           <button nz-button type="button" (click)="list.reload()">Try again</button>
         </p>
       }
+      @if (empty()) {
+        <section class="panel stack" aria-label="No job yet">
+          <h2>No job yet</h2>
+          <p>
+            Start with whatever lies in the vice: a name is enough. Add its pieces, hold a magnet to them, and the first
+            answer stands at once; every test makes it surer.
+          </p>
+        </section>
+      }
       <div class="columns">
         @for (column of columns(); track column.state) {
           <section [attr.aria-label]="column.title">
@@ -203,6 +212,7 @@ export class Board {
       jobs: this.shown().jobs.filter((job) => job.state === state),
     })),
   );
+  protected readonly empty = computed(() => this.list.hasValue() && this.shown().total === 0 && this.search() === '');
   protected readonly more = computed(() => this.shown().total - this.shown().jobs.length);
 
   protected environment(job: Job): string {

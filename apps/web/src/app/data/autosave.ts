@@ -41,11 +41,12 @@ export class Autosave {
   private readonly queue = new Subject<Change>();
   private readonly waiting = signal(0);
   private readonly offline = signal(false);
+  private readonly restingState = signal<ReadonlySet<string>>(new Set());
   /** Errors of refused changes, by change key and field path. */
   readonly fieldErrors = signal<Readonly<Record<string, Readonly<Record<string, string>>>>>({});
   readonly state = computed<SaveState>(() => {
     if (this.offline()) return 'offline';
-    if (this.waiting() > 0) return 'saving';
+    if (this.unsent()) return 'saving';
     return Object.keys(this.fieldErrors()).length > 0 ? 'refused' : 'saved';
   });
 
@@ -53,10 +54,31 @@ export class Autosave {
     const sending = this.queue.pipe(concatMap((change) => this.deliver(change))).subscribe();
     inject(DestroyRef).onDestroy(() => sending.unsubscribe());
     const warn = (event: BeforeUnloadEvent): void => {
-      if (this.waiting() > 0) event.preventDefault();
+      if (this.unsent()) event.preventDefault();
     };
     addEventListener('beforeunload', warn);
     inject(DestroyRef).onDestroy(() => removeEventListener('beforeunload', warn));
+  }
+
+  /** Whether something typed has not reached the server yet. */
+  private unsent(): boolean {
+    return this.waiting() > 0 || this.restingState().size > 0;
+  }
+
+  /** Says that changes to a thing wait for typing to rest, or no longer do. */
+  setResting(key: string, resting: boolean): void {
+    if (this.restingState().has(key) === resting) return;
+    this.restingState.update((keys) => {
+      const changed = new Set(keys);
+      if (resting) changed.add(key);
+      else changed.delete(key);
+      return changed;
+    });
+  }
+
+  /** Resolves when everything put in the line so far has arrived or been refused. */
+  idle(): Promise<void> {
+    return new Promise((resolve) => this.enqueue({ key: '', send: () => defer(() => (resolve(), EMPTY)) }));
   }
 
   /** Puts a change in the line. */

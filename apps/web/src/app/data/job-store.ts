@@ -248,6 +248,8 @@ export class JobStore {
   /** Records a decision; the server computes it again from the job as it stands. */
   async decide(rod: string | null, note: string): Promise<Decision> {
     this.flush();
+    // The server decides from what it has: everything typed must be there first.
+    await this.saving.idle();
     const job = this.required();
     const decision = await firstValueFrom(this.api.decide(job.id, { id: crypto.randomUUID(), rod, note }));
     this.detail.update(
@@ -311,8 +313,10 @@ export class JobStore {
       const good = Object.fromEntries(fields.filter(([field]) => !bad.has(field)));
       entry.changes = Object.fromEntries(fields.filter(([field]) => bad.has(field)));
       if (bad.size === 0) this.timers.delete(key);
+      this.saving.setResting(key, false);
       if (Object.keys(good).length > 0) this.saving.enqueue({ key, ...change(good) });
     };
+    this.saving.setResting(key, true);
     this.timers.set(key, { changes: gathered, flush, timer: setTimeout(flush, REST_MS) });
   }
 }

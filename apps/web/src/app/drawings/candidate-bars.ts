@@ -12,7 +12,7 @@ const MOST = 9;
   template: `
     <ol>
       @for (bar of bars(); track bar.grade) {
-        <li>
+        <li data-testid="candidate" [attr.data-grade]="bar.grade">
           <span class="grade figure">{{ bar.grade }}</span>
           <span class="rail"><span class="fill" [style.width.%]="bar.width"></span></span>
           <span class="share figure">{{ bar.share }}</span>

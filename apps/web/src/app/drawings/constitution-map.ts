@@ -127,6 +127,10 @@ const SHOWN_PIECE_FROM = 0.04;
       where the pool may lie
       <span class="swatch line"></span>
       tie line
+      @if (diagram() === 'wrc') {
+        <span class="swatch dashed"></span>
+        freezes as A austenite, AF or FA both, F ferrite first
+      }
       @if (offMap().length > 0) {
         <span>· off this map: {{ offMap().join(', ') }}</span>
       }
@@ -260,6 +264,12 @@ const SHOWN_PIECE_FROM = 0.04;
       background: var(--tint-straw);
       border-radius: 50%;
     }
+    .swatch.dashed {
+      height: 0;
+      width: 18px;
+      background: none;
+      border-top: 2px dashed var(--tint-purple);
+    }
     .swatch.line {
       height: 2px;
       width: 18px;
@@ -333,8 +343,10 @@ export class ConstitutionMap {
     const texts: readonly (readonly [number, number, string])[] =
       this.diagram() === 'wrc'
         ? [
-            [19, 17.2, 'AUSTENITE'],
-            [28.2, 11.2, 'FERRITE FIRST'],
+            [18.4, 16.6, 'A'],
+            [23.75, 17.4, 'AF'],
+            [26.6, 16.9, 'FA'],
+            [28.4, 11.2, 'F'],
           ]
         : [
             [12, 24, 'AUSTENITE'],

@@ -17,8 +17,8 @@ export interface Window {
 export const WINDOWS: Readonly<Record<DiagramName, Window>> = {
   wrc: {
     title: 'WRC-1992',
-    x: [16, 31],
-    y: [7, 18],
+    x: [16.5, 31],
+    y: [8.5, 18],
     xTitle: 'Creq = Cr + Mo + 0.7 Nb',
     yTitle: 'Nieq = Ni + 35 C + 20 N + 0.25 Cu',
   },

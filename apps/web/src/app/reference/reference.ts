@@ -4,7 +4,7 @@ import { GRADES, RODS, type CatalogueEntry } from '@variatum/metallurgy';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { familyTitle } from '../shared/words';
 
-const COLUMNS = ['C', 'Cr', 'Ni', 'Mo', 'Mn', 'N', 'S'] as const;
+const COLUMNS = ['C', 'Cr', 'Ni', 'Mo', 'N', 'S'] as const;
 
 /** Base metals and rods with limits, usual contents, source and how sure the entry is. */
 @Component({
@@ -63,7 +63,7 @@ const COLUMNS = ['C', 'Cr', 'Ni', 'Mo', 'Mn', 'N', 'S'] as const;
               <tr [title]="entry.source">
                 <th scope="row">
                   <span class="figure">{{ entry.id }}</span>
-                  <span class="small soft">{{ entry.names.uns }} {{ entry.names.en }} {{ entry.names.iso }}</span>
+                  <span class="small soft names">{{ namesOf(entry) }}</span>
                 </th>
                 <td>{{ family(entry) }}</td>
                 @for (symbol of columns; track symbol) {
@@ -108,6 +108,10 @@ const COLUMNS = ['C', 'Cr', 'Ni', 'Mo', 'Mn', 'N', 'S'] as const;
       width: 100%;
       font-size: var(--size-small);
     }
+    .names {
+      display: block;
+      font-weight: 400;
+    }
     th,
     td {
       text-align: left;
@@ -149,6 +153,10 @@ export class Reference {
           ),
         );
   });
+
+  protected namesOf({ names }: CatalogueEntry): string {
+    return [names.uns, names.en, names.iso].filter(Boolean).join(' · ');
+  }
 
   protected family({ family }: CatalogueEntry): string {
     return familyTitle(family);

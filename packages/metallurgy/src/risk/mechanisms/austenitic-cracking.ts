@@ -3,7 +3,7 @@ import { ELEMENT_INDEX } from '../../composition';
 import { interpolate, type DiagramPoint } from '../../constitution';
 import type { RiskMechanism } from '../mechanism';
 import type { RiskSample } from '../risk-sample';
-import { either } from '../smooth';
+import { either, ramp } from '../smooth';
 
 const figures = data.mechanisms['austenitic-cracking'];
 const PHOSPHORUS = figures.phosphorusLimitByNickel as unknown as readonly DiagramPoint[];
@@ -14,18 +14,25 @@ function graphitic(sample: RiskSample): boolean {
   return sample.hasCastIron && (sample.pool[ELEMENT_INDEX.C] as number) > 0.3;
 }
 
+/** How much more the bead bears because carbides heal its films, or graphite takes up its shrinkage. */
+function relief(sample: RiskSample, graphiteFactor: number): number {
+  if (graphitic(sample)) return graphiteFactor;
+  const { chromiumFrom, from, to, factor } = figures.carbideRelief;
+  if ((sample.pool[ELEMENT_INDEX.Cr] as number) < chromiumFrom) return 1;
+  return 1 + (factor - 1) * ramp(sample.pool[ELEMENT_INDEX.C] as number, from, to);
+}
+
 /** Phosphorus the bead bears, mass percent: metal between stainless and nickel bears least. */
 function phosphorusLimit(sample: RiskSample): number {
   const { from, phosphorusFactor } = figures.niobium;
   const films = sample.kind === 'stainless' && (sample.pool[ELEMENT_INDEX.Nb] as number) > from ? phosphorusFactor : 1;
   const limit = films * interpolate(sample.pool[ELEMENT_INDEX.Ni] as number, PHOSPHORUS);
-  return graphitic(sample) ? limit * figures.castIron.phosphorusFactor : limit;
+  return limit * relief(sample, figures.castIron.phosphorusFactor);
 }
 
 /** Sulphur the bead bears, mass percent. */
 function sulphurLimit(sample: RiskSample): number {
-  const limit = interpolate(sample.pool[ELEMENT_INDEX.Ni] as number, SULPHUR);
-  return graphitic(sample) ? limit * figures.castIron.sulphurFactor : limit;
+  return interpolate(sample.pool[ELEMENT_INDEX.Ni] as number, SULPHUR) * relief(sample, figures.castIron.sulphurFactor);
 }
 
 /** Cracking of weld metal with no ferrite at all: 25-20, 35-19 and nickel pools. */

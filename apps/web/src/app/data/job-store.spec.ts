@@ -1,0 +1,125 @@
+import { provideHttpClient } from '@angular/common/http';
+import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import { TestBed } from '@angular/core/testing';
+import type { JobDetail, Piece } from '@variatum/contracts';
+import { Autosave } from './autosave';
+import { JobStore } from './job-store';
+
+const JOB_ID = '0198a6a0-0000-7000-8000-000000000001';
+const PIECE_ID = '0198a6a0-0000-7000-8000-000000000002';
+const stamp = '2026-01-01T00:00:00Z';
+const piece: Piece = {
+  id: PIECE_ID, jobId: JOB_ID, position: 0, name: 'Sheet', kind: 'base', family: null, form: null, thicknessMm: null, size: '', coating: null,
+  origin: '', grade: null, weldMetal: null, version: 3, withdrawnAt: null, tests: [],
+}; // prettier-ignore
+const job: JobDetail = {
+  id: JOB_ID, title: 'Chute', item: '', state: 'bench', stage: 'job', service: {}, lastRod: null, pieceCount: 1, version: 4,
+  createdAt: stamp, updatedAt: stamp, withdrawnAt: null, pieces: [piece], joint: null, decisions: [],
+}; // prettier-ignore
+
+describe('JobStore', () => {
+  let store: JobStore;
+  let http: HttpTestingController;
+
+  beforeEach(async () => {
+    Object.defineProperty(globalThis.crypto, 'randomUUID', {
+      configurable: true,
+      value: () => '0198a6a0-0000-7000-8000-0000000000ff',
+    });
+    TestBed.configureTestingModule({
+      providers: [Autosave, JobStore, provideHttpClient(), provideHttpClientTesting()],
+    });
+    store = TestBed.inject(JobStore);
+    http = TestBed.inject(HttpTestingController);
+    const opened = store.open(JOB_ID);
+    http.expectOne(`/api/jobs/${JOB_ID}`).flush(job);
+    http.expectOne('/api/rod-stock').flush([]);
+    http.expectOne('/api/workshop').flush({ id: JOB_ID, name: 'x', ownedTests: null, preferences: {}, version: 1 });
+    await opened;
+    jest.useFakeTimers();
+  });
+  afterEach(() => {
+    jest.useRealTimers();
+    http.verify();
+  });
+
+  test('shows a change at once and sends it when typing rests, all of it as one', () => {
+    store.changePiece(PIECE_ID, { name: 'S' });
+    store.changePiece(PIECE_ID, { name: 'Spout' });
+    store.changePiece(PIECE_ID, { thicknessMm: 2 });
+    expect(store.pieces()[0]).toMatchObject({ name: 'Spout', thicknessMm: 2 });
+    http.expectNone(`/api/pieces/${PIECE_ID}`);
+    jest.advanceTimersByTime(600);
+    const request = http.expectOne(`/api/pieces/${PIECE_ID}`);
+    expect(request.request.body).toEqual({ name: 'Spout', thicknessMm: 2, version: 3 });
+    request.flush({ ...piece, version: 4 });
+    store.changePiece(PIECE_ID, { origin: 'yard' });
+    jest.advanceTimersByTime(600);
+    const next = http.expectOne(`/api/pieces/${PIECE_ID}`);
+    expect(next.request.body).toEqual({ origin: 'yard', version: 4 });
+    next.flush({ ...piece, version: 5 });
+  });
+
+  test('keeps what cannot be taken, says why, and lets the rest go ahead', () => {
+    store.changePiece(PIECE_ID, { thicknessMm: 900, origin: 'yard' });
+    expect(store.pieces()[0]?.thicknessMm).toBe(900);
+    expect(store.errorsOf(`piece ${PIECE_ID}`)['thicknessMm']).toMatch(/0.1 to 300/);
+    jest.advanceTimersByTime(600);
+    const request = http.expectOne(`/api/pieces/${PIECE_ID}`);
+    expect(request.request.body).toEqual({ origin: 'yard', version: 3 });
+    request.flush({ ...piece, version: 4 });
+  });
+
+  test('takes over the version that stands when someone else changed the piece, and sends again', () => {
+    store.changePiece(PIECE_ID, { name: 'Mine' });
+    jest.advanceTimersByTime(600);
+    http.expectOne(`/api/pieces/${PIECE_ID}`).flush(
+      {
+        type: 'about:blank',
+        title: 'Changed meanwhile',
+        status: 409,
+        current: { ...piece, name: 'Theirs', version: 9 },
+      },
+      { status: 409, statusText: 'Conflict' },
+    );
+    jest.advanceTimersByTime(100);
+    const again = http.expectOne(`/api/pieces/${PIECE_ID}`);
+    expect(again.request.body).toEqual({ name: 'Mine', version: 9 });
+    again.flush({ ...piece, name: 'Mine', version: 10 });
+    expect(store.pieces()[0]?.name).toBe('Mine');
+  });
+
+  test('logs a test at once, with an id of its own, and refuses one that says nothing', () => {
+    expect(store.addTest(PIECE_ID, { test: 'magnet', outcome: 'some' })).toBe(false);
+    expect(store.errorsOf(`test ${PIECE_ID}`)['outcome']).toBeDefined();
+    expect(store.addTest(PIECE_ID, { test: 'magnet', outcome: 'none', worked: 'soft' })).toBe(true);
+    expect(store.pieces()[0]?.tests).toHaveLength(1);
+    expect(store.question()?.pieces[0]?.tests).toEqual([{ test: 'magnet', outcome: 'none', worked: 'soft' }]);
+    const request = http.expectOne(`/api/pieces/${PIECE_ID}/tests`);
+    expect(request.request.body.id).toMatch(/^[0-9a-f-]{36}$/);
+    request.flush({});
+  });
+
+  test('a struck-out test stays in the log and leaves the question', () => {
+    store.addTest(PIECE_ID, { test: 'magnet', outcome: 'none' });
+    http.expectOne(`/api/pieces/${PIECE_ID}/tests`).flush({});
+    const id = store.pieces()[0]?.tests[0]?.id as string;
+    store.strikeOut(PIECE_ID, id, 'wrong piece');
+    http.expectOne(`/api/tests/${id}/strike-out`).flush({});
+    expect(store.pieces()[0]?.tests[0]).toMatchObject({ struckOutReason: 'wrong piece' });
+    expect(store.question()?.pieces[0]?.tests).toEqual([]);
+  });
+
+  test('a joint that cannot be is shown at its field and not sent', () => {
+    store.changeJoint({ dilution: 4 });
+    expect(store.errorsOf('joint')['joint.dilution']).toBeDefined();
+    jest.advanceTimersByTime(600);
+    http.expectNone(`/api/jobs/${JOB_ID}/joint`);
+    store.changeJoint({ dilution: 0.3 });
+    jest.advanceTimersByTime(600);
+    const request = http.expectOne(`/api/jobs/${JOB_ID}/joint`);
+    expect(request.request.body).toEqual({ version: 0, joint: { type: 'bevel', dilution: 0.3 } });
+    request.flush({ id: PIECE_ID, jobId: JOB_ID, version: 1, joint: { type: 'bevel', dilution: 0.3 } });
+    expect(store.errorsOf('joint')).toEqual({});
+  });
+});

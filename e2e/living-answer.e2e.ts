@@ -1,0 +1,51 @@
+import { expect, test } from './support/fixtures';
+
+test('map, ranking and standing answer follow a logged test without a reload and without freezing the page', async ({
+  page,
+  demo,
+  complaints,
+}) => {
+  await page.goto(demo.url);
+  await page.getByRole('link', { name: /Fountain nozzle ring/ }).click();
+  const strip = page.getByRole('navigation', { name: 'Stages of the work' });
+  await strip.getByRole('link', { name: 'Rod' }).click();
+  const map = page.getByRole('img', { name: /Constitution map/ });
+  await expect(map).toBeVisible();
+  const before = {
+    map: await map.getAttribute('aria-label'),
+    rod: await page.getByTestId('standing-rod').textContent(),
+  };
+
+  // A mark on the page that a reload would wipe out, and a clock that a frozen page would stop.
+  await page.evaluate(() => {
+    const state = globalThis as unknown as { kept: boolean; longest: number };
+    state.kept = true;
+    state.longest = 0;
+    let last = performance.now();
+    const beat = (): void => {
+      const now = performance.now();
+      state.longest = Math.max(state.longest, now - last);
+      last = now;
+      setTimeout(beat, 10);
+    };
+    beat();
+  });
+
+  await strip.getByRole('link', { name: 'Identify' }).click();
+  await page.getByLabel('Log a test').getByRole('button', { name: 'Sulphur spot' }).click();
+  await page.getByRole('group', { name: 'What happened' }).getByRole('button', { name: 'sulphur seen' }).click();
+  await expect(page.getByTestId('standing-rod')).toHaveText('ER312');
+  expect(before.rod).not.toBe('ER312');
+  await strip.getByRole('link', { name: 'Rod' }).click();
+  await expect(page.getByRole('region', { name: 'Ranking' }).getByRole('listitem').first()).toContainText('ER312');
+  await expect(map).not.toHaveAttribute('aria-label', before.map ?? '');
+
+  const { kept, longest } = await page.evaluate(() => {
+    const state = globalThis as unknown as { kept: boolean; longest: number };
+    return { kept: state.kept, longest: state.longest };
+  });
+  expect(kept).toBe(true);
+  // The ranking takes far longer than this to settle: a page that computed it itself would have stood still.
+  expect(longest).toBeLessThan(600);
+  expect(complaints.list).toEqual([]);
+});

@@ -1,0 +1,49 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, rmSync, chmodSync } from 'node:fs';
+import { join, resolve } from 'node:path';
+
+const ROOT = resolve(import.meta.dirname, '../..');
+
+/** The whole program as a person starts it: launcher, database and server. */
+export interface Program {
+  readonly url: string;
+  readonly dataDirectory: string;
+  /** Ends it as Ctrl-C does. */
+  stop(): Promise<void>;
+  /** Ends it as a power cut does: nothing is told, the database is left running. */
+  kill(): Promise<void>;
+}
+
+/** A data directory the database's own user can enter. */
+export function newDataDirectory(): string {
+  const directory = mkdtempSync(join('/var/tmp', 'variatum-e2e-'));
+  chmodSync(directory, 0o755);
+  return directory;
+}
+
+/** Removes a data directory. */
+export function removeDataDirectory(directory: string): void {
+  rmSync(directory, { recursive: true, force: true });
+}
+
+/** Starts the program and waits for the address it prints. @param command `demo` or `start` */
+export async function startProgram(command: 'demo' | 'start', dataDirectory: string, port?: number): Promise<Program> {
+  const args = [join(ROOT, 'dist/launch.mjs'), command, '--data-dir', dataDirectory];
+  if (port !== undefined) args.push('--port', String(port));
+  const child: ChildProcess = spawn('node', args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'inherit'] });
+  const ended = new Promise<void>((done) => child.on('close', () => done()));
+  const url = await new Promise<string>((done, fail) => {
+    let text = '';
+    child.stdout?.on('data', (chunk: Buffer) => {
+      text += chunk.toString();
+      const found = /http:\/\/[\d.]+:\d+\//.exec(text)?.[0];
+      if (found) done(found);
+    });
+    child.on('close', (code) => fail(new Error(`the program ended with code ${code} before it printed an address`)));
+  });
+  const end = async (signal: NodeJS.Signals): Promise<void> => {
+    child.kill(signal);
+    await ended;
+  };
+  return { url, dataDirectory, stop: () => end('SIGTERM'), kill: () => end('SIGKILL') };
+}
