@@ -6,4 +6,5 @@ export * from './identify';
 export * from './pool';
 export * from './risk';
 export * from './rod';
+export * from './explain';
 export * from './engine-version';

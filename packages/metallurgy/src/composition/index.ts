@@ -8,3 +8,4 @@ export * from './element-belief';
 export * from './composition-belief';
 export * from './composition-sampler';
 export * from './mix';
+export * from './mix-beliefs';

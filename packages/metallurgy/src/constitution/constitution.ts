@@ -12,13 +12,14 @@ import {
   wrc1992Sigma,
   type GoverningDiagram,
 } from './ferrite-prediction';
+import type { FerriteSurface } from './iso-line-surface';
 import { evaluateLinear, linearFormula, type LinearFormulaId } from './linear-formula';
 import { martensiteFraction } from './martensite-fraction';
 import { seferianPreheatC } from './preheat';
 import { schaefflerStructure, type Phase } from './schaeffler';
 import { seferianFerritePercent } from './seferian-ferrite';
 import { solidificationMode, type SolidificationMode } from './solidification-mode';
-import { wrc1992FerriteNumber, wrc1992LatentFerriteNumber } from './wrc1992';
+import { wrc1992LatentFerriteNumber } from './wrc1992';
 
 /** Equivalents of one diagram, mass percent. */
 export interface Equivalents {
@@ -68,20 +69,25 @@ export const DEVIATE_90 = 1.6448536;
 /**
  * Evaluates every constitution diagram and index for a composition.
  * @param thicknessMm thickness for the preheat formula, mm, above 0; default 6
+ * @param surface stands in for the reconstructed WRC-1992 surface, as `isoLineSurface` makes it
  * @returns figures with the validity of each diagram; a ratio is null when its nickel equivalent is zero
  */
-export function constitution(composition: Composition, thicknessMm = 6): Constitution {
+export function constitution(
+  composition: Composition,
+  thicknessMm = 6,
+  surface: FerriteSurface = wrc1992LatentFerriteNumber,
+): Constitution {
   const vector = toVector(composition);
   const at = (id: LinearFormulaId): number => evaluateLinear(linearFormula(id), vector);
   const derived = new Float64Array(DERIVED_COUNT);
   derivePool(vector, 0, derived, 0);
   const prediction = newFerritePrediction();
-  predictFerrite(vector, 0, derived, 0, prediction);
+  predictFerrite(vector, 0, derived, 0, prediction, surface);
 
   const wrcCr = at('wrc1992ChromiumEquivalent');
   const wrcNi = at('wrc1992NickelEquivalent');
   const coverage = wrc1992Coverage(vector, 0, wrcCr, wrcNi);
-  const latent = wrc1992LatentFerriteNumber(wrcCr, wrcNi);
+  const latent = surface(wrcCr, wrcNi);
   const spread = DEVIATE_90 * wrc1992Sigma(Math.max(0, latent), wrcCr, wrcNi, coverage === 'valid' ? 1 : 1.5);
   const sCr = at('schaefflerChromiumEquivalent');
   const sNi = at('schaefflerNickelEquivalent');
@@ -96,7 +102,7 @@ export function constitution(composition: Composition, thicknessMm = 6): Constit
     wrc1992: {
       chromiumEquivalent: wrcCr,
       nickelEquivalent: wrcNi,
-      ferriteNumber: wrc1992FerriteNumber(wrcCr, wrcNi),
+      ferriteNumber: Math.max(0, latent),
       range90: [Math.max(0, latent - spread), Math.max(0, latent + spread)],
       valid: coverage === 'valid',
     },

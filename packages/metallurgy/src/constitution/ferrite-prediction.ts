@@ -7,6 +7,7 @@ import { deLongLatentFerriteNumber } from './delong';
 import { balmforthLippoldFerritePercent } from './balmforth-lippold';
 import { DERIVED } from './derive-pool';
 import { evaluateLinear, linearFormula } from './linear-formula';
+import type { FerriteSurface } from './iso-line-surface';
 import { schaefflerStructure } from './schaeffler';
 import { wrc1992LatentFerriteNumber } from './wrc1992';
 
@@ -109,6 +110,7 @@ const FERRITIC_SIGMA_PERCENT = 10;
  * on as ferrite numbers; they agree below about 10.
  * @param derived row written by `derivePool`, starting at `derivedOffset`
  * @param target receives the result
+ * @param surface stands in for the reconstructed WRC-1992 surface
  */
 export function predictFerrite(
   vector: Float64Array,
@@ -116,12 +118,13 @@ export function predictFerrite(
   derived: Float64Array,
   derivedOffset: number,
   target: FerritePrediction,
+  surface: FerriteSurface = wrc1992LatentFerriteNumber,
 ): void {
   const chromium = derived[derivedOffset + DERIVED.wrcChromium] as number;
   const nickel = derived[derivedOffset + DERIVED.wrcNickel] as number;
   const coverage = wrc1992Coverage(vector, offset, chromium, nickel);
   if (coverage !== 'outside') {
-    const latent = wrc1992LatentFerriteNumber(chromium, nickel);
+    const latent = surface(chromium, nickel);
     target.governing = 'wrc1992';
     target.latentFerriteNumber = latent;
     target.sigma = wrc1992Sigma(latent, chromium, nickel, coverage === 'valid' ? 1 : wrc.extrapolation.widening);

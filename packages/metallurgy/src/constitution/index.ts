@@ -1,5 +1,6 @@
 export * from './linear-formula';
 export * from './wrc1992';
+export * from './iso-line-surface';
 export * from './delong';
 export * from './schaeffler';
 export * from './schaeffler-martensite';

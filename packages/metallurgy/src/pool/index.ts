@@ -1,2 +1,4 @@
 export * from './joint';
+export * from './pass-chain';
+export * from './coating';
 export * from './pool';

@@ -1,10 +1,16 @@
 import { findGrade, findRod, GRADES, RODS, type CatalogueEntry } from '../catalogue';
 import { mix, validateComposition, type Composition } from '../composition';
-import { constitution, type Constitution } from '../constitution';
+import { constitution, isoLineSurface, type Constitution, type IsoFerriteLines } from '../constitution';
 import { InputError, type FieldError } from '../errors';
+import { withCoating } from './coating';
+import { PASS_KINDS, passChain, usualPass, type Pass, type PassKind } from './pass-chain';
 
 /** A base metal by grade or by analysis. */
-export type MaterialInput = { readonly grade?: string; readonly composition?: Composition };
+export type MaterialInput = {
+  readonly grade?: string;
+  readonly composition?: Composition;
+  readonly coating?: 'bare' | 'plated' | 'galvanised';
+};
 /** A rod by class or by analysis. */
 export type RodInput = { readonly class?: string; readonly composition?: Composition };
 
@@ -18,17 +24,44 @@ export interface PoolInput {
   /** Fraction of the pool that is base metal, 0 to 1. */
   readonly dilution?: number;
   readonly thicknessMm?: number;
+  /** Passes lowest first, each diluted by base metal and the pass below; left out: one pass. */
+  readonly passes?: readonly PassInput[];
+  /** Iso-FN lines of a digitised WRC-1992 figure, in place of the reconstructed surface. */
+  readonly wrc1992Lines?: IsoFerriteLines;
+}
+
+/** A pass as the user states it; what is left out is usual for its kind. */
+export interface PassInput {
+  readonly kind: PassKind;
+  readonly dilution?: number;
+  readonly parentShare?: number;
+}
+
+/** Weld metal of one pass. */
+export interface PassPool {
+  readonly kind: PassKind;
+  readonly dilution: number;
+  readonly parentShare: number;
+  readonly composition: Composition;
+  readonly constitution: Constitution;
 }
 
 /** A pool's composition and what the diagrams say of it. */
 export interface Pool {
   readonly composition: Composition;
   readonly constitution: Constitution;
+  /** Every pass, lowest first, when passes were asked for; the composition above is then that of the last. */
+  readonly passes?: readonly PassPool[];
 }
 
 /** Finds a base metal's typical composition. @throws InputError at `path` */
 export function resolveMaterial(input: MaterialInput, path: string): Composition {
   return resolve(input.grade, input.composition, findGrade, GRADES, path, 'grade');
+}
+
+/** Finds a rod's typical composition. @throws InputError at `path` */
+export function resolveRod(input: RodInput, path: string): Composition {
+  return resolve(input.class, input.composition, findRod, RODS, path, 'class');
 }
 
 function resolve(
@@ -68,9 +101,7 @@ export function pool(input: PoolInput): Pool {
   if (!Array.isArray(input.parents) || input.parents.length === 0)
     throw InputError.at('parents', 'give at least one base metal');
   const parents = input.parents.map((parent, index) => attempt(() => resolveMaterial(parent, `parents.${index}`)));
-  const rod = input.rod
-    ? attempt(() => resolve(input.rod?.class, input.rod?.composition, findRod, RODS, 'rod', 'class'))
-    : undefined;
+  const rod = input.rod ? attempt(() => resolveRod(input.rod as RodInput, 'rod')) : undefined;
   const shares = input.shares ?? parents.map(() => 1 / parents.length);
   if (shares.length !== parents.length)
     errors.push({ path: 'shares', message: `give ${parents.length} shares, one for each parent` });
@@ -91,11 +122,54 @@ export function pool(input: PoolInput): Pool {
     });
   if (input.thicknessMm !== undefined && !(input.thicknessMm > 0 && input.thicknessMm <= 300))
     errors.push({ path: 'thicknessMm', message: 'give a thickness above 0 and up to 300 mm' });
+  const surface = attempt(() => input.wrc1992Lines && isoLineSurface(input.wrc1992Lines, 'wrc1992Lines'));
+  const passes = input.passes && checkPasses(input.passes, rod !== undefined, dilution, errors);
   if (errors.length > 0) throw new InputError(errors);
-  const base = parents.map((composition, index) => ({
-    composition: composition as Composition,
-    fraction: (dilution as number) * (shares[index] as number),
-  }));
-  const composition = mix(rod ? [{ composition: rod, fraction: 1 - (dilution as number) }, ...base] : base);
-  return { composition, constitution: constitution(composition, input.thicknessMm) };
+  const of = (composition: Composition): Constitution => constitution(composition, input.thicknessMm, surface);
+  const melted = mix(
+    parents.map((composition, index) => ({
+      composition: withCoating(composition as Composition, input.parents[index]?.coating ?? 'bare'),
+      fraction: shares[index] as number,
+    })),
+  );
+  if (rod && passes) {
+    const chain = passChain(melted, rod, passes);
+    const pools = passes.map((pass, index): PassPool => {
+      const composition = chain[index] as Composition;
+      return { ...pass, composition, constitution: of(composition) };
+    });
+    const { composition, constitution: last } = pools[pools.length - 1] as PassPool;
+    return { composition, constitution: last, passes: pools };
+  }
+  const composition = rod
+    ? mix([
+        { composition: rod, fraction: 1 - (dilution as number) },
+        { composition: melted, fraction: dilution as number },
+      ])
+    : melted;
+  return { composition, constitution: of(composition) };
+}
+
+function checkPasses(
+  input: readonly PassInput[],
+  withRod: boolean,
+  rootDilution: number | undefined,
+  errors: FieldError[],
+): readonly Pass[] {
+  if (!withRod) errors.push({ path: 'passes', message: 'passes need a rod' });
+  if (input.length === 0 || input.length > 40) errors.push({ path: 'passes', message: 'give one to forty passes' });
+  const inside = (value: number): boolean => value >= 0 && value <= 1;
+  return input.map(({ kind, dilution, parentShare }, index) => {
+    const at = `passes.${index}`;
+    if (!PASS_KINDS.includes(kind)) {
+      errors.push({ path: `${at}.kind`, message: `"${kind}" is not a pass; use one of ${PASS_KINDS.join(', ')}` });
+      return { kind, dilution: 0, parentShare: 1 };
+    }
+    const usual = usualPass(kind, rootDilution ?? 0);
+    const pass = { kind, dilution: dilution ?? usual.dilution, parentShare: parentShare ?? usual.parentShare };
+    if (!inside(pass.dilution)) errors.push({ path: `${at}.dilution`, message: `${pass.dilution} is outside 0 to 1` });
+    if (!inside(pass.parentShare))
+      errors.push({ path: `${at}.parentShare`, message: `${pass.parentShare} is outside 0 to 1` });
+    return pass;
+  });
 }

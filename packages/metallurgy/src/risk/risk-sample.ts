@@ -10,6 +10,7 @@ import {
   predictFerrite,
   schaefflerMartensiteFraction,
   type FerritePrediction,
+  type FerriteSurface,
 } from '../constitution';
 import type { Joint } from '../pool';
 import type { PieceSample } from './material';
@@ -49,11 +50,14 @@ export class RiskSample {
   /** Chromium of the piece that has least, mass percent. */
   leanestChromium = Infinity;
 
+  /** @param surface stands in for the reconstructed WRC-1992 surface */
+  constructor(private readonly surface?: FerriteSurface) {}
+
   /** Derives everything from `pool`, `pieces` and `scatter`, which the caller has set. */
   derive(): void {
     const { pool, derived, prediction } = this;
     derivePool(pool, 0, derived, 0);
-    predictFerrite(pool, 0, derived, 0, prediction);
+    predictFerrite(pool, 0, derived, 0, prediction, this.surface);
     const latent = prediction.latentFerriteNumber + this.scatter * prediction.sigma;
     this.ferriteNumber = latent > 0 ? latent : 0;
     this.ratio =

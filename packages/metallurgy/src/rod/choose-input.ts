@@ -7,6 +7,7 @@ import {
   type CompositionBelief,
   type ElementBelief,
 } from '../composition';
+import { isoLineSurface, type FerriteSurface, type IsoFerriteLines } from '../constitution';
 import { InputError, type FieldError } from '../errors';
 import type { ConfirmedCounts } from '../identify';
 import { completeJoint, type Joint, type JointInput } from '../pool';
@@ -28,6 +29,8 @@ export interface ChooseInput {
   /** House preferences by rod class, -3 to 3 steps. They never hide a "do not". */
   readonly preferences?: { readonly [rod: string]: number };
   readonly confirmed?: ConfirmedCounts;
+  /** Iso-FN lines of a digitised WRC-1992 figure, in place of the reconstructed surface. */
+  readonly wrc1992Lines?: IsoFerriteLines;
 }
 
 /** A checked question. */
@@ -36,6 +39,8 @@ export interface ChooseProblem {
   readonly joint: Joint;
   readonly service: Service;
   readonly fillers: readonly FillerCandidate[];
+  /** Stands in for the reconstructed WRC-1992 surface. */
+  readonly surface: FerriteSurface | undefined;
   /** Rods that do not exist for the process at hand. */
   readonly leftOut: readonly { readonly rod: string; readonly why: string }[];
 }
@@ -60,6 +65,7 @@ export function checkChooseInput(input: ChooseInput): ChooseProblem {
   const families = pieces.map((piece) => piece?.candidates[0]?.material.family ?? 'austenitic');
   const joint = attempt(() => completeJoint(input.joint ?? { type: 'bevel' }, families));
   const service = attempt(() => completeService(input.service));
+  const surface = attempt(() => input.wrc1992Lines && isoLineSurface(input.wrc1992Lines, 'wrc1992Lines'));
   const named = (list: readonly string[], field: string): (Rod | undefined)[] =>
     list.map((name, index) => {
       const rod = findRod(name);
@@ -113,7 +119,14 @@ export function checkChooseInput(input: ChooseInput): ChooseProblem {
       belief: [],
       cost: theJoint.fused ? 0 : choice.costs.noRodFitUp + choice.costs.notOnShelf,
     });
-  return { pieces: pieces as readonly PieceBelief[], joint: theJoint, service: service as Service, fillers, leftOut };
+  return {
+    pieces: pieces as readonly PieceBelief[],
+    joint: theJoint,
+    service: service as Service,
+    fillers,
+    surface,
+    leftOut,
+  };
 }
 
 const ROD_BELIEFS = new Map<string, CompositionBelief>();

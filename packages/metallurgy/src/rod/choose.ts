@@ -12,10 +12,12 @@ import {
 } from '../risk';
 import { isCarbonSteel } from '../catalogue';
 import { checkChooseInput, type ChooseInput, type ChooseProblem } from './choose-input';
+import { findAlternatives, type Alternative } from './alternatives';
+import { passFerrite, type PassFerrite } from './pass-ferrite';
 import { drawPoolSamples, type PoolSamples } from './pool-samples';
 import { spreadOf, type Spread } from './quantiles';
 import { composeReasons } from './reasons';
-import { exampleOf, fillSample, RodRun, runRod } from './rod-run';
+import { exampleOf, fillSample, RodRun, runRod, type FillerCandidate } from './rod-run';
 import { rodMatrix, type MatrixRow } from './rod-matrix';
 import { dilutionCurve, type DilutionCurve } from './dilution-curve';
 
@@ -60,6 +62,10 @@ export interface Choice {
   readonly recommended: string | null;
   readonly reasons: readonly string[];
   readonly dilutionCurve: DilutionCurve;
+  /** Ferrite from root to cap when the joint takes several passes. */
+  readonly passes: readonly PassFerrite[];
+  /** Ways that beat welding the joint as it stands. */
+  readonly alternatives: readonly Alternative[];
   readonly leftOut: ChooseProblem['leftOut'];
   readonly samples: number;
   /** Whether the order of the first three is settled against sampling noise. */
@@ -85,7 +91,7 @@ function start(input: ChooseInput, seed: number, capacity: number): Runs {
     samples: drawPoolSamples(problem.pieces, problem.joint, seed, capacity),
     runs: problem.fillers.map((filler) => new RodRun(filler, capacity)),
     severities: severitiesFor(problem.service),
-    scratch: new RiskSample(),
+    scratch: new RiskSample(problem.surface),
   };
 }
 
@@ -161,12 +167,19 @@ export function choose(input: ChooseInput, seed = 1): Choice {
   }
   const answer = rank(state, sorted, seed);
   const { problem } = state;
-  const shown = sorted.slice(0, choice.sampling.matrixRods).map(({ filler }) => filler);
+  const byId = new Map(sorted.map(({ filler }) => [filler.rod?.id ?? null, filler]));
+  const inOrder = answer.ranking.map(({ rod }) => byId.get(rod) as FillerCandidate);
+  const leader = inOrder[0] as FillerCandidate;
+  const { expectedLoss } = answer.ranking[0] as RankedRod;
+  const tried = inOrder.slice(0, choice.alternatives.fillersTried);
+  const alternatives = findAlternatives(problem, tried, expectedLoss, state.severities, seed);
   return {
     ...answer,
-    matrix: rodMatrix(problem, shown, state.severities, seed),
-    reasons: composeReasons(problem, answer.ranking),
-    dilutionCurve: dilutionCurve(problem, (sorted[0] as RodRun).filler, state.samples, state.severities),
+    matrix: rodMatrix(problem, inOrder.slice(0, choice.sampling.matrixRods), state.severities, seed),
+    reasons: composeReasons(problem, answer.ranking, alternatives),
+    dilutionCurve: dilutionCurve(problem, leader, state.samples, state.severities),
+    passes: passFerrite(problem, leader, state.samples),
+    alternatives,
     leftOut: problem.leftOut,
   };
 }

@@ -31,7 +31,7 @@ export function dilutionCurve(
   severities: Float64Array,
 ): DilutionCurve {
   if (!filler.rod) return { rod: null, points: [], window: null };
-  const scratch = new RiskSample();
+  const scratch = new RiskSample(problem.surface);
   const count = Math.min(SAMPLES, samples.count);
   const ferrite = new Float64Array(count);
   const sums = new Float64Array(RISK_MECHANISMS.length);

@@ -6,4 +6,6 @@ export * from './dilution-curve';
 export * from './quantiles';
 export * from './filler-loss';
 export * from './pool-cloud';
+export * from './alternatives';
+export * from './pass-ferrite';
 export { DIAGRAM_NAMES } from './reasons';

@@ -42,6 +42,8 @@ export interface PieceBelief {
   readonly candidates: readonly PieceCandidate[];
   /** The identification behind it; undefined for a named grade or an analysis. */
   readonly identification: Identification | undefined;
+  /** Whether the piece is the weld of a former repair. */
+  readonly oldWeld: boolean;
 }
 
 const COATINGS: readonly Coating[] = ['bare', 'plated', 'galvanised'];
@@ -66,6 +68,7 @@ export function pieceBelief(input: PieceInput, path: string, confirmed?: Confirm
   const known = (material: Material, belief: CompositionBelief): PieceBelief => ({
     candidates: [{ material, belief, coating, probability: 1 }],
     identification: undefined,
+    oldWeld: input.weldMetal !== undefined,
   });
   if (input.grade !== undefined) {
     const grade = findGrade(input.grade);
@@ -92,7 +95,7 @@ export function pieceBelief(input: PieceInput, path: string, confirmed?: Confirm
   if (input.tests === undefined && input.item === undefined)
     throw InputError.at(path, 'give a grade, a composition, or an item with tests');
   const identification = identify(input, confirmed, path);
-  return { candidates: keepProbable(identification, input.coating), identification };
+  return { candidates: keepProbable(identification, input.coating), identification, oldWeld: false };
 }
 
 /** Material facts of an analysed piece: its family follows from the analysis, its scaling limit from chromium. */

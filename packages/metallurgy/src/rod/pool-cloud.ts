@@ -79,7 +79,7 @@ export function poolCloud(input: ChooseInput, rod: string | null, seed = 1, coun
     cost: 0,
   };
   const samples = drawPoolSamples(problem.pieces, problem.joint, seed, count);
-  const scratch = new RiskSample();
+  const scratch = new RiskSample(problem.surface);
   const uniforms = stratifiedUniforms(seed, CENTRE_SAMPLES, ELEMENT_COUNT, CENTRE_SAMPLES);
   return {
     rod: filler.rod?.id ?? null,

@@ -10,7 +10,7 @@ import {
   type CompositionSampler,
   type ElementBelief,
 } from '../composition';
-import type { Joint, ShareRange } from '../pool';
+import { coatingShare, type Joint, type ShareRange } from '../pool';
 import type { PieceSample } from '../risk';
 import type { PieceBelief, PieceCandidate } from './piece';
 
@@ -92,10 +92,14 @@ export function drawPoolSamples(
     });
     for (let index = 0; index < pieces.length; index++) {
       const share = shareSum > 0 ? (shares[index] as number) / shareSum : 1 / pieces.length;
-      const composition = (own[index] as PieceSample).composition;
+      const { composition, coating } = own[index] as PieceSample;
+      const coat = coatingShare(coating);
+      const metal = coat ? share * (1 - coat.fraction) : share;
       for (let element = 0; element < ELEMENT_COUNT; element++)
         base[sample * ELEMENT_COUNT + element] =
-          (base[sample * ELEMENT_COUNT + element] as number) + share * (composition[element] as number);
+          (base[sample * ELEMENT_COUNT + element] as number) +
+          metal * (composition[element] as number) +
+          (coat ? share * coat.fraction * (coat.layer[element] as number) : 0);
     }
     const tail = row + pieces.length * perPiece;
     for (let element = 0; element < ELEMENT_COUNT; element++)

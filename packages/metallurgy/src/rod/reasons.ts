@@ -1,4 +1,5 @@
 import { RISK_MECHANISMS } from '../risk';
+import type { Alternative } from './alternatives';
 import type { ChooseProblem } from './choose-input';
 import type { RankedRod } from './choose';
 
@@ -29,7 +30,11 @@ function separator(better: RankedRod, worse: RankedRod): string | undefined {
 }
 
 /** Reasons for the leading rod, composed from what separates it from the others and from what no rod changes. */
-export function composeReasons(problem: ChooseProblem, ranking: readonly RankedRod[]): readonly string[] {
+export function composeReasons(
+  problem: ChooseProblem,
+  ranking: readonly RankedRod[],
+  alternatives: readonly Alternative[],
+): readonly string[] {
   const [first, second] = ranking;
   if (!first) return [];
   const reasons: string[] = [];
@@ -42,6 +47,7 @@ export function composeReasons(problem: ChooseProblem, ranking: readonly RankedR
     const between = separator(first, second);
     if (between) reasons.push(between);
   }
+  for (const { reason } of alternatives) reasons.push(`Worth weighing: ${reason}`);
   // The rod most welders would reach for deserves a word when it is not the answer.
   for (const shelf of ['ER308L', 'ER316L', 'ER309L', 'ER70S-6']) {
     const other = ranking.find(({ rod }) => rod === shelf);

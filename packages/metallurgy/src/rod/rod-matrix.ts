@@ -38,7 +38,7 @@ export function rodMatrix(
   seed: number,
 ): readonly MatrixRow[] {
   const count = choice.sampling.matrixSamples;
-  const scratch = new RiskSample();
+  const scratch = new RiskSample(problem.surface);
   return problem.pieces.flatMap(({ candidates }, piece) =>
     candidates.map(({ material, coating, probability }, candidate): MatrixRow => {
       const samples = drawPoolSamples(problem.pieces, problem.joint, seed, count, { piece, candidate });

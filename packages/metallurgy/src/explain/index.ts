@@ -1,0 +1,4 @@
+export * from './step';
+export * from './explain-constitution';
+export * from './explain-pool';
+export * from './explain-choice';
