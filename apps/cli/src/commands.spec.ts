@@ -103,3 +103,27 @@ describe('catalogues', () => {
     for (const { id, source } of list) expect([id, source.length > 5]).toEqual([id, true]);
   });
 });
+
+describe('explain', () => {
+  test('traces a composition, a pool or a rod by what it is given', () => {
+    const composition = run('explain', { composition: { Cr: 18 } }) as { steps: { figure: string }[] };
+    expect(composition.steps.map(({ figure }) => figure)).toContain('pren');
+    const mixed = run('explain', { parents: [{ grade: '304L' }], rod: { class: 'ER308L' }, dilution: 0.3 }) as {
+      steps: { figure: string }[];
+    };
+    expect(mixed.steps.map(({ figure }) => figure)).toContain('composition.Cr');
+    const rod = run('explain', {
+      pieces: [{ grade: '304L' }],
+      rod: 'ER312',
+      rods: ['ER308L', 'ER312'],
+      samples: 64,
+    }) as { rod: string; steps: { figure: string }[] };
+    expect(rod.rod).toBe('ER312');
+    expect(rod.steps.map(({ figure }) => figure)).toContain('expectedLoss');
+  });
+  test('says what it wants when it is given nothing, and names faulty fields', () => {
+    expect(pathsOf('explain', {})).toEqual(['composition']);
+    expect(pathsOf('explain', { composition: { Cr: -3 } })).toEqual(['composition.Cr']);
+    expect(pathsOf('explain', { pieces: [{ grade: '304L' }], rod: 'ER999' })).toEqual(['rod']);
+  });
+});

@@ -1,5 +1,6 @@
 import {
   chooseQuestionSchema,
+  explainChoiceQuestionSchema,
   constitutionQuestionSchema,
   identifyQuestionSchema,
   parseWith,
@@ -9,10 +10,14 @@ import {
   choose,
   constitution,
   ENGINE_VERSION,
+  explainChoice,
+  explainConstitution,
+  explainPool,
   FIELD_TESTS,
   GRADES,
   identify,
   InputError,
+  isoLineSurface,
   ITEM_FAMILIES,
   nextTests,
   pool,
@@ -46,13 +51,11 @@ const constitutionCommand: Command = {
     if (document['composition'] === undefined && document['compositions'] === undefined)
       throw InputError.at('composition', 'missing; give mass percents by chemical symbol');
     const question = parseWith(constitutionQuestionSchema, document);
-    if ('composition' in question)
-      return constitution(validateComposition(question.composition, 'composition'), question.thicknessMm);
-    return {
-      results: question.compositions.map((composition, index) =>
-        constitution(validateComposition(composition, `compositions.${index}`), question.thicknessMm),
-      ),
-    };
+    const surface = question.wrc1992Lines && isoLineSurface(question.wrc1992Lines, 'wrc1992Lines');
+    const of = (composition: unknown, path: string): unknown =>
+      constitution(validateComposition(composition, path), question.thicknessMm, surface);
+    if ('composition' in question) return of(question.composition, 'composition');
+    return { results: question.compositions.map((composition, index) => of(composition, `compositions.${index}`)) };
   },
 };
 
@@ -87,6 +90,27 @@ const chooseCommand: Command = {
   }),
 };
 
+const explainCommand: Command = {
+  readsInput: true,
+  summary: 'every figure of a composition, a pool or a rod with its formula, numbers and source',
+  run(input, seed) {
+    const document = objectInput(input);
+    if (document['pieces'] !== undefined) {
+      const { rod, ...question } = parseWith(explainChoiceQuestionSchema, document);
+      return explainChoice(question as ChooseInput, rod, seed);
+    }
+    if (document['parents'] !== undefined)
+      return { steps: explainPool(parseWith(poolQuestionSchema, document) as PoolInput) };
+    if (document['composition'] === undefined)
+      throw InputError.at('composition', 'give a composition, the parents of a pool, or the pieces of a joint');
+    const question = parseWith(constitutionQuestionSchema, document);
+    if (!('composition' in question)) throw InputError.at('compositions', 'give one composition');
+    const surface = question.wrc1992Lines && isoLineSurface(question.wrc1992Lines, 'wrc1992Lines');
+    const composition = validateComposition(question.composition, 'composition');
+    return { steps: explainConstitution(composition, question.thicknessMm, surface) };
+  },
+};
+
 const catalogue = (summary: string, list: unknown): Command => ({ readsInput: false, summary, run: () => list });
 
 /** The computations by name. */
@@ -95,6 +119,7 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
   pool: poolCommand,
   identify: identifyCommand,
   choose: chooseCommand,
+  explain: explainCommand,
   grades: catalogue('base metals', GRADES),
   rods: catalogue('filler rods', RODS),
   tests: catalogue('field tests', FIELD_TESTS),

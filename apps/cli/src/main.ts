@@ -11,16 +11,43 @@ function fail(problem: Problem): never {
   process.exit(BAD_INPUT);
 }
 
-function seedFrom(flags: readonly string[]): number {
+interface Flags {
+  readonly seed: number;
+  /** File with iso-FN lines of a digitised WRC-1992 figure. */
+  readonly lines: string | undefined;
+}
+
+function readFlags(flags: readonly string[]): Flags {
   let seed = 1;
+  let lines: string | undefined;
   for (let index = 0; index < flags.length; index++) {
-    const flag = flags[index] as string;
-    const value = flag.startsWith('--seed=') ? flag.slice(7) : flag === '--seed' ? flags[++index] : undefined;
-    if (value === undefined) throw InputError.at(flag, 'not a flag of this command; the only one is --seed N');
-    seed = Number(value);
-    if (!Number.isSafeInteger(seed) || seed < 0) throw InputError.at('--seed', 'give a whole number of 0 or more');
+    const [name, inline] = (flags[index] as string).split(/=(.*)/s, 2) as [string, string | undefined];
+    if (name !== '--seed' && name !== '--wrc-lines')
+      throw InputError.at(name, 'not a flag of this command; there are --seed N and --wrc-lines FILE');
+    const value = inline ?? flags[++index];
+    if (value === undefined) throw InputError.at(name, 'needs a value');
+    if (name === '--wrc-lines') lines = value;
+    else {
+      seed = Number(value);
+      if (!Number.isSafeInteger(seed) || seed < 0) throw InputError.at('--seed', 'give a whole number of 0 or more');
+    }
   }
-  return seed;
+  return { seed, lines };
+}
+
+/** Reads a file of iso-FN lines: the lines themselves, or an object that holds them as `isoFn`. */
+function readLines(file: string): unknown {
+  try {
+    const document = JSON.parse(readFileSync(file, 'utf8')) as { isoFn?: unknown };
+    return document.isoFn ?? document;
+  } catch (error) {
+    throw InputError.at('--wrc-lines', `${file} cannot be read: ${(error as Error).message}`);
+  }
+}
+
+function withLines(input: unknown, file: string | undefined): unknown {
+  if (file === undefined || typeof input !== 'object' || input === null) return input;
+  return { ...input, wrc1992Lines: readLines(file) };
 }
 
 function readInput(): unknown {
@@ -46,7 +73,7 @@ function writeAll(text: string): void {
     }
 }
 
-const [name = '', ...flags] = process.argv.slice(2);
+const [name = '', ...args] = process.argv.slice(2);
 const command = Object.hasOwn(COMMANDS, name) ? COMMANDS[name] : undefined;
 if (!command)
   fail({
@@ -56,8 +83,9 @@ if (!command)
     detail: `"${name}" is not one of ${Object.keys(COMMANDS).join(', ')}`,
   });
 try {
-  const seed = seedFrom(flags);
-  writeAll(`${JSON.stringify(command.run(command.readsInput ? readInput() : undefined, seed), null, 2)}\n`);
+  const { seed, lines } = readFlags(args);
+  const input = command.readsInput ? withLines(readInput(), lines) : undefined;
+  writeAll(`${JSON.stringify(command.run(input, seed), null, 2)}\n`);
 } catch (error) {
   if (error instanceof InputError) fail(inputProblem(error));
   throw error;

@@ -32,32 +32,40 @@ export const identifyQuestionSchema = z.strictObject({
   tests: z.array(testEntrySchema).max(200).optional(),
 });
 
+const looseComposition = z.record(z.string(), z.unknown());
+/** Iso-FN lines of a digitised WRC-1992 figure; the core checks them. */
+const isoLinesSchema = z.record(z.string(), z.unknown()).optional();
+const thickness = z.number().positive().max(300).optional();
+
 /** Question of `constitution`: one composition or several. */
 export const constitutionQuestionSchema = z.union([
+  z.strictObject({ composition: looseComposition, thicknessMm: thickness, wrc1992Lines: isoLinesSchema }),
   z.strictObject({
-    composition: z.record(z.string(), z.unknown()),
-    thicknessMm: z.number().positive().max(300).optional(),
-  }),
-  z.strictObject({
-    compositions: z.array(z.record(z.string(), z.unknown())).max(100000),
-    thicknessMm: z.number().positive().max(300).optional(),
+    compositions: z.array(looseComposition).max(100000),
+    thicknessMm: thickness,
+    wrc1992Lines: isoLinesSchema,
   }),
 ]);
 
+const coatingSchema = z.enum(['bare', 'plated', 'galvanised']);
+
 const materialSchema = z.strictObject({
   grade: z.string().optional(),
-  composition: z.record(z.string(), z.unknown()).optional(),
+  composition: looseComposition.optional(),
+  coating: coatingSchema.optional(),
 });
 
 /** Question of `pool`. */
 export const poolQuestionSchema = z.strictObject({
   parents: z.array(materialSchema),
   shares: z.array(z.number()).optional(),
-  rod: z
-    .strictObject({ class: z.string().optional(), composition: z.record(z.string(), z.unknown()).optional() })
-    .nullish(),
+  rod: z.strictObject({ class: z.string().optional(), composition: looseComposition.optional() }).nullish(),
   dilution: z.number().optional(),
   thicknessMm: z.number().optional(),
+  passes: z
+    .array(z.strictObject({ kind: z.string(), dilution: z.number().optional(), parentShare: z.number().optional() }))
+    .optional(),
+  wrc1992Lines: isoLinesSchema,
 });
 
 /** What the joint must live through. */
@@ -95,7 +103,7 @@ export const pieceQuestionSchema = z.strictObject({
   grade: z.string().optional(),
   composition: z.record(z.string(), z.unknown()).optional(),
   weldMetal: z.string().optional(),
-  coating: z.enum(['bare', 'plated', 'galvanised']).optional(),
+  coating: coatingSchema.optional(),
   item: itemSchema.optional(),
   tests: z.array(testEntrySchema).max(200).optional(),
 });
@@ -109,4 +117,8 @@ export const chooseQuestionSchema = z.strictObject({
   samples: z.int().optional(),
   stock: z.array(z.string()).max(200).optional(),
   preferences: z.record(z.string(), z.number()).optional(),
+  wrc1992Lines: isoLinesSchema,
 });
+
+/** Question of `explain` about one rod of a joint; left out, the recommended one. */
+export const explainChoiceQuestionSchema = chooseQuestionSchema.extend({ rod: z.string().nullish() });

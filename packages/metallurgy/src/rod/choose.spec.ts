@@ -275,3 +275,56 @@ describe('bad questions name every field', () => {
     }
   });
 });
+
+describe('other ways of going about it', () => {
+  test('leaded steel is buttered first, and the way is told with its saving', () => {
+    const choice = of(['12L14', '304'], { joint: { type: 'fillet', thicknessMm: 8 } });
+    const way = choice.alternatives.find(({ kind }) => kind === 'butter');
+    expect(way).toMatchObject({ piece: 0, layer: expect.stringMatching(/^ER|^EN/) });
+    expect(way?.expectedLoss).toBeCloseTo((choice.ranking[0]?.expectedLoss ?? 0) - (way?.saves ?? 0), 9);
+    expect(choice.reasons.join(' ')).toContain('laid on 12L14 first');
+  });
+  test('two clean plates of one grade need no other way', () => {
+    expect(of(['304L', '304L']).alternatives).toEqual([]);
+  });
+  test('an old cast-iron bead between stainless pieces is better cut out', () => {
+    const question: ChooseInput = {
+      pieces: [{ grade: '316L' }, { grade: '316L' }, { weldMetal: 'ENiFe-CI' }],
+      joint: { type: 'crack', restraint: 'high' },
+      service: { environment: 'pool' },
+    };
+    const { alternatives, ranking } = choose(question);
+    const way = alternatives.find(({ kind }) => kind === 'cut-out');
+    expect(way?.piece).toBe(2);
+    expect(way?.rod).toBe('ER316L');
+    expect(way?.expectedLoss).toBeLessThan(ranking[0]?.expectedLoss ?? 0);
+  });
+  test('ferrite of an over-alloyed rod on carbon steel rises from root to cap', () => {
+    const { passes } = of(['A36', '304L'], { joint: { type: 'bevel', thicknessMm: 12 } });
+    expect(passes.map(({ kind }) => kind)).toEqual(['root', 'hot', 'fill', 'cap']);
+    const medians = passes.map(({ ferriteNumber }) => ferriteNumber.median);
+    expect(medians[3]).toBeGreaterThan((medians[0] as number) + 3);
+    expect(of(['304L', '304L'], { joint: { type: 'square-butt', thicknessMm: 1.5 } }).passes).toEqual([]);
+  });
+  test('a replacement figure changes the ferrite of every rod', () => {
+    const lines = {
+      0: [
+        [18, 14],
+        [23, 19.5],
+      ],
+      10: [
+        [18, 12],
+        [26, 19.5],
+      ],
+      30: [
+        [21, 11],
+        [30, 19],
+      ],
+    };
+    const shifted = of(['304L', '304L'], { wrc1992Lines: lines });
+    expect(entry(shifted, 'ER308L').ferriteNumber.median).not.toBeCloseTo(
+      entry(of(['304L', '304L']), 'ER308L').ferriteNumber.median,
+      0,
+    );
+  });
+});
