@@ -74,6 +74,7 @@ export async function check(root: string): Promise<number> {
     await jest('unit tests', ['--selectProjects', 'metallurgy', 'contracts', 'cli', 'launcher', 'web']);
     await buildServer(root);
     await buildWeb(root);
+    await step('command line build', 'npm', ['run', '--silent', 'build', '--workspace', 'apps/cli']);
     cluster = await startCluster(programs, dataDirectory(root, join('/var/tmp', `variatum-check-${process.pid}`)));
     await jest('server tests against PostgreSQL', ['--selectProjects', 'server', '--runInBand'], {
       VARIATUM_TEST_DATABASE_URL: cluster.url,

@@ -15,6 +15,13 @@ export interface Wrc1992Surface {
 /** The surface that ships with the core. */
 export const WRC1992_SURFACE: Wrc1992Surface = data.surface;
 
+// The surface as flat numbers, with what does not depend on the pool worked out once.
+const SURFACE = (({ a0, s0, pivotCreq, vanishingCreq, k1, k2, v1, tau }: Wrc1992Surface): Float64Array =>
+  // The last entry is what the soft step is at v = 0, so that the surface passes through zero there.
+  Float64Array.of(
+    a0 - s0 * pivotCreq, s0, vanishingCreq, pivotCreq - vanishingCreq, k1, k2 * tau, v1 / tau, 1 / tau, Math.log(1 + Math.exp(-v1 / tau)),
+  ))(WRC1992_SURFACE); // prettier-ignore
+
 /**
  * Ferrite number by WRC-1992 before it is cut off at zero: negative values say how far the pool lies on the austenitic
  * side, so that scatter can be laid on before the cut.
@@ -23,26 +30,16 @@ export const WRC1992_SURFACE: Wrc1992Surface = data.surface;
  * @returns FN, continuous; valid for equivalents 17 to 31 and 9 to 18 and FN 0 to 100
  * Source: Kotecki and Siewert, Welding Journal 71 (1992), 171-s; surface reconstructed from published weld metals.
  */
-export function wrc1992LatentFerriteNumber(
-  chromiumEquivalent: number,
-  nickelEquivalent: number,
-  surface: Wrc1992Surface = WRC1992_SURFACE,
-): number {
-  const { a0, s0, pivotCreq, vanishingCreq, k1, k2, v1, tau } = surface;
-  const v =
-    ((a0 + s0 * (chromiumEquivalent - pivotCreq) - nickelEquivalent) * (pivotCreq - vanishingCreq)) /
-    (chromiumEquivalent - vanishingCreq);
-  const x = (v - v1) / tau;
+export function wrc1992LatentFerriteNumber(chromiumEquivalent: number, nickelEquivalent: number): number {
+  const p = SURFACE;
+  const v = ((p[0]! + p[1]! * chromiumEquivalent - nickelEquivalent) * p[3]!) / (chromiumEquivalent - p[2]!);
+  const x = v * p[7]! - p[6]!;
   // ln(1 + e^x) without overflow; below -30 it is nothing, above 30 it is x.
   const softStep = x > 30 ? x : x < -30 ? 0 : Math.log(1 + Math.exp(x));
-  return k1 * v + k2 * tau * (softStep - Math.log(1 + Math.exp(-v1 / tau)));
+  return p[4]! * v + p[5]! * (softStep - p[8]!);
 }
 
 /** Ferrite number by WRC-1992, 0 or more. Arguments, validity and source as `wrc1992LatentFerriteNumber`. */
-export function wrc1992FerriteNumber(
-  chromiumEquivalent: number,
-  nickelEquivalent: number,
-  surface?: Wrc1992Surface,
-): number {
-  return Math.max(0, wrc1992LatentFerriteNumber(chromiumEquivalent, nickelEquivalent, surface));
+export function wrc1992FerriteNumber(chromiumEquivalent: number, nickelEquivalent: number): number {
+  return Math.max(0, wrc1992LatentFerriteNumber(chromiumEquivalent, nickelEquivalent));
 }

@@ -9,7 +9,7 @@ import {
 import choice from '../../data/choice.json';
 import { DERIVED, SOLIDIFICATION_MODES, solidificationModeIndex, type GoverningDiagram } from '../constitution';
 import type { Rod } from '../catalogue';
-import type { Joint } from '../pool';
+import { mixPool, type Joint } from '../pool';
 import { RISK_MECHANISMS, type RiskSample, type Service } from '../risk';
 import type { PoolSamples } from './pool-samples';
 
@@ -80,9 +80,7 @@ export function fillSample(
   const offset = index * ELEMENT_COUNT;
   if (filler.rod) {
     drawComposition(compositionSampler(filler.belief), samples.rodUniforms, offset, pool, 0);
-    const rodShare = 1 - dilution;
-    for (let element = 0; element < ELEMENT_COUNT; element++)
-      pool[element] = rodShare * (pool[element] as number) + dilution * (base[offset + element] as number);
+    mixPool(pool, 0, base, offset, dilution, pool);
   } else for (let element = 0; element < ELEMENT_COUNT; element++) pool[element] = base[offset + element] as number;
   pool[NITROGEN] = (pool[NITROGEN] as number) + (samples.nitrogen[index] as number);
   target.rod = filler.rod;

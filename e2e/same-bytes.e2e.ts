@@ -1,0 +1,40 @@
+import { execFileSync } from 'node:child_process';
+import { readdirSync } from 'node:fs';
+import { expect, test } from './support/fixtures';
+
+const QUESTION = {
+  pieces: [
+    {
+      item: { family: 'turned-fitting', form: 'turned' },
+      tests: [{ test: 'magnet', outcome: 'none', worked: 'soft' }],
+    },
+    { grade: '316L' },
+  ],
+  joint: { type: 'fillet', thicknessMm: [5, 2] },
+  service: { environment: 'potable' },
+};
+const SEED = 11;
+
+test('the same seed gives the same bytes in the browser worker and in Node', async ({ page, demo }) => {
+  const worker = readdirSync('dist/web/browser').find((name) => /^worker-.*\.js$/.test(name));
+  expect(worker).toBeDefined();
+  await page.goto(demo.url);
+  const inBrowser = await page.evaluate(
+    ({ file, question, seed }) =>
+      new Promise<string>((done) => {
+        const thread = new Worker(`/${file}`, { type: 'module' });
+        thread.onmessage = ({ data }: MessageEvent<{ value?: unknown }>) => done(JSON.stringify(data.value));
+        const raw = (value: unknown): object => ({ type: 'RAW', value });
+        thread.postMessage({ id: 'bytes', type: 'APPLY', path: ['choose'], argumentList: [raw(question), raw(seed)] });
+      }),
+    { file: worker as string, question: QUESTION, seed: SEED },
+  );
+  const printed = execFileSync('node', ['dist/cli.mjs', 'choose', '--seed', String(SEED)], {
+    input: JSON.stringify(QUESTION),
+    encoding: 'utf8',
+    maxBuffer: 1e8,
+  });
+  const { engineVersion, ...inNode } = JSON.parse(printed) as Record<string, unknown>;
+  expect(engineVersion).toBeDefined();
+  expect(inBrowser).toBe(JSON.stringify(inNode));
+});

@@ -1,0 +1,108 @@
+import { choose, chooseFirst, fillerLoss, identify, nextTests, RODS, type ChooseInput } from '@variatum/metallurgy';
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { kernelHere, kernelInC, POOLS } from './against-c';
+
+/** Speed figures. Machines are shared and noisy: ratios within one run mean more than milliseconds. */
+const say = (text = ''): void => void process.stdout.write(`${text}\n`);
+const milliseconds = (work: () => unknown): number => {
+  const from = process.hrtime.bigint();
+  work();
+  return Number(process.hrtime.bigint() - from) / 1e6;
+};
+const median = (values: readonly number[]): number =>
+  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] as number;
+const medianOf = (runs: number, work: () => unknown): number =>
+  median(Array.from({ length: runs }, () => milliseconds(work)));
+
+const unknownPair: ChooseInput = { pieces: [{ item: {} }, { item: {} }], joint: { type: 'fillet' } };
+const rods = RODS.slice(0, 40).map(({ id }) => id);
+
+say('Pools: mixing, ten equivalents and indices, ferrite number, solidification mode');
+const here = kernelHere();
+const inC = kernelInC();
+say(`  this core       ${(POOLS / here.seconds / 1e6).toFixed(2)} million a second`);
+if (!inC) say('  no C compiler on this machine: comparison skipped');
+else {
+  const agree = Math.abs(here.sum - inC.sum) < 1e-6 * Math.abs(inC.sum) && here.modes === inC.modes;
+  say(`  the same in C   ${(POOLS / inC.seconds / 1e6).toFixed(2)} million a second (cc -O3)`);
+  say(`  ratio           ${(inC.seconds / here.seconds).toFixed(2)} of C; results ${agree ? 'agree' : 'DIFFER'}`);
+  if (!agree) process.exitCode = 1;
+}
+
+say();
+say('Choice over two unknown pieces (12 candidates each), 40 rods');
+const cold = milliseconds(() => chooseFirst({ ...unknownPair, rods }, 1));
+for (let warm = 0; warm < 3; warm++) choose({ ...unknownPair, rods }, warm);
+const first = medianOf(9, () => chooseFirst({ ...unknownPair, rods }, 1));
+const settled = medianOf(7, () => choose({ ...unknownPair, rods }, 1));
+say(`  first answer    ${first.toFixed(0)} ms (first of the process: ${cold.toFixed(0)} ms); aim 100`);
+say(`  settled answer  ${settled.toFixed(0)} ms, ${(settled / first).toFixed(1)} times the first; aim 1000`);
+
+say();
+say('Identification after one more test');
+const tests = [
+  { test: 'magnet', outcome: 'faint', worked: 'bent' },
+  { test: 'molybdenum-spot', outcome: 'negative' },
+  { test: 'chips', outcome: 'stringy' },
+];
+const piece = { item: { form: 'tube' }, tests };
+identify(piece);
+const update = medianOf(15, () => identify(piece));
+const known = identify(piece);
+const loss = fillerLoss({ pieces: [piece, { grade: '316L' }], joint: { type: 'fillet' } }, 0);
+const planning = medianOf(9, () => nextTests(known, loss));
+say(`  update          ${update.toFixed(1)} ms; aim 16`);
+say(`  next test       ${planning.toFixed(1)} ms, ${(planning / update).toFixed(1)} times the update`);
+
+say();
+say('Growth: time for twice and four times as much, against once (linear is 2 and 4)');
+const growth = (what: string, at: (times: number) => unknown): void => {
+  at(4);
+  const [one, two, four] = [1, 2, 4].map((times) => medianOf(5, () => at(times))) as [number, number, number];
+  say(`  ${what.padEnd(16)}${(two / one).toFixed(2)}  ${(four / one).toFixed(2)}`);
+};
+const pair = [{ grade: 'A36' }, { grade: '304L' }];
+growth('samples', (times) => chooseSamples(512 * times, 20));
+growth('rods', (times) => chooseSamples(1024, 12 * times));
+{
+  // How many grades stay in the running is not for the asking: pieces better and worse known, time by grade.
+  const pieces = [
+    { item: { form: 'tube' }, tests: [{ test: 'analyser', reading: { Cr: 16.8, Ni: 10.1, Mo: 2.05, Mn: 1.4 } }] },
+    { item: { form: 'tube' }, tests: [{ test: 'magnet', outcome: 'none', worked: 'soft' }] },
+    { item: {} },
+  ];
+  const perGrade = pieces.map((one) => {
+    const question: ChooseInput = { pieces: [one, { grade: '304L' }], joint: { type: 'fillet' }, rods };
+    const grades = choose(question).matrix.filter(({ piece: position }) => position === 0).length;
+    return { grades, time: medianOf(5, () => fillerLoss(question, 0)) / grades };
+  });
+  const once = perGrade[0] as (typeof perGrade)[number];
+  say(
+    `  ${'candidates'.padEnd(16)}${perGrade.map(({ grades, time }) => `${grades}: ${(time / once.time).toFixed(2)}`).join('  ')}  (time by grade, against the first; linear is 1)`,
+  );
+}
+function chooseSamples(samples: number, count: number): unknown {
+  return choose(
+    { pieces: pair, joint: { type: 'fillet' }, rods: RODS.slice(0, count).map(({ id }) => id), samples },
+    1,
+  );
+}
+
+say();
+say(`Peak memory of this run: ${(process.resourceUsage().maxRSS / 1024).toFixed(0)} MB`);
+
+const built = 'dist/web/browser';
+if (existsSync(join(built, 'index.html'))) {
+  const page = readFileSync(join(built, 'index.html'), 'utf8');
+  const compressed = (name: string): number => gzipSync(readFileSync(join(built, name))).length / 1024;
+  const initial = [...page.matchAll(/(?:src|href)="([^"]+\.js)"/g)].map(([, name]) => name as string);
+  const worker = readdirSync(built).find((name) => name.startsWith('worker-'));
+  say();
+  say('Weight of the page, compressed');
+  say(
+    `  initial scripts ${[...new Set(initial)].reduce((sum, name) => sum + compressed(name), 0).toFixed(0)} kB; at most 400`,
+  );
+  if (worker) say(`  compute worker  ${compressed(worker).toFixed(0)} kB`);
+}
