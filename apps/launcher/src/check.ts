@@ -71,6 +71,7 @@ export async function check(root: string): Promise<number> {
     await step('types', 'npm', ['run', '--silent', 'types']);
     await step('lint', 'npm', ['run', '--silent', 'lint']);
     await step('format', 'npm', ['run', '--silent', 'format']);
+    await step('pages made from the data', 'npm', ['run', '--silent', 'docs', '--', '--check']);
     await jest('unit tests', ['--selectProjects', 'metallurgy', 'contracts', 'cli', 'launcher', 'web']);
     await buildServer(root);
     await buildWeb(root);

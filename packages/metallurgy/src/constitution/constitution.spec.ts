@@ -3,6 +3,7 @@ import wrc from '../../data/constitution/wrc1992.json';
 import reference from '../testing/reference-cases.json';
 import { anyComposition, stainlessPool, withMore } from '../testing/arbitrary';
 import { expectAgrees } from '../testing/relative';
+import { RODS } from '../catalogue';
 import type { Composition } from '../composition';
 import { constitution } from './constitution';
 import { cetPreheatC } from './preheat';
@@ -76,6 +77,17 @@ describe('WRC-1992 surface', () => {
       }),
     );
   });
+});
+
+test('undiluted rods of typical composition come out in their usual ferrite window, nine of ten at least', () => {
+  const rods = RODS.filter(({ ferriteNumberWindow }) => ferriteNumberWindow && ferriteNumberWindow[1] > 0);
+  const inside = rods.filter(({ typical, ferriteNumberWindow }) => {
+    const [low, high] = ferriteNumberWindow as readonly [number, number];
+    const { ferriteNumber } = constitution(typical).wrc1992;
+    return ferriteNumber >= low && ferriteNumber <= high;
+  });
+  expect(rods.length).toBeGreaterThan(20);
+  expect(inside.length / rods.length).toBeGreaterThanOrEqual(0.9);
 });
 
 describe('which diagram governs', () => {

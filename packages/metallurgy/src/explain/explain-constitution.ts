@@ -38,6 +38,11 @@ const LINEAR: readonly (readonly [LinearFormulaId, string, string])[] = [
   ['cet', 'cet', PERCENT],
 ];
 
+/** A linear formula in symbols. */
+export function formulaInSymbols(id: LinearFormulaId): string {
+  return linearStep(id, '', '', {}).formula;
+}
+
 /** Writes a linear formula in symbols and in numbers. */
 function linearStep(id: LinearFormulaId, figure: string, unit: string, composition: Composition): ExplainStep {
   const formula = linearFormula(id);
