@@ -1,6 +1,7 @@
 import {
   choose,
   chooseFirst,
+  explainConstitution,
   fillerLoss,
   identify,
   nextTests,
@@ -8,6 +9,8 @@ import {
   type Candidate,
   type Choice,
   type ChooseInput,
+  type Composition,
+  type ExplainStep,
   type FirstAnswer,
   type Fit,
   type NextTest,
@@ -49,6 +52,8 @@ export const computations = {
       enough: next.enough,
     };
   },
+  /** Every figure of a composition with formula, numbers and source. */
+  trace: (composition: Composition): readonly ExplainStep[] => explainConstitution(composition),
   /** Cloud of pools for the constitution map. */
   cloud: (question: ChooseInput, rod: string | null, seed: number): PoolCloud => poolCloud(question, rod, seed),
 };

@@ -1,5 +1,5 @@
 import { Injectable } from '@angular/core';
-import type { Choice, ChooseInput, FirstAnswer, PoolCloud } from '@variatum/metallurgy';
+import type { Choice, ChooseInput, Composition, ExplainStep, FirstAnswer, PoolCloud } from '@variatum/metallurgy';
 import type { Remote } from 'comlink';
 import { concat, from, map, type Observable } from 'rxjs';
 import type { Computations, PieceBeliefView } from './computations';
@@ -42,6 +42,11 @@ export class ComputeService {
       ),
       from(this.pieceWorker.plan(question, piece, owned, SEED)),
     );
+  }
+
+  /** Every figure of a composition with formula, numbers and source. */
+  trace(composition: Composition): Observable<readonly ExplainStep[]> {
+    return from(this.pieceWorker.trace(composition));
   }
 
   /** Cloud of pools of one rod. */

@@ -14,7 +14,9 @@ const MOST = 9;
       @for (bar of bars(); track bar.grade) {
         <li data-testid="candidate" [attr.data-grade]="bar.grade">
           <span class="grade figure">{{ bar.grade }}</span>
-          <span class="rail"><span class="fill" [style.width.%]="bar.width"></span></span>
+          <span class="rail">
+            <span class="fill" [style.clip-path]="'inset(0 ' + (100 - bar.width) + '% 0 0)'"></span>
+          </span>
           <span class="share figure">{{ bar.share }}</span>
           <span class="family small soft">{{ bar.family }}{{ bar.coating }}</span>
         </li>
@@ -54,8 +56,8 @@ const MOST = 9;
         var(--tint-purple) 75%,
         var(--tint-blue)
       );
-      background-size: 30vw 100%;
-      transition: width var(--quick);
+      /* The tint belongs to the whole rail: cutting the bar off shows how far it has come. */
+      transition: clip-path var(--quick);
     }
     .share {
       text-align: right;

@@ -8,15 +8,27 @@ import { ConstitutionMap } from '../drawings/constitution-map';
 import { DilutionChart } from '../drawings/dilution-chart';
 import { RodMatrix } from '../drawings/rod-matrix';
 import { AnswerService } from '../job/answer.service';
+import { FerriteScale } from '../shared/ferrite-scale';
 import { RiskMark } from '../shared/risk-mark';
-import { rodName } from '../shared/words';
+import { ferriteWords, rodName } from '../shared/words';
+import { FigureTrace } from './figure-trace';
 
 const SHOWN_AT_FIRST = 6;
 
 /** Which rod: the ranking with its reasons, the map, the matrix and the decision. */
 @Component({
   selector: 'va-rod-stage',
-  imports: [FormsModule, NzButtonModule, NzInputModule, ConstitutionMap, DilutionChart, RodMatrix, RiskMark],
+  imports: [
+    FormsModule,
+    NzButtonModule,
+    NzInputModule,
+    ConstitutionMap,
+    DilutionChart,
+    FerriteScale,
+    FigureTrace,
+    RodMatrix,
+    RiskMark,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="stack">
@@ -130,10 +142,42 @@ const SHOWN_AT_FIRST = 6;
                 <li class="soft">No risk above one in a hundred.</li>
               }
             </ul>
+            <va-figure-trace [composition]="rod.composition" />
           </section>
         }
 
         @if (answers.settled(); as choice) {
+          @if (choice.alternatives.length > 0) {
+            <section class="panel stack" aria-label="Other ways">
+              <h2>Another way worth weighing</h2>
+              <ul class="reasons">
+                @for (way of choice.alternatives; track $index) {
+                  <li>
+                    <strong>{{ way.kind === 'butter' ? 'Butter first' : 'Cut the old weld out' }}.</strong>
+                    {{ way.reason }}
+                    <span class="soft small">
+                      Saves about {{ (100 * way.saves).toFixed(0) }} points, the extra work counted.
+                    </span>
+                  </li>
+                }
+              </ul>
+            </section>
+          }
+          @if (choice.passes.length > 0) {
+            <section class="panel stack" aria-label="Passes">
+              <h2>From root to cap with {{ name(choice.recommended) }}</h2>
+              <ol class="passes">
+                @for (pass of choice.passes; track $index) {
+                  <li>
+                    <span>{{ pass.title }}</span>
+                    <span class="figure">{{ ferrite(pass.ferriteNumber) }}</span>
+                    <va-ferrite-scale [range]="pass.ferriteNumber" />
+                  </li>
+                }
+              </ol>
+              <p class="small soft">Each pass melts some base metal and some of the pass below it.</p>
+            </section>
+          }
           @if (choice.dilutionCurve.points.length > 0) {
             <section class="panel stack" aria-label="Dilution">
               <h2>How much dilution {{ name(choice.dilutionCurve.rod) }} survives</h2>
@@ -249,6 +293,16 @@ const SHOWN_AT_FIRST = 6;
       color: var(--low);
       font-weight: 650;
     }
+    .passes {
+      display: grid;
+      gap: var(--space-2);
+    }
+    .passes li {
+      display: grid;
+      grid-template-columns: 90px minmax(180px, 240px) 1fr;
+      gap: var(--space-3);
+      align-items: start;
+    }
     .reasons {
       display: grid;
       gap: 6px;
@@ -309,6 +363,12 @@ const SHOWN_AT_FIRST = 6;
       border-top: 1px solid var(--line);
     }
     @media (max-width: 760px) {
+      .passes li {
+        grid-template-columns: 1fr 2fr;
+      }
+      .passes va-ferrite-scale {
+        grid-column: 1 / -1;
+      }
       .rank {
         grid-template-columns: 22px 1fr 84px auto;
       }
@@ -324,6 +384,7 @@ export class RodStage {
   protected readonly store = inject(JobStore);
   protected readonly answers = inject(AnswerService);
   protected readonly name = rodName;
+  protected readonly ferrite = ferriteWords;
   protected readonly all = signal(false);
   protected readonly deciding = signal(false);
   protected readonly failure = signal('');
