@@ -23,6 +23,7 @@ export default {
   },
   transformIgnorePatterns: [`node_modules/(?!(${MODULES_ONLY.join('|')}))`],
   moduleNameMapper: {
+    '^convert$': '<rootDir>/../../node_modules/convert/dist/index.js',
     '^@variatum/metallurgy$': '<rootDir>/../../packages/metallurgy/src/index.ts',
     '^@variatum/contracts$': '<rootDir>/../../packages/contracts/src/index.ts',
     // Jest has no workers: the computations run in the page's own thread there.

@@ -15,6 +15,8 @@ import { ProblemError } from './http/problem-error';
 import { jobRoutes } from './jobs/routes';
 import { jointRoutes } from './joints/routes';
 import { openApiDocument } from './openapi/document';
+import type { ChangeFeed } from './live/change-feed';
+import { liveRoutes } from './live/routes';
 import { pieceRoutes } from './pieces/routes';
 import { rodStockRoutes } from './rod-stock/routes';
 import { workshopRoutes } from './workshop/routes';
@@ -24,6 +26,7 @@ import { ONLY_WORKSHOP_ID } from './workshop/store';
 export interface AppParts {
   readonly open: OpenDatabase;
   readonly chooser: Chooser;
+  readonly feed: ChangeFeed;
   readonly logger: Logger;
   /** Built web application; undefined serves the interface alone. */
   readonly webDirectory?: string | undefined;
@@ -31,7 +34,7 @@ export interface AppParts {
 }
 
 /** Builds the Express application. */
-export function createApp({ open, chooser, logger, webDirectory, requestsPerMinute = 1200 }: AppParts): Express {
+export function createApp({ open, chooser, feed, logger, webDirectory, requestsPerMinute = 1200 }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.set('trust proxy', false);
@@ -91,6 +94,7 @@ export function createApp({ open, chooser, logger, webDirectory, requestsPerMinu
   api.get('/openapi.json', (_request, response) => void response.json(document));
   for (const routes of [jobRoutes, pieceRoutes, fieldTestRoutes, jointRoutes, rodStockRoutes, workshopRoutes])
     api.use(routes(open.database, ONLY_WORKSHOP_ID));
+  api.use(liveRoutes(feed, ONLY_WORKSHOP_ID));
   api.use(decisionRoutes(open.database, ONLY_WORKSHOP_ID, chooser));
   api.use((request) => {
     throw ProblemError.notFound(`address as ${request.method} /api${request.path}`);

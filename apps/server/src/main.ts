@@ -5,6 +5,7 @@ import { pino } from 'pino';
 import { createApp } from './app';
 import { migrateDatabase, openDatabase } from './database';
 import { threadChooser } from './decisions/chooser';
+import { openChangeFeed } from './live/change-feed';
 import { seedDemo } from './demo/seed';
 import { readSettings } from './settings';
 import { ensureWorkshop, ONLY_WORKSHOP_ID } from './workshop/store';
@@ -22,8 +23,12 @@ async function main(): Promise<void> {
   await ensureWorkshop(open.database);
   if (settings.demo) await seedDemo(open.database, ONLY_WORKSHOP_ID, chooser, settings.freshDemo);
 
+  const feed = openChangeFeed(settings.databaseUrl, (error) =>
+    logger.warn({ err: error }, 'the connection that hears of changes was lost'),
+  );
+
   const server = createServer(
-    createApp({ open, chooser, logger, webDirectory: settings.webDirectory && resolve(settings.webDirectory) }),
+    createApp({ open, chooser, feed, logger, webDirectory: settings.webDirectory && resolve(settings.webDirectory) }),
   );
   server.listen(settings.port, settings.host, () => {
     const { port } = server.address() as AddressInfo;
@@ -38,6 +43,8 @@ async function main(): Promise<void> {
     stopping = true;
     logger.info({ signal }, 'stopping');
     setTimeout(() => process.exit(1), STOP_WITHIN_MS).unref();
+    // Live streams never end by themselves.
+    void feed.close();
     server.close(() => {
       void Promise.allSettled([open.close(), chooser.close()]).then(() => process.exit(0));
     });

@@ -7,7 +7,7 @@ import { newPieceSchema, type JobDetail, type Piece } from './records';
 
 const ID = '00000000-0000-4000-8000-000000000000';
 const piece = (fields: Partial<Piece> = {}): Piece => ({
-  id: ID, jobId: ID, position: 0, name: 'Piece', kind: 'base', family: null, form: null, thicknessMm: null, size: '', coating: null,
+  id: ID, jobId: ID, position: 0, name: 'Piece', kind: 'base', family: null, form: null, thicknessMm: null, thicknessText: '', size: '', coating: null,
   origin: '', grade: null, weldMetal: null, version: 1, withdrawnAt: null, tests: [], ...fields,
 }); // prettier-ignore
 const job = (pieces: Piece[], fields: Partial<JobDetail> = {}): JobDetail => ({

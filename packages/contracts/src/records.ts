@@ -72,6 +72,8 @@ const pieceFields = {
     .min(0.1, 'give a thickness from 0.1 to 300 mm')
     .max(300, 'give a thickness from 0.1 to 300 mm')
     .nullable(),
+  /** Thickness as it was typed, such as `16 ga`; the number beside it is what it was understood to mean. */
+  thicknessText: text(40),
   size: text(80),
   coating: z.enum(['bare', 'plated', 'galvanised']).nullable(),
   origin: text(500),
@@ -113,6 +115,7 @@ export const newPieceSchema = z.strictObject({
   family: pieceFields.family.default(null),
   form: pieceFields.form.default(null),
   thicknessMm: pieceFields.thicknessMm.default(null),
+  thicknessText: pieceFields.thicknessText.default(''),
   size: pieceFields.size.default(''),
   coating: pieceFields.coating.default(null),
   origin: pieceFields.origin.default(''),
@@ -129,6 +132,7 @@ export const piecePatchSchema = z.strictObject({
   family: pieceFields.family.optional(),
   form: pieceFields.form.optional(),
   thicknessMm: pieceFields.thicknessMm.optional(),
+  thicknessText: pieceFields.thicknessText.optional(),
   size: pieceFields.size.optional(),
   coating: pieceFields.coating.optional(),
   origin: pieceFields.origin.optional(),
@@ -207,17 +211,42 @@ export const rodStockPutSchema = z.strictObject({
 });
 export type RodStockPut = z.input<typeof rodStockPutSchema>;
 
-/** Preferences of the workshop. */
-export const workshopSchema = z.object({
-  id,
-  name: z.string(),
+/** Units and habits of the workshop. */
+const workshopFields = {
+  name: text(80).min(1, 'give the workshop a name'),
   /** Ids of the field tests the shop can do; null: all. */
-  ownedTests: z.array(z.string()).nullable(),
+  ownedTests: z.array(z.string().max(40)).max(60).nullable(),
+  lengthUnit: z.enum(['mm', 'in']),
+  temperatureUnit: z.enum(['°C', '°F']),
   /** Steps from -3 to 3 by rod class. */
-  preferences: z.record(z.string(), z.number().min(-3).max(3)),
+  preferences: z.record(z.string().max(40), z.number().min(-3).max(3)),
+};
+
+/** Preferences of the workshop. */
+export const workshopSchema = z.object({ id, ...workshopFields, version: z.int() });
+export type Workshop = z.infer<typeof workshopSchema>;
+
+/** Body that changes the workshop. */
+export const workshopPatchSchema = z.strictObject({
+  version,
+  name: workshopFields.name.optional(),
+  ownedTests: workshopFields.ownedTests.optional(),
+  lengthUnit: workshopFields.lengthUnit.optional(),
+  temperatureUnit: workshopFields.temperatureUnit.optional(),
+  preferences: workshopFields.preferences.optional(),
+});
+export type WorkshopPatch = z.infer<typeof workshopPatchSchema>;
+
+/** A change somebody made, as the live stream tells it. */
+export const changeSchema = z.object({
+  workshop: id,
+  kind: z.enum(['job', 'piece', 'field_test', 'joint', 'decision', 'rod_stock', 'workshop']),
+  id,
+  /** Job the changed thing belongs to; null for what belongs to none. */
+  job: id.nullable(),
   version: z.int(),
 });
-export type Workshop = z.infer<typeof workshopSchema>;
+export type Change = z.infer<typeof changeSchema>;
 
 /** RFC 9457 problem document. */
 export const problemSchema = z.object({

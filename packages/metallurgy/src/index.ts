@@ -7,4 +7,5 @@ export * from './pool';
 export * from './risk';
 export * from './rod';
 export * from './explain';
+export * from './units';
 export * from './engine-version';

@@ -23,6 +23,8 @@ export const workshop = pgTable('workshop', {
   id: uuid('id').primaryKey(),
   name: text('name').notNull(),
   ownedTests: jsonb('owned_tests').$type<string[] | null>(),
+  lengthUnit: text('length_unit').notNull().default('mm'),
+  temperatureUnit: text('temperature_unit').notNull().default('°C'),
   preferences: jsonb('preferences').$type<Record<string, number>>().notNull().default({}),
   ...stamps,
 });
@@ -70,6 +72,8 @@ export const piece = pgTable(
     family: text('family'),
     form: text('form'),
     thicknessMm: doublePrecision('thickness_mm'),
+    /** Thickness as it was typed, such as `16 ga`. */
+    thicknessText: text('thickness_text').notNull().default(''),
     size: text('size').notNull().default(''),
     coating: text('coating'),
     origin: text('origin').notNull().default(''),

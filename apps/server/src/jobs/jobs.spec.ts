@@ -236,3 +236,102 @@ describe('bad input names the field', () => {
     expect((body as Problem).errors?.[0]?.path).toBe('joint.dilution');
   });
 });
+
+describe('the list', () => {
+  const titles = async (query: object): Promise<string[]> => {
+    const { body } = await server.request.get('/api/jobs').query(query).expect(200);
+    return (body.jobs as Job[]).map(({ title }) => title);
+  };
+
+  test('is filtered by surroundings, rod and state, sorted, and paged', async () => {
+    const made = await Promise.all(
+      ['Filter c', 'Filter a', 'Filter b'].map((title, index) =>
+        newJob({ title, service: { environment: index === 0 ? 'pool' : 'sea' }, state: index === 2 ? 'out' : 'bench' }),
+      ),
+    );
+    await newPiece(made[1]?.id ?? '', { grade: '316L' });
+    await server.request.post(`/api/jobs/${made[1]?.id}/decisions`).send({ rod: 'ER316L' }).expect(201);
+    const search = 'Filter';
+    expect(await titles({ search, sort: 'title' })).toEqual(['Filter a', 'Filter b', 'Filter c']);
+    expect(await titles({ search, environment: 'pool' })).toEqual(['Filter c']);
+    expect(await titles({ search, rod: 'ER316L' })).toEqual(['Filter a']);
+    expect(await titles({ search, state: 'out' })).toEqual(['Filter b']);
+    expect(await titles({ search, sort: 'title', limit: 1, offset: 1 })).toEqual(['Filter b']);
+    expect(await titles({ search, withdrawn: true })).toEqual([]);
+  });
+
+  test('refuses a sort or a page that cannot be', async () => {
+    for (const query of [{ sort: 'colour' }, { limit: 0 }, { offset: -1 }, { withdrawn: 'maybe' }])
+      expect((await server.request.get('/api/jobs').query(query).expect(422)).body.errors[0].path).toBe(
+        Object.keys(query)[0],
+      );
+  });
+
+  test('a duplicate takes pieces, service and joint along, and leaves tests and decisions with the old part', async () => {
+    const job = await newJob({ title: 'Origin', service: { environment: 'pool' } });
+    const piece = await newPiece(job.id, { name: 'Rail', grade: '316L', thicknessMm: 2, thicknessText: '14 ga' });
+    await server.request
+      .post(`/api/pieces/${piece.id}/tests`)
+      .send({ entry: { test: 'chips', outcome: 'short' } })
+      .expect(201);
+    await server.request
+      .put(`/api/jobs/${job.id}/joint`)
+      .send({ version: 0, joint: { type: 'lap' } })
+      .expect(200);
+    await server.request.post(`/api/jobs/${job.id}/decisions`).send({ rod: 'ER316L' }).expect(201);
+    const id = randomUUID();
+    const copy = (await server.request.post(`/api/jobs/${job.id}/duplicate`).send({ id }).expect(201))
+      .body as JobDetail;
+    expect(copy).toMatchObject({
+      id,
+      title: 'Origin (again)',
+      service: { environment: 'pool' },
+      state: 'bench',
+      decisions: [],
+      joint: { joint: { type: 'lap' } },
+    });
+    expect(copy.pieces).toMatchObject([{ name: 'Rail', grade: '316L', thicknessText: '14 ga', tests: [] }]);
+    expect(copy.pieces[0]?.id).not.toBe(piece.id);
+    const again = (await server.request.post(`/api/jobs/${job.id}/duplicate`).send({ id }).expect(201))
+      .body as JobDetail;
+    expect(again.pieces).toHaveLength(1);
+  });
+
+  test('ten thousand jobs are searched and paged by index, not by reading them all', async () => {
+    const { database } = server.open;
+    await database.execute(`insert into job (id, workshop_id, title, item, state, stage, service, updated_at)
+      select gen_random_uuid(), '00000000-0000-4000-8000-000000000001', 'Railing ' || n, 'part number ' || n * 7919, 'bench', 'job',
+        '{}'::jsonb, now() - n * interval '1 minute' from generate_series(1, 10000) n`);
+    await database.execute('analyze job');
+    const page = await server.request.get('/api/jobs').query({ state: 'bench', limit: 12, offset: 5000 }).expect(200);
+    expect(page.body.jobs).toHaveLength(12);
+    expect(page.body.total).toBeGreaterThanOrEqual(10_000);
+    expect(await titles({ search: 'number 79182081' })).toEqual(['Railing 9999']);
+    const plan = await database.execute(
+      `explain select id from job where (title || ' ' || item) ilike '%number 79182081%' and withdrawn_at is null`,
+    );
+    expect(JSON.stringify(plan.rows)).toContain('job_search');
+  });
+});
+
+describe('workshop', () => {
+  test('keeps units, tests at hand and preferences, and names what it does not know', async () => {
+    const { body } = await server.request.get('/api/workshop').expect(200);
+    expect(body).toMatchObject({ lengthUnit: 'mm', temperatureUnit: '°C', ownedTests: null });
+    const changed = await server.request
+      .patch('/api/workshop')
+      .send({ version: body.version, lengthUnit: 'in', ownedTests: ['magnet', 'chips'], preferences: { ER312: 1 } })
+      .expect(200);
+    expect(changed.body).toMatchObject({
+      lengthUnit: 'in',
+      ownedTests: ['magnet', 'chips'],
+      preferences: { ER312: 1 },
+    });
+    await server.request.patch('/api/workshop').send({ version: body.version, name: 'Stale' }).expect(409);
+    const bad = await server.request
+      .patch('/api/workshop')
+      .send({ version: changed.body.version, ownedTests: ['magnet', 'taste'], preferences: { ER9: 1 } })
+      .expect(422);
+    expect(bad.body.errors.map(({ path }: { path: string }) => path)).toEqual(['ownedTests.1', 'preferences.ER9']);
+  });
+});

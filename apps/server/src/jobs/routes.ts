@@ -4,18 +4,27 @@ import { Router } from 'express';
 import * as z from 'zod';
 import type { Database } from '../database';
 import { idParameter, send } from '../http/handle';
-import { addJob, changeJob, listJobs, readJobDetail } from './store';
+import { addJob, changeJob, duplicateJob, listJobs, readJobDetail } from './store';
+
+const flag = z.enum(['true', 'false']).transform((text) => text === 'true');
 
 /** Query of the job list. */
 export const jobQuerySchema = z.object({
   search: z.string().trim().max(100).optional(),
   state: jobStateSchema.optional(),
+  environment: z.string().max(40).optional(),
+  /** Rod last decided on; `no rod` finds joints fused without one. */
+  rod: z.string().max(40).optional(),
+  withdrawn: flag.default(false),
+  sort: z.enum(['updated', 'created', 'title']).default('updated'),
   limit: z.coerce.number().int().min(1).max(200).default(50),
   offset: z.coerce.number().int().min(0).max(1_000_000).default(0),
 });
+const duplicateSchema = z.strictObject({ id: z.uuid().optional() });
 const versionSchema = z.strictObject({ version: z.int().min(1) });
 
-/** Jobs: `GET /jobs`, `POST /jobs`, `GET /jobs/:id`, `PATCH /jobs/:id`, `POST /jobs/:id/withdraw`, `POST /jobs/:id/restore`. */
+/** Jobs: `GET /jobs`, `POST /jobs`, `GET /jobs/:id`, `PATCH /jobs/:id`, `POST /jobs/:id/duplicate`,
+ * `POST /jobs/:id/withdraw`, `POST /jobs/:id/restore`. */
 export function jobRoutes(database: Database, workshopId: string): Router {
   const router = Router();
   router.get('/jobs', async (request, response) =>
@@ -33,6 +42,10 @@ export function jobRoutes(database: Database, workshopId: string): Router {
     const body = parseWith(jobPatchSchema, request.body);
     if (body.service) completeService(body.service as ServiceInput);
     send(response, await changeJob(database, workshopId, idParameter(request), body));
+  });
+  router.post('/jobs/:id/duplicate', async (request, response) => {
+    const { id } = parseWith(duplicateSchema, request.body ?? {});
+    send(response, await duplicateJob(database, workshopId, idParameter(request), id), 201);
   });
   for (const [action, stamp] of [
     ['withdraw', () => new Date()],

@@ -1,5 +1,5 @@
 import type { Job, JobDetail, JobPatch, JobState, NewJob } from '@variatum/contracts';
-import { and, desc, eq, ilike, isNull, or, sql, type SQL } from 'drizzle-orm';
+import { and, asc, desc, eq, isNotNull, isNull, sql, type SQL } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import { tables, type Database } from '../database';
 import { decisionsOfJob } from '../decisions/store';
@@ -44,29 +44,50 @@ function readJob({
 export interface JobFilter {
   readonly search?: string | undefined;
   readonly state?: JobState | undefined;
+  readonly environment?: string | undefined;
+  readonly rod?: string | undefined;
+  readonly withdrawn?: boolean;
+  readonly sort?: 'updated' | 'created' | 'title';
   readonly limit: number;
   readonly offset: number;
 }
 
-/** Jobs of the workshop that are not withdrawn, last changed first. */
+const ORDER = {
+  updated: desc(tables.job.updatedAt),
+  created: desc(tables.job.createdAt),
+  title: asc(sql`lower(${tables.job.title})`),
+};
+
+function conditionsOf(workshopId: string, filter: JobFilter): SQL | undefined {
+  const { search, state, environment, rod, withdrawn = false } = filter;
+  const conditions: SQL[] = [
+    eq(tables.job.workshopId, workshopId),
+    withdrawn ? isNotNull(tables.job.withdrawnAt) : isNull(tables.job.withdrawnAt),
+  ];
+  if (state) conditions.push(eq(tables.job.state, state));
+  if (environment) conditions.push(sql`${tables.job.service} ->> 'environment' = ${environment}`);
+  if (rod) conditions.push(sql`${lastRod} = ${rod}`);
+  // The very expression the trigram index holds.
+  if (search) {
+    const pattern = `%${search.replace(/[\\%_]/g, '\\$&')}%`;
+    conditions.push(sql`(${tables.job.title} || ' ' || ${tables.job.item}) ilike ${pattern}`);
+  }
+  return and(...conditions);
+}
+
+/** Jobs of the workshop as filtered, one page of them, and how many there are in all. */
 export async function listJobs(
   database: Database,
   workshopId: string,
   filter: JobFilter,
 ): Promise<{ jobs: Job[]; total: number }> {
-  const conditions: (SQL | undefined)[] = [eq(tables.job.workshopId, workshopId), isNull(tables.job.withdrawnAt)];
-  if (filter.state) conditions.push(eq(tables.job.state, filter.state));
-  if (filter.search) {
-    const pattern = `%${filter.search.replace(/[\\%_]/g, '\\$&')}%`;
-    conditions.push(or(ilike(tables.job.title, pattern), ilike(tables.job.item, pattern)));
-  }
-  const where = and(...conditions);
+  const where = conditionsOf(workshopId, filter);
   const [rows, counted] = await Promise.all([
     database
       .select(columns)
       .from(tables.job)
       .where(where)
-      .orderBy(desc(tables.job.updatedAt), tables.job.id)
+      .orderBy(ORDER[filter.sort ?? 'updated'], tables.job.id)
       .limit(filter.limit)
       .offset(filter.offset),
     database
@@ -123,4 +144,44 @@ export async function changeJob(
   const current = await readJobDetail(database, workshopId, id);
   if (changed.length === 0) throw ProblemError.conflict('job', current);
   return current;
+}
+
+/**
+ * Makes a new job from an old one as a starting point: what it is, its service, its pieces and its joint. Tests and decisions
+ * belong to the old part and stay with it.
+ */
+export async function duplicateJob(
+  database: Database,
+  workshopId: string,
+  id: string,
+  newId = uuid(),
+): Promise<JobDetail> {
+  const source = await readJobDetail(database, workshopId, id);
+  await database.transaction(async (transaction) => {
+    const made = await transaction
+      .insert(tables.job)
+      .values({
+        id: newId,
+        workshopId,
+        title: `${source.title} (again)`.slice(0, 120),
+        item: source.item,
+        state: 'bench',
+        stage: 'job',
+        service: source.service,
+      })
+      .onConflictDoNothing()
+      .returning({ id: tables.job.id });
+    // Sent twice: the first time has done it all.
+    if (made.length === 0) return;
+    const pieces = source.pieces.filter(({ withdrawnAt }) => withdrawnAt === null);
+    for (const { tests: _tests, version: _version, ...piece } of pieces)
+      await transaction
+        .insert(tables.piece)
+        .values({ ...piece, id: uuid(), workshopId, jobId: newId, withdrawnAt: null });
+    if (source.joint)
+      await transaction
+        .insert(tables.joint)
+        .values({ id: uuid(), workshopId, jobId: newId, joint: source.joint.joint });
+  });
+  return readJobDetail(database, workshopId, newId);
 }

@@ -1,4 +1,5 @@
 import {
+  changeSchema,
   decisionSchema,
   fieldTestSchema,
   jobDetailSchema,
@@ -16,6 +17,7 @@ import {
   rodStockPutSchema,
   rodStockSchema,
   strikeOutSchema,
+  workshopPatchSchema,
   workshopSchema,
 } from '@variatum/contracts';
 import { ENGINE_VERSION } from '@variatum/metallurgy';
@@ -49,6 +51,14 @@ const OPERATIONS: readonly Operation[] = [
   },
   { method: 'get', path: '/api/workshop', summary: 'The workshop', answer: workshopSchema },
   {
+    method: 'patch',
+    path: '/api/workshop',
+    summary: 'Change the workshop',
+    body: workshopPatchSchema,
+    answer: workshopSchema,
+  },
+  { method: 'get', path: '/api/events', summary: 'Changes as they happen, server-sent events', answer: changeSchema },
+  {
     method: 'get',
     path: '/api/jobs',
     summary: 'Jobs, last changed first',
@@ -65,6 +75,14 @@ const OPERATIONS: readonly Operation[] = [
   },
   { method: 'get', path: '/api/jobs/{id}', summary: 'A job with everything on it', answer: jobDetailSchema },
   { method: 'patch', path: '/api/jobs/{id}', summary: 'Change a job', body: jobPatchSchema, answer: jobDetailSchema },
+  {
+    method: 'post',
+    path: '/api/jobs/{id}/duplicate',
+    summary: 'Make a new job from an old one',
+    body: z.strictObject({ id: z.uuid().optional() }),
+    answer: jobDetailSchema,
+    status: 201,
+  },
   {
     method: 'post',
     path: '/api/jobs/{id}/withdraw',

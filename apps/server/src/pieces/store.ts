@@ -8,7 +8,21 @@ import { ProblemError } from '../http/problem-error';
 type Row = typeof tables.piece.$inferSelect;
 
 function readPiece(row: Row, tests: Piece['tests']): Piece {
-  const { id, jobId, position, name, family, form, thicknessMm, size, origin, grade, weldMetal, version } = row;
+  const {
+    id,
+    jobId,
+    position,
+    name,
+    family,
+    form,
+    thicknessMm,
+    thicknessText,
+    size,
+    origin,
+    grade,
+    weldMetal,
+    version,
+  } = row;
   return {
     id,
     jobId,
@@ -18,6 +32,7 @@ function readPiece(row: Row, tests: Piece['tests']): Piece {
     family,
     form: form as Piece['form'],
     thicknessMm,
+    thicknessText,
     size,
     coating: row.coating as Piece['coating'],
     origin,

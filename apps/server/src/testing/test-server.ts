@@ -1,4 +1,5 @@
 import { choose } from '@variatum/metallurgy';
+import type { Express } from 'express';
 import { randomBytes } from 'node:crypto';
 import { resolve } from 'node:path';
 import pg from 'pg';
@@ -7,12 +8,15 @@ import supertest from 'supertest';
 import { createApp } from '../app';
 import { migrateDatabase, openDatabase, type OpenDatabase } from '../database';
 import type { Chooser } from '../decisions/chooser';
+import { openChangeFeed } from '../live/change-feed';
 import { ensureWorkshop } from '../workshop/store';
 
 /** The application on a database of its own, without a listening socket. */
 export interface TestServer {
   readonly request: ReturnType<typeof supertest>;
   readonly open: OpenDatabase;
+  /** The application itself, for tests that need a socket. */
+  readonly app: Express;
   readonly chooser: Chooser;
   readonly url: string;
   close(): Promise<void>;
@@ -49,14 +53,17 @@ export async function testServer(
   const url = serverUrl().replace(/\/[^/]*$/, `/${name}`);
   await migrateDatabase(url, resolve('apps/server/migrations'));
   const open = openDatabase(url, () => undefined);
+  const feed = openChangeFeed(url, () => undefined);
   await ensureWorkshop(open.database);
-  const app = createApp({ open, chooser: sameThread, logger: pino({ level: 'silent' }), ...parts });
+  const app = createApp({ open, chooser: sameThread, feed, logger: pino({ level: 'silent' }), ...parts });
   return {
     request: supertest(app),
     open,
+    app,
     chooser: sameThread,
     url,
     close: async () => {
+      await feed.close();
       await open.close();
       await onServer(`drop database ${name} with (force)`);
     },

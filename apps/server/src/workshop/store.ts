@@ -1,5 +1,5 @@
-import type { Workshop } from '@variatum/contracts';
-import { eq } from 'drizzle-orm';
+import type { Workshop, WorkshopPatch } from '@variatum/contracts';
+import { and, eq } from 'drizzle-orm';
 import { tables, type Database } from '../database';
 import { ProblemError } from '../http/problem-error';
 
@@ -8,10 +8,12 @@ export const ONLY_WORKSHOP_ID = '00000000-0000-4000-8000-000000000001';
 
 type Row = typeof tables.workshop.$inferSelect;
 
-const read = ({ id, name, ownedTests, preferences, version }: Row): Workshop => ({
+const read = ({ id, name, ownedTests, lengthUnit, temperatureUnit, preferences, version }: Row): Workshop => ({
   id,
   name,
   ownedTests: ownedTests ?? null,
+  lengthUnit: lengthUnit as Workshop['lengthUnit'],
+  temperatureUnit: temperatureUnit as Workshop['temperatureUnit'],
   preferences,
   version,
 });
@@ -26,4 +28,23 @@ export async function readWorkshop(database: Database, workshopId: string): Prom
   const [row] = await database.select().from(tables.workshop).where(eq(tables.workshop.id, workshopId));
   if (!row) throw ProblemError.notFound('workshop');
   return read(row);
+}
+
+/**
+ * Changes a workshop.
+ * @throws ProblemError 409 with the workshop as it stands when it was changed meanwhile
+ */
+export async function changeWorkshop(
+  database: Database,
+  workshopId: string,
+  { version, ...changes }: WorkshopPatch,
+): Promise<Workshop> {
+  const changed = await database
+    .update(tables.workshop)
+    .set({ ...changes, version: version + 1, updatedAt: new Date() })
+    .where(and(eq(tables.workshop.id, workshopId), eq(tables.workshop.version, version)))
+    .returning({ id: tables.workshop.id });
+  const current = await readWorkshop(database, workshopId);
+  if (changed.length === 0) throw ProblemError.conflict('workshop', current);
+  return current;
 }

@@ -18,24 +18,36 @@ import type {
   RodStock,
   RodStockPut,
   Workshop,
+  WorkshopPatch,
 } from '@variatum/contracts';
 import type { Observable } from 'rxjs';
+
+/** What to list on the board. */
+export interface JobQuery {
+  readonly search?: string;
+  readonly state?: JobState;
+  readonly environment?: string | undefined;
+  readonly rod?: string | undefined;
+  readonly withdrawn?: boolean;
+  readonly sort?: 'updated' | 'created' | 'title';
+  readonly limit?: number;
+  readonly offset?: number;
+}
 
 /** The server's interface, one method for each operation. Errors arrive as `HttpErrorResponse` with a problem document. */
 @Injectable({ providedIn: 'root' })
 export class ApiService {
   private readonly http = inject(HttpClient);
 
-  jobs(query: {
-    search?: string;
-    state?: JobState | undefined;
-    limit?: number;
-    offset?: number;
-  }): Observable<{ jobs: Job[]; total: number }> {
+  jobs(query: JobQuery): Observable<{ jobs: Job[]; total: number }> {
     const params = Object.fromEntries(
       Object.entries(query).filter(([, value]) => value !== undefined && value !== ''),
-    ) as Record<string, string | number>;
+    ) as Record<string, string | number | boolean>;
     return this.http.get<{ jobs: Job[]; total: number }>('/api/jobs', { params });
+  }
+
+  duplicateJob(id: string, newId: string): Observable<JobDetail> {
+    return this.http.post<JobDetail>(`/api/jobs/${id}/duplicate`, { id: newId });
   }
 
   job(id: string): Observable<JobDetail> {
@@ -96,5 +108,9 @@ export class ApiService {
 
   workshop(): Observable<Workshop> {
     return this.http.get<Workshop>('/api/workshop');
+  }
+
+  changeWorkshop(patch: WorkshopPatch): Observable<Workshop> {
+    return this.http.patch<Workshop>('/api/workshop', patch);
   }
 }

@@ -9,7 +9,7 @@ const JOB_ID = '0198a6a0-0000-7000-8000-000000000001';
 const PIECE_ID = '0198a6a0-0000-7000-8000-000000000002';
 const stamp = '2026-01-01T00:00:00Z';
 const piece: Piece = {
-  id: PIECE_ID, jobId: JOB_ID, position: 0, name: 'Sheet', kind: 'base', family: null, form: null, thicknessMm: null, size: '', coating: null,
+  id: PIECE_ID, jobId: JOB_ID, position: 0, name: 'Sheet', kind: 'base', family: null, form: null, thicknessMm: null, thicknessText: '', size: '', coating: null,
   origin: '', grade: null, weldMetal: null, version: 3, withdrawnAt: null, tests: [],
 }; // prettier-ignore
 const job: JobDetail = {

@@ -9,7 +9,7 @@ import { AnswerService } from './answer.service';
 const ID = '0198a6a0-0000-7000-8000-000000000001';
 const stamp = '2026-01-01T00:00:00Z';
 const piece = (id: string, fields: Partial<Piece>): Piece => ({
-  id, jobId: ID, position: 0, name: 'x', kind: 'base', family: null, form: null, thicknessMm: 3, size: '', coating: null, origin: '',
+  id, jobId: ID, position: 0, name: 'x', kind: 'base', family: null, form: null, thicknessMm: 3, thicknessText: '', size: '', coating: null, origin: '',
   grade: null, weldMetal: null, version: 1, withdrawnAt: null, tests: [], ...fields,
 }); // prettier-ignore
 const job: JobDetail = {
