@@ -6,19 +6,20 @@ test('bad input is shown at its field, and nothing typed is lost', async ({ page
   const strip = page.getByRole('navigation', { name: 'Stages of the work' });
   await strip.getByRole('link', { name: 'Pieces' }).click();
   const pin = page.locator('[data-piece="0"]');
-  const thickness = pin.getByLabel('Thickness at the joint, mm');
+  const thickness = pin.getByLabel('Thickness at the joint');
   await thickness.fill('12 half');
-  await expect(pin.getByRole('alert')).toHaveText(/number in mm/);
+  await expect(pin.getByRole('alert')).toHaveText(/not understood/);
   await expect(thickness).toHaveValue('12 half');
   await thickness.fill('900');
   await expect(pin.getByRole('alert')).toHaveText(/0.1 to 300 mm/);
   await pin.getByLabel('Where it came from, marks').fill('from the north gate');
-  await expect(page.getByRole('status').filter({ hasText: 'Something is not saved' })).toBeVisible();
+  await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
   await expect(thickness).toHaveValue('900');
-  await thickness.fill('12.5');
+  await thickness.fill('1/2"');
+  await expect(pin.getByText('12.7 mm (1/2 in)')).toBeVisible();
   await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
   await page.reload();
-  await expect(thickness).toHaveValue('12.5');
+  await expect(thickness).toHaveValue('1/2"');
   await expect(pin.getByLabel('Where it came from, marks')).toHaveValue('from the north gate');
 
   await strip.getByRole('link', { name: 'Identify' }).click();

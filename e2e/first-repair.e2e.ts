@@ -17,7 +17,7 @@ async function addPiece(page: Page, index: number, name: string, thickness: stri
   await page.getByRole('button', { name: 'Add a piece' }).click();
   const card = page.locator(`[data-piece="${index}"]`);
   await card.getByLabel('Name').fill(name);
-  await card.getByLabel('Thickness at the joint, mm').fill(thickness);
+  await card.getByLabel('Thickness at the joint').fill(thickness);
 }
 
 async function logOutcome(page: Page, testName: string, options: readonly string[], outcome: string): Promise<void> {

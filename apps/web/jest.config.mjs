@@ -1,4 +1,5 @@
 const MODULES_ONLY = [
+  'convert/',
   '.*\\.mjs$',
   '@angular',
   'ng-zorro-antd',

@@ -14,6 +14,11 @@ export const routes: Routes = [
     loadComponent: () => import('./reference/reference').then((m) => m.Reference),
   },
   {
+    path: 'settings',
+    title: 'Settings · Variatum',
+    loadComponent: () => import('./settings/settings').then((m) => m.Settings),
+  },
+  {
     path: 'jobs/:id',
     loadComponent: () => import('./job/job-page').then((m) => m.JobPage),
     children: [

@@ -18,6 +18,7 @@ import { ThemeService } from './data/theme.service';
         <a routerLink="/" routerLinkActive="here" [routerLinkActiveOptions]="{ exact: true }">Job board</a>
         <a routerLink="/rack" routerLinkActive="here">Rod rack</a>
         <a routerLink="/reference" routerLinkActive="here">Reference</a>
+        <a routerLink="/settings" routerLinkActive="here">Settings</a>
       </nav>
       <button
         type="button"

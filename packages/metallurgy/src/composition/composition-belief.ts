@@ -1,3 +1,4 @@
+import { ln } from '../arithmetic';
 import { ELEMENTS, ELEMENT_INDEX, type Composition, type ElementSymbol } from './elements';
 import { beliefMean, exactBelief, measureBelief, pertBelief, type ElementBelief } from './element-belief';
 
@@ -68,7 +69,7 @@ export function measureComposition(
     const index = ELEMENT_INDEX[symbol];
     const result = measureBelief(belief[index] as ElementBelief, percent, scatter);
     measured[index] = result.belief;
-    logEvidence += Math.log(Math.max(result.evidence, 1e-30));
+    logEvidence += ln(Math.max(result.evidence, 1e-30));
   }
   return { belief: measured, logEvidence };
 }

@@ -1,3 +1,4 @@
+import { exp, hypotenuse, ln } from '../arithmetic';
 /** Number of cells of an element belief; even cells of a PERT density resolve a hand-held reading's scatter. */
 const CELLS = 96;
 
@@ -40,7 +41,7 @@ export function pertBelief(low: number, typical: number, high: number): ElementB
   const weights = new Float64Array(CELLS);
   for (let cell = 0; cell < CELLS; cell++) {
     const t = (cell + 0.5) / CELLS;
-    weights[cell] = Math.exp(alpha * Math.log(t) + beta * Math.log(1 - t));
+    weights[cell] = exp(alpha * ln(t) + beta * ln(1 - t));
   }
   return fromWeights(low, high, weights);
 }
@@ -109,7 +110,7 @@ export interface MeasuredBelief {
 export function measureBelief(belief: ElementBelief, reading: number, sigma: number): MeasuredBelief {
   const density = (percent: number): number => {
     const z = (reading - percent) / sigma;
-    return Math.exp(-0.5 * z * z);
+    return exp(-0.5 * z * z);
   };
   const cells = belief.cumulative.length;
   if (cells === 0) return { belief, evidence: density(belief.low) };
@@ -118,11 +119,11 @@ export function measureBelief(belief: ElementBelief, reading: number, sigma: num
   let before = 0;
   const step = (belief.high - belief.low) / cells;
   // A narrow reading on a wide cell would slip between midpoints: spread it over the cell.
-  const wide = Math.hypot(sigma, step / 2);
+  const wide = hypotenuse(sigma, step / 2);
   for (let cell = 0; cell < cells; cell++) {
     const after = belief.cumulative[cell] as number;
     const z = (reading - belief.low - step * (cell + 0.5)) / wide;
-    const weight = (after - before) * Math.exp(-0.5 * z * z) * (sigma / wide);
+    const weight = (after - before) * exp(-0.5 * z * z) * (sigma / wide);
     weights[cell] = weight;
     evidence += weight;
     before = after;

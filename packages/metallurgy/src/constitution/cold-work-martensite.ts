@@ -1,3 +1,4 @@
+import { exp, power } from '../arithmetic';
 import constants from '../../data/constitution/constants.json';
 
 /**
@@ -9,6 +10,6 @@ import constants from '../../data/constitution/constants.json';
 export function coldWorkMartensite(md30C: number, strain: number): number {
   if (strain <= 0) return 0;
   const { strainAtReference, referenceC, scaleC, exponent } = constants.coldWorkMartensite;
-  const halfStrain = strainAtReference * Math.exp((referenceC - md30C) / scaleC);
-  return 1 / (1 + (halfStrain / strain) ** exponent);
+  const halfStrain = strainAtReference * exp((referenceC - md30C) / scaleC);
+  return 1 / (1 + power(halfStrain / strain, exponent));
 }

@@ -1,3 +1,4 @@
+import { hypotenuse } from '../arithmetic';
 import { ELEMENT_INDEX } from '../composition';
 import balmforth from '../../data/constitution/balmforth-lippold.json';
 import deLong from '../../data/constitution/delong.json';
@@ -97,7 +98,7 @@ export function wrc1992Sigma(ferriteNumber: number, chromium: number, nickel: nu
   for (const edge of wrc.edgeTolerance2Sigma)
     if (nickel > edge.nickelAbove && within(chromium, edge.chromium) && edge.fn > rendering) rendering = edge.fn;
   const scatter = Math.max(wrc.diagramScatter2Sigma.fn, wrc.diagramScatter2Sigma.relativeAbove20 * ferriteNumber);
-  return Math.hypot(rendering * widening, scatter) / 2;
+  return hypotenuse(rendering * widening, scatter) / 2;
 }
 
 const BALMFORTH_CHROMIUM = linearFormula('balmforthChromiumEquivalent');

@@ -1,3 +1,4 @@
+import { exp } from '../arithmetic';
 import constants from '../../data/constitution/constants.json';
 
 /**
@@ -7,5 +8,5 @@ import constants from '../../data/constitution/constants.json';
  */
 export function martensiteFraction(martensiteStartC: number): number {
   const { rate, temperatureC } = constants.koistinenMarburger;
-  return martensiteStartC > temperatureC ? 1 - Math.exp(-rate * (martensiteStartC - temperatureC)) : 0;
+  return martensiteStartC > temperatureC ? 1 - exp(-rate * (martensiteStartC - temperatureC)) : 0;
 }

@@ -1,3 +1,4 @@
+import { hypotenuse } from '../arithmetic';
 /** A point of a diagram: [chromium equivalent, nickel equivalent]. */
 export type DiagramPoint = readonly [number, number];
 
@@ -14,7 +15,7 @@ export function insidePolygon(x: number, y: number, polygon: readonly DiagramPoi
 
 /** Twice the signed distance-area of a point from the line a-b: positive to the right of the direction a to b. */
 export function sideOfLine(x: number, y: number, a: DiagramPoint, b: DiagramPoint): number {
-  return ((x - a[0]) * (b[1] - a[1]) - (y - a[1]) * (b[0] - a[0])) / Math.hypot(b[0] - a[0], b[1] - a[1]);
+  return ((x - a[0]) * (b[1] - a[1]) - (y - a[1]) * (b[0] - a[0])) / hypotenuse(b[0] - a[0], b[1] - a[1]);
 }
 
 /** Linear interpolation through [x, y] knots sorted by x; flat beyond the ends. */

@@ -1,3 +1,4 @@
+import { power, tanh } from '../arithmetic';
 import constants from '../../data/constitution/constants.json';
 
 /**
@@ -25,8 +26,8 @@ export function cetPreheatC(cet: number, plateMm: number, hydrogenMlPer100g: num
   const p = constants.cetPreheat;
   return (
     p.cet * cet +
-    p.plate * Math.tanh(plateMm / p.plateScale) +
-    p.hydrogen * hydrogenMlPer100g ** p.hydrogenExponent +
+    p.plate * tanh(plateMm / p.plateScale) +
+    p.hydrogen * power(hydrogenMlPer100g, p.hydrogenExponent) +
     (p.heatCet * cet - p.heatConstant) * heatInputKjPerMm -
     p.offset
   );

@@ -1,3 +1,4 @@
+import { power } from '../arithmetic';
 import constants from '../../data/constitution/constants.json';
 
 /**
@@ -10,5 +11,5 @@ export function sensitisationMinutes(carbonPercent: number): number {
   const high = constants.sensitisation304.carbonRange[1] as number;
   const [a, b, c] = constants.sensitisation304.log10Minutes as [number, number, number];
   const carbon = Math.min(high, Math.max(0, carbonPercent));
-  return 10 ** (a + b * carbon + c * carbon * carbon);
+  return power(10, a + b * carbon + c * carbon * carbon);
 }

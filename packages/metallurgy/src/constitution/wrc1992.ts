@@ -1,3 +1,4 @@
+import { exp, ln } from '../arithmetic';
 import data from '../../data/constitution/wrc1992.json';
 
 /** Coefficients of the smooth surface that renders the iso-FN lines of the WRC-1992 diagram. */
@@ -19,7 +20,7 @@ export const WRC1992_SURFACE: Wrc1992Surface = data.surface;
 const SURFACE = (({ a0, s0, pivotCreq, vanishingCreq, k1, k2, v1, tau }: Wrc1992Surface): Float64Array =>
   // The last entry is what the soft step is at v = 0, so that the surface passes through zero there.
   Float64Array.of(
-    a0 - s0 * pivotCreq, s0, vanishingCreq, pivotCreq - vanishingCreq, k1, k2 * tau, v1 / tau, 1 / tau, Math.log(1 + Math.exp(-v1 / tau)),
+    a0 - s0 * pivotCreq, s0, vanishingCreq, pivotCreq - vanishingCreq, k1, k2 * tau, v1 / tau, 1 / tau, ln(1 + exp(-v1 / tau)),
   ))(WRC1992_SURFACE); // prettier-ignore
 
 /**
@@ -35,7 +36,7 @@ export function wrc1992LatentFerriteNumber(chromiumEquivalent: number, nickelEqu
   const v = ((p[0]! + p[1]! * chromiumEquivalent - nickelEquivalent) * p[3]!) / (chromiumEquivalent - p[2]!);
   const x = v * p[7]! - p[6]!;
   // ln(1 + e^x) without overflow; below -30 it is nothing, above 30 it is x.
-  const softStep = x > 30 ? x : x < -30 ? 0 : Math.log(1 + Math.exp(x));
+  const softStep = x > 30 ? x : x < -30 ? 0 : ln(1 + exp(x));
   return p[4]! * v + p[5]! * (softStep - p[8]!);
 }
 

@@ -1,3 +1,4 @@
+import { exp, hypotenuse, ln, power } from '../arithmetic';
 import identification from '../../data/identification.json';
 import { GRADES, type Grade } from '../catalogue';
 import {
@@ -59,7 +60,7 @@ function scatterOf(model: ReadingModel, reading: Composition): { readonly [symbo
   return Object.fromEntries(
     Object.entries(model.sigma).map(([symbol, sigma]) => [
       symbol,
-      Math.hypot(sigma, model.relativeSigma * (reading[symbol as keyof Composition] ?? 0)),
+      hypotenuse(sigma, model.relativeSigma * (reading[symbol as keyof Composition] ?? 0)),
     ]),
   );
 }
@@ -70,8 +71,8 @@ function unseenLogLikelihood(model: ReadingModel, reading: Composition, belief: 
     const expected = beliefMean(belief[ELEMENT_INDEX[symbol]] as ElementBelief);
     const limit = model.detectionLimit[symbol] as number;
     // Falls from 1 below the detection limit to the floor well above it.
-    const seen = 1 / (1 + (limit / Math.max(1e-6, expected)) ** 4);
-    log += Math.log(1 - (1 - model.unseenFloor) * seen);
+    const seen = 1 / (1 + power(limit / Math.max(1e-6, expected), 4));
+    log += ln(1 - (1 - model.unseenFloor) * seen);
   }
   return log;
 }
@@ -85,8 +86,8 @@ export function weighReading(
   const measured = measureComposition(belief, reading, scatterOf(model, reading));
   const log = measured.logEvidence + unseenLogLikelihood(model, reading, belief);
   return {
-    log: Math.log((1 - model.outlier) * Math.exp(log) + model.outlier * GROSS_ERROR_DENSITY),
-    belief: measured.logEvidence > Math.log(GROSS_ERROR_DENSITY) ? measured.belief : belief,
+    log: ln((1 - model.outlier) * exp(log) + model.outlier * GROSS_ERROR_DENSITY),
+    belief: measured.logEvidence > ln(GROSS_ERROR_DENSITY) ? measured.belief : belief,
   };
 }
 
@@ -124,17 +125,14 @@ export function identify(input: IdentifyInput, confirmed: ConfirmedCounts = {}, 
 
   const list = hypotheses(input.item, confirmed);
   const scores = list.map(({ prior, gradeIndex, grade }) =>
-    marks.reduce(
-      (sum, test) => sum + Math.log(markOf(test, grade)),
-      Math.log(prior) + (readingLogs[gradeIndex] as number),
-    ),
+    marks.reduce((sum, test) => sum + ln(markOf(test, grade)), ln(prior) + (readingLogs[gradeIndex] as number)),
   );
   const leader = scores.reduce((best, score) => Math.max(best, score), -Infinity);
   list.forEach((hypothesis, index) => {
     const score = scores[index] as number;
     // A hypothesis this far behind on marks and readings alone cannot matter: its samples are not drawn.
     if (perSample.length === 0 || score < leader - 30) return;
-    scores[index] = score + Math.log(jointLikelihood(perSample, hypothesis, tables, samplesOf));
+    scores[index] = score + ln(jointLikelihood(perSample, hypothesis, tables, samplesOf));
   });
   const weighed = normalise(list, scores);
   const candidates = foldConditions(weighed);
@@ -184,7 +182,7 @@ function jointLikelihood(
 
 function normalise(list: readonly Hypothesis[], scores: readonly number[]): readonly WeighedHypothesis[] {
   const best = scores.reduce((top, score) => Math.max(top, score), -Infinity);
-  const weights = scores.map((score) => Math.exp(score - best));
+  const weights = scores.map((score) => exp(score - best));
   const total = weights.reduce((sum, weight) => sum + weight, 0);
   return list.map((hypothesis, index) => ({ ...hypothesis, probability: (weights[index] as number) / total }));
 }
@@ -248,7 +246,7 @@ function shareOfBest(
       );
       const gap = weighReading(model, reading, belief).log - weighReading(model, ideal, belief).log;
       // Several elements each miss a little even when the grade is right: judge the miss per pair of elements.
-      return Math.min(1, Math.exp(gap / Math.max(1, Object.keys(reading).length / 2)));
+      return Math.min(1, exp(gap / Math.max(1, Object.keys(reading).length / 2)));
     }
   }
 }

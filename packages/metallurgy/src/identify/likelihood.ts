@@ -1,3 +1,4 @@
+import { exp, hypotenuse, ln } from '../arithmetic';
 import identification from '../../data/identification.json';
 import { ELEMENT_COUNT, ELEMENT_INDEX, isElementSymbol, type ElementSymbol } from '../composition';
 import type { Coating, FieldTest, GaugeModel, GradedModel, TableModel, TableRule } from './field-tests';
@@ -18,7 +19,7 @@ function normalDistribution(z: number): number {
     0.5 *
     t *
     (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429)))) *
-    Math.exp(-x * x);
+    exp(-x * x);
   return z >= 0 ? 1 - tail : tail;
 }
 
@@ -40,12 +41,12 @@ function fractionsOf(hypothesis: Hypothesis, samples: GradeSamples, sample: numb
 }
 
 function addGraded(model: GradedModel, feature: number, weight: number, target: Float64Array, offset: number): void {
-  const logFeature = Math.log(Math.max(1e-6, feature));
+  const logFeature = ln(Math.max(1e-6, feature));
   const classes = model.edges.length + 1;
   let below = 0;
   for (let outcome = 0; outcome < classes; outcome++) {
     const edge = model.edges[outcome];
-    const upTo = edge === undefined ? 1 : normalDistribution((Math.log(edge) - logFeature) / model.softness);
+    const upTo = edge === undefined ? 1 : normalDistribution((ln(edge) - logFeature) / model.softness);
     target[offset + outcome] =
       (target[offset + outcome] as number) +
       weight * ((1 - model.lapse) * Math.max(0, upTo - below) + model.lapse / classes);
@@ -135,9 +136,9 @@ export function gaugeDensity(
   let sum = 0;
   for (const fraction of fractions) {
     const expected = Math.min(model.saturatesAt, fraction * model.perUnit);
-    const sigma = Math.hypot(model.absoluteSigma, model.relativeSigma * expected);
+    const sigma = hypotenuse(model.absoluteSigma, model.relativeSigma * expected);
     const z = (seen - expected) / sigma;
-    sum += ((1 - model.outlier) * Math.exp(-0.5 * z * z) * model.absoluteSigma) / sigma + model.outlier * 0.02;
+    sum += ((1 - model.outlier) * exp(-0.5 * z * z) * model.absoluteSigma) / sigma + model.outlier * 0.02;
   }
   return sum / fractions.length;
 }

@@ -1,3 +1,4 @@
+import { exp, ln, log2, square } from '../arithmetic';
 import identification from '../../data/identification.json';
 import { beliefMean, beliefVariance, ELEMENT_INDEX, type ElementBelief, type ElementSymbol } from '../composition';
 import { FIELD_TESTS, type FieldTest, type GaugeModel, type ReadingModel } from './field-tests';
@@ -162,7 +163,8 @@ function readingOutcomes(model: ReadingModel, kept: readonly WeighedHypothesis[]
         const mean = beliefMean(element);
         return {
           mean,
-          variance: beliefVariance(element) + (model.sigma[symbol] as number) ** 2 + (model.relativeSigma * mean) ** 2,
+          variance:
+            beliefVariance(element) + square(model.sigma[symbol] as number) + square(model.relativeSigma * mean),
         };
       });
       return [index, moments] as const;
@@ -174,9 +176,9 @@ function readingOutcomes(model: ReadingModel, kept: readonly WeighedHypothesis[]
     let log = 0;
     expected.forEach(({ mean, variance }, position) => {
       const gap = (readings[position] as { mean: number }).mean - mean;
-      log -= (0.5 * gap * gap) / variance + 0.5 * Math.log(variance);
+      log -= (0.5 * gap * gap) / variance + 0.5 * ln(variance);
     });
-    return Math.exp(log);
+    return exp(log);
   };
   return spreadOverOutcomes(
     grades.map(([at, id]) => {
@@ -253,7 +255,7 @@ function gradeEntropy(kept: readonly WeighedHypothesis[], probabilities: readonl
   });
   let bits = 0;
   for (const probability of byGrade.values())
-    if (probability > 0) bits -= (probability / total) * Math.log2(probability / total);
+    if (probability > 0) bits -= (probability / total) * log2(probability / total);
   return bits;
 }
 

@@ -1,3 +1,4 @@
+import { power } from '../arithmetic';
 import joints from '../../data/joints.json';
 import { FAMILIES, type MaterialFamily, type Process } from '../catalogue';
 import { InputError, type FieldError } from '../errors';
@@ -173,8 +174,8 @@ function defaultShares(
   const { thicknessExponent, conductivityExponent, aimShift, halfWidth, bounds } = joints.shares;
   const weights = families.map(
     (family, index) =>
-      (thicknessMm[index] as number) ** -thicknessExponent *
-      FAMILIES[family].conductivityWPerMK ** -conductivityExponent,
+      power(thicknessMm[index] as number, -thicknessExponent) *
+      power(FAMILIES[family].conductivityWPerMK, -conductivityExponent),
   );
   const total = weights.reduce((sum, weight) => sum + weight, 0);
   const pieces = families.length;

@@ -1,6 +1,7 @@
+import { exp } from '../arithmetic';
 /** Logistic step from 0 to 1 about a center; width is the distance over which the odds change by a factor e. */
 export function step(value: number, center: number, width: number): number {
-  return 1 / (1 + Math.exp((center - value) / width));
+  return 1 / (1 + exp((center - value) / width));
 }
 
 /** Linear ramp from 0 at `from` to 1 at `to`. */

@@ -1,3 +1,4 @@
+import { square } from '../arithmetic';
 import choice from '../../data/choice.json';
 import { fromVector, type Composition } from '../composition';
 import { SOLIDIFICATION_MODES, type GoverningDiagram, type SolidificationMode } from '../constitution';
@@ -204,7 +205,7 @@ function rankedRod(state: Runs, run: RodRun): RankedRod {
   const risks = risksOf(state, run);
   const dominant = [...run.governing.entries()].reduce((left, right) => (right[1] > left[1] ? right : left));
   let squares = 0;
-  for (let index = 0; index < done; index++) squares += ((run.losses[index] as number) - run.expectedLoss) ** 2;
+  for (let index = 0; index < done; index++) squares += square((run.losses[index] as number) - run.expectedLoss);
   return {
     rod: filler.rod?.id ?? null,
     expectedLoss: run.expectedLoss,

@@ -1,19 +1,25 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { rxResource } from '@angular/core/rxjs-interop';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
-import { Router, RouterLink } from '@angular/router';
-import { JOB_STATES, type Job, type JobState } from '@variatum/contracts';
+import { Router } from '@angular/router';
+import { JOB_STATES, type JobState } from '@variatum/contracts';
+import { ENVIRONMENTS, RODS } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
-import { ApiService } from '../data/api.service';
-import { environmentTitle, STAGE_WORDS, STATE_WORDS } from '../shared/words';
+import { NzSelectModule } from 'ng-zorro-antd/select';
+import { debounceTime, filter } from 'rxjs';
+import { ApiService, type JobQuery } from '../data/api.service';
+import { LiveService } from '../data/live.service';
+import { STATE_WORDS } from '../shared/words';
+import { BoardColumn } from './board-column';
 
-const PAGE = 60;
+/** Changes elsewhere come in bursts. */
+const REFRESH_MS = 300;
 
 /** What is on the bench, waiting, to be inspected and out. */
 @Component({
   selector: 'va-board',
-  imports: [FormsModule, RouterLink, NzButtonModule, NzInputModule],
+  imports: [BoardColumn, FormsModule, NzButtonModule, NzInputModule, NzSelectModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="page stack">
@@ -29,8 +35,77 @@ const PAGE = 60;
             (ngModelChange)="search.set($event)"
           />
         </label>
-        <button nz-button nzType="primary" type="button" (click)="adding.set(true)" [hidden]="adding()">New job</button>
+        <button nz-button type="button" [attr.aria-expanded]="filtering()" (click)="filtering.set(!filtering())">
+          Filter{{ filters() > 0 ? ' · ' + filters() : '' }}
+        </button>
+        @if (!adding()) {
+          <button nz-button nzType="primary" type="button" (click)="adding.set(true)">New job</button>
+        }
       </div>
+      @if (filtering()) {
+        <section class="panel fields" aria-label="Filter">
+          <div class="field">
+            <label for="filter-environment">Surroundings</label>
+            <nz-select
+              nzId="filter-environment"
+              nzAllowClear
+              nzPlaceHolder="Any"
+              [ngModel]="environment()"
+              (ngModelChange)="environment.set($event)"
+            >
+              @for (entry of environments; track entry.id) {
+                <nz-option [nzValue]="entry.id" [nzLabel]="entry.title" />
+              }
+            </nz-select>
+          </div>
+          <div class="field">
+            <label for="filter-rod">Rod decided on</label>
+            <nz-select
+              nzId="filter-rod"
+              nzShowSearch
+              nzAllowClear
+              nzPlaceHolder="Any"
+              [ngModel]="rod()"
+              (ngModelChange)="rod.set($event)"
+            >
+              @for (id of rods; track id) {
+                <nz-option [nzValue]="id" [nzLabel]="id" />
+              }
+            </nz-select>
+          </div>
+          <div class="field">
+            <label for="filter-sort">Order</label>
+            <nz-select nzId="filter-sort" [ngModel]="sort()" (ngModelChange)="sort.set($event)">
+              <nz-option nzValue="updated" nzLabel="Last changed first" />
+              <nz-option nzValue="created" nzLabel="Newest first" />
+              <nz-option nzValue="title" nzLabel="By name" />
+            </nz-select>
+          </div>
+          <div class="field">
+            <span class="label" id="filter-withdrawn">Withdrawn jobs</span>
+            <div class="choices" role="radiogroup" aria-labelledby="filter-withdrawn">
+              <button
+                type="button"
+                class="choice"
+                role="radio"
+                [attr.aria-checked]="!withdrawn()"
+                (click)="withdrawn.set(false)"
+              >
+                Hidden
+              </button>
+              <button
+                type="button"
+                class="choice"
+                role="radio"
+                [attr.aria-checked]="withdrawn()"
+                (click)="withdrawn.set(true)"
+              >
+                Only these
+              </button>
+            </div>
+          </div>
+        </section>
+      }
       @if (adding()) {
         <form class="panel row" (ngSubmit)="add()">
           <div class="field grow">
@@ -53,12 +128,6 @@ const PAGE = 60;
           <button nz-button type="button" (click)="adding.set(false)">Cancel</button>
         </form>
       }
-      @if (list.error()) {
-        <p class="panel" role="alert">
-          The board cannot be read: the server does not answer.
-          <button nz-button type="button" (click)="list.reload()">Try again</button>
-        </p>
-      }
       @if (empty()) {
         <section class="panel stack" aria-label="No job yet">
           <h2>No job yet</h2>
@@ -68,32 +137,20 @@ const PAGE = 60;
           </p>
         </section>
       }
-      <div class="columns">
-        @for (column of columns(); track column.state) {
-          <section [attr.aria-label]="column.title">
-            <h2>
-              {{ column.title }}
-              <span class="soft figure">{{ column.jobs.length }}</span>
-            </h2>
-            @for (job of column.jobs; track job.id) {
-              <a class="job" [routerLink]="['/jobs', job.id, job.stage]">
-                <span class="title">{{ job.title }}</span>
-                <span class="small soft">{{ environment(job) }}</span>
-                <span class="foot small">
-                  <span>{{ stage(job) }}</span>
-                  @if (job.lastRod) {
-                    <span class="figure rod">{{ job.lastRod }}</span>
-                  }
-                </span>
-              </a>
-            } @empty {
-              <p class="soft small empty">{{ search() ? 'Nothing here matches.' : 'Nothing here.' }}</p>
-            }
-          </section>
-        }
-      </div>
-      @if (more() > 0) {
-        <p class="soft small">{{ more() }} older jobs are not shown; search for them.</p>
+      @if (withdrawn()) {
+        <va-board-column title="Withdrawn" [query]="query()" [changed]="changed()" />
+      } @else {
+        <div class="columns">
+          @for (state of states; track state) {
+            <va-board-column
+              [title]="words[state]"
+              [state]="state"
+              [query]="query()"
+              [changed]="changed()"
+              (counted)="count(state, $event)"
+            />
+          }
+        </div>
       }
       <p class="caution">
         Argon in tanks, pits and closed rooms suffocates without warning. Pressure, lifting, structural, vehicle,
@@ -129,47 +186,6 @@ const PAGE = 60;
       gap: var(--space-4);
       align-items: start;
     }
-    section {
-      display: grid;
-      gap: var(--space-2);
-    }
-    section h2 {
-      padding-bottom: var(--space-2);
-      border-bottom: 2px solid var(--line-strong);
-      display: flex;
-      justify-content: space-between;
-    }
-    .job {
-      display: grid;
-      gap: 4px;
-      padding: var(--space-3);
-      background: var(--raised);
-      border: 1px solid var(--line);
-      border-left: 5px solid var(--tint-straw);
-      border-radius: var(--corner);
-      color: var(--ink);
-      text-decoration: none;
-    }
-    .job:hover {
-      border-color: var(--accent);
-    }
-    .title {
-      font-weight: 650;
-      line-height: 1.25;
-    }
-    .foot {
-      display: flex;
-      justify-content: space-between;
-      gap: var(--space-2);
-      color: var(--ink-soft);
-    }
-    .rod {
-      color: var(--ink);
-      font-weight: 650;
-    }
-    .empty {
-      padding: var(--space-3) 0;
-    }
     @media (max-width: 900px) {
       .columns {
         grid-template-columns: repeat(2, minmax(0, 1fr));
@@ -180,7 +196,7 @@ const PAGE = 60;
         padding: var(--space-3);
       }
       .columns {
-        grid-template-columns: 1fr;
+        grid-template-columns: minmax(0, 1fr);
       }
     }
   `,
@@ -189,38 +205,54 @@ export class Board {
   private readonly api = inject(ApiService);
   private readonly router = inject(Router);
 
+  protected readonly states = JOB_STATES;
+  protected readonly words: Readonly<Record<JobState, string>> = STATE_WORDS;
+  protected readonly environments = Object.entries(ENVIRONMENTS)
+    .filter(([id]) => id !== 'unknown')
+    .map(([id, { title }]) => ({ id, title }));
+  protected readonly rods = ['no rod', ...RODS.map(({ id }) => id)];
+
   protected readonly search = signal('');
+  protected readonly environment = signal<string | null>(null);
+  protected readonly rod = signal<string | null>(null);
+  protected readonly sort = signal<NonNullable<JobQuery['sort']>>('updated');
+  protected readonly withdrawn = signal(false);
+  protected readonly filtering = signal(false);
   protected readonly adding = signal(false);
   protected readonly busy = signal(false);
   protected readonly titleError = signal('');
+  protected readonly changed = signal(0);
   protected title = '';
 
-  protected readonly list = rxResource({
-    params: () => ({ search: this.search().trim() }),
-    stream: ({ params }) => this.api.jobs({ search: params.search, limit: PAGE }),
-  });
-  // The last list stays on the page while the next one is on its way.
-  private lastList: { jobs: Job[]; total: number } = { jobs: [], total: 0 };
-  private readonly shown = computed(() => {
-    if (this.list.hasValue()) this.lastList = this.list.value();
-    return this.lastList;
-  });
-  protected readonly columns = computed(() =>
-    JOB_STATES.map((state: JobState) => ({
-      state,
-      title: STATE_WORDS[state],
-      jobs: this.shown().jobs.filter((job) => job.state === state),
-    })),
+  protected readonly filters = computed(
+    () => [this.environment() !== null, this.rod() !== null, this.withdrawn()].filter(Boolean).length,
   );
-  protected readonly empty = computed(() => this.list.hasValue() && this.shown().total === 0 && this.search() === '');
-  protected readonly more = computed(() => this.shown().total - this.shown().jobs.length);
+  protected readonly query = computed<JobQuery>(() => ({
+    search: this.search().trim(),
+    environment: this.environment() ?? undefined,
+    rod: this.rod() ?? undefined,
+    sort: this.sort(),
+    withdrawn: this.withdrawn(),
+  }));
+  private readonly counts = signal<Readonly<Partial<Record<JobState, number>>>>({});
+  protected readonly empty = computed(() => {
+    const counts = Object.values(this.counts());
+    const asked = this.search() !== '' || this.filters() > 0;
+    return !asked && counts.length === JOB_STATES.length && counts.every((count) => count === 0);
+  });
 
-  protected environment(job: Job): string {
-    return environmentTitle(job.service.environment);
+  constructor() {
+    inject(LiveService)
+      .changes.pipe(
+        filter(({ job }) => job !== null),
+        debounceTime(REFRESH_MS),
+        takeUntilDestroyed(),
+      )
+      .subscribe(() => this.changed.update((count) => count + 1));
   }
 
-  protected stage(job: Job): string {
-    return `at ${STAGE_WORDS[job.stage]} · ${job.pieceCount} ${job.pieceCount === 1 ? 'piece' : 'pieces'}`;
+  protected count(state: JobState, total: number): void {
+    this.counts.update((counts) => ({ ...counts, [state]: total }));
   }
 
   protected add(): void {

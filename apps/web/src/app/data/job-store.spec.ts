@@ -4,6 +4,7 @@ import { TestBed } from '@angular/core/testing';
 import type { JobDetail, Piece } from '@variatum/contracts';
 import { Autosave } from './autosave';
 import { JobStore } from './job-store';
+import { UndoHistory } from './undo-history';
 
 const JOB_ID = '0198a6a0-0000-7000-8000-000000000001';
 const PIECE_ID = '0198a6a0-0000-7000-8000-000000000002';
@@ -22,12 +23,8 @@ describe('JobStore', () => {
   let http: HttpTestingController;
 
   beforeEach(async () => {
-    Object.defineProperty(globalThis.crypto, 'randomUUID', {
-      configurable: true,
-      value: () => '0198a6a0-0000-7000-8000-0000000000ff',
-    });
     TestBed.configureTestingModule({
-      providers: [Autosave, JobStore, provideHttpClient(), provideHttpClientTesting()],
+      providers: [Autosave, UndoHistory, JobStore, provideHttpClient(), provideHttpClientTesting()],
     });
     store = TestBed.inject(JobStore);
     http = TestBed.inject(HttpTestingController);
@@ -43,36 +40,37 @@ describe('JobStore', () => {
     http.verify();
   });
 
-  test('shows a change at once and sends it when typing rests, all of it as one', () => {
+  test('shows a change at once and sends it when typing rests, all of it as one', async () => {
     store.changePiece(PIECE_ID, { name: 'S' });
     store.changePiece(PIECE_ID, { name: 'Spout' });
     store.changePiece(PIECE_ID, { thicknessMm: 2 });
     expect(store.pieces()[0]).toMatchObject({ name: 'Spout', thicknessMm: 2 });
     http.expectNone(`/api/pieces/${PIECE_ID}`);
-    jest.advanceTimersByTime(600);
+    await jest.advanceTimersByTimeAsync(600);
     const request = http.expectOne(`/api/pieces/${PIECE_ID}`);
     expect(request.request.body).toEqual({ name: 'Spout', thicknessMm: 2, version: 3 });
     request.flush({ ...piece, version: 4 });
+    await jest.advanceTimersByTimeAsync(10);
     store.changePiece(PIECE_ID, { origin: 'yard' });
-    jest.advanceTimersByTime(600);
+    await jest.advanceTimersByTimeAsync(600);
     const next = http.expectOne(`/api/pieces/${PIECE_ID}`);
     expect(next.request.body).toEqual({ origin: 'yard', version: 4 });
     next.flush({ ...piece, version: 5 });
   });
 
-  test('keeps what cannot be taken, says why, and lets the rest go ahead', () => {
+  test('keeps what cannot be taken, says why, and lets the rest go ahead', async () => {
     store.changePiece(PIECE_ID, { thicknessMm: 900, origin: 'yard' });
     expect(store.pieces()[0]?.thicknessMm).toBe(900);
     expect(store.errorsOf(`piece ${PIECE_ID}`)['thicknessMm']).toMatch(/0.1 to 300/);
-    jest.advanceTimersByTime(600);
+    await jest.advanceTimersByTimeAsync(600);
     const request = http.expectOne(`/api/pieces/${PIECE_ID}`);
     expect(request.request.body).toEqual({ origin: 'yard', version: 3 });
     request.flush({ ...piece, version: 4 });
   });
 
-  test('takes over the version that stands when someone else changed the piece, and sends again', () => {
+  test('a field somebody else changed too is shown side by side, and what was typed is kept', async () => {
     store.changePiece(PIECE_ID, { name: 'Mine' });
-    jest.advanceTimersByTime(600);
+    await jest.advanceTimersByTimeAsync(600);
     http.expectOne(`/api/pieces/${PIECE_ID}`).flush(
       {
         type: 'about:blank',
@@ -82,41 +80,68 @@ describe('JobStore', () => {
       },
       { status: 409, statusText: 'Conflict' },
     );
-    jest.advanceTimersByTime(100);
+    await jest.advanceTimersByTimeAsync(10);
+    const [conflict] = store.conflicts();
+    expect(conflict).toMatchObject({ field: 'name', mine: 'Mine', theirs: 'Theirs' });
+    store.decideConflict(conflict!, true);
+    await jest.advanceTimersByTimeAsync(10);
     const again = http.expectOne(`/api/pieces/${PIECE_ID}`);
     expect(again.request.body).toEqual({ name: 'Mine', version: 9 });
     again.flush({ ...piece, name: 'Mine', version: 10 });
+    await jest.advanceTimersByTimeAsync(10);
+    http.expectOne(`/api/jobs/${JOB_ID}`).flush({ ...job, pieces: [{ ...piece, name: 'Mine', version: 10 }] });
+    await jest.advanceTimersByTimeAsync(10);
     expect(store.pieces()[0]?.name).toBe('Mine');
+    expect(store.conflicts()).toEqual([]);
   });
 
-  test('logs a test at once, with an id of its own, and refuses one that says nothing', () => {
+  test('a change is taken back with what stood before it', async () => {
+    store.changePiece(PIECE_ID, { name: 'Spout' });
+    await jest.advanceTimersByTimeAsync(600);
+    http.expectOne(`/api/pieces/${PIECE_ID}`).flush({ ...piece, version: 4 });
+    await jest.advanceTimersByTimeAsync(10);
+    store.history.undo(() => store.flush());
+    expect(store.pieces()[0]?.name).toBe('Sheet');
+    await jest.advanceTimersByTimeAsync(10);
+    const request = http.expectOne(`/api/pieces/${PIECE_ID}`);
+    expect(request.request.body).toEqual({ name: 'Sheet', version: 4 });
+    request.flush({ ...piece, version: 5 });
+    await jest.advanceTimersByTimeAsync(10);
+    expect(store.history.next()).toBeNull();
+  });
+
+  test('logs a test at once, with an id of its own, and refuses one that says nothing', async () => {
     expect(store.addTest(PIECE_ID, { test: 'magnet', outcome: 'some' })).toBe(false);
     expect(store.errorsOf(`test ${PIECE_ID}`)['outcome']).toBeDefined();
     expect(store.addTest(PIECE_ID, { test: 'magnet', outcome: 'none', worked: 'soft' })).toBe(true);
     expect(store.pieces()[0]?.tests).toHaveLength(1);
     expect(store.question()?.pieces[0]?.tests).toEqual([{ test: 'magnet', outcome: 'none', worked: 'soft' }]);
+    await jest.advanceTimersByTimeAsync(10);
     const request = http.expectOne(`/api/pieces/${PIECE_ID}/tests`);
     expect(request.request.body.id).toMatch(/^[0-9a-f-]{36}$/);
     request.flush({});
   });
 
-  test('a struck-out test stays in the log and leaves the question', () => {
+  test('a struck-out test stays in the log and leaves the question', async () => {
     store.addTest(PIECE_ID, { test: 'magnet', outcome: 'none' });
+    await jest.advanceTimersByTimeAsync(10);
     http.expectOne(`/api/pieces/${PIECE_ID}/tests`).flush({});
+    await jest.advanceTimersByTimeAsync(10);
     const id = store.pieces()[0]?.tests[0]?.id as string;
     store.strikeOut(PIECE_ID, id, 'wrong piece');
+    await jest.advanceTimersByTimeAsync(10);
     http.expectOne(`/api/tests/${id}/strike-out`).flush({});
     expect(store.pieces()[0]?.tests[0]).toMatchObject({ struckOutReason: 'wrong piece' });
     expect(store.question()?.pieces[0]?.tests).toEqual([]);
   });
 
-  test('a joint that cannot be is shown at its field and not sent', () => {
+  test('a joint that cannot be is shown at its field and not sent', async () => {
     store.changeJoint({ dilution: 4 });
     expect(store.errorsOf('joint')['joint.dilution']).toBeDefined();
-    jest.advanceTimersByTime(600);
+    await jest.advanceTimersByTimeAsync(600);
     http.expectNone(`/api/jobs/${JOB_ID}/joint`);
     store.changeJoint({ dilution: 0.3 });
-    jest.advanceTimersByTime(600);
+    await jest.advanceTimersByTimeAsync(600);
     const request = http.expectOne(`/api/jobs/${JOB_ID}/joint`);
     expect(request.request.body).toEqual({ version: 0, joint: { type: 'bevel', dilution: 0.3 } });
     request.flush({ id: PIECE_ID, jobId: JOB_ID, version: 1, joint: { type: 'bevel', dilution: 0.3 } });

@@ -1,4 +1,5 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import {
   activePieces,
   jobPatchSchema,
@@ -19,31 +20,45 @@ import {
   type Workshop,
 } from '@variatum/contracts';
 import { checkIdentifyInput, completeJoint, InputError, type JointInput, type TestEntry } from '@variatum/metallurgy';
-import { firstValueFrom, tap } from 'rxjs';
+import { debounceTime, filter, firstValueFrom } from 'rxjs';
 import { ApiService } from './api.service';
-import { Autosave, type Change } from './autosave';
+import { Autosave } from './autosave';
+import { LiveService } from './live.service';
+import { OperationQueue, type NewOperation, type Outcome } from './operation-queue';
+import { UndoHistory } from './undo-history';
 
 type Fields<Patch> = Omit<Patch, 'version'>;
+type Versioned = NonNullable<NewOperation['versioned']>;
 
 /** How long typing rests before a change is sent. */
 const REST_MS = 400;
+/** Changes of others come in bursts. */
+const REFRESH_MS = 150;
+
+interface Resting {
+  readonly timer: ReturnType<typeof setTimeout>;
+  readonly changes: Readonly<Record<string, unknown>>;
+  /** What the changed fields were before the first of these changes. */
+  readonly before: Readonly<Record<string, unknown>>;
+  readonly flush: () => void;
+}
 
 /**
  * The open job: what the page shows and what the server has are kept together here. Every change shows at once, is checked by
- * the same schema as on the server, and saves itself.
+ * the same schema as on the server, saves itself, and can be taken back; changes of others appear by themselves.
  */
 @Injectable()
 export class JobStore {
   private readonly api = inject(ApiService);
+  private readonly queue = inject(OperationQueue);
+  private readonly live = inject(LiveService);
   readonly saving = inject(Autosave);
+  readonly history = inject(UndoHistory);
 
   private readonly detail = signal<JobDetail | null>(null);
   private readonly shelfState = signal<readonly RodStock[]>([]);
   private readonly workshopState = signal<Workshop | null>(null);
-  private readonly timers = new Map<
-    string,
-    { timer: ReturnType<typeof setTimeout>; changes: object; flush: () => void }
-  >();
+  private readonly rests = new Map<string, Resting>();
 
   readonly job = this.detail.asReadonly();
   readonly shelf = this.shelfState.asReadonly();
@@ -56,6 +71,10 @@ export class JobStore {
     () => this.detail()?.pieces.filter(({ withdrawnAt }) => withdrawnAt !== null) ?? [],
   );
   readonly joint = computed(() => (this.detail()?.joint?.joint ?? { type: 'bevel' }) as JointInput);
+  /** Fields of this job that somebody else changed too. */
+  readonly conflicts = computed(() =>
+    this.queue.conflicts().filter(({ operation }) => operation.job === this.detail()?.id),
+  );
   /** The question this job asks of the core; null while it has no piece. */
   readonly question = computed(
     () => {
@@ -65,10 +84,22 @@ export class JobStore {
     { equal: (left, right) => JSON.stringify(left) === JSON.stringify(right) },
   );
 
+  constructor() {
+    this.queue.outcomes.pipe(takeUntilDestroyed()).subscribe((outcome) => this.settle(outcome));
+    this.live.changes
+      .pipe(
+        filter(({ job, id, version }) => job === this.detail()?.id && (this.queue.versionOf(id) ?? 0) < version),
+        debounceTime(REFRESH_MS),
+        takeUntilDestroyed(),
+      )
+      .subscribe(() => void this.refresh());
+  }
+
   /** Loads a job. */
   async open(id: string): Promise<void> {
     this.flush();
     this.detail.set(null);
+    this.history.clear();
     const [job, shelf, workshop] = await Promise.all([
       firstValueFrom(this.api.job(id)),
       firstValueFrom(this.api.rodStock()),
@@ -76,29 +107,71 @@ export class JobStore {
     ]);
     this.shelfState.set(shelf);
     this.workshopState.set(workshop);
+    this.take(job);
+    // What an earlier page could not send changes what was just read.
+    if (this.queue.waiting().some((operation) => operation.job === id))
+      void this.queue.idle().then(() => this.refresh());
+  }
+
+  /** Reads the job anew, once nothing typed here is on its way. */
+  async refresh(): Promise<void> {
+    const id = this.detail()?.id;
+    if (!id) return;
+    await this.queue.idle();
+    const job = await firstValueFrom(this.api.job(id)).catch(() => null);
+    // Something was typed while the answer was on its way: what it changed will bring the next one.
+    if (!job || this.detail()?.id !== id || this.saving.resting || this.queue.unsent()) return;
+    this.take(job);
+  }
+
+  private take(job: JobDetail): void {
+    this.queue.knowVersion(job.id, job.version);
+    for (const { id, version } of job.pieces) this.queue.knowVersion(id, version);
+    if (job.joint) this.queue.knowVersion(`joint ${job.id}`, job.joint.version);
     this.detail.set(job);
+  }
+
+  /** Takes over what the server answered, or takes back what it refused. */
+  private settle(outcome: Outcome): void {
+    const { operation } = outcome;
+    const job = this.detail();
+    if (!job || operation.job !== job.id) return;
+    if ('problem' in outcome) {
+      if (operation.key.startsWith('test ')) void this.refresh();
+      return;
+    }
+    const version = (outcome.answer as { version?: number } | null)?.version;
+    if (version === undefined) return;
+    if (operation.key === 'job') this.detail.set({ ...job, version });
+    else if (operation.key === 'joint' && job.joint) this.detail.set({ ...job, joint: { ...job.joint, version } });
+    else if (operation.versioned) this.showPiece(operation.versioned.id, { version });
+  }
+
+  /** Settles a field two people changed. */
+  decideConflict(conflict: ReturnType<typeof this.conflicts>[number], keepMine: boolean): void {
+    this.queue.settle(conflict, keepMine);
+    void this.refresh();
   }
 
   /** Sends what is still resting. */
   flush(): void {
-    for (const { flush } of [...this.timers.values()]) flush();
+    for (const { flush } of [...this.rests.values()]) flush();
   }
 
   changeJob(changes: Fields<JobPatch>): void {
     const job = this.detail();
     if (!job) return;
     this.detail.set({ ...job, ...changes } as JobDetail);
-    this.rest(`job`, changes, jobPatchSchema, (sent) => ({
-      send: () =>
-        this.api
-          .changeJob(job.id, { ...(sent as Fields<JobPatch>), version: this.required().version })
-          .pipe(tap((current) => this.takeJobVersion(current))),
-      adopt: (current) => this.takeJobVersion(current as JobDetail),
-    }));
-  }
-
-  private takeJobVersion(current: JobDetail): void {
-    this.detail.update((job) => job && { ...job, version: current.version, updatedAt: current.updatedAt });
+    this.rest({
+      key: 'job',
+      changes,
+      before: job as unknown as Record<string, unknown>,
+      schema: jobPatchSchema,
+      operation: { method: 'PATCH', url: `/api/jobs/${job.id}` },
+      id: job.id,
+      version: job.version,
+      undo: (before) => this.changeJob(before as Fields<JobPatch>),
+    });
   }
 
   addPiece(piece: NewPiece): string {
@@ -109,6 +182,7 @@ export class JobStore {
       family: null,
       form: null,
       thicknessMm: null,
+      thicknessText: '',
       size: '',
       coating: null,
       origin: '',
@@ -123,32 +197,49 @@ export class JobStore {
       tests: [],
     };
     this.detail.set({ ...job, pieces: [...job.pieces, shown] });
-    this.saving.enqueue({ key: `piece ${id}`, send: () => this.api.addPiece(job.id, { ...piece, id }) });
+    this.queue.enqueue({
+      key: `piece ${id}`,
+      job: job.id,
+      method: 'POST',
+      url: `/api/jobs/${job.id}/pieces`,
+      body: { ...piece, id },
+    });
+    this.history.push(`the new piece ${shown.name}`, () => this.setPieceWithdrawn(id, true));
     return id;
   }
 
   changePiece(id: string, changes: Fields<PiecePatch>): void {
+    const piece = this.piece(id);
+    if (!piece) return;
     this.showPiece(id, changes as Partial<Piece>);
-    this.rest(`piece ${id}`, changes, piecePatchSchema, (sent) => ({
-      send: () =>
-        this.api
-          .changePiece(id, { ...(sent as Fields<PiecePatch>), version: this.piece(id)?.version ?? 1 })
-          .pipe(tap(({ version }) => this.showPiece(id, { version }))),
-      adopt: (current) => this.showPiece(id, { version: (current as Piece).version }),
-    }));
+    this.rest({
+      key: `piece ${id}`,
+      changes,
+      before: piece as unknown as Record<string, unknown>,
+      schema: piecePatchSchema,
+      operation: { method: 'PATCH', url: `/api/pieces/${id}` },
+      id,
+      version: piece.version,
+      undo: (before) => this.changePiece(id, before as Fields<PiecePatch>),
+    });
   }
 
   setPieceWithdrawn(id: string, withdrawn: boolean): void {
     this.flush();
+    const piece = this.piece(id);
+    if (!piece) return;
     this.showPiece(id, { withdrawnAt: withdrawn ? new Date().toISOString() : null });
-    this.saving.enqueue({
+    this.queue.enqueue({
       key: `piece ${id}`,
-      send: () =>
-        this.api
-          .setPieceWithdrawn(id, this.piece(id)?.version ?? 1, withdrawn)
-          .pipe(tap(({ version }) => this.showPiece(id, { version }))),
-      adopt: (current) => this.showPiece(id, { version: (current as Piece).version }),
+      job: piece.jobId,
+      method: 'POST',
+      url: `/api/pieces/${id}/${withdrawn ? 'withdraw' : 'restore'}`,
+      body: {},
+      versioned: { id, version: piece.version, base: {}, withdrawn },
     });
+    this.history.push(`${withdrawn ? 'taking off' : 'bringing back'} ${piece.name}`, () =>
+      this.setPieceWithdrawn(id, !withdrawn),
+    );
   }
 
   /**
@@ -180,24 +271,28 @@ export class JobStore {
       struckOutReason: null,
     };
     this.showTests(pieceId, (tests) => [...tests, record]);
-    this.saving.enqueue({
+    this.queue.enqueue({
       key,
-      send: () => this.api.addTest(pieceId, { id, entry: entry as FieldTestRecord['entry'], note }),
-      refused: () => this.showTests(pieceId, (tests) => tests.filter((test) => test.id !== id)),
+      job: this.required().id,
+      method: 'POST',
+      url: `/api/pieces/${pieceId}/tests`,
+      body: { id, entry, note },
     });
+    this.history.push('the logged test', () => this.strikeOut(pieceId, id, 'taken back'));
     return true;
   }
 
   strikeOut(pieceId: string, testId: string, reason: string): void {
-    const show = (struckOutAt: string | null, struckOutReason: string | null): void =>
-      this.showTests(pieceId, (tests) =>
-        tests.map((test) => (test.id === testId ? { ...test, struckOutAt, struckOutReason } : test)),
-      );
-    show(new Date().toISOString(), reason);
-    this.saving.enqueue({
+    const struckOutAt = new Date().toISOString();
+    this.showTests(pieceId, (tests) =>
+      tests.map((test) => (test.id === testId ? { ...test, struckOutAt, struckOutReason: reason } : test)),
+    );
+    this.queue.enqueue({
       key: `test ${pieceId}`,
-      send: () => this.api.strikeOut(testId, reason),
-      refused: () => show(null, null),
+      job: this.required().id,
+      method: 'POST',
+      url: `/api/tests/${testId}/strike-out`,
+      body: { reason },
     });
   }
 
@@ -205,55 +300,50 @@ export class JobStore {
     const job = this.required();
     const merged = { ...this.joint(), ...changes } as Record<string, unknown>;
     for (const key of Object.keys(merged)) if (merged[key] === undefined) delete merged[key];
-    const joint = merged as unknown as JointRecord['joint'];
-    this.detail.set({
-      ...job,
-      joint: { id: job.joint?.id ?? '', jobId: job.id, version: job.joint?.version ?? 0, joint },
-    });
+    this.setJoint(job, merged as unknown as JointRecord['joint']);
+  }
+
+  private setJoint(job: JobDetail, joint: JointRecord['joint']): void {
+    const before = { joint: job.joint?.joint ?? { type: 'bevel' } };
+    const version = job.joint?.version ?? 0;
+    this.detail.set({ ...job, joint: { id: job.joint?.id ?? '', jobId: job.id, version, joint } });
     try {
+      const pieces = Math.max(1, Math.min(4, this.pieces().length));
       completeJoint(
         joint as JointInput,
-        Array.from({ length: Math.max(1, Math.min(4, this.pieces().length)) }, () => 'austenitic' as const),
+        Array.from({ length: pieces }, () => 'austenitic' as const),
       );
     } catch (error) {
       if (!(error instanceof InputError)) throw error;
       this.saving.setErrors('joint', error.errors);
       return;
     }
-    const take = (record: JointRecord | null): void =>
-      this.detail.update(
-        (current) =>
-          current && {
-            ...current,
-            joint: {
-              id: record?.id ?? '',
-              jobId: current.id,
-              version: record?.version ?? 0,
-              joint: current.joint?.joint ?? joint,
-            },
-          },
-      );
-    this.rest('joint', { joint }, jointPutSchema, () => ({
-      send: () =>
-        this.api
-          .putJoint(job.id, {
-            version: this.detail()?.joint?.version ?? 0,
-            joint: (this.detail()?.joint?.joint ?? joint) as JointRecord['joint'],
-          })
-          .pipe(tap(take)),
-      adopt: (current) => take(current as JointRecord | null),
-    }));
+    this.rest({
+      key: 'joint',
+      changes: { joint },
+      before,
+      schema: jointPutSchema,
+      operation: { method: 'PUT', url: `/api/jobs/${job.id}/joint` },
+      id: `joint ${job.id}`,
+      version,
+      undo: (old) => this.setJoint(this.required(), (old as typeof before).joint as JointRecord['joint']),
+    });
   }
 
   /** Records a decision; the server computes it again from the job as it stands. */
   async decide(rod: string | null, note: string): Promise<Decision> {
     this.flush();
     // The server decides from what it has: everything typed must be there first.
-    await this.saving.idle();
+    await this.queue.idle();
     const job = this.required();
     const decision = await firstValueFrom(this.api.decide(job.id, { id: crypto.randomUUID(), rod, note }));
     this.detail.update(
-      (current) => current && { ...current, decisions: [decision, ...current.decisions], lastRod: rod ?? 'no rod' },
+      (current) =>
+        current && {
+          ...current,
+          decisions: [decision, ...current.decisions.filter(({ id }) => id !== decision.id)],
+          lastRod: rod ?? 'no rod',
+        },
     );
     return decision;
   }
@@ -289,34 +379,57 @@ export class JobStore {
    * Gathers changes to one thing until typing rests, checks them, and sends them as one. Fields that cannot be taken keep what
    * was typed, show why, and are sent when they are right; the others go ahead.
    */
-  private rest(
-    key: string,
-    changes: object,
-    schema: typeof jobPatchSchema | typeof piecePatchSchema | typeof jointPutSchema,
-    change: (sent: object) => Pick<Change, 'send' | 'adopt'>,
-  ): void {
-    const known = this.timers.get(key);
+  private rest(change: {
+    readonly key: string;
+    readonly changes: object;
+    readonly before: Readonly<Record<string, unknown>>;
+    readonly schema: typeof jobPatchSchema | typeof piecePatchSchema | typeof jointPutSchema;
+    readonly operation: Pick<NewOperation, 'method' | 'url'>;
+    readonly id: string;
+    readonly version: number;
+    readonly undo: (before: Readonly<Record<string, unknown>>) => void;
+  }): void {
+    const { key, schema, operation, id, version, undo } = change;
+    const job = this.required().id;
+    const known = this.rests.get(key);
     if (known) clearTimeout(known.timer);
-    const gathered = { ...known?.changes, ...changes };
-    const checked = schema.safeParse({ ...gathered, version: 1 });
+    const changes = { ...known?.changes, ...change.changes };
+    const before = {
+      ...Object.fromEntries(Object.keys(change.changes).map((field) => [field, change.before[field]])),
+      ...known?.before,
+    };
+    const issues = (fields: object): readonly { path: PropertyKey[]; message: string }[] =>
+      schema.safeParse({ ...fields, version: Math.max(1, version) }).error?.issues ?? [];
     this.saving.setErrors(
       key,
-      checked.success ? [] : checked.error.issues.map(({ path, message }) => ({ path: path.join('.'), message })),
+      issues(changes).map(({ path, message }) => ({ path: path.join('.'), message })),
     );
     const flush = (): void => {
-      const entry = this.timers.get(key);
+      const entry = this.rests.get(key);
       if (!entry) return;
       clearTimeout(entry.timer);
-      const result = schema.safeParse({ ...entry.changes, version: 1 });
-      const bad = new Set(result.success ? [] : result.error.issues.map(({ path }) => String(path[0])));
-      const fields = Object.entries(entry.changes);
-      const good = Object.fromEntries(fields.filter(([field]) => !bad.has(field)));
-      entry.changes = Object.fromEntries(fields.filter(([field]) => bad.has(field)));
-      if (bad.size === 0) this.timers.delete(key);
       this.saving.setResting(key, false);
-      if (Object.keys(good).length > 0) this.saving.enqueue({ key, ...change(good) });
+      const bad = new Set(issues(entry.changes).map(({ path }) => String(path[0])));
+      const pick = (fields: Readonly<Record<string, unknown>>, wanted: boolean): Record<string, unknown> =>
+        Object.fromEntries(Object.entries(fields).filter(([field]) => bad.has(field) !== wanted));
+      const base = pick(entry.before, true);
+      const body = pick(entry.changes, true);
+      // What cannot be taken stays for the next time something is typed.
+      if (bad.size === 0) this.rests.delete(key);
+      else this.rests.set(key, { ...entry, changes: pick(entry.changes, false), before: pick(entry.before, false) });
+      if (Object.keys(body).length === 0) return;
+      const versioned: Versioned = { id, version, base };
+      this.queue.enqueue({ key, job, ...operation, body, versioned });
+      this.history.push(
+        key === 'job'
+          ? 'the change to the job'
+          : key === 'joint'
+            ? 'the change to the joint'
+            : 'the change to the piece',
+        () => undo(base),
+      );
     };
     this.saving.setResting(key, true);
-    this.timers.set(key, { changes: gathered, flush, timer: setTimeout(flush, REST_MS) });
+    this.rests.set(key, { changes, before, flush, timer: setTimeout(flush, REST_MS) });
   }
 }

@@ -5,6 +5,8 @@ import { STAGES, type Stage } from '@variatum/contracts';
 import { filter, map, startWith } from 'rxjs';
 import { Autosave } from '../data/autosave';
 import { JobStore } from '../data/job-store';
+import { UndoHistory } from '../data/undo-history';
+import { ConflictPanel } from './conflict-panel';
 import { STAGE_WORDS } from '../shared/words';
 import { AnswerService } from './answer.service';
 import { StandingAnswer } from './standing-answer';
@@ -12,14 +14,22 @@ import { StandingAnswer } from './standing-answer';
 /** A job: its stages on the left, the standing answer on the right. */
 @Component({
   selector: 'va-job-page',
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, StandingAnswer],
-  providers: [Autosave, JobStore, AnswerService],
+  imports: [RouterOutlet, RouterLink, RouterLinkActive, ConflictPanel, StandingAnswer],
+  providers: [Autosave, UndoHistory, JobStore, AnswerService],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '(document:keydown)': 'keyed($event)' },
   template: `
     @if (store.job(); as job) {
       <div class="bar no-print">
         <h1>{{ job.title }}</h1>
-        <p class="save small" role="status" [attr.data-state]="saving.state()">{{ saveWords() }}</p>
+        <div class="row">
+          @if (history.next(); as step) {
+            <button type="button" class="undo" (click)="undo()" [attr.aria-label]="'Take back ' + step">
+              Take back
+            </button>
+          }
+          <p class="save small" role="status" [attr.data-state]="saving.state()">{{ saveWords() }}</p>
+        </div>
       </div>
       <nav class="strip no-print" aria-label="Stages of the work">
         @for (stage of stages(); track stage.id) {
@@ -30,6 +40,7 @@ import { StandingAnswer } from './standing-answer';
           </a>
         }
       </nav>
+      <va-conflict-panel />
       <div class="split">
         <div class="work"><router-outlet /></div>
         <va-standing-answer />
@@ -50,6 +61,16 @@ import { StandingAnswer } from './standing-answer';
       gap: var(--space-4);
       align-items: baseline;
       padding: var(--space-3) var(--space-5) 0;
+    }
+    .undo {
+      min-height: var(--target);
+      padding: 0 var(--space-3);
+      border: 1px solid var(--line-strong);
+      border-radius: var(--corner);
+      background: transparent;
+      color: var(--ink);
+      font: inherit;
+      cursor: pointer;
     }
     .save {
       color: var(--ink-soft);
@@ -151,6 +172,7 @@ export class JobPage {
   protected readonly saving = inject(Autosave);
   private readonly answers = inject(AnswerService);
   private readonly router = inject(Router);
+  protected readonly history = inject(UndoHistory);
   protected readonly failed = signal(false);
 
   protected readonly saveWords = computed(
@@ -159,6 +181,7 @@ export class JobPage {
         saved: 'Saved',
         saving: 'Saving',
         offline: 'Not saved yet: the server does not answer. Your entries wait here and go on their own.',
+        conflict: 'Somebody else changed the same field: decide below',
         refused: 'Something is not saved: see the marked field',
       })[this.saving.state()],
   );
@@ -189,6 +212,19 @@ export class JobPage {
       if (stage && job && job.id === this.id() && job.stage !== stage) this.store.changeJob({ stage });
     });
     inject(DestroyRef).onDestroy(() => this.store.flush());
+  }
+
+  /** Takes the newest change back; Ctrl-Z does it too, outside a field, where it belongs to the text. */
+  protected undo(): void {
+    this.store.flush();
+    this.history.undo(() => this.store.flush());
+  }
+
+  protected keyed(event: KeyboardEvent): void {
+    const inField = (event.target as HTMLElement | null)?.closest('input, textarea, [contenteditable]');
+    if (event.key !== 'z' || !(event.ctrlKey || event.metaKey) || event.shiftKey || inField) return;
+    event.preventDefault();
+    this.undo();
   }
 
   /** What is still open in a stage, in a few words. */

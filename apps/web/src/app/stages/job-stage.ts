@@ -151,6 +151,7 @@ const NUMBER = /^[+-]?\d+(?:[.,]\d+)?$/;
           }
         </section>
         <div class="row">
+          <button nz-button type="button" (click)="duplicate()">Start another like it</button>
           <button nz-button type="button" (click)="withdraw()">Withdraw this job</button>
         </div>
       </div>
@@ -268,6 +269,15 @@ export class JobStage {
       this.temperatureError = '';
       this.set({ temperatureC: [coldest, hottest] });
     }
+  }
+
+  /** A new job with the same pieces, joint and service; tests and decisions stay with this part. */
+  protected async duplicate(): Promise<void> {
+    const job = this.store.job();
+    if (!job) return;
+    this.store.flush();
+    const copy = await firstValueFrom(this.api.duplicateJob(job.id, crypto.randomUUID()));
+    await this.router.navigate(['/jobs', copy.id, 'job']);
   }
 
   protected withdraw(): void {

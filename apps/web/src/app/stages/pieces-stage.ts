@@ -1,14 +1,22 @@
-import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import type { Piece, PiecePatch } from '@variatum/contracts';
-import { FORMS, GRADES, ITEM_FAMILIES, RODS } from '@variatum/metallurgy';
+import {
+  findGrade,
+  formatLength,
+  FORMS,
+  GRADES,
+  ITEM_FAMILIES,
+  readLength,
+  RODS,
+  type GaugeKind,
+  type UnderstoodLength,
+} from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzSelectModule } from 'ng-zorro-antd/select';
 import { JobStore } from '../data/job-store';
-
-const NUMBER = /^\d+(?:[.,]\d+)?$/;
 
 /** The pieces of the job: what each is, its form and size, its coating, and its grade if it is known. */
 @Component({
@@ -47,19 +55,21 @@ const NUMBER = /^\d+(?:[.,]\d+)?$/;
               }
             </div>
             <div class="field">
-              <label [for]="'thickness-' + piece.id">Thickness at the joint, mm</label>
+              <label [for]="'thickness-' + piece.id">Thickness at the joint</label>
               <input
                 nz-input
                 [id]="'thickness-' + piece.id"
-                inputmode="decimal"
                 [ngModel]="thickness(piece)"
                 (ngModelChange)="setThickness(piece, $event)"
-                placeholder="not stated"
+                placeholder='1.5, 1/16", 16 ga, 2 in sch 10'
+                maxlength="40"
                 [attr.aria-invalid]="!!error(piece, 'thicknessMm')"
                 [attr.aria-describedby]="'thickness-error-' + piece.id"
               />
               @if (error(piece, 'thicknessMm'); as message) {
                 <span class="field-error" [id]="'thickness-error-' + piece.id" role="alert">{{ message }}</span>
+              } @else if (understood(piece); as words) {
+                <span class="small soft" [id]="'thickness-error-' + piece.id">{{ words }}</span>
               }
             </div>
             @if (piece.kind === 'old-weld') {
@@ -237,6 +247,7 @@ const NUMBER = /^\d+(?:[.,]\d+)?$/;
 })
 export class PiecesStage {
   protected readonly store = inject(JobStore);
+  private readonly unit = computed(() => this.store.workshop()?.lengthUnit ?? 'mm');
   protected readonly forms = FORMS;
   protected readonly coatings = ['bare', 'plated', 'galvanised'] as const;
   protected readonly families = ITEM_FAMILIES.filter(({ id }) => id !== 'unknown');
@@ -257,19 +268,47 @@ export class PiecesStage {
   }
 
   protected error(piece: Piece, field: string): string | undefined {
-    if (field === 'thicknessMm' && this.unread()[piece.id] !== undefined)
-      return 'give the thickness as a number in mm, such as 1.5';
+    const unread = field === 'thicknessMm' ? this.unread()[piece.id] : undefined;
+    if (unread !== undefined)
+      return this.reads(piece, unread)
+        ? 'give a thickness from 0.1 to 300 mm'
+        : 'not understood: give a thickness such as 1.5 mm, 1/16", .065, 16 ga or 2 in sch 10';
     return this.store.errorsOf(`piece ${piece.id}`)[field];
   }
 
+  /** As it was typed; where only a number is known, in the workshop's unit. */
   protected thickness(piece: Piece): string {
-    return this.unread()[piece.id] ?? (piece.thicknessMm === null ? '' : String(piece.thicknessMm));
+    return (
+      this.unread()[piece.id] ??
+      (piece.thicknessText || (piece.thicknessMm === null ? '' : formatLength(piece.thicknessMm, this.unit())))
+    );
+  }
+
+  /** What the text was understood to mean, where that is not plain from it. */
+  protected understood(piece: Piece): string | null {
+    if (this.unread()[piece.id] !== undefined || piece.thicknessMm === null || piece.thicknessText === '') return null;
+    return this.reads(piece, piece.thicknessText)?.understood ?? null;
   }
 
   protected setThickness(piece: Piece, text: string): void {
-    const plain = text.trim().replace(',', '.');
-    const readable = plain === '' || NUMBER.test(plain);
-    this.unread.update(({ [piece.id]: _old, ...rest }) => (readable ? rest : { ...rest, [piece.id]: text }));
-    if (readable) this.change(piece, { thicknessMm: plain === '' ? null : Number(plain) });
+    const empty = text.trim() === '';
+    const mm = this.reads(piece, text)?.mm;
+    const good = empty || (mm !== undefined && inRange(mm));
+    this.unread.update(({ [piece.id]: _old, ...rest }) => (good ? rest : { ...rest, [piece.id]: text }));
+    if (empty) this.change(piece, { thicknessMm: null, thicknessText: '' });
+    else if (good) this.change(piece, { thicknessMm: Number(mm?.toFixed(4)), thicknessText: text.trim() });
   }
+
+  private reads(piece: Piece, text: string): UnderstoodLength | undefined {
+    return readLength(text, this.unit(), gaugeOf(piece));
+  }
+}
+
+const inRange = (mm: number): boolean => mm >= 0.1 && mm <= 300;
+
+/** Gauge table that a gauge number on this piece means. */
+function gaugeOf({ form, grade }: Piece): GaugeKind {
+  if (form === 'tube') return 'tube';
+  const family = grade === null ? undefined : findGrade(grade)?.family;
+  return family === 'carbon' || family === 'low-alloy' ? 'sheet-carbon' : 'sheet-stainless';
 }

@@ -1,3 +1,4 @@
+import { power } from '../../arithmetic';
 import data from '../../../data/risks.json';
 import { ELEMENT_INDEX } from '../../composition';
 import { interpolate, type DiagramPoint } from '../../constitution';
@@ -49,7 +50,7 @@ export const austeniticCracking: RiskMechanism = {
       sample.ferriteNumber > 3
     )
       return 0;
-    const over = (load: number): number => 1 / (1 + (load * sample.joint.restraintFactor) ** -figures.steepness);
+    const over = (load: number): number => 1 / (1 + power(load * sample.joint.restraintFactor, -figures.steepness));
     const sulphur = pool[ELEMENT_INDEX.S] as number;
     const impure = either(
       over(sulphur / sulphurLimit(sample)),

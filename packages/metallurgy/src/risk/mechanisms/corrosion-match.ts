@@ -1,3 +1,4 @@
+import {} from '../../arithmetic';
 import data from '../../../data/risks.json';
 import { isStainless } from '../../catalogue';
 import { ELEMENT_INDEX } from '../../composition';
@@ -60,7 +61,7 @@ function target(sample: RiskSample): { pren: number; molybdenum: number; leanest
     }
   }
   if (lean === Infinity) return TARGET_NONE;
-  const share = sample.service.molybdenumWeight ** 2;
+  const share = sample.service.molybdenumWeight * sample.service.molybdenumWeight;
   TARGET.pren = lean + share * Math.min(rich - lean, 12);
   TARGET.molybdenum = leanMolybdenum + share * Math.max(0, richMolybdenum - leanMolybdenum);
   if (plainSteel) {

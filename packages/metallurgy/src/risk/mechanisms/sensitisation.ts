@@ -1,3 +1,4 @@
+import { power } from '../../arithmetic';
 import data from '../../../data/risks.json';
 import { isAustenitic } from '../../catalogue';
 import { ELEMENT_INDEX } from '../../composition';
@@ -26,12 +27,12 @@ function minutesOf(composition: Float64Array): number {
   const stabilised = free < 0.004 ? 1000 : 1;
   const molybdenum = (composition[ELEMENT_INDEX.Mo] as number) > 1.8 ? 5 : 1;
   // More chromium to start from leaves more at the boundary.
-  const chromium = 10 ** (Math.max(0, (composition[ELEMENT_INDEX.Cr] as number) - 18.5) / figures.chromiumDecade);
+  const chromium = power(10, Math.max(0, (composition[ELEMENT_INDEX.Cr] as number) - 18.5) / figures.chromiumDecade);
   return sensitisationMinutes(free) * molybdenum * stabilised * chromium;
 }
 
 function probabilityFor(minutesHot: number, minutesToSensitise: number): number {
-  return 1 / (1 + (minutesToSensitise / minutesHot) ** (figures.steepness / Math.LN10));
+  return 1 / (1 + power(minutesToSensitise / minutesHot, figures.steepness / Math.LN10));
 }
 
 function hotMinutes(sample: RiskSample): number {

@@ -1,3 +1,4 @@
+import { exp, ln, power } from '../../arithmetic';
 import data from '../../../data/risks.json';
 import { ELEMENT_INDEX } from '../../composition';
 import { interpolate, type DiagramPoint } from '../../constitution';
@@ -6,9 +7,7 @@ import type { RiskSample } from '../risk-sample';
 import { step } from '../smooth';
 
 const figures = data.mechanisms['solidification-cracking'];
-const LOG_LIMITS = figures.ratioLimits.map(
-  ([ratio, limit]) => [ratio, Math.log(limit as number)] as unknown as DiagramPoint,
-);
+const LOG_LIMITS = figures.ratioLimits.map(([ratio, limit]) => [ratio, ln(limit as number)] as unknown as DiagramPoint);
 const DEMAND = figures.sulphurFerriteDemand as unknown as readonly DiagramPoint[];
 const FULLY_AUSTENITIC_FROM = data.mechanisms['austenitic-cracking'].nickelFrom;
 
@@ -20,7 +19,7 @@ function impurities(sample: RiskSample): number {
 function limitAt(sample: RiskSample, ratio: number): number {
   const { from, perPercent, atMost } = figures.manganeseRelief;
   const relief = Math.min(atMost, Math.max(0, (sample.pool[ELEMENT_INDEX.Mn] as number) - from) * perPercent);
-  return Math.exp(interpolate(ratio, LOG_LIMITS)) + relief;
+  return exp(interpolate(ratio, LOG_LIMITS)) + relief;
 }
 
 /** Cracking while the bead freezes, by how it freezes and by phosphorus and sulphur. */
@@ -31,7 +30,7 @@ export const solidificationCracking: RiskMechanism = {
     if (sample.kind !== 'stainless' || (sample.pool[ELEMENT_INDEX.Ni] as number) > FULLY_AUSTENITIC_FROM + 2) return 0;
     const ratio = sample.ratio + figures.ratioSigma * sample.scatter;
     const load = (impurities(sample) * sample.joint.restraintFactor) / limitAt(sample, ratio);
-    const byRatio = 1 / (1 + load ** -figures.steepness);
+    const byRatio = 1 / (1 + power(load, -figures.steepness));
     const sulphur = sample.pool[ELEMENT_INDEX.S] as number;
     if (sulphur <= 0.02) return byRatio;
     const byDemand = step(interpolate(sulphur, DEMAND) - sample.ferriteNumber, 0, figures.demandWidth);

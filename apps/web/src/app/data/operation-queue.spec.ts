@@ -1,0 +1,202 @@
+import { provideHttpClient } from '@angular/common/http';
+import { HttpTestingController, provideHttpClientTesting, type TestRequest } from '@angular/common/http/testing';
+import { TestBed } from '@angular/core/testing';
+import { OperationQueue, type NewOperation, type Operation, type Outcome } from './operation-queue';
+import { OperationStore } from './operation-store';
+
+const operation = (url: string, fields: Partial<NewOperation> = {}): NewOperation => ({
+  key: 'k',
+  job: 'j',
+  method: 'POST',
+  url,
+  body: {},
+  ...fields,
+});
+const patch = (body: Record<string, unknown>, base: Record<string, unknown>, version = 3): NewOperation =>
+  operation('/piece', { method: 'PATCH', body, versioned: { id: 'p', version, base } });
+
+/** Stands in for the browser's database, so that a test can look into it. */
+class KeptOperations implements Pick<OperationStore, 'all' | 'put' | 'remove' | 'durable'> {
+  durable = true;
+  readonly kept = new Map<number, Operation>();
+  all = (): Promise<readonly Operation[]> => Promise.resolve([...this.kept.values()]);
+  put = (one: Operation): Promise<void> => Promise.resolve(void this.kept.set(one.sequence, one));
+  remove = (sequence: number): Promise<void> => Promise.resolve(void this.kept.delete(sequence));
+}
+
+describe('OperationQueue', () => {
+  let http: HttpTestingController;
+  let store: KeptOperations;
+  let outcomes: Outcome[];
+
+  const start = (): OperationQueue => {
+    TestBed.resetTestingModule();
+    TestBed.configureTestingModule({
+      providers: [{ provide: OperationStore, useValue: store }, provideHttpClient(), provideHttpClientTesting()],
+    });
+    const queue = TestBed.inject(OperationQueue);
+    http = TestBed.inject(HttpTestingController);
+    outcomes = [];
+    queue.outcomes.subscribe((outcome) => outcomes.push(outcome));
+    return queue;
+  };
+  const settle = (): Promise<void> => jest.advanceTimersByTimeAsync(5);
+  const next = async (): Promise<TestRequest> => {
+    await settle();
+    return http.expectOne(() => true);
+  };
+  const lost = { status: 0, statusText: 'lost' };
+  const conflict = (current: object): [object, object] => [
+    { type: 'about:blank', title: 'Changed meanwhile', status: 409, current },
+    { status: 409, statusText: 'Conflict' },
+  ];
+
+  beforeEach(() => {
+    jest.useFakeTimers();
+    store = new KeptOperations();
+  });
+  afterEach(() => jest.useRealTimers());
+
+  test('sends one after another, in order', async () => {
+    const queue = start();
+    queue.enqueue(operation('/1'));
+    queue.enqueue(operation('/2'));
+    const first = await next();
+    expect(first.request.url).toBe('/1');
+    first.flush({});
+    (await next()).flush({});
+    await settle();
+    expect(queue.unsent()).toBe(false);
+    expect(outcomes.map(({ operation: { url } }) => url)).toEqual(['/1', '/2']);
+    expect(store.kept.size).toBe(0);
+  });
+
+  test('keeps what could not be sent, says that the server does not answer, and sends it when it does', async () => {
+    const queue = start();
+    queue.enqueue(operation('/1'));
+    queue.enqueue(operation('/2'));
+    (await next()).flush(null, lost);
+    await settle();
+    expect(queue.offline()).toBe(true);
+    expect(store.kept.size).toBe(2);
+    await jest.advanceTimersByTimeAsync(1600);
+    const again = await next();
+    expect(again.request.url).toBe('/1');
+    again.flush({});
+    (await next()).flush({});
+    await settle();
+    expect(queue.offline()).toBe(false);
+    expect(store.kept.size).toBe(0);
+  });
+
+  test('a page opened later sends what an earlier one left behind, before anything of its own', async () => {
+    const earlier = start();
+    earlier.enqueue(operation('/left behind'));
+    (await next()).flush(null, lost);
+    const later = start();
+    later.enqueue(operation('/own'));
+    await settle();
+    const order: string[] = [];
+    for (let count = 0; count < 2; count++) {
+      const request = await next();
+      order.push(request.request.url);
+      request.flush({});
+    }
+    expect(order.sort()).toEqual(['/left behind', '/own']);
+    await settle();
+    expect(store.kept.size).toBe(0);
+  });
+
+  test('a change that had arrived before its answer was lost does not count twice', async () => {
+    const queue = start();
+    queue.enqueue(patch({ name: 'Spout' }, { name: 'Sheet' }));
+    const first = await next();
+    expect(first.request.body).toEqual({ name: 'Spout', version: 3 });
+    first.flush(null, lost);
+    await jest.advanceTimersByTimeAsync(1600);
+    (await next()).flush(...conflict({ name: 'Spout', version: 4 }));
+    await settle();
+    http.verify();
+    expect(queue.conflicts()).toEqual([]);
+    expect(queue.versionOf('p')).toBe(4);
+    expect(queue.unsent()).toBe(false);
+  });
+
+  test('fields the other left alone are sent again on top of what stands', async () => {
+    const queue = start();
+    queue.enqueue(patch({ name: 'Mine' }, { name: 'Sheet' }));
+    (await next()).flush(...conflict({ name: 'Sheet', origin: 'theirs', version: 9 }));
+    const again = await next();
+    expect(again.request.body).toEqual({ name: 'Mine', version: 9 });
+    again.flush({ version: 10 });
+    await settle();
+    expect(queue.conflicts()).toEqual([]);
+    expect(queue.versionOf('p')).toBe(10);
+  });
+
+  test('a field both changed waits for a decision; the others go ahead', async () => {
+    const queue = start();
+    queue.enqueue(patch({ name: 'Mine', origin: 'yard' }, { name: 'Sheet', origin: '' }));
+    (await next()).flush(...conflict({ name: 'Theirs', origin: '', version: 9 }));
+    const rest = await next();
+    expect(rest.request.body).toEqual({ origin: 'yard', version: 9 });
+    rest.flush({ version: 10 });
+    await settle();
+    expect(queue.conflicts()).toMatchObject([{ field: 'name', mine: 'Mine', theirs: 'Theirs' }]);
+    queue.settle(queue.conflicts()[0]!, true);
+    const mine = await next();
+    expect(mine.request.body).toEqual({ name: 'Mine', version: 10 });
+    mine.flush({ version: 11 });
+    await settle();
+    expect(queue.conflicts()).toEqual([]);
+  });
+
+  test('taking theirs sends nothing', async () => {
+    const queue = start();
+    queue.enqueue(patch({ name: 'Mine' }, { name: 'Sheet' }));
+    (await next()).flush(...conflict({ name: 'Theirs', version: 9 }));
+    await settle();
+    queue.settle(queue.conflicts()[0]!, false);
+    await settle();
+    http.verify();
+    expect(queue.unsent()).toBe(false);
+  });
+
+  test('withdrawing something changed meanwhile is sent again with its new version', async () => {
+    const queue = start();
+    queue.enqueue(operation('/withdraw', { versioned: { id: 'p', version: 3, base: {}, withdrawn: true } }));
+    (await next()).flush(...conflict({ withdrawnAt: null, version: 5 }));
+    const again = await next();
+    expect(again.request.body).toEqual({ version: 5 });
+    again.flush({ version: 6 });
+    await settle();
+    expect(outcomes).toHaveLength(1);
+  });
+
+  test('a refusal is told once and the line goes on', async () => {
+    const queue = start();
+    queue.enqueue(operation('/bad', { key: 'piece 1' }));
+    queue.enqueue(operation('/good'));
+    (await next()).flush(
+      { title: 'bad', status: 422, errors: [{ path: 'grade', message: 'not in the catalogue' }] },
+      { status: 422, statusText: 'x' },
+    );
+    (await next()).flush({});
+    await settle();
+    expect(outcomes[0]).toMatchObject({ operation: { key: 'piece 1' }, problem: { errors: [{ path: 'grade' }] } });
+    expect(outcomes[1]).toMatchObject({ operation: { url: '/good' } });
+  });
+
+  test('is idle only when the line has been worked off', async () => {
+    const queue = start();
+    queue.enqueue(operation('/1'));
+    let idle = false;
+    void queue.idle().then(() => (idle = true));
+    const request = await next();
+    expect(idle).toBe(false);
+    request.flush({});
+    await settle();
+    expect(idle).toBe(true);
+    await expect(queue.idle()).resolves.toBeUndefined();
+  });
+});

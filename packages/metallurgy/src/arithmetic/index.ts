@@ -1,0 +1,2 @@
+export * from './exponential';
+export * from './logarithm';
