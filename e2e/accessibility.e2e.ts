@@ -1,0 +1,43 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test } from './support/fixtures';
+
+const SIZES = [
+  { name: 'bench tablet', width: 1280, height: 800 },
+  { name: 'phone', width: 390, height: 844 },
+];
+const PAGES = ['/', '/rack', '/reference', '/settings'];
+const STAGES = ['job', 'pieces', 'identify', 'joint', 'rod'];
+
+for (const { name, width, height } of SIZES)
+  for (const theme of ['day', 'dim'])
+    test(`every view is clean for assistive technology: ${name}, ${theme} theme`, async ({ page, demo, request }) => {
+      await page.setViewportSize({ width, height });
+      await page.addInitScript((wanted) => localStorage.setItem('variatum theme', wanted), theme);
+      const { jobs } = (await (await request.get(new URL('/api/jobs?search=fountain', demo.url).href)).json()) as {
+        jobs: { id: string }[];
+      };
+      const job = jobs[0]?.id ?? '';
+      const found: string[] = [];
+      for (const path of [...PAGES, ...STAGES.map((stage) => `/jobs/${job}/${stage}`)]) {
+        await page.goto(new URL(path, demo.url).href);
+        if (path.endsWith('rod')) await expect(page.getByText(/order settled|first places are close/)).toBeVisible();
+        else if (path.startsWith('/jobs'))
+          await expect(page.getByRole('complementary', { name: 'Standing answer' })).toBeVisible();
+        await page.waitForTimeout(400);
+        const { violations } = await new AxeBuilder({ page })
+          .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+          .analyze();
+        for (const { id, nodes } of violations)
+          found.push(
+            `${path}: ${id} at ${nodes
+              .map(({ target }) => target.join(' '))
+              .slice(0, 3)
+              .join(' | ')}`,
+          );
+        const wide = await page.evaluate(
+          () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+        );
+        if (wide > 0) found.push(`${path}: ${wide} px wider than the screen`);
+      }
+      expect(found).toEqual([]);
+    });

@@ -1,0 +1,82 @@
+import type { Page } from '@playwright/test';
+import { expect, test } from './support/fixtures';
+
+const choose = async (page: Page, label: string, option: string): Promise<void> => {
+  await page.getByLabel(label).click();
+  // The list shows only the options in view: typing finds the others.
+  await page.keyboard.type(option);
+  await page.locator('nz-option-item', { hasText: option }).first().click();
+};
+
+test('the board is searched and filtered, a job is started from another, withdrawn and brought back', async ({
+  page,
+  demo,
+}) => {
+  await page.goto(demo.url);
+  await page.getByRole('searchbox', { name: 'Search jobs' }).fill('ladder');
+  await expect(page.getByRole('link', { name: /Pool ladder/ })).toBeVisible();
+  await expect(page.getByRole('link', { name: /Tram-stop/ })).toHaveCount(0);
+  await page.getByRole('searchbox', { name: 'Search jobs' }).fill('');
+
+  await page.getByRole('button', { name: 'Filter' }).click();
+  await choose(page, 'Rod decided on', 'ER2209');
+  await expect(page.getByRole('link', { name: /Screen rake/ })).toBeVisible();
+  await expect(page.getByRole('link', { name: /Pool ladder/ })).toHaveCount(0);
+  await page.reload();
+
+  await page.getByRole('link', { name: /Pool ladder/ }).click();
+  await page.getByRole('navigation', { name: 'Stages of the work' }).getByRole('link', { name: 'Job' }).click();
+  await page.getByRole('button', { name: 'Start another like it' }).click();
+  await expect(page.getByRole('heading', { name: /Pool ladder.*\(again\)/ })).toBeVisible();
+  await page.getByRole('navigation', { name: 'Stages of the work' }).getByRole('link', { name: 'Pieces' }).click();
+  await expect(page.locator('section[data-piece]')).toHaveCount(3);
+
+  await page.getByRole('navigation', { name: 'Stages of the work' }).getByRole('link', { name: 'Job' }).click();
+  await page.getByRole('button', { name: 'Withdraw this job' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Withdraw' }).click();
+  await expect(page.getByRole('heading', { name: 'Job board' })).toBeVisible();
+  await expect(page.getByRole('link', { name: /\(again\)/ })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Filter' }).click();
+  await page.getByRole('radio', { name: 'Only these' }).click();
+  await page.getByRole('button', { name: /Bring back Pool ladder/ }).click();
+  await page.getByRole('radio', { name: 'Hidden' }).click();
+  await expect(page.getByRole('link', { name: /\(again\)/ })).toBeVisible();
+});
+
+test('a change is taken back by button and by keyboard', async ({ page, demo }) => {
+  await page.goto(demo.url);
+  await page.getByRole('link', { name: /Drain pump volute/ }).click();
+  await page.getByRole('navigation', { name: 'Stages of the work' }).getByRole('link', { name: 'Pieces' }).click();
+  const name = page.locator('[data-piece="0"]').getByLabel('Name');
+  const saved = page.getByRole('status').filter({ hasText: 'Saved' });
+  await name.fill('Casing');
+  await expect(saved).toBeVisible();
+  await page.locator('[data-piece="0"]').getByRole('radio', { name: 'plated' }).click();
+  await expect(saved).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(page.locator('[data-piece="0"]').getByRole('radio', { name: 'plated' })).toHaveAttribute(
+    'aria-checked',
+    'false',
+  );
+  await page.getByRole('button', { name: /Take back/ }).click();
+  await expect(name).toHaveValue('Volute');
+  await expect(saved).toBeVisible();
+  await page.reload();
+  await expect(name).toHaveValue('Volute');
+});
+
+test('settings of the workshop change what is offered and how lengths are read', async ({ page, demo }) => {
+  await page.goto(new URL('/settings', demo.url).href);
+  await page.getByRole('radio', { name: 'inches' }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
+  await page.goto(demo.url);
+  await page.getByRole('link', { name: /Tram-stop/ }).click();
+  await page.getByRole('navigation', { name: 'Stages of the work' }).getByRole('link', { name: 'Pieces' }).click();
+  const thickness = page.locator('[data-piece="0"]').getByLabel('Thickness at the joint');
+  await expect(thickness).toHaveValue('0.079 in');
+  await thickness.fill('0.08');
+  await expect(page.locator('[data-piece="0"]').getByText('2.03 mm (0.08 in)')).toBeVisible();
+  await page.goto(new URL('/settings', demo.url).href);
+  await page.getByRole('radio', { name: 'millimetres' }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
+});

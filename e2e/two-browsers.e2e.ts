@@ -1,0 +1,44 @@
+import type { Page } from '@playwright/test';
+import { expect, test } from './support/fixtures';
+
+const open = async (page: Page, url: string): Promise<void> => {
+  await page.goto(url);
+  await page.getByRole('link', { name: /Greenhouse steam coil/ }).click();
+  await page.getByRole('navigation', { name: 'Stages of the work' }).getByRole('link', { name: 'Pieces' }).click();
+};
+const saved = (page: Page): Promise<void> =>
+  expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
+
+test('two browsers on one job see each other, and a field both changed is shown side by side', async ({
+  browser,
+  demo,
+}) => {
+  const [here, there] = await Promise.all([browser.newContext(), browser.newContext()]);
+  try {
+    const [mine, theirs] = await Promise.all([here.newPage(), there.newPage()]);
+    await open(mine, demo.url);
+    await open(theirs, demo.url);
+    const field = (page: Page, label: string) => page.locator('[data-piece="0"]').getByLabel(label);
+
+    await field(theirs, 'Where it came from, marks').fill('greenhouse two');
+    await saved(theirs);
+    await expect(field(mine, 'Where it came from, marks')).toHaveValue('greenhouse two', { timeout: 2500 });
+
+    // Cut off while both change the name.
+    await here.setOffline(true);
+    await field(mine, 'Name').fill('Coil, upper');
+    await expect(mine.getByRole('status').filter({ hasText: 'does not answer' })).toBeVisible();
+    await field(theirs, 'Name').fill('Coil, lower');
+    await saved(theirs);
+    await here.setOffline(false);
+    const panel = mine.getByRole('alert', { name: /Changed twice: Name/ });
+    await expect(panel).toContainText('Coil, upper');
+    await expect(panel).toContainText('Coil, lower');
+    await panel.getByRole('button', { name: 'Keep yours' }).click();
+    await saved(mine);
+    await expect(field(mine, 'Name')).toHaveValue('Coil, upper');
+    await expect(field(theirs, 'Name')).toHaveValue('Coil, upper', { timeout: 2500 });
+  } finally {
+    await Promise.all([here.close(), there.close()]);
+  }
+});
