@@ -1,7 +1,7 @@
 import { findGrade, findRod, GRADES, RODS, type CatalogueEntry } from '../catalogue';
 import { mix, validateComposition, type Composition } from '../composition';
 import { constitution, isoLineSurface, type Constitution, type IsoFerriteLines } from '../constitution';
-import { InputError, type FieldError } from '../errors';
+import { FaultCollector, InputError, type FieldError } from '../errors';
 import { withCoating } from './coating';
 import { PASS_KINDS, passChain, usualPass, type Pass, type PassKind } from './pass-chain';
 
@@ -88,20 +88,14 @@ function resolve(
  * @throws InputError naming every faulty field
  */
 export function pool(input: PoolInput): Pool {
-  const errors: FieldError[] = [];
-  const attempt = <Value>(compute: () => Value): Value | undefined => {
-    try {
-      return compute();
-    } catch (error) {
-      if (!(error instanceof InputError)) throw error;
-      errors.push(...error.errors);
-      return undefined;
-    }
-  };
+  const faults = new FaultCollector();
+  const { errors } = faults;
   if (!Array.isArray(input.parents) || input.parents.length === 0)
     throw InputError.at('parents', 'give at least one base metal');
-  const parents = input.parents.map((parent, index) => attempt(() => resolveMaterial(parent, `parents.${index}`)));
-  const rod = input.rod ? attempt(() => resolveRod(input.rod as RodInput, 'rod')) : undefined;
+  const parents = input.parents.map((parent, index) =>
+    faults.attempt(() => resolveMaterial(parent, `parents.${index}`)),
+  );
+  const rod = input.rod ? faults.attempt(() => resolveRod(input.rod as RodInput, 'rod')) : undefined;
   const shares = input.shares ?? parents.map(() => 1 / parents.length);
   if (shares.length !== parents.length)
     errors.push({ path: 'shares', message: `give ${parents.length} shares, one for each parent` });
@@ -122,7 +116,7 @@ export function pool(input: PoolInput): Pool {
     });
   if (input.thicknessMm !== undefined && !(input.thicknessMm > 0 && input.thicknessMm <= 300))
     errors.push({ path: 'thicknessMm', message: 'give a thickness above 0 and up to 300 mm' });
-  const surface = attempt(() => input.wrc1992Lines && isoLineSurface(input.wrc1992Lines, 'wrc1992Lines'));
+  const surface = faults.attempt(() => input.wrc1992Lines && isoLineSurface(input.wrc1992Lines, 'wrc1992Lines'));
   const passes = input.passes && checkPasses(input.passes, rod !== undefined, dilution, errors);
   if (errors.length > 0) throw new InputError(errors);
   const of = (composition: Composition): Constitution => constitution(composition, input.thicknessMm, surface);

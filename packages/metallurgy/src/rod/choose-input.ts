@@ -8,7 +8,7 @@ import {
   type ElementBelief,
 } from '../composition';
 import { isoLineSurface, type FerriteSurface, type IsoFerriteLines } from '../constitution';
-import { InputError, type FieldError } from '../errors';
+import { FaultCollector, InputError } from '../errors';
 import type { ConfirmedCounts } from '../identify';
 import { completeJoint, type Joint, type JointInput } from '../pool';
 import { completeService, type Service, type ServiceInput } from '../risk';
@@ -47,25 +47,17 @@ export interface ChooseProblem {
 
 /** @throws InputError naming every faulty field */
 export function checkChooseInput(input: ChooseInput): ChooseProblem {
-  const errors: FieldError[] = [];
-  const attempt = <Value>(compute: () => Value): Value | undefined => {
-    try {
-      return compute();
-    } catch (error) {
-      if (!(error instanceof InputError)) throw error;
-      errors.push(...error.errors);
-      return undefined;
-    }
-  };
+  const faults = new FaultCollector();
+  const { errors } = faults;
   if (!Array.isArray(input.pieces) || input.pieces.length === 0 || input.pieces.length > 4)
     throw InputError.at('pieces', 'give one to four pieces');
   const pieces = input.pieces.map((piece, index) =>
-    attempt(() => pieceBelief(piece, `pieces.${index}`, input.confirmed)),
+    faults.attempt(() => pieceBelief(piece, `pieces.${index}`, input.confirmed)),
   );
   const families = pieces.map((piece) => piece?.candidates[0]?.material.family ?? 'austenitic');
-  const joint = attempt(() => completeJoint(input.joint ?? { type: 'bevel' }, families));
-  const service = attempt(() => completeService(input.service));
-  const surface = attempt(() => input.wrc1992Lines && isoLineSurface(input.wrc1992Lines, 'wrc1992Lines'));
+  const joint = faults.attempt(() => completeJoint(input.joint ?? { type: 'bevel' }, families));
+  const service = faults.attempt(() => completeService(input.service));
+  const surface = faults.attempt(() => input.wrc1992Lines && isoLineSurface(input.wrc1992Lines, 'wrc1992Lines'));
   const named = (list: readonly string[], field: string): (Rod | undefined)[] =>
     list.map((name, index) => {
       const rod = findRod(name);

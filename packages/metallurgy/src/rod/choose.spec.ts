@@ -2,7 +2,8 @@ import { RODS } from '../catalogue';
 import { type InputError } from '../errors';
 import { RISK_MECHANISMS } from '../risk';
 import type { ChooseInput } from './choose-input';
-import { choose, chooseFirst, type Choice, type RankedRod } from './choose';
+import { choose, chooseFirst, type Choice } from './choose';
+import type { RankedRod } from './ranked-rod';
 import { poolCloud } from './pool-cloud';
 
 const of = (grades: readonly string[], rest: Omit<ChooseInput, 'pieces'> = {}): Choice =>

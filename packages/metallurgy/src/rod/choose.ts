@@ -1,59 +1,19 @@
 import { square } from '../arithmetic';
 import choice from '../../data/choice.json';
-import { fromVector, type Composition } from '../composition';
+import { fromVector } from '../composition';
 import { SOLIDIFICATION_MODES, type GoverningDiagram, type SolidificationMode } from '../constitution';
-import {
-  LEVEL_ORDER,
-  RISK_MECHANISMS,
-  riskLevel,
-  RiskSample,
-  severitiesFor,
-  type Driver,
-  type RiskLevel,
-} from '../risk';
+import { LEVEL_ORDER, RISK_MECHANISMS, riskLevel, RiskSample, severitiesFor, type RiskLevel } from '../risk';
 import { isCarbonSteel } from '../catalogue';
 import { checkChooseInput, type ChooseInput, type ChooseProblem } from './choose-input';
 import { findAlternatives, type Alternative } from './alternatives';
 import { passFerrite, type PassFerrite } from './pass-ferrite';
 import { drawPoolSamples, type PoolSamples } from './pool-samples';
-import { spreadOf, type Spread } from './quantiles';
+import { spreadOf } from './quantiles';
+import type { RankedRisk, RankedRod } from './ranked-rod';
 import { composeReasons } from './reasons';
 import { exampleOf, fillSample, RodRun, runRod, type FillerCandidate } from './rod-run';
 import { rodMatrix, type MatrixRow } from './rod-matrix';
 import { dilutionCurve, type DilutionCurve } from './dilution-curve';
-
-/** A risk of one rod over the whole belief. */
-export interface RankedRisk {
-  readonly mechanism: string;
-  readonly title: string;
-  readonly level: RiskLevel;
-  /** Mean probability-like figure, 0 to 1. */
-  readonly probability: number;
-  /** Its part of the expected loss. */
-  readonly loss: number;
-  readonly reason: string;
-  readonly remedy: string;
-  readonly drivers: readonly Driver[];
-  readonly source: string;
-}
-
-/** One rod in the ranking. */
-export interface RankedRod {
-  /** AWS class; null for no rod. */
-  readonly rod: string | null;
-  readonly expectedLoss: number;
-  /** Standard error of the expected loss. */
-  readonly standardError: number;
-  readonly cost: number;
-  readonly ferriteNumber: Spread;
-  readonly mode: Readonly<Record<SolidificationMode, number>>;
-  readonly governing: GoverningDiagram;
-  /** Mean composition of the pool, mass percent. */
-  readonly composition: Composition;
-  /** Worst level among the risks. */
-  readonly worst: RiskLevel;
-  readonly risks: readonly RankedRisk[];
-}
 
 /** Answer of `choose`. */
 export interface Choice {

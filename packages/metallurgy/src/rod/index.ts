@@ -1,5 +1,6 @@
 export * from './piece';
 export * from './choose-input';
+export * from './ranked-rod';
 export * from './choose';
 export * from './rod-matrix';
 export * from './dilution-curve';

@@ -1,7 +1,7 @@
 import { RISK_MECHANISMS } from '../risk';
 import type { Alternative } from './alternatives';
 import type { ChooseProblem } from './choose-input';
-import type { RankedRod } from './choose';
+import type { RankedRod } from './ranked-rod';
 
 const percent = (probability: number): string => `${Math.round(100 * probability)} %`;
 const nameOf = ({ rod }: RankedRod): string => rod ?? 'no rod';

@@ -12,6 +12,7 @@ import { ApiService, type JobQuery } from '../data/api.service';
 import { LiveService } from '../data/live.service';
 import { STATE_WORDS } from '../shared/words';
 import { BoardColumn } from './board-column';
+import { ChoiceGroup } from '../shared/choice-group';
 
 /** Changes elsewhere come in bursts. */
 const REFRESH_MS = 300;
@@ -19,7 +20,7 @@ const REFRESH_MS = 300;
 /** What is on the bench, waiting, to be inspected and out. */
 @Component({
   selector: 'va-board',
-  imports: [BoardColumn, FormsModule, NzButtonModule, NzInputModule, NzSelectModule],
+  imports: [ChoiceGroup, BoardColumn, FormsModule, NzButtonModule, NzInputModule, NzSelectModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="page stack">
@@ -81,29 +82,12 @@ const REFRESH_MS = 300;
               <nz-option nzValue="title" nzLabel="By name" />
             </nz-select>
           </div>
-          <div class="field">
-            <span class="label" id="filter-withdrawn">Withdrawn jobs</span>
-            <div class="choices" role="radiogroup" aria-labelledby="filter-withdrawn">
-              <button
-                type="button"
-                class="choice"
-                role="radio"
-                [attr.aria-checked]="!withdrawn()"
-                (click)="withdrawn.set(false)"
-              >
-                Hidden
-              </button>
-              <button
-                type="button"
-                class="choice"
-                role="radio"
-                [attr.aria-checked]="withdrawn()"
-                (click)="withdrawn.set(true)"
-              >
-                Only these
-              </button>
-            </div>
-          </div>
+          <va-choice-group
+            label="Withdrawn jobs"
+            [options]="withdrawnOptions"
+            [value]="withdrawn()"
+            (chosen)="withdrawn.set($event)"
+          />
         </section>
       }
       @if (adding()) {
@@ -211,6 +195,11 @@ export class Board {
     .filter(([id]) => id !== 'unknown')
     .map(([id, { title }]) => ({ id, title }));
   protected readonly rods = ['no rod', ...RODS.map(({ id }) => id)];
+
+  protected readonly withdrawnOptions = [
+    { value: false, title: 'Hidden' },
+    { value: true, title: 'Only these' },
+  ];
 
   protected readonly search = signal('');
   protected readonly environment = signal<string | null>(null);

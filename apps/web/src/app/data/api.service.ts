@@ -2,19 +2,11 @@ import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type {
   Decision,
-  FieldTestRecord,
   Job,
   JobDetail,
-  JobPatch,
   JobState,
-  JointPut,
-  JointRecord,
   NewDecision,
-  NewFieldTest,
   NewJob,
-  NewPiece,
-  Piece,
-  PiecePatch,
   RodStock,
   RodStockPut,
   Workshop,
@@ -58,40 +50,12 @@ export class ApiService {
     return this.http.post<JobDetail>('/api/jobs', job);
   }
 
-  changeJob(id: string, patch: JobPatch): Observable<JobDetail> {
-    return this.http.patch<JobDetail>(`/api/jobs/${id}`, patch);
-  }
-
   withdrawJob(id: string, version: number): Observable<JobDetail> {
     return this.http.post<JobDetail>(`/api/jobs/${id}/withdraw`, { version });
   }
 
   restoreJob(id: string, version: number): Observable<JobDetail> {
     return this.http.post<JobDetail>(`/api/jobs/${id}/restore`, { version });
-  }
-
-  addPiece(jobId: string, piece: NewPiece): Observable<Piece> {
-    return this.http.post<Piece>(`/api/jobs/${jobId}/pieces`, piece);
-  }
-
-  changePiece(id: string, patch: PiecePatch): Observable<Piece> {
-    return this.http.patch<Piece>(`/api/pieces/${id}`, patch);
-  }
-
-  setPieceWithdrawn(id: string, version: number, withdrawn: boolean): Observable<Piece> {
-    return this.http.post<Piece>(`/api/pieces/${id}/${withdrawn ? 'withdraw' : 'restore'}`, { version });
-  }
-
-  addTest(pieceId: string, test: NewFieldTest): Observable<FieldTestRecord> {
-    return this.http.post<FieldTestRecord>(`/api/pieces/${pieceId}/tests`, test);
-  }
-
-  strikeOut(testId: string, reason: string): Observable<FieldTestRecord> {
-    return this.http.post<FieldTestRecord>(`/api/tests/${testId}/strike-out`, { reason });
-  }
-
-  putJoint(jobId: string, body: JointPut): Observable<JointRecord> {
-    return this.http.put<JointRecord>(`/api/jobs/${jobId}/joint`, body);
   }
 
   decide(jobId: string, body: NewDecision): Observable<Decision> {

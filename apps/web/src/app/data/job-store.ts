@@ -24,7 +24,8 @@ import { debounceTime, filter, firstValueFrom } from 'rxjs';
 import { ApiService } from './api.service';
 import { Autosave } from './autosave';
 import { LiveService } from './live.service';
-import { OperationQueue, type NewOperation, type Outcome } from './operation-queue';
+import type { NewOperation } from './operation';
+import { OperationQueue, type Outcome } from './operation-queue';
 import { UndoHistory } from './undo-history';
 
 type Fields<Patch> = Omit<Patch, 'version'>;

@@ -1,7 +1,8 @@
 import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting, type TestRequest } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
-import { OperationQueue, type NewOperation, type Operation, type Outcome } from './operation-queue';
+import type { NewOperation, Operation } from './operation';
+import { OperationQueue, type Outcome } from './operation-queue';
 import { OperationStore } from './operation-store';
 
 const operation = (url: string, fields: Partial<NewOperation> = {}): NewOperation => ({

@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { TestBed } from '@angular/core/testing';
-import type { Operation } from './operation-queue';
+import type { Operation } from './operation';
 import { OperationStore } from './operation-store';
 
 const operation = (sequence: number): Operation => ({

@@ -1,6 +1,6 @@
 import { Injectable } from '@angular/core';
 import { openDB, type IDBPDatabase } from 'idb';
-import type { Operation } from './operation-queue';
+import type { Operation } from './operation';
 
 const DATABASE = 'variatum';
 const OPERATIONS = 'operations';

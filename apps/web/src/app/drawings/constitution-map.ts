@@ -10,6 +10,7 @@ import {
 import { contourDensity } from 'd3-contour';
 import { scaleLinear } from 'd3-scale';
 import { geoPathOf, lineOf, WINDOWS, type DiagramName, type Window } from './map-geometry';
+import { ChoiceGroup } from '../shared/choice-group';
 
 interface Label {
   readonly x: number;
@@ -26,23 +27,12 @@ const SHOWN_PIECE_FROM = 0.04;
 /** Constitution map: iso-ferrite lines, cloud of pools, and tie lines from the pieces over the melted base to the rod. */
 @Component({
   selector: 'va-constitution-map',
+  imports: [ChoiceGroup],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="row head">
       <h3>Constitution map</h3>
-      <div class="choices" role="radiogroup" aria-label="Diagram">
-        @for (name of names; track name.id) {
-          <button
-            type="button"
-            class="choice small"
-            role="radio"
-            [attr.aria-checked]="diagram() === name.id"
-            (click)="chosen.set(name.id)"
-          >
-            {{ name.title }}
-          </button>
-        }
-      </div>
+      <va-choice-group label="Diagram" quiet [options]="names" [value]="diagram()" (chosen)="chosen.set($event)" />
     </div>
     <svg [attr.viewBox]="'0 0 ' + width + ' ' + height" role="img" [attr.aria-label]="words()">
       <defs>
@@ -290,8 +280,8 @@ export class ConstitutionMap {
     bottom: HEIGHT - MARGIN.bottom,
   };
   protected readonly names = [
-    { id: 'wrc', title: 'WRC-1992' },
-    { id: 'schaeffler', title: 'Schaeffler' },
+    { value: 'wrc', title: 'WRC-1992' },
+    { value: 'schaeffler', title: 'Schaeffler' },
   ] as const;
 
   /** Diagram chosen by hand; until then the one that shows every likely piece. */

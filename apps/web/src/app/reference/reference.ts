@@ -3,38 +3,20 @@ import { FormsModule } from '@angular/forms';
 import { GRADES, RODS, type CatalogueEntry } from '@variatum/metallurgy';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { familyTitle } from '../shared/words';
+import { ChoiceGroup } from '../shared/choice-group';
 
 const COLUMNS = ['C', 'Cr', 'Ni', 'Mo', 'N', 'S'] as const;
 
 /** Base metals and rods with limits, usual contents, source and how sure the entry is. */
 @Component({
   selector: 'va-reference',
-  imports: [FormsModule, NzInputModule],
+  imports: [ChoiceGroup, FormsModule, NzInputModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="page stack">
       <div class="row head">
         <h1>Reference</h1>
-        <div class="choices" role="radiogroup" aria-label="Catalogue">
-          <button
-            type="button"
-            class="choice"
-            role="radio"
-            [attr.aria-checked]="list() === 'grades'"
-            (click)="list.set('grades')"
-          >
-            Base metals
-          </button>
-          <button
-            type="button"
-            class="choice"
-            role="radio"
-            [attr.aria-checked]="list() === 'rods'"
-            (click)="list.set('rods')"
-          >
-            Rods
-          </button>
-        </div>
+        <va-choice-group label="Catalogue" quiet [options]="lists" [value]="list()" (chosen)="list.set($event)" />
         <label class="search">
           <span class="hidden-text">Search the catalogue</span>
           <input
@@ -139,6 +121,10 @@ const COLUMNS = ['C', 'Cr', 'Ni', 'Mo', 'N', 'S'] as const;
   `,
 })
 export class Reference {
+  protected readonly lists = [
+    { value: 'grades', title: 'Base metals' },
+    { value: 'rods', title: 'Rods' },
+  ] as const;
   protected readonly list = signal<'grades' | 'rods'>('grades');
   protected readonly search = signal('');
   protected readonly columns = COLUMNS;

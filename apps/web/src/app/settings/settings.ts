@@ -9,6 +9,7 @@ import { NzSelectModule } from 'ng-zorro-antd/select';
 import { NzSwitchModule } from 'ng-zorro-antd/switch';
 import { ApiService } from '../data/api.service';
 import { TEXT_SIZES, ThemeService } from '../data/theme.service';
+import { ChoiceGroup } from '../shared/choice-group';
 
 const STEPS = [-3, -2, -1, 0, 1, 2, 3] as const;
 const STEP_WORDS: Readonly<Record<number, string>> = {
@@ -24,7 +25,7 @@ const STEP_WORDS: Readonly<Record<number, string>> = {
 /** What the workshop has and likes, and how this person wants the page. */
 @Component({
   selector: 'va-settings',
-  imports: [FormsModule, NzButtonModule, NzInputModule, NzSelectModule, NzSwitchModule],
+  imports: [ChoiceGroup, FormsModule, NzButtonModule, NzInputModule, NzSelectModule, NzSwitchModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="page stack">
@@ -35,45 +36,18 @@ const STEP_WORDS: Readonly<Record<number, string>> = {
       <section class="panel stack" aria-label="This page">
         <h2>This page, for you on this machine</h2>
         <div class="row">
-          <div class="field">
-            <span class="label" id="theme-label">Theme</span>
-            <div class="choices" role="radiogroup" aria-labelledby="theme-label">
-              <button
-                type="button"
-                class="choice"
-                role="radio"
-                [attr.aria-checked]="theme.theme() === 'day'"
-                (click)="theme.theme.set('day')"
-              >
-                Day
-              </button>
-              <button
-                type="button"
-                class="choice"
-                role="radio"
-                [attr.aria-checked]="theme.theme() === 'dim'"
-                (click)="theme.theme.set('dim')"
-              >
-                Dim workshop
-              </button>
-            </div>
-          </div>
-          <div class="field">
-            <span class="label" id="size-label">Text</span>
-            <div class="choices" role="radiogroup" aria-labelledby="size-label">
-              @for (size of sizes; track size.id) {
-                <button
-                  type="button"
-                  class="choice"
-                  role="radio"
-                  [attr.aria-checked]="theme.textSize() === size.id"
-                  (click)="theme.textSize.set(size.id)"
-                >
-                  {{ size.title }}
-                </button>
-              }
-            </div>
-          </div>
+          <va-choice-group
+            label="Theme"
+            [options]="themes"
+            [value]="theme.theme()"
+            (chosen)="theme.theme.set($event)"
+          />
+          <va-choice-group
+            label="Text"
+            [options]="sizes"
+            [value]="theme.textSize()"
+            (chosen)="theme.textSize.set($event)"
+          />
         </div>
       </section>
       @if (shop(); as workshop) {
@@ -84,22 +58,12 @@ const STEP_WORDS: Readonly<Record<number, string>> = {
               <label for="shop-name">Name</label>
               <input nz-input id="shop-name" [ngModel]="workshop.name" (change)="rename($event)" maxlength="80" />
             </div>
-            <div class="field">
-              <span class="label" id="unit-label">Lengths without a unit</span>
-              <div class="choices" role="radiogroup" aria-labelledby="unit-label">
-                @for (unit of units; track unit) {
-                  <button
-                    type="button"
-                    class="choice"
-                    role="radio"
-                    [attr.aria-checked]="workshop.lengthUnit === unit"
-                    (click)="save({ lengthUnit: unit })"
-                  >
-                    {{ unit === 'mm' ? 'millimetres' : 'inches' }}
-                  </button>
-                }
-              </div>
-            </div>
+            <va-choice-group
+              label="Lengths without a unit"
+              [options]="units"
+              [value]="workshop.lengthUnit"
+              (chosen)="save({ lengthUnit: $event })"
+            />
           </div>
         </section>
         <section class="panel stack" aria-label="Tests at hand">
@@ -203,8 +167,15 @@ const STEP_WORDS: Readonly<Record<number, string>> = {
 export class Settings {
   private readonly api = inject(ApiService);
   protected readonly theme = inject(ThemeService);
-  protected readonly sizes = TEXT_SIZES;
-  protected readonly units = ['mm', 'in'] as const;
+  protected readonly themes = [
+    { value: 'day', title: 'Day' },
+    { value: 'dim', title: 'Dim workshop' },
+  ] as const;
+  protected readonly sizes = TEXT_SIZES.map(({ id, title }) => ({ value: id, title }));
+  protected readonly units = [
+    { value: 'mm', title: 'millimetres' },
+    { value: 'in', title: 'inches' },
+  ] as const;
   protected readonly tests = FIELD_TESTS;
   protected readonly rods = RODS.map(({ id }) => id);
   protected readonly steps = STEPS;

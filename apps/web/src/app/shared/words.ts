@@ -1,7 +1,6 @@
 import {
   ENVIRONMENTS,
   FIELD_TESTS,
-  GRADES,
   FAMILIES,
   type FieldTest,
   type MaterialFamily,
@@ -80,6 +79,3 @@ export function testWords({ entry }: Pick<FieldTestRecord, 'entry'>): string {
 /** Name of an environment. */
 export const environmentTitle = (id: string | undefined): string =>
   id ? (ENVIRONMENTS[id as keyof typeof ENVIRONMENTS]?.title ?? id) : 'Service not stated';
-
-/** Whether a grade is in the catalogue under this very id. */
-export const isGradeId = (id: string): boolean => GRADES.some((grade) => grade.id === id);

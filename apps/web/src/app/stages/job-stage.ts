@@ -11,6 +11,7 @@ import { firstValueFrom } from 'rxjs';
 import { ApiService } from '../data/api.service';
 import { JobStore } from '../data/job-store';
 import { STATE_WORDS } from '../shared/words';
+import { ChoiceGroup } from '../shared/choice-group';
 
 type Service = JobDetail['service'];
 
@@ -19,7 +20,7 @@ const NUMBER = /^[+-]?\d+(?:[.,]\d+)?$/;
 /** What came in and what it must live through. */
 @Component({
   selector: 'va-job-stage',
-  imports: [FormsModule, NzButtonModule, NzInputModule, NzSelectModule, NzModalModule],
+  imports: [ChoiceGroup, FormsModule, NzButtonModule, NzInputModule, NzSelectModule, NzModalModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (store.job(); as job) {
@@ -51,22 +52,12 @@ const NUMBER = /^[+-]?\d+(?:[.,]\d+)?$/;
               maxlength="2000"
             ></textarea>
           </div>
-          <div class="field">
-            <span class="label" id="state-label">On the board</span>
-            <div class="choices" role="radiogroup" aria-labelledby="state-label">
-              @for (state of states; track state) {
-                <button
-                  type="button"
-                  class="choice"
-                  role="radio"
-                  [attr.aria-checked]="job.state === state"
-                  (click)="store.changeJob({ state })"
-                >
-                  {{ stateWords[state] }}
-                </button>
-              }
-            </div>
-          </div>
+          <va-choice-group
+            label="On the board"
+            [options]="states"
+            [value]="job.state"
+            (chosen)="store.changeJob({ state: $event })"
+          />
         </section>
 
         <section class="panel stack" aria-label="Service">
@@ -120,22 +111,12 @@ const NUMBER = /^[+-]?\d+(?:[.,]\d+)?$/;
           }
           <div class="row toggles">
             @for (toggle of toggles; track toggle.field) {
-              <div class="field">
-                <span class="label" [id]="'label-' + toggle.field">{{ toggle.title }}</span>
-                <div class="choices" role="radiogroup" [attr.aria-labelledby]="'label-' + toggle.field">
-                  @for (option of toggle.options; track option.title) {
-                    <button
-                      type="button"
-                      class="choice"
-                      role="radio"
-                      [attr.aria-checked]="job.service[toggle.field] === option.value"
-                      (click)="choose(toggle.field, option.value)"
-                    >
-                      {{ option.title }}
-                    </button>
-                  }
-                </div>
-              </div>
+              <va-choice-group
+                [label]="toggle.title"
+                [options]="toggle.options"
+                [value]="job.service[toggle.field]"
+                (chosen)="choose(toggle.field, $event)"
+              />
             }
           </div>
           @if (job.service.pressure) {
@@ -170,8 +151,7 @@ export class JobStage {
   private readonly router = inject(Router);
   private readonly modal = inject(NzModalService);
 
-  protected readonly states = JOB_STATES;
-  protected readonly stateWords: Readonly<Record<JobState, string>> = STATE_WORDS;
+  protected readonly states = JOB_STATES.map((value: JobState) => ({ value, title: STATE_WORDS[value] }));
   protected readonly environments = Object.entries(ENVIRONMENTS)
     .filter(([id]) => id !== 'unknown')
     .map(([id, { title }]) => ({ id, title }));

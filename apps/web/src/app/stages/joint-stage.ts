@@ -6,19 +6,17 @@ import { NzInputModule } from 'ng-zorro-antd/input';
 import { JobStore } from '../data/job-store';
 import { JointSection } from '../drawings/joint-section';
 import { AnswerService } from '../job/answer.service';
+import { ChoiceGroup, type ChoiceOption } from '../shared/choice-group';
 
-interface Option {
-  readonly id: string;
-  readonly title: string;
-}
+type Option = ChoiceOption<string>;
 
 const options = (record: Readonly<Record<string, { readonly title: string }>>): readonly Option[] =>
-  Object.entries(record).map(([id, { title }]) => ({ id, title }));
+  Object.entries(record).map(([value, { title }]) => ({ value, title }));
 
 /** How the pieces meet and how they are welded: from it follow dilution and shares. */
 @Component({
   selector: 'va-joint-stage',
-  imports: [FormsModule, NzButtonModule, NzInputModule, JointSection],
+  imports: [ChoiceGroup, FormsModule, NzButtonModule, NzInputModule, JointSection],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="stack">
@@ -26,40 +24,20 @@ const options = (record: Readonly<Record<string, { readonly title: string }>>): 
         <div class="pair">
           <div class="stack">
             @for (group of groups; track group.field) {
-              <div class="field">
-                <span class="label" [id]="'joint-' + group.field">{{ group.title }}</span>
-                <div class="choices" role="radiogroup" [attr.aria-labelledby]="'joint-' + group.field">
-                  @for (option of group.options; track option.id) {
-                    <button
-                      type="button"
-                      class="choice"
-                      role="radio"
-                      [attr.aria-checked]="joint()[group.field] === option.id"
-                      (click)="set(group.field, option.id)"
-                    >
-                      {{ option.title }}
-                    </button>
-                  }
-                </div>
-              </div>
+              <va-choice-group
+                [label]="group.title"
+                [options]="group.options"
+                [value]="joint()[group.field]"
+                (chosen)="set(group.field, $event)"
+              />
             }
             @if (store.pieces().length > 1) {
-              <div class="field">
-                <span class="label" id="joint-aim">Arc aimed at</span>
-                <div class="choices" role="radiogroup" aria-labelledby="joint-aim">
-                  @for (piece of store.pieces(); track piece.id; let index = $index) {
-                    <button
-                      type="button"
-                      class="choice"
-                      role="radio"
-                      [attr.aria-checked]="joint().aimedAt === index"
-                      (click)="store.changeJoint({ aimedAt: joint().aimedAt === index ? undefined : index })"
-                    >
-                      {{ piece.name }}
-                    </button>
-                  }
-                </div>
-              </div>
+              <va-choice-group
+                label="Arc aimed at"
+                [options]="aims()"
+                [value]="joint().aimedAt"
+                (chosen)="store.changeJoint({ aimedAt: joint().aimedAt === $event ? undefined : $event })"
+              />
             }
             <div class="field narrow">
               <label for="dilution">Dilution, % (base metal in the pool)</label>
@@ -136,37 +114,39 @@ export class JointStage {
     {
       field: 'technique',
       title: 'Technique',
-      options: options(JOINTS.techniques).filter(({ id }) => id !== 'buttering'),
+      options: options(JOINTS.techniques).filter(({ value }) => value !== 'buttering'),
     },
     { field: 'process', title: 'Process', options: options(JOINTS.processes) },
     {
       field: 'restraint',
       title: 'Restraint',
       options: [
-        { id: 'low', title: 'Free to move' },
-        { id: 'medium', title: 'Ordinary' },
-        { id: 'high', title: 'Held fast' },
+        { value: 'low', title: 'Free to move' },
+        { value: 'medium', title: 'Ordinary' },
+        { value: 'high', title: 'Held fast' },
       ],
     },
     {
       field: 'shielding',
       title: 'Gas cover',
       options: [
-        { id: 'good', title: 'Gas lens, tight arc' },
-        { id: 'poor', title: 'Draughty or long arc' },
+        { value: 'good', title: 'Gas lens, tight arc' },
+        { value: 'poor', title: 'Draughty or long arc' },
       ],
     },
     {
       field: 'gas',
       title: 'Gas',
       options: [
-        { id: 'argon', title: 'Argon' },
-        { id: 'argon-helium', title: 'Argon with helium' },
-        { id: 'argon-hydrogen', title: 'Argon with hydrogen' },
-        { id: 'argon-nitrogen', title: 'Argon with nitrogen' },
+        { value: 'argon', title: 'Argon' },
+        { value: 'argon-helium', title: 'Argon with helium' },
+        { value: 'argon-hydrogen', title: 'Argon with hydrogen' },
+        { value: 'argon-nitrogen', title: 'Argon with nitrogen' },
       ],
     },
   ];
+
+  protected readonly aims = computed(() => this.store.pieces().map(({ name }, value) => ({ value, title: name })));
 
   private typedDilution: string | null = null;
   protected readonly thicknesses = computed(() => this.store.pieces().map(({ thicknessMm }) => thicknessMm ?? 3));

@@ -17,11 +17,12 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzSelectModule } from 'ng-zorro-antd/select';
 import { JobStore } from '../data/job-store';
+import { ChoiceGroup } from '../shared/choice-group';
 
 /** The pieces of the job: what each is, its form and size, its coating, and its grade if it is known. */
 @Component({
   selector: 'va-pieces-stage',
-  imports: [FormsModule, RouterLink, NzButtonModule, NzInputModule, NzSelectModule],
+  imports: [ChoiceGroup, FormsModule, RouterLink, NzButtonModule, NzInputModule, NzSelectModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="stack">
@@ -133,22 +134,12 @@ import { JobStore } from '../data/job-store';
                   }
                 </nz-select>
               </div>
-              <div class="field">
-                <span class="label" [id]="'coating-label-' + piece.id">Surface</span>
-                <div class="choices" role="radiogroup" [attr.aria-labelledby]="'coating-label-' + piece.id">
-                  @for (coating of coatings; track coating) {
-                    <button
-                      type="button"
-                      class="choice"
-                      role="radio"
-                      [attr.aria-checked]="piece.coating === coating"
-                      (click)="change(piece, { coating: piece.coating === coating ? null : coating })"
-                    >
-                      {{ coating }}
-                    </button>
-                  }
-                </div>
-              </div>
+              <va-choice-group
+                label="Surface"
+                [options]="coatings"
+                [value]="piece.coating"
+                (chosen)="change(piece, { coating: piece.coating === $event ? null : $event })"
+              />
             }
             <div class="field">
               <label [for]="'size-' + piece.id">Size as people say it</label>
@@ -249,7 +240,7 @@ export class PiecesStage {
   protected readonly store = inject(JobStore);
   private readonly unit = computed(() => this.store.workshop()?.lengthUnit ?? 'mm');
   protected readonly forms = FORMS;
-  protected readonly coatings = ['bare', 'plated', 'galvanised'] as const;
+  protected readonly coatings = (['bare', 'plated', 'galvanised'] as const).map((value) => ({ value, title: value }));
   protected readonly families = ITEM_FAMILIES.filter(({ id }) => id !== 'unknown');
   protected readonly grades = GRADES.map(({ id, names }) => ({
     id,

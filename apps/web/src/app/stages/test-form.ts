@@ -3,6 +3,7 @@ import { FormsModule } from '@angular/forms';
 import type { FieldTest, TestEntry } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
+import { ChoiceGroup, type ChoiceOption } from '../shared/choice-group';
 
 const READ_ELEMENTS = ['Cr', 'Ni', 'Mo', 'Mn', 'Cu', 'Ti', 'Nb', 'C', 'S', 'P', 'Si', 'N'] as const;
 const XRF_BLIND = new Set<string>(['C', 'S', 'P', 'Si', 'N']);
@@ -11,7 +12,7 @@ const NUMBER = /^\d*(?:[.,]\d+)?$/;
 /** Entry of one field test: how to do it, its settings and its outcome. Outcomes are logged by one touch. */
 @Component({
   selector: 'va-test-form',
-  imports: [FormsModule, NzButtonModule, NzInputModule],
+  imports: [ChoiceGroup, FormsModule, NzButtonModule, NzInputModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="stack">
@@ -20,22 +21,12 @@ const NUMBER = /^\d*(?:[.,]\d+)?$/;
         <p class="caution">{{ hazard }}</p>
       }
       @for (option of test().options ?? []; track option.id) {
-        <div class="field">
-          <span class="label" [id]="'option-' + option.id">{{ option.title }}</span>
-          <div class="choices" role="radiogroup" [attr.aria-labelledby]="'option-' + option.id">
-            @for (value of option.values; track value.id) {
-              <button
-                type="button"
-                class="choice"
-                role="radio"
-                [attr.aria-checked]="settings()[option.id] === value.id"
-                (click)="setOption(option.id, value.id)"
-              >
-                {{ value.title }}
-              </button>
-            }
-          </div>
-        </div>
+        <va-choice-group
+          [label]="option.title"
+          [options]="optionsOf(option)"
+          [value]="settings()[option.id]"
+          (chosen)="setOption(option.id, $event)"
+        />
       }
       @switch (test().input) {
         @case ('reading') {
@@ -163,6 +154,10 @@ export class TestForm {
       this.reading.set({});
       this.text.set('');
     });
+  }
+
+  protected optionsOf({ values }: NonNullable<FieldTest['options']>[number]): readonly ChoiceOption<string>[] {
+    return values.map(({ id, title }) => ({ value: id, title }));
   }
 
   protected setOption(option: string, value: string): void {

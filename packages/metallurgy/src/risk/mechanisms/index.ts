@@ -23,10 +23,6 @@ import { solidificationCracking } from './solidification-cracking';
 import { strengthMatch } from './strength-match';
 import { thermalMismatch } from './thermal-mismatch';
 
-export { preheatOf } from './haz-hardening';
-export { martensiteBand } from './fusion-boundary';
-export { scalingLimitOfWeld } from './scaling-limit';
-
 /** Every mechanism, in the order they are reported when equally bad. */
 export const RISK_MECHANISMS: readonly RiskMechanism[] = [
   solidificationCracking,

@@ -1,0 +1,26 @@
+/** A change on its way to the server, as plain data: it outlives the page that made it. */
+export interface Operation {
+  /** Also the order in which operations are sent. */
+  readonly sequence: number;
+  /** What is changed, for messages and for the place of an error. */
+  readonly key: string;
+  /** Job it belongs to. */
+  readonly job: string;
+  readonly method: 'POST' | 'PATCH' | 'PUT';
+  readonly url: string;
+  readonly body: Readonly<Record<string, unknown>>;
+  /**
+   * For a change that is checked against a version: the thing it changes, the version it was typed upon, and what its fields
+   * were then.
+   */
+  readonly versioned?: {
+    readonly id: string;
+    readonly version: number;
+    readonly base: Readonly<Record<string, unknown>>;
+    /** For a change without fields: whether the thing is to end up withdrawn. */
+    readonly withdrawn?: boolean;
+  };
+}
+
+/** An operation before it has its place in the line. */
+export type NewOperation = Omit<Operation, 'sequence'>;
