@@ -77,8 +77,11 @@ test('two unknown pieces become a rod with reasons, and everything is there afte
     const address = new URL(page.url()).pathname;
     const ferrite = await page.getByTestId('standing-ferrite').textContent();
 
+    expect(complaints.list).toEqual([]);
     await program.stop();
     program = await startProgram('start', directory);
+    // While it was gone the open page could not reach it, and said so.
+    complaints.list.length = 0;
     await page.goto(new URL(address, program.url).href);
     await expect(page.getByTestId('standing-rod')).toHaveText(rod ?? '');
     await expect(page.getByTestId('standing-ferrite')).toHaveText(ferrite ?? '');

@@ -35,6 +35,14 @@ const SHOTS: readonly Shot[] = [
   },
   { name: 'rod-rack', path: '/rack' },
   { name: 'reference', path: '/reference' },
+  { name: 'settings', path: '/settings' },
+  {
+    name: 'other-ways',
+    job: /Drain pump/,
+    stage: 'Rod',
+    act: (page) =>
+      page.getByRole('region', { name: 'Passes' }).evaluate((panel) => panel.scrollIntoView({ block: 'center' })),
+  },
   { name: 'dim-theme', job: /Screen rake/, stage: 'Rod', theme: 'dim' },
   { name: 'phone', job: /Tram-stop/, stage: 'Identify', width: 390, height: 844 },
 ];

@@ -1,11 +1,12 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { ThemeService } from './data/theme.service';
+import { CommandSearch } from './search/command-search';
 
 /** Frame around every page. */
 @Component({
   selector: 'va-root',
-  imports: [RouterOutlet, RouterLink, RouterLinkActive],
+  imports: [CommandSearch, RouterOutlet, RouterLink, RouterLinkActive],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <a class="skip" href="#main">Skip to the work</a>
@@ -20,6 +21,7 @@ import { ThemeService } from './data/theme.service';
         <a routerLink="/reference" routerLinkActive="here">Reference</a>
         <a routerLink="/settings" routerLinkActive="here">Settings</a>
       </nav>
+      <va-command-search />
       <button
         type="button"
         class="theme"

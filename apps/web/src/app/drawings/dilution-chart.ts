@@ -36,6 +36,7 @@ const BOTTOM = 32;
     svg {
       display: block;
       width: 100%;
+      max-width: 600px;
       height: auto;
     }
     .window {

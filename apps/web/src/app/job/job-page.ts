@@ -221,6 +221,12 @@ export class JobPage {
   }
 
   protected keyed(event: KeyboardEvent): void {
+    const stage = event.altKey ? STAGES[Number(event.key) - 1] : undefined;
+    if (stage) {
+      event.preventDefault();
+      void this.router.navigate(['/jobs', this.id(), stage]);
+      return;
+    }
     const inField = (event.target as HTMLElement | null)?.closest('input, textarea, [contenteditable]');
     if (event.key !== 'z' || !(event.ctrlKey || event.metaKey) || event.shiftKey || inField) return;
     event.preventDefault();

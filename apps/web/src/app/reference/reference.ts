@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { GRADES, RODS, type CatalogueEntry } from '@variatum/metallurgy';
 import { NzInputModule } from 'ng-zorro-antd/input';
@@ -16,16 +16,16 @@ const COLUMNS = ['C', 'Cr', 'Ni', 'Mo', 'N', 'S'] as const;
     <div class="page stack">
       <div class="row head">
         <h1>Reference</h1>
-        <va-choice-group label="Catalogue" quiet [options]="lists" [value]="list()" (chosen)="list.set($event)" />
+        <va-choice-group
+          label="Catalogue"
+          quiet
+          [options]="lists"
+          [value]="shownList()"
+          (chosen)="shownList.set($event)"
+        />
         <label class="search">
           <span class="hidden-text">Search the catalogue</span>
-          <input
-            nz-input
-            type="search"
-            placeholder="Search"
-            [ngModel]="search()"
-            (ngModelChange)="search.set($event)"
-          />
+          <input nz-input type="search" placeholder="Search" [ngModel]="words()" (ngModelChange)="words.set($event)" />
         </label>
       </div>
       <div class="scroll" tabindex="0" role="region" aria-label="Catalogue">
@@ -125,12 +125,17 @@ export class Reference {
     { value: 'grades', title: 'Base metals' },
     { value: 'rods', title: 'Rods' },
   ] as const;
-  protected readonly list = signal<'grades' | 'rods'>('grades');
-  protected readonly search = signal('');
+  /** Catalogue asked for in the address, as a search from elsewhere gives it. */
+  readonly list = input<string>();
+  /** Words asked for in the address. */
+  readonly search = input<string>();
+
+  protected readonly shownList = linkedSignal<'grades' | 'rods'>(() => (this.list() === 'rods' ? 'rods' : 'grades'));
+  protected readonly words = linkedSignal(() => this.search() ?? '');
   protected readonly columns = COLUMNS;
   protected readonly entries = computed<readonly CatalogueEntry[]>(() => {
-    const wanted = this.search().trim().toLowerCase();
-    const all: readonly CatalogueEntry[] = this.list() === 'grades' ? GRADES : RODS;
+    const wanted = this.words().trim().toLowerCase();
+    const all: readonly CatalogueEntry[] = this.shownList() === 'grades' ? GRADES : RODS;
     return wanted === ''
       ? all
       : all.filter(({ id, names, family }) =>

@@ -1,0 +1,243 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  type ElementRef,
+  inject,
+  signal,
+  viewChild,
+} from '@angular/core';
+import { rxResource } from '@angular/core/rxjs-interop';
+import { Router } from '@angular/router';
+import { GRADES, RODS } from '@variatum/metallurgy';
+import { map, of, switchMap, timer } from 'rxjs';
+import { ApiService } from '../data/api.service';
+
+interface Hit {
+  readonly kind: string;
+  readonly title: string;
+  readonly more: string;
+  readonly address: readonly unknown[];
+  readonly query?: Readonly<Record<string, string>>;
+}
+
+const ACTIONS: readonly Hit[] = [
+  { kind: 'Go to', title: 'Job board', more: '', address: ['/'] },
+  { kind: 'Go to', title: 'Rod rack', more: '', address: ['/rack'] },
+  { kind: 'Go to', title: 'Reference', more: '', address: ['/reference'] },
+  { kind: 'Go to', title: 'Settings', more: '', address: ['/settings'] },
+];
+
+const SHORTCUTS: readonly (readonly [string, string])[] = [
+  ['Ctrl K', 'find a job, a grade, a rod or a page'],
+  ['Ctrl Z', 'take back the last change to a job, outside a text field'],
+  ['Alt 1 … Alt 5', 'the stages of the open job'],
+  ['Arrow keys', 'move inside a group of answers; space answers'],
+  ['?', 'this sheet'],
+];
+
+const MOST = 6;
+const REST_MS = 150;
+
+/** Finds jobs, grades, rods and pages by name from anywhere, and shows the keys that work. */
+@Component({
+  selector: 'va-command-search',
+  host: { '(document:keydown)': 'keyed($event)' },
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <button type="button" class="open" (click)="show()" aria-keyshortcuts="Control+K">Find</button>
+    <dialog #dialog aria-label="Find" (close)="text.set('')">
+      <input
+        #field
+        type="search"
+        role="combobox"
+        aria-label="Find a job, grade, rod or page"
+        aria-controls="find-hits"
+        aria-expanded="true"
+        [attr.aria-activedescendant]="hits().length > 0 ? 'hit-' + at() : null"
+        placeholder="Job, grade, rod or page"
+        [value]="text()"
+        (input)="typed(field.value)"
+        (keydown)="move($event)"
+      />
+      <ul id="find-hits" role="listbox" aria-label="Found">
+        @for (hit of hits(); track hit.kind + hit.title + $index; let index = $index) {
+          <li
+            role="option"
+            tabindex="-1"
+            [id]="'hit-' + index"
+            [attr.aria-selected]="index === at()"
+            (click)="go(hit)"
+            (keydown.enter)="go(hit)"
+          >
+            <span class="small soft kind">{{ hit.kind }}</span>
+            <span>{{ hit.title }}</span>
+            <span class="small soft">{{ hit.more }}</span>
+          </li>
+        } @empty {
+          <li role="option" aria-selected="false" aria-disabled="true" class="soft">Nothing by that name.</li>
+        }
+      </ul>
+    </dialog>
+    <dialog #sheet aria-label="Keys">
+      <h2>Keys</h2>
+      <dl>
+        @for (shortcut of shortcuts; track shortcut[0]) {
+          <div>
+            <dt class="figure">{{ shortcut[0] }}</dt>
+            <dd>{{ shortcut[1] }}</dd>
+          </div>
+        }
+      </dl>
+      <form method="dialog"><button class="open">Close</button></form>
+    </dialog>
+  `,
+  styles: `
+    .open {
+      min-height: var(--target);
+      padding: 0 var(--space-3);
+      border: 1px solid var(--line-strong);
+      border-radius: var(--corner);
+      background: transparent;
+      color: var(--ink);
+      font: inherit;
+      cursor: pointer;
+    }
+    dialog {
+      width: min(620px, 94vw);
+      padding: var(--space-4);
+      border: 1px solid var(--line-strong);
+      border-radius: var(--corner);
+      background: var(--raised);
+      color: var(--ink);
+      box-shadow: var(--shadow);
+      margin-top: 12vh;
+    }
+    dialog::backdrop {
+      background: rgb(0 0 0 / 45%);
+    }
+    input {
+      width: 100%;
+      box-sizing: border-box;
+      min-height: var(--target);
+      padding: 0 var(--space-3);
+      border: 1px solid var(--line-strong);
+      border-radius: var(--corner);
+      background: var(--surface);
+      color: var(--ink);
+      font: inherit;
+    }
+    ul {
+      margin-top: var(--space-3);
+      max-height: 50vh;
+      overflow: auto;
+    }
+    li {
+      display: grid;
+      grid-template-columns: 84px 1fr auto;
+      gap: var(--space-3);
+      align-items: center;
+      min-height: var(--target);
+      padding: 0 var(--space-2);
+      cursor: pointer;
+      border-left: 4px solid transparent;
+    }
+    li[aria-selected='true'] {
+      background: var(--accent-wash);
+      border-color: var(--accent);
+    }
+    dl {
+      display: grid;
+      gap: var(--space-2);
+      margin: var(--space-3) 0;
+    }
+    dl div {
+      display: grid;
+      grid-template-columns: 140px 1fr;
+    }
+    dt {
+      font-weight: 650;
+    }
+  `,
+})
+export class CommandSearch {
+  private readonly api = inject(ApiService);
+  private readonly router = inject(Router);
+  private readonly dialog = viewChild.required<ElementRef<HTMLDialogElement>>('dialog');
+  private readonly sheet = viewChild.required<ElementRef<HTMLDialogElement>>('sheet');
+
+  protected readonly shortcuts = SHORTCUTS;
+  protected readonly text = signal('');
+  protected readonly at = signal(0);
+  private readonly jobs = rxResource({
+    params: () => this.text().trim(),
+    stream: ({ params: search }) =>
+      search === ''
+        ? of([])
+        : timer(REST_MS).pipe(
+            switchMap(() => this.api.jobs({ search, limit: MOST })),
+            map(({ jobs }) => jobs),
+          ),
+  });
+  protected readonly hits = computed<readonly Hit[]>(() => {
+    const wanted = this.text().trim().toLowerCase();
+    if (wanted === '') return ACTIONS;
+    const jobs = (this.jobs.hasValue() ? this.jobs.value() : []).map(({ id, title, stage, lastRod }): Hit => ({
+      kind: 'Job',
+      title,
+      more: lastRod ?? '',
+      address: ['/jobs', id, stage],
+    }));
+    const named = (kind: string, list: 'grades' | 'rods', entries: typeof GRADES | typeof RODS): Hit[] =>
+      entries
+        .filter(({ id, names }) =>
+          [id, names.uns, names.en, names.iso].some((name) => name?.toLowerCase().includes(wanted)),
+        )
+        .slice(0, MOST)
+        .map(({ id, names }) => ({
+          kind,
+          title: id,
+          more: names.uns ?? '',
+          address: ['/reference'],
+          query: { list, search: id },
+        }));
+    const actions = ACTIONS.filter(({ title }) => title.toLowerCase().includes(wanted));
+    return [...jobs, ...named('Base metal', 'grades', GRADES), ...named('Rod', 'rods', RODS), ...actions];
+  });
+
+  protected typed(text: string): void {
+    this.text.set(text);
+    this.at.set(0);
+  }
+
+  protected show(): void {
+    this.typed('');
+    this.dialog().nativeElement.showModal();
+  }
+
+  protected move(event: KeyboardEvent): void {
+    const last = this.hits().length - 1;
+    if (event.key === 'ArrowDown') this.at.update((at) => (at >= last ? 0 : at + 1));
+    else if (event.key === 'ArrowUp') this.at.update((at) => (at <= 0 ? Math.max(0, last) : at - 1));
+    else if (event.key === 'Enter') {
+      const hit = this.hits()[this.at()];
+      if (hit) this.go(hit);
+    } else return;
+    event.preventDefault();
+  }
+
+  protected go({ address, query }: Hit): void {
+    this.dialog().nativeElement.close();
+    void this.router.navigate([...address], { queryParams: query ?? {} });
+  }
+
+  protected keyed(event: KeyboardEvent): void {
+    if (event.key.toLowerCase() === 'k' && (event.ctrlKey || event.metaKey)) {
+      event.preventDefault();
+      if (!this.dialog().nativeElement.open) this.show();
+      return;
+    }
+    if (event.key !== '?' || (event.target as HTMLElement | null)?.closest('input, textarea')) return;
+    if (!this.sheet().nativeElement.open) this.sheet().nativeElement.showModal();
+  }
+}
