@@ -37,8 +37,8 @@ const SHOTS: readonly Shot[] = [
   { name: 'reference', path: '/reference' },
   { name: 'settings', path: '/settings' },
   {
-    name: 'other-ways',
-    job: /Drain pump/,
+    name: 'passes',
+    job: /Screen rake/,
     stage: 'Rod',
     act: (page) =>
       page.getByRole('region', { name: 'Passes' }).evaluate((panel) => panel.scrollIntoView({ block: 'center' })),

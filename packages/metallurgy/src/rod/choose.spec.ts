@@ -1,6 +1,8 @@
+import fc from 'fast-check';
 import { RODS } from '../catalogue';
 import { type InputError } from '../errors';
 import { RISK_MECHANISMS } from '../risk';
+import { anyComposition } from '../testing/arbitrary';
 import type { ChooseInput } from './choose-input';
 import { choose, chooseFirst, type Choice } from './choose';
 import type { RankedRod } from './ranked-rod';
@@ -306,6 +308,7 @@ describe('other ways of going about it', () => {
     const medians = passes.map(({ ferriteNumber }) => ferriteNumber.median);
     expect(medians[3]).toBeGreaterThan((medians[0] as number) + 3);
     expect(of(['304L', '304L'], { joint: { type: 'square-butt', thicknessMm: 1.5 } }).passes).toEqual([]);
+    expect(of(['grey-iron', 'grey-iron'], { joint: { type: 'crack', thicknessMm: 12 } }).passes).toEqual([]);
   });
   test('a replacement figure changes the ferrite of every rod', () => {
     const lines = {
@@ -328,4 +331,20 @@ describe('other ways of going about it', () => {
       0,
     );
   });
+});
+
+test('any analysed metal gets an answer of plain numbers, however odd it is', () => {
+  const visit = (value: unknown): void => {
+    if (typeof value === 'number') expect(Number.isFinite(value)).toBe(true);
+    else if (typeof value === 'string') expect(value).not.toMatch(/NaN|Infinity|undefined/);
+    else if (value && typeof value === 'object') Object.values(value).forEach(visit);
+  };
+  const rods = ['ER308L', 'ER312', 'ERNiCr-3', 'ER70S-6', 'ENi-CI'];
+  fc.assert(
+    fc.property(anyComposition, anyComposition, (first, second) => {
+      const pieces = [{ composition: first }, { composition: second }];
+      visit(choose({ pieces, joint: { type: 'fillet', thicknessMm: 8 }, rods, samples: 16 }));
+    }),
+    { numRuns: 60 },
+  );
 });

@@ -19,7 +19,7 @@ const SAMPLES = 48;
 /**
  * Ferrite number from root to cap for a joint that is filled in several passes, each diluted by the pieces and by the pass
  * below it.
- * @returns one entry for each pass; empty for no rod and for a joint of a single pass
+ * @returns one entry for each pass; empty for no rod, for a joint of a single pass, and for metal no diagram covers
  */
 export function passFerrite(
   problem: ChooseProblem,
@@ -59,6 +59,7 @@ export function passFerrite(
       below.set(pool);
     });
   }
+  if (scratch.prediction.governing === 'none') return [];
   return kinds.map((kind, pass) => ({
     kind,
     title: joints.passes[kind].title,

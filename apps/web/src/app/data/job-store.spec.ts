@@ -110,6 +110,16 @@ describe('JobStore', () => {
     expect(store.history.next()).toBeNull();
   });
 
+  test('walking through the stages is saved and is nothing to take back', async () => {
+    store.changeJob({ stage: 'rod' });
+    await jest.advanceTimersByTimeAsync(600);
+    const request = http.expectOne(`/api/jobs/${JOB_ID}`);
+    expect(request.request.body).toEqual({ stage: 'rod', version: 4 });
+    request.flush({ ...job, version: 5 });
+    await jest.advanceTimersByTimeAsync(10);
+    expect(store.history.next()).toBeNull();
+  });
+
   test('logs a test at once, with an id of its own, and refuses one that says nothing', async () => {
     expect(store.addTest(PIECE_ID, { test: 'magnet', outcome: 'some' })).toBe(false);
     expect(store.errorsOf(`test ${PIECE_ID}`)['outcome']).toBeDefined();

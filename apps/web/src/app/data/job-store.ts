@@ -421,6 +421,8 @@ export class JobStore {
       if (Object.keys(body).length === 0) return;
       const versioned: Versioned = { id, version, base };
       this.queue.enqueue({ key, job, ...operation, body, versioned });
+      // Walking through the stages is no change to take back.
+      if (Object.keys(body).every((field) => field === 'stage')) return;
       this.history.push(
         key === 'job'
           ? 'the change to the job'

@@ -4,7 +4,7 @@ import { NzSpinModule } from 'ng-zorro-antd/spin';
 import { JobStore } from '../data/job-store';
 import { FerriteScale } from '../shared/ferrite-scale';
 import { RiskMark } from '../shared/risk-mark';
-import { ferriteWords, rodName, sureWords, testOf } from '../shared/words';
+import { ferriteWords, rodName, sureWords, settingWords, testOf } from '../shared/words';
 import { AnswerService } from './answer.service';
 
 /** Rod, ferrite, worst risk, how sure, and the one thing that would change it: on every stage of a job. */
@@ -40,7 +40,7 @@ import { AnswerService } from './answer.service';
               <va-ferrite-scale [range]="best.ferriteNumber" />
             </div>
           } @else {
-            <p class="soft">Plain steel: no ferrite number applies.</p>
+            <p class="soft">No ferrite number applies to this weld metal.</p>
           }
           @if (worst(); as risk) {
             <div class="risk">
@@ -218,7 +218,7 @@ export class StandingAnswer {
     return {
       piece: piece.name,
       pieceId: piece.id,
-      test: test?.title ?? next.test.test,
+      test: test ? [test.title, ...settingWords(test, next.test.settings)].join(', ') : next.test.test,
       minutes,
       moves: next.test.moves ? `${next.test.moves.outcome} would move it to ${next.test.moves.rod}` : '',
     };

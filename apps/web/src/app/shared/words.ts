@@ -57,16 +57,23 @@ export const familyTitle = (family: string): string => FAMILIES[family as Materi
 /** A field test by id. */
 export const testOf = (id: string): FieldTest | undefined => FIELD_TESTS.find((test) => test.id === id);
 
+/** Settings of a test as people say them, such as where the magnet was held. */
+export function settingWords(
+  test: FieldTest,
+  settings: Readonly<Record<string, string | boolean | undefined>>,
+): string[] {
+  return (test.options ?? []).flatMap(({ id, values }) => {
+    const setting = settings[id];
+    if (setting === undefined) return [];
+    return [values.find((value) => value.id === String(setting))?.title ?? String(setting)];
+  });
+}
+
 /** What a logged test says, in words. */
 export function testWords({ entry }: Pick<FieldTestRecord, 'entry'>): string {
   const test = testOf(entry.test);
-  const where = test?.options?.flatMap(({ id, values }) => {
-    const setting = entry[id as 'worked' | 'filed'];
-    return setting === undefined
-      ? []
-      : [values.find((value) => value.id === String(setting))?.title ?? String(setting)];
-  });
-  const suffix = where && where.length > 0 ? `, ${where.join(', ')}` : '';
+  const where = test ? settingWords(test, { worked: entry.worked, filed: entry.filed }) : [];
+  const suffix = where.length > 0 ? `, ${where.join(', ')}` : '';
   if (entry.reading)
     return `${Object.entries(entry.reading)
       .map(([symbol, percent]) => `${symbol} ${percent}`)

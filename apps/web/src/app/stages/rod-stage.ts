@@ -178,7 +178,7 @@ const SHOWN_AT_FIRST = 6;
               <p class="small soft">Each pass melts some base metal and some of the pass below it.</p>
             </section>
           }
-          @if (choice.dilutionCurve.points.length > 0) {
+          @if (choice.dilutionCurve.points.length > 0 && choice.ranking[0]?.governing !== 'none') {
             <section class="panel stack" aria-label="Dilution">
               <h2>How much dilution {{ name(choice.dilutionCurve.rod) }} survives</h2>
               <va-dilution-chart [curve]="choice.dilutionCurve" />
