@@ -17,6 +17,7 @@ import { jointRoutes } from './joints/routes';
 import { openApiDocument } from './openapi/document';
 import type { ChangeFeed } from './live/change-feed';
 import { liveRoutes } from './live/routes';
+import { photoRoutes } from './photos/routes';
 import { pieceRoutes } from './pieces/routes';
 import { rodStockRoutes } from './rod-stock/routes';
 import { workshopRoutes } from './workshop/routes';
@@ -84,6 +85,7 @@ export function createApp({ open, chooser, feed, logger, webDirectory, requestsP
 
   const api = express.Router();
   api.use(rateLimit({ windowMs: 60_000, limit: requestsPerMinute, standardHeaders: 'draft-8', legacyHeaders: false }));
+  api.use(photoRoutes(open.database, ONLY_WORKSHOP_ID));
   api.use(express.json({ limit: '1mb', strict: true }));
   api.get('/health', (_request, response) => void response.json({ status: 'up' }));
   api.get('/ready', async (_request, response) => {

@@ -7,11 +7,12 @@ import { newPieceSchema, type JobDetail, type Piece } from './records';
 
 const ID = '00000000-0000-4000-8000-000000000000';
 const piece = (fields: Partial<Piece> = {}): Piece => ({
-  id: ID, jobId: ID, position: 0, name: 'Piece', kind: 'base', family: null, form: null, thicknessMm: null, thicknessText: '', size: '', coating: null,
-  origin: '', grade: null, weldMetal: null, version: 1, withdrawnAt: null, tests: [], ...fields,
+  id: ID, jobId: ID, position: 0, name: 'Piece', kind: 'base', family: null, form: null, thicknessMm: null, thicknessText: '', size: '', outsideMm: null,
+  outsideText: '', condition: null, marks: '', coating: null, origin: '', grade: null, weldMetal: null, likelyFamily: null, version: 1, withdrawnAt: null, tests: [], ...fields,
 }); // prettier-ignore
 const job = (pieces: Piece[], fields: Partial<JobDetail> = {}): JobDetail => ({
-  id: ID, title: 'Job', item: '', state: 'bench', stage: 'job', service: {}, lastRod: null, pieceCount: pieces.length, version: 1,
+  id: ID, title: 'Job', item: '', state: 'bench', stage: 'job', service: {}, temperatureText: ['', ''], lastRod: null, pieceCount: pieces.length,
+  families: [], photos: [], version: 1,
   createdAt: '2026-01-01T00:00:00Z', updatedAt: '2026-01-01T00:00:00Z', withdrawnAt: null, pieces, joint: null, decisions: [], ...fields,
 }); // prettier-ignore
 const stamp = '2026-01-01T00:00:00Z';

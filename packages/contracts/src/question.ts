@@ -1,5 +1,6 @@
 import type { ChooseInput, JointInput, PieceInput } from '@variatum/metallurgy';
-import type { JobDetail, Piece, RodStock, Workshop } from './records';
+import type { JobDetail, Piece, RodStock } from './records';
+import type { Workshop } from './workshop';
 
 /** Pieces that take part in the joint: those not withdrawn, in their order. */
 export function activePieces(job: Pick<JobDetail, 'pieces'>): readonly Piece[] {

@@ -1,10 +1,8 @@
-import { FORMS } from '@variatum/metallurgy';
+import { FORMS, PIECE_CONDITIONS } from '@variatum/metallurgy';
 import * as z from 'zod';
 import { jointSchema, serviceSchema, testEntrySchema } from './computations';
-
-const text = (longest: number): z.ZodString => z.string().trim().max(longest);
-const stamp = z.iso.datetime({ offset: true });
-const id = z.uuid();
+import { id, stamp, text, version } from './fields';
+import { photoSchema } from './photo';
 
 /** Where a job stands on the board. */
 export const JOB_STATES = ['bench', 'waiting', 'inspect', 'out'] as const;
@@ -22,6 +20,8 @@ const jobFields = {
   state: jobStateSchema,
   stage: stageSchema,
   service: serviceSchema,
+  /** Coldest and hottest temperature as they were typed; the numbers in `service` are what they were understood to mean. */
+  temperatureText: z.tuple([text(20), text(20)]),
 };
 
 /** A job without its pieces, as the board lists it. */
@@ -31,6 +31,8 @@ export const jobSchema = z.object({
   /** Short line of the last decision, or null. */
   lastRod: z.string().nullable(),
   pieceCount: z.int(),
+  /** Material families of its pieces: of the grade taken as known, or of the likeliest one. */
+  families: z.array(z.string()),
   version: z.int(),
   createdAt: stamp,
   updatedAt: stamp,
@@ -46,20 +48,12 @@ export const newJobSchema = z.strictObject({
   state: jobStateSchema.default('bench'),
   stage: stageSchema.default('job'),
   service: serviceSchema.default({}),
+  temperatureText: jobFields.temperatureText.default(['', '']),
 });
 export type NewJob = z.input<typeof newJobSchema>;
 
-const version = z.int().min(1);
-
 /** Body that changes a job. */
-export const jobPatchSchema = z.strictObject({
-  version,
-  title: jobFields.title.optional(),
-  item: jobFields.item.optional(),
-  state: jobStateSchema.optional(),
-  stage: stageSchema.optional(),
-  service: serviceSchema.optional(),
-});
+export const jobPatchSchema = z.strictObject(jobFields).partial().extend({ version });
 export type JobPatch = z.infer<typeof jobPatchSchema>;
 
 const pieceFields = {
@@ -75,6 +69,16 @@ const pieceFields = {
   /** Thickness as it was typed, such as `16 ga`; the number beside it is what it was understood to mean. */
   thicknessText: text(40),
   size: text(80),
+  outsideMm: z
+    .number()
+    .min(1, 'give an outside diameter from 1 to 3000 mm')
+    .max(3000, 'give an outside diameter from 1 to 3000 mm')
+    .nullable(),
+  /** Outside diameter as it was typed. */
+  outsideText: text(40),
+  condition: z.enum(PIECE_CONDITIONS.map(({ id: name }) => name) as [string, ...string[]]).nullable(),
+  /** Marks on the piece, as read. */
+  marks: text(200),
   coating: z.enum(['bare', 'plated', 'galvanised']).nullable(),
   origin: text(500),
   /** Grade taken as known, or null. */
@@ -101,6 +105,8 @@ export const pieceSchema = z.object({
   jobId: id,
   position: z.int(),
   ...pieceFields,
+  /** Material family of the likeliest grade, as the server reckons it; null for an old weld that is not known. */
+  likelyFamily: z.string().nullable(),
   version: z.int(),
   withdrawnAt: stamp.nullable(),
   tests: z.array(fieldTestSchema),
@@ -117,6 +123,10 @@ export const newPieceSchema = z.strictObject({
   thicknessMm: pieceFields.thicknessMm.default(null),
   thicknessText: pieceFields.thicknessText.default(''),
   size: pieceFields.size.default(''),
+  outsideMm: pieceFields.outsideMm.default(null),
+  outsideText: pieceFields.outsideText.default(''),
+  condition: pieceFields.condition.default(null),
+  marks: pieceFields.marks.default(''),
   coating: pieceFields.coating.default(null),
   origin: pieceFields.origin.default(''),
   grade: pieceFields.grade.default(null),
@@ -125,20 +135,7 @@ export const newPieceSchema = z.strictObject({
 export type NewPiece = z.input<typeof newPieceSchema>;
 
 /** Body that changes a piece. */
-export const piecePatchSchema = z.strictObject({
-  version,
-  name: pieceFields.name.optional(),
-  kind: pieceFields.kind.optional(),
-  family: pieceFields.family.optional(),
-  form: pieceFields.form.optional(),
-  thicknessMm: pieceFields.thicknessMm.optional(),
-  thicknessText: pieceFields.thicknessText.optional(),
-  size: pieceFields.size.optional(),
-  coating: pieceFields.coating.optional(),
-  origin: pieceFields.origin.optional(),
-  grade: pieceFields.grade.optional(),
-  weldMetal: pieceFields.weldMetal.optional(),
-});
+export const piecePatchSchema = z.strictObject(pieceFields).partial().extend({ version });
 export type PiecePatch = z.infer<typeof piecePatchSchema>;
 
 /** Body that logs a field test. */
@@ -189,6 +186,7 @@ export const jobDetailSchema = jobSchema.extend({
   pieces: z.array(pieceSchema),
   joint: jointRecordSchema.nullable(),
   decisions: z.array(decisionSchema),
+  photos: z.array(photoSchema),
 });
 export type JobDetail = z.infer<typeof jobDetailSchema>;
 
@@ -211,36 +209,10 @@ export const rodStockPutSchema = z.strictObject({
 });
 export type RodStockPut = z.input<typeof rodStockPutSchema>;
 
-/** Units and habits of the workshop. */
-const workshopFields = {
-  name: text(80).min(1, 'give the workshop a name'),
-  /** Ids of the field tests the shop can do; null: all. */
-  ownedTests: z.array(z.string().max(40)).max(60).nullable(),
-  lengthUnit: z.enum(['mm', 'in']),
-  temperatureUnit: z.enum(['°C', '°F']),
-  /** Steps from -3 to 3 by rod class. */
-  preferences: z.record(z.string().max(40), z.number().min(-3).max(3)),
-};
-
-/** Preferences of the workshop. */
-export const workshopSchema = z.object({ id, ...workshopFields, version: z.int() });
-export type Workshop = z.infer<typeof workshopSchema>;
-
-/** Body that changes the workshop. */
-export const workshopPatchSchema = z.strictObject({
-  version,
-  name: workshopFields.name.optional(),
-  ownedTests: workshopFields.ownedTests.optional(),
-  lengthUnit: workshopFields.lengthUnit.optional(),
-  temperatureUnit: workshopFields.temperatureUnit.optional(),
-  preferences: workshopFields.preferences.optional(),
-});
-export type WorkshopPatch = z.infer<typeof workshopPatchSchema>;
-
 /** A change somebody made, as the live stream tells it. */
 export const changeSchema = z.object({
   workshop: id,
-  kind: z.enum(['job', 'piece', 'field_test', 'joint', 'decision', 'rod_stock', 'workshop']),
+  kind: z.enum(['job', 'piece', 'field_test', 'joint', 'decision', 'rod_stock', 'workshop', 'photo']),
   id,
   /** Job the changed thing belongs to; null for what belongs to none. */
   job: id.nullable(),

@@ -8,4 +8,8 @@ export * from './risk';
 export * from './rod';
 export * from './explain';
 export * from './units';
+export * from './current';
+export * from './piece';
+export * from './acceptance';
+export * from './terms';
 export * from './engine-version';

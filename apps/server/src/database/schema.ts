@@ -1,6 +1,8 @@
+import type { Gas, Machine, Rates, Workshop } from '@variatum/contracts';
 import { sql } from 'drizzle-orm';
 import {
   boolean,
+  customType,
   doublePrecision,
   index,
   integer,
@@ -12,10 +14,20 @@ import {
   uuid,
 } from 'drizzle-orm/pg-core';
 
+const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
+
 const stamps = {
   createdAt: timestamp('created_at', { withTimezone: true, mode: 'date' }).notNull().defaultNow(),
   updatedAt: timestamp('updated_at', { withTimezone: true, mode: 'date' }).notNull().defaultNow(),
   version: integer('version').notNull().default(1),
+};
+
+const NO_RATES: Rates = {
+  currency: '',
+  labourPerHour: null,
+  leastCharge: null,
+  callOut: null,
+  materialMarkupPercent: null,
 };
 
 /** A workshop: everything else belongs to one. */
@@ -25,7 +37,12 @@ export const workshop = pgTable('workshop', {
   ownedTests: jsonb('owned_tests').$type<string[] | null>(),
   lengthUnit: text('length_unit').notNull().default('mm'),
   temperatureUnit: text('temperature_unit').notNull().default('°C'),
+  flowUnit: text('flow_unit').notNull().default('L/min'),
   preferences: jsonb('preferences').$type<Record<string, number>>().notNull().default({}),
+  machines: jsonb('machines').$type<Machine[]>().notNull().default([]),
+  gases: jsonb('gases').$type<Gas[]>().notNull().default([]),
+  acceptanceProfiles: jsonb('acceptance_profiles').$type<Workshop['acceptanceProfiles']>(),
+  rates: jsonb('rates').$type<Rates>().notNull().default(NO_RATES),
   ...stamps,
 });
 
@@ -46,11 +63,14 @@ export const job = pgTable(
     state: text('state').notNull(),
     stage: text('stage').notNull(),
     service: jsonb('service').$type<Record<string, unknown>>().notNull().default({}),
+    /** Coldest and hottest temperature as they were typed. */
+    temperatureText: jsonb('temperature_text').$type<[string, string]>().notNull().default(['', '']),
     withdrawnAt: timestamp('withdrawn_at', { withTimezone: true, mode: 'date' }),
     ...stamps,
   },
   (table) => [
     index('job_by_workshop').on(table.workshopId, table.updatedAt),
+    index('job_by_day').on(table.workshopId, table.createdAt),
     index('job_by_state')
       .on(table.workshopId, table.state, table.updatedAt)
       .where(sql`withdrawn_at is null`),
@@ -75,14 +95,23 @@ export const piece = pgTable(
     /** Thickness as it was typed, such as `16 ga`. */
     thicknessText: text('thickness_text').notNull().default(''),
     size: text('size').notNull().default(''),
+    outsideMm: doublePrecision('outside_mm'),
+    outsideText: text('outside_text').notNull().default(''),
+    condition: text('condition'),
+    marks: text('marks').notNull().default(''),
     coating: text('coating'),
     origin: text('origin').notNull().default(''),
     grade: text('grade'),
     weldMetal: text('weld_metal'),
+    /** Reckoned from the grade or from the tests whenever they change, so that the board can ask for it. */
+    likelyFamily: text('likely_family'),
     withdrawnAt: timestamp('withdrawn_at', { withTimezone: true, mode: 'date' }),
     ...stamps,
   },
-  (table) => [index('piece_by_job').on(table.jobId, table.position)],
+  (table) => [
+    index('piece_by_job').on(table.jobId, table.position),
+    index('piece_by_family').on(table.workshopId, table.likelyFamily),
+  ],
 );
 
 /** A field test: rows are added and struck out, never changed or erased. */
@@ -153,3 +182,34 @@ export const rodStock = pgTable(
   },
   (table) => [unique('rod_stock_of_rod').on(table.workshopId, table.rod)],
 );
+
+/** A picture of a job or a piece. */
+export const photo = pgTable(
+  'photo',
+  {
+    id: uuid('id').primaryKey(),
+    ...ofWorkshop,
+    jobId: uuid('job_id')
+      .notNull()
+      .references(() => job.id),
+    pieceId: uuid('piece_id').references(() => piece.id),
+    mediaType: text('media_type').notNull(),
+    widthPixels: integer('width_pixels').notNull(),
+    heightPixels: integer('height_pixels').notNull(),
+    turn: integer('turn').notNull().default(0),
+    caption: text('caption').notNull().default(''),
+    withdrawnAt: timestamp('withdrawn_at', { withTimezone: true, mode: 'date' }),
+    ...stamps,
+  },
+  (table) => [index('photo_by_job').on(table.jobId, table.createdAt)],
+);
+
+/** The bytes of a picture, apart from what is said of it: lists and notices must not carry them. */
+export const photoFile = pgTable('photo_file', {
+  photoId: uuid('photo_id')
+    .primaryKey()
+    .references(() => photo.id),
+  ...ofWorkshop,
+  bytes: bytes('bytes').notNull(),
+  ...stamps,
+});

@@ -22,7 +22,8 @@ export async function seedDemo(
   chooser: Chooser,
   fresh: boolean,
 ): Promise<void> {
-  if (fresh) await database.execute(sql`truncate decision, joint, field_test, piece, job, rod_stock`);
+  if (fresh)
+    await database.execute(sql`truncate photo_file, photo, decision, joint, field_test, piece, job, rod_stock`);
   const { total } = await listJobs(database, workshopId, { limit: 1, offset: 0 });
   if (total > 0) return;
   for (const rod of DEMO_SHELF) await putRodStock(database, workshopId, rod, { onShelf: true });

@@ -3,19 +3,8 @@ import { and, eq, isNull } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import { tables, type Database } from '../database';
 import { ProblemError } from '../http/problem-error';
-
-type Row = typeof tables.fieldTest.$inferSelect;
-
-/** A row as the interface sees it. */
-export const readFieldTest = (row: Row): FieldTestRecord => ({
-  id: row.id,
-  pieceId: row.pieceId,
-  entry: row.entry as FieldTestRecord['entry'],
-  note: row.note,
-  createdAt: row.createdAt.toISOString(),
-  struckOutAt: row.struckOutAt?.toISOString() ?? null,
-  struckOutReason: row.struckOutReason,
-});
+import { reckonLikelyFamily } from '../pieces/likely-family';
+import { readFieldTest } from './read-field-test';
 
 /** Logs a test. A repeated request with the same id answers the entry already there. */
 export async function addFieldTest(
@@ -35,6 +24,7 @@ export async function addFieldTest(
     .from(tables.fieldTest)
     .where(and(eq(tables.fieldTest.id, id), eq(tables.fieldTest.pieceId, pieceId)));
   if (!row) throw ProblemError.notFound('field test');
+  await reckonLikelyFamily(database, workshopId, row.pieceId);
   return readFieldTest(row);
 }
 
@@ -52,5 +42,6 @@ export async function strikeOutFieldTest(
     .where(and(mine, isNull(tables.fieldTest.struckOutAt)));
   const [row] = await database.select().from(tables.fieldTest).where(mine);
   if (!row) throw ProblemError.notFound('field test');
+  await reckonLikelyFamily(database, workshopId, row.pieceId);
   return readFieldTest(row);
 }

@@ -13,7 +13,12 @@ function problemOf(error: unknown): Problem {
   if (error instanceof InputError) return inputProblem(error);
   const { type, status } = error as BodyParserError;
   if (type === 'entity.too.large')
-    return { type: 'about:blank', title: 'Too large', status: 413, detail: 'The request body is over one megabyte.' };
+    return {
+      type: 'about:blank',
+      title: 'Too large',
+      status: 413,
+      detail: 'The request body is larger than this address takes: one megabyte, for a picture five.',
+    };
   if (type === 'entity.parse.failed')
     return { type: 'about:blank', title: 'Not JSON', status: 400, detail: 'The request body is not valid JSON.' };
   if (status !== undefined && status >= 400 && status < 500)

@@ -15,6 +15,11 @@ export const jobQuerySchema = z.object({
   environment: z.string().max(40).optional(),
   /** Rod last decided on; `no rod` finds joints fused without one. */
   rod: z.string().max(40).optional(),
+  /** Material family of one of its pieces. */
+  family: z.string().max(40).optional(),
+  /** First and last day it may have come in. */
+  from: z.iso.date('give a day such as 2026-11-25').optional(),
+  to: z.iso.date('give a day such as 2026-11-25').optional(),
   withdrawn: flag.default(false),
   sort: z.enum(['updated', 'created', 'title']).default('updated'),
   limit: z.coerce.number().int().min(1).max(200).default(50),

@@ -5,7 +5,9 @@ import { tables, type Database } from '../database';
 import { decisionsOfJob } from '../decisions/store';
 import { ProblemError } from '../http/problem-error';
 import { jointOfJob } from '../joints/store';
-import { piecesOfJob } from '../pieces/store';
+import { photosOfJob } from '../photos/store';
+import { likelyFamily } from '../pieces/likely-family';
+import { piecesOfJob } from '../pieces/read-piece';
 
 // Inside a subquery the builder would leave the outer table's name away.
 const outerJobId = sql.raw('"job"."id"');
@@ -13,16 +15,21 @@ const lastRod = sql<
   string | null
 >`(select coalesce(d.rod, 'no rod') from decision d where d.job_id = ${outerJobId} order by d.created_at desc limit 1)`;
 const pieceCount = sql<number>`(select count(*)::int from piece p where p.job_id = ${outerJobId} and p.withdrawn_at is null)`;
-const columns = { job: tables.job, lastRod, pieceCount };
+const families = sql<
+  string[]
+>`(select coalesce(json_agg(distinct p.likely_family), '[]') from piece p where p.job_id = ${outerJobId} and p.withdrawn_at is null and p.likely_family is not null)`;
+const columns = { job: tables.job, lastRod, pieceCount, families };
 
 function readJob({
   job,
   lastRod: rod,
   pieceCount: count,
+  families: familiesOfPieces,
 }: {
   job: typeof tables.job.$inferSelect;
   lastRod: string | null;
   pieceCount: number;
+  families: string[];
 }): Job {
   return {
     id: job.id,
@@ -31,8 +38,10 @@ function readJob({
     state: job.state as Job['state'],
     stage: job.stage as Job['stage'],
     service: job.service as Job['service'],
+    temperatureText: job.temperatureText,
     lastRod: rod,
     pieceCount: count,
+    families: familiesOfPieces,
     version: job.version,
     createdAt: job.createdAt.toISOString(),
     updatedAt: job.updatedAt.toISOString(),
@@ -46,6 +55,11 @@ export interface JobFilter {
   readonly state?: JobState | undefined;
   readonly environment?: string | undefined;
   readonly rod?: string | undefined;
+  /** Material family of one of its pieces. */
+  readonly family?: string | undefined;
+  /** First and last day it may have come in, `2026-11-25`. */
+  readonly from?: string | undefined;
+  readonly to?: string | undefined;
   readonly withdrawn?: boolean;
   readonly sort?: 'updated' | 'created' | 'title';
   readonly limit: number;
@@ -59,7 +73,7 @@ const ORDER = {
 };
 
 function conditionsOf(workshopId: string, filter: JobFilter): SQL | undefined {
-  const { search, state, environment, rod, withdrawn = false } = filter;
+  const { search, state, environment, rod, family, from, to, withdrawn = false } = filter;
   const conditions: SQL[] = [
     eq(tables.job.workshopId, workshopId),
     withdrawn ? isNotNull(tables.job.withdrawnAt) : isNull(tables.job.withdrawnAt),
@@ -67,6 +81,12 @@ function conditionsOf(workshopId: string, filter: JobFilter): SQL | undefined {
   if (state) conditions.push(eq(tables.job.state, state));
   if (environment) conditions.push(sql`${tables.job.service} ->> 'environment' = ${environment}`);
   if (rod) conditions.push(sql`${lastRod} = ${rod}`);
+  if (family)
+    conditions.push(
+      sql`exists (select 1 from piece p where p.job_id = ${outerJobId} and p.workshop_id = ${workshopId} and p.withdrawn_at is null and p.likely_family = ${family})`,
+    );
+  if (from) conditions.push(sql`${tables.job.createdAt} >= ${from}::date`);
+  if (to) conditions.push(sql`${tables.job.createdAt} < ${to}::date + 1`);
   // The very expression the trigram index holds.
   if (search) {
     const pattern = `%${search.replace(/[\\%_]/g, '\\$&')}%`;
@@ -105,12 +125,13 @@ export async function readJobDetail(database: Database, workshopId: string, id: 
     .from(tables.job)
     .where(and(eq(tables.job.id, id), eq(tables.job.workshopId, workshopId)));
   if (!row) throw ProblemError.notFound('job');
-  const [pieces, joint, decisions] = await Promise.all([
+  const [pieces, joint, decisions, photos] = await Promise.all([
     piecesOfJob(database, workshopId, id),
     jointOfJob(database, workshopId, id),
     decisionsOfJob(database, workshopId, id),
+    photosOfJob(database, workshopId, id),
   ]);
-  return { ...readJob(row), pieces, joint, decisions };
+  return { ...readJob(row), pieces, joint, decisions, photos };
 }
 
 /** Creates a job. A repeated request with the same id answers the job already there. */
@@ -168,6 +189,7 @@ export async function duplicateJob(
         state: 'bench',
         stage: 'job',
         service: source.service,
+        temperatureText: source.temperatureText,
       })
       .onConflictDoNothing()
       .returning({ id: tables.job.id });
@@ -175,9 +197,14 @@ export async function duplicateJob(
     if (made.length === 0) return;
     const pieces = source.pieces.filter(({ withdrawnAt }) => withdrawnAt === null);
     for (const { tests: _tests, version: _version, ...piece } of pieces)
-      await transaction
-        .insert(tables.piece)
-        .values({ ...piece, id: uuid(), workshopId, jobId: newId, withdrawnAt: null });
+      await transaction.insert(tables.piece).values({
+        ...piece,
+        id: uuid(),
+        workshopId,
+        jobId: newId,
+        withdrawnAt: null,
+        likelyFamily: likelyFamily({ ...piece, version: 1, tests: [] }),
+      });
     if (source.joint)
       await transaction
         .insert(tables.joint)

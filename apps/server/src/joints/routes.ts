@@ -3,7 +3,7 @@ import { completeJoint, type JointInput } from '@variatum/metallurgy';
 import { Router } from 'express';
 import type { Database } from '../database';
 import { idParameter, send } from '../http/handle';
-import { piecesOfJob } from '../pieces/store';
+import { piecesOfJob } from '../pieces/read-piece';
 import { putJoint } from './store';
 
 /** Joint: `PUT /jobs/:id/joint`. */

@@ -10,7 +10,10 @@ import {
   newDecisionSchema,
   newFieldTestSchema,
   newJobSchema,
+  newPhotoSchema,
   newPieceSchema,
+  photoPatchSchema,
+  photoSchema,
   piecePatchSchema,
   pieceSchema,
   problemSchema,
@@ -32,6 +35,8 @@ interface Operation {
   readonly query?: z.ZodObject;
   readonly answer: z.ZodType;
   readonly status?: number;
+  /** The answer is a file, not a document. */
+  readonly binary?: boolean;
 }
 
 const versionBody = z.strictObject({ version: z.int().min(1) });
@@ -136,6 +141,36 @@ const OPERATIONS: readonly Operation[] = [
     answer: fieldTestSchema,
   },
   {
+    method: 'post',
+    path: '/api/jobs/{id}/photos',
+    summary: 'Store a picture',
+    body: newPhotoSchema,
+    answer: photoSchema,
+    status: 201,
+  },
+  { method: 'get', path: '/api/photos/{id}/file', summary: 'The picture itself', answer: z.unknown(), binary: true },
+  {
+    method: 'patch',
+    path: '/api/photos/{id}',
+    summary: 'Change a picture',
+    body: photoPatchSchema,
+    answer: photoSchema,
+  },
+  {
+    method: 'post',
+    path: '/api/photos/{id}/withdraw',
+    summary: 'Withdraw a picture',
+    body: versionBody,
+    answer: photoSchema,
+  },
+  {
+    method: 'post',
+    path: '/api/photos/{id}/restore',
+    summary: 'Bring a picture back',
+    body: versionBody,
+    answer: photoSchema,
+  },
+  {
     method: 'put',
     path: '/api/jobs/{id}/joint',
     summary: 'Set the joint',
@@ -190,7 +225,7 @@ export function openApiDocument(): object {
   };
   const paths: Record<string, Record<string, object>> = {};
   for (const operation of OPERATIONS) {
-    const { method, path, summary, body, answer, status = 200 } = operation;
+    const { method, path, summary, body, answer, status = 200, binary = false } = operation;
     (paths[path] ??= {})[method] = {
       summary,
       parameters: parametersOf(operation),
@@ -198,7 +233,10 @@ export function openApiDocument(): object {
         ? { requestBody: { required: true, content: { 'application/json': { schema: schemaOf(body, 'input') } } } }
         : {}),
       responses: {
-        [status]: { description: 'Done', content: { 'application/json': { schema: schemaOf(answer, 'output') } } },
+        [status]: {
+          description: 'Done',
+          content: binary ? { 'image/*': {} } : { 'application/json': { schema: schemaOf(answer, 'output') } },
+        },
         default: problem,
       },
     };

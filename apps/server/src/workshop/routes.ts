@@ -1,5 +1,5 @@
 import { parseWith, workshopPatchSchema } from '@variatum/contracts';
-import { findFieldTest, findRod, InputError, type FieldError } from '@variatum/metallurgy';
+import { findFieldTest, findRod, InputError, JOINTS, type FieldError } from '@variatum/metallurgy';
 import { Router } from 'express';
 import type { Database } from '../database';
 import { send } from '../http/handle';
@@ -17,6 +17,13 @@ export function workshopRoutes(database: Database, workshopId: string): Router {
     });
     for (const rod of Object.keys(body.preferences ?? {}))
       if (!findRod(rod)) errors.push({ path: `preferences.${rod}`, message: 'not a rod of the catalogue' });
+    body.gases?.forEach(({ gas }, index) => {
+      if (!JOINTS.gases.includes(gas))
+        errors.push({
+          path: `gases.${index}.gas`,
+          message: `"${gas}" is not known; use one of ${JOINTS.gases.join(', ')}`,
+        });
+    });
     if (errors.length > 0) throw new InputError(errors);
     send(response, await changeWorkshop(database, workshopId, body));
   });

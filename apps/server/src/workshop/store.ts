@@ -8,14 +8,13 @@ export const ONLY_WORKSHOP_ID = '00000000-0000-4000-8000-000000000001';
 
 type Row = typeof tables.workshop.$inferSelect;
 
-const read = ({ id, name, ownedTests, lengthUnit, temperatureUnit, preferences, version }: Row): Workshop => ({
-  id,
-  name,
-  ownedTests: ownedTests ?? null,
-  lengthUnit: lengthUnit as Workshop['lengthUnit'],
-  temperatureUnit: temperatureUnit as Workshop['temperatureUnit'],
-  preferences,
-  version,
+const read = ({ createdAt: _created, updatedAt: _updated, ...row }: Row): Workshop => ({
+  ...row,
+  ownedTests: row.ownedTests ?? null,
+  acceptanceProfiles: row.acceptanceProfiles ?? null,
+  lengthUnit: row.lengthUnit as Workshop['lengthUnit'],
+  temperatureUnit: row.temperatureUnit as Workshop['temperatureUnit'],
+  flowUnit: row.flowUnit as Workshop['flowUnit'],
 });
 
 /** Makes sure the workshop exists. */

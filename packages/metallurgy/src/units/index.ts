@@ -1,2 +1,4 @@
 export * from './length';
+export * from './size';
+export * from './size-table';
 export * from './flow-and-temperature';

@@ -7,7 +7,7 @@ import { ENVIRONMENTS, RODS } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzSelectModule } from 'ng-zorro-antd/select';
-import { debounceTime, filter } from 'rxjs';
+import { debounceTime, filter, merge } from 'rxjs';
 import { ApiService, type JobQuery } from '../data/api.service';
 import { LiveService } from '../data/live.service';
 import { STATE_WORDS } from '../shared/words';
@@ -231,12 +231,9 @@ export class Board {
   });
 
   constructor() {
-    inject(LiveService)
-      .changes.pipe(
-        filter(({ job }) => job !== null),
-        debounceTime(REFRESH_MS),
-        takeUntilDestroyed(),
-      )
+    const live = inject(LiveService);
+    merge(live.changes.pipe(filter(({ job }) => job !== null)), live.opened)
+      .pipe(debounceTime(REFRESH_MS), takeUntilDestroyed())
       .subscribe(() => this.changed.update((count) => count + 1));
   }
 

@@ -10,11 +10,12 @@ const JOB_ID = '0198a6a0-0000-7000-8000-000000000001';
 const PIECE_ID = '0198a6a0-0000-7000-8000-000000000002';
 const stamp = '2026-01-01T00:00:00Z';
 const piece: Piece = {
-  id: PIECE_ID, jobId: JOB_ID, position: 0, name: 'Sheet', kind: 'base', family: null, form: null, thicknessMm: null, thicknessText: '', size: '', coating: null,
-  origin: '', grade: null, weldMetal: null, version: 3, withdrawnAt: null, tests: [],
+  id: PIECE_ID, jobId: JOB_ID, position: 0, name: 'Sheet', kind: 'base', family: null, form: null, thicknessMm: null, thicknessText: '', size: '', outsideMm: null,
+  outsideText: '', condition: null, marks: '', coating: null, origin: '', grade: null, weldMetal: null, likelyFamily: null, version: 3, withdrawnAt: null, tests: [],
 }; // prettier-ignore
 const job: JobDetail = {
-  id: JOB_ID, title: 'Chute', item: '', state: 'bench', stage: 'job', service: {}, lastRod: null, pieceCount: 1, version: 4,
+  id: JOB_ID, title: 'Chute', item: '', state: 'bench', stage: 'job', service: {}, temperatureText: ['', ''], lastRod: null, pieceCount: 1, families: [],
+  photos: [], version: 4,
   createdAt: stamp, updatedAt: stamp, withdrawnAt: null, pieces: [piece], joint: null, decisions: [],
 }; // prettier-ignore
 

@@ -20,7 +20,7 @@ import {
   type Workshop,
 } from '@variatum/contracts';
 import { checkIdentifyInput, completeJoint, InputError, type JointInput, type TestEntry } from '@variatum/metallurgy';
-import { debounceTime, filter, firstValueFrom } from 'rxjs';
+import { debounceTime, filter, firstValueFrom, merge } from 'rxjs';
 import { ApiService } from './api.service';
 import { Autosave } from './autosave';
 import { LiveService } from './live.service';
@@ -87,12 +87,13 @@ export class JobStore {
 
   constructor() {
     this.queue.outcomes.pipe(takeUntilDestroyed()).subscribe((outcome) => this.settle(outcome));
-    this.live.changes
-      .pipe(
+    merge(
+      this.live.changes.pipe(
         filter(({ job, id, version }) => job === this.detail()?.id && (this.queue.versionOf(id) ?? 0) < version),
-        debounceTime(REFRESH_MS),
-        takeUntilDestroyed(),
-      )
+      ),
+      this.live.opened,
+    )
+      .pipe(debounceTime(REFRESH_MS), takeUntilDestroyed())
       .subscribe(() => void this.refresh());
   }
 
@@ -110,6 +111,7 @@ export class JobStore {
     this.workshopState.set(workshop);
     this.take(job);
     // What an earlier page could not send changes what was just read.
+    await this.queue.ready;
     if (this.queue.waiting().some((operation) => operation.job === id))
       void this.queue.idle().then(() => this.refresh());
   }
@@ -185,6 +187,11 @@ export class JobStore {
       thicknessMm: null,
       thicknessText: '',
       size: '',
+      outsideMm: null,
+      outsideText: '',
+      condition: null,
+      marks: '',
+      likelyFamily: null,
       coating: null,
       origin: '',
       grade: null,

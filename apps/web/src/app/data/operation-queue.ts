@@ -63,9 +63,11 @@ export class OperationQueue {
   /** Every operation that has arrived or been refused. */
   readonly outcomes = this.outcomeSubject.asObservable();
 
+  /** Resolves when what an earlier page could not send stands in the line. */
+  readonly ready: Promise<void>;
+
   constructor() {
-    // What an earlier page could not send goes first.
-    void this.store.all().then((kept) => {
+    this.ready = this.store.all().then((kept) => {
       if (kept.length === 0) return;
       this.waitingState.update((waiting) => [
         ...kept,

@@ -10,11 +10,12 @@ import { AnswerService } from './answer.service';
 const ID = '0198a6a0-0000-7000-8000-000000000001';
 const stamp = '2026-01-01T00:00:00Z';
 const piece = (id: string, fields: Partial<Piece>): Piece => ({
-  id, jobId: ID, position: 0, name: 'x', kind: 'base', family: null, form: null, thicknessMm: 3, thicknessText: '', size: '', coating: null, origin: '',
-  grade: null, weldMetal: null, version: 1, withdrawnAt: null, tests: [], ...fields,
+  id, jobId: ID, position: 0, name: 'x', kind: 'base', family: null, form: null, thicknessMm: 3, thicknessText: '', size: '', outsideMm: null, outsideText: '',
+  condition: null, marks: '', coating: null, origin: '', grade: null, weldMetal: null, likelyFamily: null, version: 1, withdrawnAt: null, tests: [], ...fields,
 }); // prettier-ignore
 const job: JobDetail = {
-  id: ID, title: 'Chute', item: '', state: 'bench', stage: 'job', service: { environment: 'outdoor' }, lastRod: null, pieceCount: 1, version: 1,
+  id: ID, title: 'Chute', item: '', state: 'bench', stage: 'job', service: { environment: 'outdoor' }, temperatureText: ['', ''], lastRod: null,
+  pieceCount: 1, families: [], photos: [], version: 1,
   createdAt: stamp, updatedAt: stamp, withdrawnAt: null, joint: null, decisions: [],
   pieces: [piece('a', { grade: 'A36' }), piece('b', { position: 1, form: 'tube' })],
 }; // prettier-ignore

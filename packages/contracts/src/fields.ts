@@ -1,0 +1,10 @@
+import * as z from 'zod';
+
+/** Text without blanks around it, at most so many characters. */
+export const text = (longest: number): z.ZodString => z.string().trim().max(longest);
+/** Moment in time, ISO 8601 with its offset. */
+export const stamp = z.iso.datetime({ offset: true });
+/** Identifier of a row. */
+export const id = z.uuid();
+/** Version a change was typed upon. */
+export const version = z.int().min(1);

@@ -1,0 +1,87 @@
+import { MACHINE_KINDS, TINT_LIMITS } from '@variatum/metallurgy';
+import * as z from 'zod';
+import { id, text, version } from './fields';
+
+const millimetres = z.number().min(0, 'give 0 to 20 mm').max(20, 'give 0 to 20 mm');
+const ferrite = z.number().min(0, 'give 0 to 100 FN').max(100, 'give 0 to 100 FN');
+const money = z.number().min(0, 'give 0 to 100000').max(100_000, 'give 0 to 100000');
+
+/** A welding machine and what its socket gives. */
+export const machineSchema = z.strictObject({
+  id,
+  name: text(80).min(1, 'give the machine a name'),
+  processes: z.array(z.enum(['gtaw', 'smaw', 'gmaw'])).max(3),
+  kind: z.enum(MACHINE_KINDS),
+  volts: z.number().min(90, 'give 90 to 700 V').max(700, 'give 90 to 700 V'),
+  amperes: z.number().min(3, 'give 3 to 200 A').max(200, 'give 3 to 200 A'),
+  phases: z.union([z.literal(1), z.literal(3)]),
+  /** Largest current on its plate, A; null: not stated. */
+  mostAmperes: z.number().min(5, 'give 5 to 1000 A').max(1000, 'give 5 to 1000 A').nullable(),
+});
+export type Machine = z.infer<typeof machineSchema>;
+
+/** A gas at hand. */
+export const gasSchema = z.strictObject({
+  id,
+  name: text(80).min(1, 'give the gas a name'),
+  /** Kind as the joint names it. */
+  gas: z.string().max(40),
+  use: z.enum(['torch', 'purge', 'both']),
+  flowLpm: z.number().min(0.1, 'give 0.1 to 60 L/min').max(60, 'give 0.1 to 60 L/min').nullable(),
+  /** Flow as it was typed. */
+  flowText: text(20),
+});
+export type Gas = z.infer<typeof gasSchema>;
+
+/** What a finished weld must keep to in this workshop. */
+export const acceptanceProfileSchema = z
+  .strictObject({
+    id: text(60).min(1),
+    name: text(80).min(1, 'give the profile a name'),
+    undercutMm: millimetres,
+    reinforcementMm: millimetres,
+    highLowMm: millimetres,
+    tint: z.enum(TINT_LIMITS.map(({ id: name }) => name)),
+    ferriteMin: ferrite,
+    ferriteMax: ferrite,
+    note: text(300),
+  })
+  .refine(({ ferriteMin, ferriteMax }) => ferriteMin <= ferriteMax, {
+    path: ['ferriteMax'],
+    message: 'the most ferrite must not lie below the least',
+  });
+
+/** What work costs. */
+export const ratesSchema = z.strictObject({
+  currency: text(8),
+  labourPerHour: money.nullable(),
+  leastCharge: money.nullable(),
+  callOut: money.nullable(),
+  /** Added to what material cost, percent. */
+  materialMarkupPercent: z.number().min(0, 'give 0 to 300 %').max(300, 'give 0 to 300 %').nullable(),
+});
+export type Rates = z.infer<typeof ratesSchema>;
+
+const workshopFields = {
+  name: text(80).min(1, 'give the workshop a name'),
+  /** Ids of the field tests the shop can do; null: all. */
+  ownedTests: z.array(z.string().max(40)).max(60).nullable(),
+  lengthUnit: z.enum(['mm', 'in']),
+  temperatureUnit: z.enum(['°C', '°F']),
+  flowUnit: z.enum(['L/min', 'cfh']),
+  /** Steps from -3 to 3 by rod class. */
+  preferences: z.record(z.string().max(40), z.number().min(-3).max(3)),
+  machines: z.array(machineSchema).max(40),
+  gases: z.array(gasSchema).max(40),
+  /** Null: the starting profiles. */
+  acceptanceProfiles: z.array(acceptanceProfileSchema).max(40).nullable(),
+  rates: ratesSchema,
+};
+
+/** Units, equipment and habits of the workshop. */
+export const workshopSchema = z.object({ id, ...workshopFields, version: z.int() });
+export type Workshop = z.infer<typeof workshopSchema>;
+
+/** Body that changes the workshop. */
+export const workshopPatchSchema = z.strictObject(workshopFields).partial().extend({ version });
+export type WorkshopPatch = z.infer<typeof workshopPatchSchema>;
