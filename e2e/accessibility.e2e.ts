@@ -5,7 +5,7 @@ const SIZES = [
   { name: 'bench tablet', width: 1280, height: 800 },
   { name: 'phone', width: 390, height: 844 },
 ];
-const PAGES = ['/', '/rack', '/reference', '/settings'];
+const PAGES = ['/', '/rack', '/reference', '/settings', '/help'];
 const STAGES = ['job', 'pieces', 'identify', 'joint', 'rod'];
 
 for (const { name, width, height } of SIZES)

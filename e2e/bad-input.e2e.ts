@@ -8,19 +8,26 @@ test('bad input is shown at its field, and nothing typed is lost', async ({ page
   const pin = page.locator('[data-piece="0"]');
   const thickness = pin.getByLabel('Thickness at the joint');
   await thickness.fill('12 half');
-  await expect(pin.getByRole('alert')).toHaveText(/not understood/);
+  await expect(pin.getByText(/^not understood: give a form such as/)).toBeVisible();
   await expect(thickness).toHaveValue('12 half');
   await thickness.fill('900');
-  await expect(pin.getByRole('alert')).toHaveText(/0.1 to 300 mm/);
-  await pin.getByLabel('Where it came from, marks').fill('from the north gate');
+  await expect(pin.getByText('give 0.1 mm to 300 mm')).toBeVisible();
+  await pin.getByLabel('Where it came from').fill('from the north gate');
   await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
+  await page.reload();
   await expect(thickness).toHaveValue('900');
+  await expect(pin.getByText('give 0.1 mm to 300 mm')).toBeVisible();
   await thickness.fill('1/2"');
   await expect(pin.getByText('12.7 mm (1/2 in)')).toBeVisible();
   await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
   await page.reload();
   await expect(thickness).toHaveValue('1/2"');
-  await expect(pin.getByLabel('Where it came from, marks')).toHaveValue('from the north gate');
+  await expect(pin.getByLabel('Where it came from')).toHaveValue('from the north gate');
+
+  await pin.getByLabel('Outside diameter').fill('10 mm');
+  await pin.locator('nz-select', { has: page.locator('[id^=form-]') }).click();
+  await page.locator('nz-option-item', { hasText: 'tube' }).click();
+  await expect(pin.getByText(/thicker than half the outside diameter/)).toBeVisible();
 
   await strip.getByRole('link', { name: 'Identify' }).click();
   await page.getByLabel('Log a test').getByRole('button', { name: 'Hand-held analyser' }).click();

@@ -24,6 +24,17 @@ test('the board is searched and filtered, a job is started from another, withdra
   await expect(page.getByRole('link', { name: /Pool ladder/ })).toHaveCount(0);
   await page.reload();
 
+  await page.getByRole('button', { name: 'Filter' }).click();
+  await choose(page, 'Metal of a piece', 'cast iron');
+  await expect(page.getByRole('link', { name: /Drain pump volute/ })).toBeVisible();
+  await expect(page.locator('a.job')).toHaveCount(1);
+  const day = (shift: number): string => new Date(Date.now() + shift * 86_400_000).toISOString().slice(0, 10);
+  await page.getByLabel('Came in from').fill(day(-1));
+  await expect(page.locator('a.job')).toHaveCount(1);
+  await page.getByLabel('Came in from').fill(day(3));
+  await expect(page.locator('a.job')).toHaveCount(0);
+  await page.reload();
+
   await page.getByRole('link', { name: /Pool ladder/ }).click();
   await page.getByRole('navigation', { name: 'Stages of the work' }).getByRole('link', { name: 'Job' }).click();
   await page.getByRole('button', { name: 'Start another like it' }).click();
@@ -63,20 +74,4 @@ test('a change is taken back by button and by keyboard', async ({ page, demo }) 
   await expect(saved).toBeVisible();
   await page.reload();
   await expect(name).toHaveValue('Volute');
-});
-
-test('settings of the workshop change what is offered and how lengths are read', async ({ page, demo }) => {
-  await page.goto(new URL('/settings', demo.url).href);
-  await page.getByRole('radio', { name: 'inches' }).click();
-  await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
-  await page.goto(demo.url);
-  await page.getByRole('link', { name: /Tram-stop/ }).click();
-  await page.getByRole('navigation', { name: 'Stages of the work' }).getByRole('link', { name: 'Pieces' }).click();
-  const thickness = page.locator('[data-piece="0"]').getByLabel('Thickness at the joint');
-  await expect(thickness).toHaveValue('0.079 in');
-  await thickness.fill('0.08');
-  await expect(page.locator('[data-piece="0"]').getByText('2.03 mm (0.08 in)')).toBeVisible();
-  await page.goto(new URL('/settings', demo.url).href);
-  await page.getByRole('radio', { name: 'millimetres' }).click();
-  await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
 });

@@ -20,9 +20,9 @@ test('two browsers on one job see each other, and a field both changed is shown 
     await open(theirs, demo.url);
     const field = (page: Page, label: string) => page.locator('[data-piece="0"]').getByLabel(label);
 
-    await field(theirs, 'Where it came from, marks').fill('greenhouse two');
+    await field(theirs, 'Where it came from').fill('greenhouse two');
     await saved(theirs);
-    await expect(field(mine, 'Where it came from, marks')).toHaveValue('greenhouse two', { timeout: 2500 });
+    await expect(field(mine, 'Where it came from')).toHaveValue('greenhouse two', { timeout: 2500 });
 
     // Cut off while both change the name.
     await here.setOffline(true);

@@ -8,6 +8,7 @@ const MODULES_ONLY = [
   'd3-[a-z]+',
   'internmap',
   'idb',
+  'lucide',
 ];
 
 export default {

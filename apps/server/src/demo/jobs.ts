@@ -1,4 +1,4 @@
-import type { JobState, NewPiece, Stage } from '@variatum/contracts';
+import type { JobState, NewPiece, Stage, Workshop } from '@variatum/contracts';
 import type { JointInput, ServiceInput, TestEntry } from '@variatum/metallurgy';
 
 /** A piece of a demo job with the tests done on it. */
@@ -67,6 +67,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         family: 'turned-fitting',
         form: 'turned',
         thicknessMm: 5,
+        outsideMm: 28,
         size: '28 mm bar, 5 mm wall at the joint',
         tests: [
           { test: 'magnet', outcome: 'none', worked: 'soft' },
@@ -78,6 +79,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         family: 'food-drink-tube',
         form: 'tube',
         thicknessMm: 2,
+        outsideMm: 42.4,
         size: '42.4 x 2 mm tube',
         tests: [
           { test: 'stamp', mark: '316L' },
@@ -99,6 +101,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         family: 'handrail',
         form: 'tube',
         thicknessMm: 2,
+        outsideMm: 42.4,
         size: '42.4 x 2 mm tube',
         tests: [
           { test: 'magnet', outcome: 'none', worked: 'soft' },
@@ -143,6 +146,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         family: 'pool-coast',
         form: 'tube',
         thicknessMm: 2,
+        outsideMm: 43,
         size: '43 x 2 mm tube',
         tests: [
           { test: 'magnet', outcome: 'none', worked: 'soft' },
@@ -211,6 +215,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         family: 'food-drink-tube',
         form: 'tube',
         thicknessMm: 1,
+        outsideMm: 18,
         size: '18 x 1 mm tube',
         tests: [{ test: 'magnet', outcome: 'none', worked: 'drawn' }],
       },
@@ -307,6 +312,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         family: 'cold-vessel',
         form: 'tube',
         thicknessMm: 2,
+        outsideMm: 20,
         size: '20 x 2 mm tube',
         grade: '304L',
       },
@@ -329,3 +335,40 @@ export const DEMO_SHELF = [
   'ENiFe-CI',
   'ER70S-6',
 ];
+
+/** Equipment of the invented depot. */
+export const DEMO_EQUIPMENT: Pick<Workshop, 'name' | 'machines' | 'gases'> = {
+  name: 'Works depot',
+  machines: [
+    {
+      id: '00000000-0000-4000-8000-0000000000a1',
+      name: 'Bench machine',
+      processes: ['gtaw', 'smaw'],
+      kind: 'inverter',
+      volts: 400,
+      amperes: 16,
+      phases: 3,
+      mostAmperes: 220,
+    },
+    {
+      id: '00000000-0000-4000-8000-0000000000a2',
+      name: 'Van machine',
+      processes: ['gtaw', 'smaw'],
+      kind: 'inverter',
+      volts: 230,
+      amperes: 13,
+      phases: 1,
+      mostAmperes: 160,
+    },
+  ],
+  gases: [
+    {
+      id: '00000000-0000-4000-8000-0000000000b1',
+      name: 'Argon',
+      gas: 'argon',
+      use: 'both',
+      flowLpm: 8,
+      flowText: '8 L/min',
+    },
+  ],
+};

@@ -10,7 +10,8 @@ import { addJob, listJobs, readJobDetail } from '../jobs/store';
 import { putJoint } from '../joints/store';
 import { addPiece } from '../pieces/store';
 import { listRodStock, putRodStock } from '../rod-stock/store';
-import { DEMO_JOBS, DEMO_SHELF, type DemoJob } from './jobs';
+import { changeWorkshop, readWorkshop } from '../workshop/store';
+import { DEMO_EQUIPMENT, DEMO_JOBS, DEMO_SHELF, type DemoJob } from './jobs';
 
 /**
  * Fills an empty workshop with the demo jobs. A workshop with jobs is left alone unless fresh demo data is asked for, which
@@ -26,6 +27,8 @@ export async function seedDemo(
     await database.execute(sql`truncate photo_file, photo, decision, joint, field_test, piece, job, rod_stock`);
   const { total } = await listJobs(database, workshopId, { limit: 1, offset: 0 });
   if (total > 0) return;
+  const { version } = await readWorkshop(database, workshopId);
+  await changeWorkshop(database, workshopId, { ...DEMO_EQUIPMENT, version });
   for (const rod of DEMO_SHELF) await putRodStock(database, workshopId, rod, { onShelf: true });
   // The board lists the last changed first: the first demo job goes in last.
   for (const job of [...DEMO_JOBS].reverse()) await seedJob(database, workshopId, chooser, job);

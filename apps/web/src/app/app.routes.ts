@@ -1,5 +1,7 @@
 import type { Routes } from '@angular/router';
 
+declare const ngDevMode: unknown;
+
 export const routes: Routes = [
   {
     path: '',
@@ -19,6 +21,15 @@ export const routes: Routes = [
     loadComponent: () => import('./settings/settings').then((m) => m.Settings),
   },
   {
+    path: 'help',
+    title: 'Help · Variatum',
+    loadComponent: () => import('./help/help').then((m) => m.Help),
+  },
+  // The page of tokens and components is for those who build: other builds leave it out altogether.
+  ...(ngDevMode
+    ? [{ path: 'style', title: 'Style · Variatum', loadComponent: () => import('./style/style').then((m) => m.Style) }]
+    : []),
+  {
     path: 'jobs/:id',
     loadComponent: () => import('./job/job-page').then((m) => m.JobPage),
     children: [
@@ -31,7 +42,7 @@ export const routes: Routes = [
       {
         path: 'pieces',
         title: 'Pieces · Variatum',
-        loadComponent: () => import('./stages/pieces-stage').then((m) => m.PiecesStage),
+        loadComponent: () => import('./stages/pieces/pieces-stage').then((m) => m.PiecesStage),
       },
       {
         path: 'identify',

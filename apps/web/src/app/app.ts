@@ -1,12 +1,13 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
-import { ThemeService } from './data/theme.service';
+import { PersonSettings } from './data/person-settings';
 import { CommandSearch } from './search/command-search';
+import { Icon } from './shared/icon';
 
 /** Frame around every page. */
 @Component({
   selector: 'va-root',
-  imports: [CommandSearch, RouterOutlet, RouterLink, RouterLinkActive],
+  imports: [CommandSearch, Icon, RouterOutlet, RouterLink, RouterLinkActive],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <a class="skip" href="#main">Skip to the work</a>
@@ -16,18 +17,26 @@ import { CommandSearch } from './search/command-search';
         Variatum
       </a>
       <nav aria-label="Areas">
-        <a routerLink="/" routerLinkActive="here" [routerLinkActiveOptions]="{ exact: true }">Job board</a>
-        <a routerLink="/rack" routerLinkActive="here">Rod rack</a>
-        <a routerLink="/reference" routerLinkActive="here">Reference</a>
-        <a routerLink="/settings" routerLinkActive="here">Settings</a>
+        @for (area of areas; track area.path) {
+          <a
+            [routerLink]="area.path"
+            routerLinkActive="here"
+            ariaCurrentWhenActive="page"
+            [routerLinkActiveOptions]="{ exact: area.path === '/' }"
+          >
+            <va-icon [name]="area.icon" />
+            {{ area.title }}
+          </a>
+        }
       </nav>
       <va-command-search />
       <button
         type="button"
         class="theme"
-        (click)="theme.toggle()"
+        (click)="theme.toggleTheme()"
         [attr.aria-label]="theme.theme() === 'day' ? 'Change to the dim theme' : 'Change to the day theme'"
       >
+        <va-icon [name]="theme.theme() === 'day' ? 'dim' : 'day'" />
         {{ theme.theme() === 'day' ? 'Dim' : 'Day' }}
       </button>
     </header>
@@ -77,6 +86,7 @@ import { CommandSearch } from './search/command-search';
     nav a {
       display: inline-flex;
       align-items: center;
+      gap: 7px;
       min-height: var(--target);
       padding: 0 var(--space-3);
       color: var(--ink-soft);
@@ -92,6 +102,10 @@ import { CommandSearch } from './search/command-search';
       border-color: var(--accent);
     }
     .theme {
+      display: inline-flex;
+      align-items: center;
+      justify-content: center;
+      gap: 6px;
       min-height: var(--target);
       min-width: 60px;
       border: 1px solid var(--line-strong);
@@ -127,12 +141,26 @@ import { CommandSearch } from './search/command-search';
       .name {
         flex: 1;
       }
+      nav {
+        gap: 0;
+        justify-content: space-between;
+      }
       nav a {
-        padding: 0 var(--space-2);
+        padding: 0 3px;
+      }
+      nav va-icon {
+        display: none;
       }
     }
   `,
 })
 export class App {
-  protected readonly theme = inject(ThemeService);
+  protected readonly theme = inject(PersonSettings);
+  protected readonly areas = [
+    { path: '/', title: 'Job board', icon: 'board' },
+    { path: '/rack', title: 'Rod rack', icon: 'rack' },
+    { path: '/reference', title: 'Reference', icon: 'reference' },
+    { path: '/settings', title: 'Settings', icon: 'settings' },
+    { path: '/help', title: 'Help', icon: 'help' },
+  ] as const;
 }

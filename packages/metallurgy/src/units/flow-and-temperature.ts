@@ -17,7 +17,9 @@ const cfhToLpm = (cfh: number): number => (cfh * LITRES_PER_CUBIC_FOOT) / 60;
 
 /** A gas flow in the user's unit. @param lpm litres a minute */
 export function formatFlow(lpm: number, unit: FlowUnit): string {
-  return unit === 'L/min' ? `${Number(lpm.toFixed(1))} L/min` : `${Number((lpm / cfhToLpm(1)).toFixed(0))} cfh`;
+  if (unit === 'L/min') return `${Number(lpm.toFixed(1))} L/min`;
+  const cfh = lpm / cfhToLpm(1);
+  return `${Number(cfh.toFixed(cfh < 10 ? 1 : 0))} cfh`;
 }
 
 /** Understands a gas flow: `7`, `7 l/min`, `15 cfh`. @returns litres a minute; undefined when it cannot be understood */

@@ -8,6 +8,7 @@ describe('sizes as shops say them', () => {
   test.each([
     ['42.4 x 2 mm tube', 42.4, 2],
     ['42,4×2', 42.4, 2],
+    ['28 mm bar, 5 mm wall at the joint', 28, 5],
     ['1 1/2 in x 16 ga', 38.1, 1.651],
     ['1 1/2 x .065 in tube', 38.1, 1.651],
     ['1" x 0.065"', 25.4, 1.651],

@@ -10,8 +10,9 @@ export interface UnderstoodSize {
 }
 
 const SOLID = /\b(bar|round|rod|shaft|spindle|pin|bolt|stud|dia|diameter)\b|[øØ⌀]/i;
+/** Words that say what a size is of, not how large it is. */
 const WORDS =
-  /\b(tube|tubing|pipe|bar|round|rod|shaft|spindle|pin|bolt|stud|sheet|plate|strip|flat|od|o\.d\.|dia|diameter|outside|wall|thick)\b\.?|[øØ⌀]/gi;
+  /\b(tube|tubing|pipe|bar|round|rod|shaft|spindle|pin|bolt|stud|sheet|plate|strip|flat|od|o\.d\.|dia|diameter|outside|wall|thick|at the joint)\b\.?|[øØ⌀]/gi;
 const UNIT = /(mm|cm|inch(?:es)?|in|"|″|”)\s*$/i;
 
 /**
@@ -29,7 +30,8 @@ export function readSize(
   const bare = text.replace(WORDS, ' ').replace(/\s+/g, ' ').trim();
   const pipe = /sch/i.test(bare) ? readLength(bare, unit) : undefined;
   if (pipe?.outsideMm !== undefined) return { outsideMm: pipe.outsideMm, wallMm: pipe.mm, understood: pipe.understood };
-  const parts = bare.split(/\s*[x×*]\s*/i);
+  // A comma with a blank after it parts two sizes; one without is a decimal comma.
+  const parts = bare.split(/\s*[x×*]\s*|\s*,\s+/i);
   if (parts.length === 1) {
     const solid = SOLID.test(text);
     const length = readLength(bare, unit, gauge);

@@ -4,7 +4,7 @@ import { RouterLink } from '@angular/router';
 import type { Job, JobState } from '@variatum/contracts';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { ApiService, type JobQuery } from '../data/api.service';
-import { environmentTitle, STAGE_WORDS } from '../shared/words';
+import { environmentTitle, familyTitle, STAGE_WORDS } from '../shared/words';
 
 const PAGE = 12;
 
@@ -29,6 +29,9 @@ const PAGE = 12;
         <a class="job" [routerLink]="['/jobs', job.id, job.stage]">
           <span class="title">{{ job.title }}</span>
           <span class="small soft">{{ environment(job) }}</span>
+          @if (job.families.length > 0) {
+            <span class="small soft">{{ metals(job) }}</span>
+          }
           <span class="foot small">
             <span>{{ stage(job) }}</span>
             @if (job.lastRod) {
@@ -126,6 +129,10 @@ export class BoardColumn {
 
   protected environment(job: Job): string {
     return environmentTitle(job.service.environment);
+  }
+
+  protected metals({ families }: Job): string {
+    return families.map(familyTitle).join(', ').toLowerCase();
   }
 
   protected stage(job: Job): string {

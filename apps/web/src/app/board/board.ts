@@ -3,13 +3,15 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { Router } from '@angular/router';
 import { JOB_STATES, type JobState } from '@variatum/contracts';
-import { ENVIRONMENTS, RODS } from '@variatum/metallurgy';
+import { ENVIRONMENTS, FAMILIES, RODS } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzSelectModule } from 'ng-zorro-antd/select';
 import { debounceTime, filter, merge } from 'rxjs';
 import { ApiService, type JobQuery } from '../data/api.service';
 import { LiveService } from '../data/live.service';
+import { GuideOffer } from '../guide/guide-offer';
+import { Icon } from '../shared/icon';
 import { STATE_WORDS } from '../shared/words';
 import { BoardColumn } from './board-column';
 import { ChoiceGroup } from '../shared/choice-group';
@@ -20,7 +22,7 @@ const REFRESH_MS = 300;
 /** What is on the bench, waiting, to be inspected and out. */
 @Component({
   selector: 'va-board',
-  imports: [ChoiceGroup, BoardColumn, FormsModule, NzButtonModule, NzInputModule, NzSelectModule],
+  imports: [ChoiceGroup, BoardColumn, FormsModule, GuideOffer, Icon, NzButtonModule, NzInputModule, NzSelectModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="page stack">
@@ -37,12 +39,17 @@ const REFRESH_MS = 300;
           />
         </label>
         <button nz-button type="button" [attr.aria-expanded]="filtering()" (click)="filtering.set(!filtering())">
+          <va-icon name="filter" />
           Filter{{ filters() > 0 ? ' · ' + filters() : '' }}
         </button>
         @if (!adding()) {
-          <button nz-button nzType="primary" type="button" (click)="adding.set(true)">New job</button>
+          <button nz-button nzType="primary" type="button" (click)="adding.set(true)">
+            <va-icon name="add" />
+            New job
+          </button>
         }
       </div>
+      <va-guide-offer />
       @if (filtering()) {
         <section class="panel fields" aria-label="Filter">
           <div class="field">
@@ -73,6 +80,43 @@ const REFRESH_MS = 300;
                 <nz-option [nzValue]="id" [nzLabel]="id" />
               }
             </nz-select>
+          </div>
+          <div class="field">
+            <label for="filter-family">Metal of a piece</label>
+            <nz-select
+              nzId="filter-family"
+              nzShowSearch
+              nzAllowClear
+              nzPlaceHolder="Any"
+              [ngModel]="family()"
+              (ngModelChange)="family.set($event)"
+            >
+              @for (entry of families; track entry.id) {
+                <nz-option [nzValue]="entry.id" [nzLabel]="entry.title" />
+              }
+            </nz-select>
+          </div>
+          <div class="field">
+            <label for="filter-from">Came in from</label>
+            <input
+              nz-input
+              type="date"
+              id="filter-from"
+              [max]="to()"
+              [ngModel]="from()"
+              (ngModelChange)="from.set($event)"
+            />
+          </div>
+          <div class="field">
+            <label for="filter-to">Came in until</label>
+            <input
+              nz-input
+              type="date"
+              id="filter-to"
+              [min]="from()"
+              [ngModel]="to()"
+              (ngModelChange)="to.set($event)"
+            />
           </div>
           <div class="field">
             <label for="filter-sort">Order</label>
@@ -194,6 +238,7 @@ export class Board {
   protected readonly environments = Object.entries(ENVIRONMENTS)
     .filter(([id]) => id !== 'unknown')
     .map(([id, { title }]) => ({ id, title }));
+  protected readonly families = Object.entries(FAMILIES).map(([id, { title }]) => ({ id, title }));
   protected readonly rods = ['no rod', ...RODS.map(({ id }) => id)];
 
   protected readonly withdrawnOptions = [
@@ -204,6 +249,10 @@ export class Board {
   protected readonly search = signal('');
   protected readonly environment = signal<string | null>(null);
   protected readonly rod = signal<string | null>(null);
+  protected readonly family = signal<string | null>(null);
+  /** First and last day a job may have come in; empty: any. */
+  protected readonly from = signal('');
+  protected readonly to = signal('');
   protected readonly sort = signal<NonNullable<JobQuery['sort']>>('updated');
   protected readonly withdrawn = signal(false);
   protected readonly filtering = signal(false);
@@ -214,12 +263,16 @@ export class Board {
   protected title = '';
 
   protected readonly filters = computed(
-    () => [this.environment() !== null, this.rod() !== null, this.withdrawn()].filter(Boolean).length,
+    () =>
+      [this.environment(), this.rod(), this.family(), this.from(), this.to(), this.withdrawn()].filter(Boolean).length,
   );
   protected readonly query = computed<JobQuery>(() => ({
     search: this.search().trim(),
     environment: this.environment() ?? undefined,
     rod: this.rod() ?? undefined,
+    family: this.family() ?? undefined,
+    from: this.from() || undefined,
+    to: this.to() || undefined,
     sort: this.sort(),
     withdrawn: this.withdrawn(),
   }));

@@ -20,6 +20,9 @@ export interface JobQuery {
   readonly state?: JobState;
   readonly environment?: string | undefined;
   readonly rod?: string | undefined;
+  readonly family?: string | undefined;
+  readonly from?: string | undefined;
+  readonly to?: string | undefined;
   readonly withdrawn?: boolean;
   readonly sort?: 'updated' | 'created' | 'title';
   readonly limit?: number;

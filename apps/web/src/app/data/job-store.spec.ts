@@ -4,6 +4,7 @@ import { TestBed } from '@angular/core/testing';
 import type { JobDetail, Piece } from '@variatum/contracts';
 import { Autosave } from './autosave';
 import { JobStore } from './job-store';
+import { RestingChanges } from './resting-changes';
 import { UndoHistory } from './undo-history';
 
 const JOB_ID = '0198a6a0-0000-7000-8000-000000000001';
@@ -25,7 +26,7 @@ describe('JobStore', () => {
 
   beforeEach(async () => {
     TestBed.configureTestingModule({
-      providers: [Autosave, UndoHistory, JobStore, provideHttpClient(), provideHttpClientTesting()],
+      providers: [Autosave, UndoHistory, RestingChanges, JobStore, provideHttpClient(), provideHttpClientTesting()],
     });
     store = TestBed.inject(JobStore);
     http = TestBed.inject(HttpTestingController);
@@ -122,10 +123,10 @@ describe('JobStore', () => {
   });
 
   test('logs a test at once, with an id of its own, and refuses one that says nothing', async () => {
-    expect(store.addTest(PIECE_ID, { test: 'magnet', outcome: 'some' })).toBe(false);
+    expect(store.addTest(PIECE_ID, { test: 'magnet', outcome: 'some' })).toBeNull();
     expect(store.errorsOf(`test ${PIECE_ID}`)['outcome']).toBeDefined();
-    expect(store.addTest(PIECE_ID, { test: 'magnet', outcome: 'none', worked: 'soft' })).toBe(true);
-    expect(store.pieces()[0]?.tests).toHaveLength(1);
+    const id = store.addTest(PIECE_ID, { test: 'magnet', outcome: 'none', worked: 'soft' });
+    expect(store.pieces()[0]?.tests).toMatchObject([{ id }]);
     expect(store.question()?.pieces[0]?.tests).toEqual([{ test: 'magnet', outcome: 'none', worked: 'soft' }]);
     await jest.advanceTimersByTimeAsync(10);
     const request = http.expectOne(`/api/pieces/${PIECE_ID}/tests`);

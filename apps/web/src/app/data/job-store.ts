@@ -14,6 +14,7 @@ import {
   type JobPatch,
   type JointRecord,
   type NewPiece,
+  type Photo,
   type Piece,
   type PiecePatch,
   type RodStock,
@@ -24,25 +25,14 @@ import { debounceTime, filter, firstValueFrom, merge } from 'rxjs';
 import { ApiService } from './api.service';
 import { Autosave } from './autosave';
 import { LiveService } from './live.service';
-import type { NewOperation } from './operation';
 import { OperationQueue, type Outcome } from './operation-queue';
+import { RestingChanges } from './resting-changes';
 import { UndoHistory } from './undo-history';
 
 type Fields<Patch> = Omit<Patch, 'version'>;
-type Versioned = NonNullable<NewOperation['versioned']>;
 
-/** How long typing rests before a change is sent. */
-const REST_MS = 400;
 /** Changes of others come in bursts. */
 const REFRESH_MS = 150;
-
-interface Resting {
-  readonly timer: ReturnType<typeof setTimeout>;
-  readonly changes: Readonly<Record<string, unknown>>;
-  /** What the changed fields were before the first of these changes. */
-  readonly before: Readonly<Record<string, unknown>>;
-  readonly flush: () => void;
-}
 
 /**
  * The open job: what the page shows and what the server has are kept together here. Every change shows at once, is checked by
@@ -59,7 +49,7 @@ export class JobStore {
   private readonly detail = signal<JobDetail | null>(null);
   private readonly shelfState = signal<readonly RodStock[]>([]);
   private readonly workshopState = signal<Workshop | null>(null);
-  private readonly rests = new Map<string, Resting>();
+  private readonly resting = inject(RestingChanges);
 
   readonly job = this.detail.asReadonly();
   readonly shelf = this.shelfState.asReadonly();
@@ -129,7 +119,7 @@ export class JobStore {
 
   private take(job: JobDetail): void {
     this.queue.knowVersion(job.id, job.version);
-    for (const { id, version } of job.pieces) this.queue.knowVersion(id, version);
+    for (const { id, version } of [...job.pieces, ...job.photos]) this.queue.knowVersion(id, version);
     if (job.joint) this.queue.knowVersion(`joint ${job.id}`, job.joint.version);
     this.detail.set(job);
   }
@@ -147,6 +137,7 @@ export class JobStore {
     if (version === undefined) return;
     if (operation.key === 'job') this.detail.set({ ...job, version });
     else if (operation.key === 'joint' && job.joint) this.detail.set({ ...job, joint: { ...job.joint, version } });
+    else if (operation.key.startsWith('photo ')) this.showPhoto(operation.versioned?.id ?? '', { version });
     else if (operation.versioned) this.showPiece(operation.versioned.id, { version });
   }
 
@@ -158,15 +149,17 @@ export class JobStore {
 
   /** Sends what is still resting. */
   flush(): void {
-    for (const { flush } of [...this.rests.values()]) flush();
+    this.resting.flush();
   }
 
   changeJob(changes: Fields<JobPatch>): void {
     const job = this.detail();
     if (!job) return;
     this.detail.set({ ...job, ...changes } as JobDetail);
-    this.rest({
+    this.resting.rest({
       key: 'job',
+      job: job.id,
+      words: 'the change to the job',
       changes,
       before: job as unknown as Record<string, unknown>,
       schema: jobPatchSchema,
@@ -220,8 +213,10 @@ export class JobStore {
     const piece = this.piece(id);
     if (!piece) return;
     this.showPiece(id, changes as Partial<Piece>);
-    this.rest({
+    this.resting.rest({
       key: `piece ${id}`,
+      job: piece.jobId,
+      words: 'the change to the piece',
       changes,
       before: piece as unknown as Record<string, unknown>,
       schema: piecePatchSchema,
@@ -252,9 +247,9 @@ export class JobStore {
 
   /**
    * Logs a field test.
-   * @returns false when the entry cannot be taken; its errors then stand under `test <piece id>`
+   * @returns null when the entry cannot be taken; its errors then stand under `test <piece id>`
    */
-  addTest(pieceId: string, entry: TestEntry, note = ''): boolean {
+  addTest(pieceId: string, entry: TestEntry, note = ''): string | null {
     const key = `test ${pieceId}`;
     const id = crypto.randomUUID();
     try {
@@ -266,7 +261,7 @@ export class JobStore {
         key,
         error.errors.map(({ path, message }) => ({ path: path.replace(/^(tests\.0|entry)\.?/, ''), message })),
       );
-      return false;
+      return null;
     }
     this.saving.setErrors(key, []);
     const record: FieldTestRecord = {
@@ -287,7 +282,7 @@ export class JobStore {
       body: { id, entry, note },
     });
     this.history.push('the logged test', () => this.strikeOut(pieceId, id, 'taken back'));
-    return true;
+    return id;
   }
 
   strikeOut(pieceId: string, testId: string, reason: string): void {
@@ -326,8 +321,10 @@ export class JobStore {
       this.saving.setErrors('joint', error.errors);
       return;
     }
-    this.rest({
+    this.resting.rest({
       key: 'joint',
+      job: job.id,
+      words: 'the change to the joint',
       changes: { joint },
       before,
       schema: jointPutSchema,
@@ -367,7 +364,8 @@ export class JobStore {
     return job;
   }
 
-  private piece(id: string): Piece | undefined {
+  /** A piece of the job, taken off or not. */
+  piece(id: string): Piece | undefined {
     return this.detail()?.pieces.find((piece) => piece.id === id);
   }
 
@@ -378,68 +376,23 @@ export class JobStore {
     );
   }
 
+  /** Shows a picture as changed, or a new one. */
+  showPhoto(id: string, changes: Partial<Photo>): void {
+    this.detail.update(
+      (job) =>
+        job && {
+          ...job,
+          photos: job.photos.some((photo) => photo.id === id)
+            ? job.photos.map((photo) => (photo.id === id ? { ...photo, ...changes } : photo))
+            : 'jobId' in changes
+              ? [...job.photos, changes as Photo]
+              : job.photos,
+        },
+    );
+  }
+
   private showTests(pieceId: string, change: (tests: FieldTestRecord[]) => FieldTestRecord[]): void {
     const piece = this.piece(pieceId);
     if (piece) this.showPiece(pieceId, { tests: change(piece.tests) });
-  }
-
-  /**
-   * Gathers changes to one thing until typing rests, checks them, and sends them as one. Fields that cannot be taken keep what
-   * was typed, show why, and are sent when they are right; the others go ahead.
-   */
-  private rest(change: {
-    readonly key: string;
-    readonly changes: object;
-    readonly before: Readonly<Record<string, unknown>>;
-    readonly schema: typeof jobPatchSchema | typeof piecePatchSchema | typeof jointPutSchema;
-    readonly operation: Pick<NewOperation, 'method' | 'url'>;
-    readonly id: string;
-    readonly version: number;
-    readonly undo: (before: Readonly<Record<string, unknown>>) => void;
-  }): void {
-    const { key, schema, operation, id, version, undo } = change;
-    const job = this.required().id;
-    const known = this.rests.get(key);
-    if (known) clearTimeout(known.timer);
-    const changes = { ...known?.changes, ...change.changes };
-    const before = {
-      ...Object.fromEntries(Object.keys(change.changes).map((field) => [field, change.before[field]])),
-      ...known?.before,
-    };
-    const issues = (fields: object): readonly { path: PropertyKey[]; message: string }[] =>
-      schema.safeParse({ ...fields, version: Math.max(1, version) }).error?.issues ?? [];
-    this.saving.setErrors(
-      key,
-      issues(changes).map(({ path, message }) => ({ path: path.join('.'), message })),
-    );
-    const flush = (): void => {
-      const entry = this.rests.get(key);
-      if (!entry) return;
-      clearTimeout(entry.timer);
-      this.saving.setResting(key, false);
-      const bad = new Set(issues(entry.changes).map(({ path }) => String(path[0])));
-      const pick = (fields: Readonly<Record<string, unknown>>, wanted: boolean): Record<string, unknown> =>
-        Object.fromEntries(Object.entries(fields).filter(([field]) => bad.has(field) !== wanted));
-      const base = pick(entry.before, true);
-      const body = pick(entry.changes, true);
-      // What cannot be taken stays for the next time something is typed.
-      if (bad.size === 0) this.rests.delete(key);
-      else this.rests.set(key, { ...entry, changes: pick(entry.changes, false), before: pick(entry.before, false) });
-      if (Object.keys(body).length === 0) return;
-      const versioned: Versioned = { id, version, base };
-      this.queue.enqueue({ key, job, ...operation, body, versioned });
-      // Walking through the stages is no change to take back.
-      if (Object.keys(body).every((field) => field === 'stage')) return;
-      this.history.push(
-        key === 'job'
-          ? 'the change to the job'
-          : key === 'joint'
-            ? 'the change to the joint'
-            : 'the change to the piece',
-        () => undo(base),
-      );
-    };
-    this.saving.setResting(key, true);
-    this.rests.set(key, { changes, before, flush, timer: setTimeout(flush, REST_MS) });
   }
 }

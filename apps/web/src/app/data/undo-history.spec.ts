@@ -29,3 +29,18 @@ test('keeps at least the last twenty steps', () => {
   expect(undone.length).toBeGreaterThanOrEqual(20);
   expect(undone[0]).toBe(69);
 });
+
+test('makes one step of a group and takes its parts back in turn, last first', () => {
+  const history = new UndoHistory();
+  const undone: string[] = [];
+  history.push('alone', () => undone.push('alone'));
+  history.group('together', () => {
+    history.push('first', () => undone.push('first'));
+    history.push('second', () => undone.push('second'));
+  });
+  history.group('nothing', () => undefined);
+  expect(history.next()).toBe('together');
+  history.undo(() => undefined);
+  expect(undone).toEqual(['second', 'first']);
+  expect(history.next()).toBe('alone');
+});

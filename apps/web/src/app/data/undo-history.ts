@@ -37,6 +37,23 @@ export class UndoHistory {
     }
   }
 
+  /** Makes one step of everything pushed while `work` runs. */
+  group(words: string, work: () => void): void {
+    if (this.undoing) {
+      work();
+      return;
+    }
+    const before = this.steps();
+    this.steps.set([]);
+    try {
+      work();
+    } finally {
+      const parts = this.steps();
+      this.steps.set(before);
+      if (parts.length > 0) this.push(words, () => [...parts].reverse().forEach(({ undo }) => undo()));
+    }
+  }
+
   clear(): void {
     this.steps.set([]);
   }

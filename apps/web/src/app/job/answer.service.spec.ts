@@ -4,6 +4,7 @@ import { TestBed } from '@angular/core/testing';
 import type { JobDetail, Piece } from '@variatum/contracts';
 import { Autosave } from '../data/autosave';
 import { JobStore } from '../data/job-store';
+import { RestingChanges } from '../data/resting-changes';
 import { UndoHistory } from '../data/undo-history';
 import { AnswerService } from './answer.service';
 
@@ -31,7 +32,15 @@ async function until(holds: () => boolean): Promise<void> {
 
 test('an answer stands, names its next useful act, and follows a logged test', async () => {
   TestBed.configureTestingModule({
-    providers: [Autosave, UndoHistory, JobStore, AnswerService, provideHttpClient(), provideHttpClientTesting()],
+    providers: [
+      Autosave,
+      UndoHistory,
+      RestingChanges,
+      JobStore,
+      AnswerService,
+      provideHttpClient(),
+      provideHttpClientTesting(),
+    ],
   });
   const store = TestBed.inject(JobStore);
   const http = TestBed.inject(HttpTestingController);

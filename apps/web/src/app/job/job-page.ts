@@ -5,17 +5,23 @@ import { STAGES, type Stage } from '@variatum/contracts';
 import { filter, map, startWith } from 'rxjs';
 import { Autosave } from '../data/autosave';
 import { JobStore } from '../data/job-store';
+import { PhotoStore } from '../data/photo-store';
+import { PieceArrangement } from '../data/piece-arrangement';
+import { RestingChanges } from '../data/resting-changes';
 import { UndoHistory } from '../data/undo-history';
-import { ConflictPanel } from './conflict-panel';
-import { STAGE_WORDS } from '../shared/words';
+import { Guide } from '../guide/guide';
+import { ConflictPanel } from '../shared/conflict-panel';
+import { Icon } from '../shared/icon';
+import { isUndoKey } from '../shared/undo-key';
+import { saveWords, STAGE_WORDS } from '../shared/words';
 import { AnswerService } from './answer.service';
 import { StandingAnswer } from './standing-answer';
 
 /** A job: its stages on the left, the standing answer on the right. */
 @Component({
   selector: 'va-job-page',
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, ConflictPanel, StandingAnswer],
-  providers: [Autosave, UndoHistory, JobStore, AnswerService],
+  imports: [Icon, RouterOutlet, RouterLink, RouterLinkActive, ConflictPanel, Guide, StandingAnswer],
+  providers: [Autosave, UndoHistory, RestingChanges, JobStore, PhotoStore, PieceArrangement, AnswerService],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '(document:keydown)': 'keyed($event)' },
   template: `
@@ -25,6 +31,7 @@ import { StandingAnswer } from './standing-answer';
         <div class="row">
           @if (history.next(); as step) {
             <button type="button" class="undo" (click)="undo()" [attr.aria-label]="'Take back ' + step">
+              <va-icon name="take-back" />
               Take back
             </button>
           }
@@ -34,13 +41,17 @@ import { StandingAnswer } from './standing-answer';
       <nav class="strip no-print" aria-label="Stages of the work">
         @for (stage of stages(); track stage.id) {
           <a [routerLink]="stage.id" routerLinkActive="here" ariaCurrentWhenActive="step">
-            <span class="figure number">{{ stage.number }}</span>
+            <va-icon [name]="stage.id" />
             <span>{{ stage.title }}</span>
             <span class="open small">{{ stage.open }}</span>
           </a>
         }
       </nav>
-      <va-conflict-panel />
+      <va-conflict-panel
+        [conflicts]="store.conflicts()"
+        (decided)="store.decideConflict($event.conflict, $event.keepMine)"
+      />
+      <va-guide />
       <div class="split">
         <div class="work"><router-outlet /></div>
         <va-standing-answer />
@@ -59,10 +70,14 @@ import { StandingAnswer } from './standing-answer';
       display: flex;
       justify-content: space-between;
       gap: var(--space-4);
-      align-items: baseline;
-      padding: var(--space-3) var(--space-5) 0;
+      align-items: center;
+      min-height: var(--target);
+      padding: var(--space-2) var(--space-5) 0;
     }
     .undo {
+      display: inline-flex;
+      align-items: center;
+      gap: 6px;
       min-height: var(--target);
       padding: 0 var(--space-3);
       border: 1px solid var(--line-strong);
@@ -114,8 +129,8 @@ import { StandingAnswer } from './standing-answer';
       font-weight: 650;
       box-shadow: inset 0 3px 0 var(--tint-straw);
     }
-    .number {
-      font-size: 0.8rem;
+    .strip va-icon {
+      align-self: center;
     }
     .open {
       grid-column: 2;
@@ -137,6 +152,17 @@ import { StandingAnswer } from './standing-answer';
     .message {
       margin: var(--space-5);
     }
+    :host-context([data-hand='left']) .bar {
+      flex-direction: row-reverse;
+    }
+    @media (min-width: 981px) {
+      :host-context([data-hand='left']) .split {
+        grid-template-columns: 336px minmax(0, 1fr);
+      }
+      :host-context([data-hand='left']) va-standing-answer {
+        order: -1;
+      }
+    }
     @media (max-width: 980px) {
       .split {
         grid-template-columns: minmax(0, 1fr);
@@ -155,8 +181,15 @@ import { StandingAnswer } from './standing-answer';
         padding: var(--space-2) var(--space-2) 0;
       }
       .strip a {
-        min-width: 84px;
+        grid-template-columns: 1fr;
+        min-width: 72px;
         padding: 6px 10px;
+      }
+      .strip va-icon {
+        display: none;
+      }
+      .open {
+        grid-column: 1;
       }
       .split {
         padding: var(--space-3) var(--space-3) 110px;
@@ -175,19 +208,10 @@ export class JobPage {
   protected readonly history = inject(UndoHistory);
   protected readonly failed = signal(false);
 
-  protected readonly saveWords = computed(
-    () =>
-      ({
-        saved: 'Saved',
-        saving: 'Saving',
-        offline: 'Not saved yet: the server does not answer. Your entries wait here and go on their own.',
-        conflict: 'Somebody else changed the same field: decide below',
-        refused: 'Something is not saved: see the marked field',
-      })[this.saving.state()],
-  );
+  protected readonly saveWords = computed(() => saveWords(this.saving.state()));
 
   protected readonly stages = computed(() =>
-    STAGES.map((id, index) => ({ id, number: index + 1, title: STAGE_WORDS[id], open: this.openIn(id) })),
+    STAGES.map((id) => ({ id, title: STAGE_WORDS[id], open: this.openIn(id) })),
   );
 
   private readonly stageShown = toSignal(
@@ -227,8 +251,7 @@ export class JobPage {
       void this.router.navigate(['/jobs', this.id(), stage]);
       return;
     }
-    const inField = (event.target as HTMLElement | null)?.closest('input, textarea, [contenteditable]');
-    if (event.key !== 'z' || !(event.ctrlKey || event.metaKey) || event.shiftKey || inField) return;
+    if (!isUndoKey(event)) return;
     event.preventDefault();
     this.undo();
   }

@@ -6,11 +6,12 @@ import { FerriteScale } from '../shared/ferrite-scale';
 import { RiskMark } from '../shared/risk-mark';
 import { ferriteWords, rodName, sureWords, settingWords, testOf } from '../shared/words';
 import { AnswerService } from './answer.service';
+import { HelpNote } from '../shared/help-note';
 
 /** Rod, ferrite, worst risk, how sure, and the one thing that would change it: on every stage of a job. */
 @Component({
   selector: 'va-standing-answer',
-  imports: [RouterLink, NzSpinModule, FerriteScale, RiskMark],
+  imports: [HelpNote, RouterLink, NzSpinModule, FerriteScale, RiskMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <aside aria-label="Standing answer" [class.open]="open()">
@@ -36,7 +37,10 @@ import { AnswerService } from './answer.service';
           <p class="rod figure" data-testid="standing-rod">{{ name(best.rod) }}</p>
           @if (best.governing !== 'none') {
             <div>
-              <p data-testid="standing-ferrite">Ferrite number {{ ferrite() }}</p>
+              <p class="row tight ferrite">
+                <span data-testid="standing-ferrite">Ferrite number {{ ferrite() }}</span>
+                <va-help-note about="ferrite-number" />
+              </p>
               <va-ferrite-scale [range]="best.ferriteNumber" />
             </div>
           } @else {
@@ -116,6 +120,10 @@ import { AnswerService } from './answer.service';
       font-size: var(--size-answer);
       font-weight: 720;
       line-height: 1;
+    }
+    .ferrite {
+      flex-wrap: nowrap;
+      justify-content: space-between;
     }
     .risk {
       display: grid;

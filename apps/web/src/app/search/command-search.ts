@@ -9,9 +9,11 @@ import {
 } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
-import { GRADES, RODS } from '@variatum/metallurgy';
+import { GRADES, RODS, TERMS } from '@variatum/metallurgy';
 import { map, of, switchMap, timer } from 'rxjs';
 import { ApiService } from '../data/api.service';
+import { Icon } from '../shared/icon';
+import { SHORTCUTS } from './shortcuts';
 
 interface Hit {
   readonly kind: string;
@@ -26,14 +28,8 @@ const ACTIONS: readonly Hit[] = [
   { kind: 'Go to', title: 'Rod rack', more: '', address: ['/rack'] },
   { kind: 'Go to', title: 'Reference', more: '', address: ['/reference'] },
   { kind: 'Go to', title: 'Settings', more: '', address: ['/settings'] },
-];
-
-const SHORTCUTS: readonly (readonly [string, string])[] = [
-  ['Ctrl K', 'find a job, a grade, a rod or a page'],
-  ['Ctrl Z', 'take back the last change to a job, outside a text field'],
-  ['Alt 1 … Alt 5', 'the stages of the open job'],
-  ['Arrow keys', 'move inside a group of answers; space answers'],
-  ['?', 'this sheet'],
+  { kind: 'Go to', title: 'Help', more: '', address: ['/help'] },
+  { kind: 'Start', title: 'Guided first repair', more: '', address: ['/help'], query: { begin: 'guide' } },
 ];
 
 const MOST = 6;
@@ -42,20 +38,24 @@ const REST_MS = 150;
 /** Finds jobs, grades, rods and pages by name from anywhere, and shows the keys that work. */
 @Component({
   selector: 'va-command-search',
+  imports: [Icon],
   host: { '(document:keydown)': 'keyed($event)' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <button type="button" class="open" (click)="show()" aria-keyshortcuts="Control+K">Find</button>
+    <button type="button" class="open" (click)="show()" aria-keyshortcuts="Control+K">
+      <va-icon name="find" />
+      Find
+    </button>
     <dialog #dialog aria-label="Find" (close)="text.set('')">
       <input
         #field
         type="search"
         role="combobox"
-        aria-label="Find a job, grade, rod or page"
+        aria-label="Find a job, grade, rod, term or page"
         aria-controls="find-hits"
         aria-expanded="true"
         [attr.aria-activedescendant]="hits().length > 0 ? 'hit-' + at() : null"
-        placeholder="Job, grade, rod or page"
+        placeholder="Job, grade, rod, term or page"
         [value]="text()"
         (input)="typed(field.value)"
         (keydown)="move($event)"
@@ -94,6 +94,9 @@ const REST_MS = 150;
   `,
   styles: `
     .open {
+      display: inline-flex;
+      align-items: center;
+      gap: 6px;
       min-height: var(--target);
       padding: 0 var(--space-3);
       border: 1px solid var(--line-strong);
@@ -202,7 +205,10 @@ export class CommandSearch {
           query: { list, search: id },
         }));
     const actions = ACTIONS.filter(({ title }) => title.toLowerCase().includes(wanted));
-    return [...jobs, ...named('Base metal', 'grades', GRADES), ...named('Rod', 'rods', RODS), ...actions];
+    const terms = TERMS.filter(({ title }) => title.toLowerCase().includes(wanted))
+      .slice(0, MOST)
+      .map(({ id, title }): Hit => ({ kind: 'Term', title, more: '', address: ['/help'], query: { term: id } }));
+    return [...jobs, ...named('Base metal', 'grades', GRADES), ...named('Rod', 'rods', RODS), ...terms, ...actions];
   });
 
   protected typed(text: string): void {

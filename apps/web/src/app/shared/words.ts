@@ -8,6 +8,7 @@ import {
   type Spread,
 } from '@variatum/metallurgy';
 import type { FieldTestRecord, JobState, Stage } from '@variatum/contracts';
+import type { SaveState } from '../data/autosave';
 
 /** Risk words as the field says them. */
 export const RISK_WORDS: Readonly<Record<RiskLevel, string>> = {
@@ -33,6 +34,16 @@ export const STAGE_WORDS: Readonly<Record<Stage, string>> = {
   joint: 'Joint',
   rod: 'Rod',
 };
+
+/** How saving stands, in words. */
+export const saveWords = (state: SaveState): string =>
+  ({
+    saved: 'Saved',
+    saving: 'Saving',
+    offline: 'Not saved yet: the server does not answer. Your entries wait here and go on their own.',
+    conflict: 'Somebody else changed the same field: decide below',
+    refused: 'Something is not saved: see the marked field',
+  })[state];
 
 /** "4 to 9, most likely 6". */
 export function ferriteWords({ median, range90 }: Spread): string {

@@ -10,11 +10,12 @@ import { CandidateBars } from '../drawings/candidate-bars';
 import { AnswerService } from '../job/answer.service';
 import { testOf, testWords } from '../shared/words';
 import { TestForm } from './test-form';
+import { HelpNote } from '../shared/help-note';
 
 /** What is it? Tests on one piece at a time, the grades they leave, and the next test worth its minutes. */
 @Component({
   selector: 'va-identify-stage',
-  imports: [FormsModule, NzButtonModule, NzInputModule, CandidateBars, TestForm],
+  imports: [HelpNote, FormsModule, NzButtonModule, NzInputModule, CandidateBars, TestForm],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="stack">
@@ -51,7 +52,10 @@ import { TestForm } from './test-form';
           } @else {
             <section class="panel stack" aria-label="Likely grades">
               <div class="row head">
-                <h2>Likely grades</h2>
+                <h2 class="row tight">
+                  Likely grades
+                  <va-help-note about="candidate" />
+                </h2>
                 @if (belief(); as known) {
                   @if (known.fit.level === 'none') {
                     <p class="odd" role="alert">

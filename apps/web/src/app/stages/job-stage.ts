@@ -12,15 +12,29 @@ import { ApiService } from '../data/api.service';
 import { JobStore } from '../data/job-store';
 import { STATE_WORDS } from '../shared/words';
 import { ChoiceGroup } from '../shared/choice-group';
+import { Icon } from '../shared/icon';
+import { judge, temperatureMeasure } from '../shared/measure';
+import { MeasureField } from '../shared/measure-field';
+import { PiecePhotos } from './pieces/piece-photos';
 
 type Service = JobDetail['service'];
 
-const NUMBER = /^[+-]?\d+(?:[.,]\d+)?$/;
+const round = (celsius: number): number => Number(celsius.toFixed(1));
 
 /** What came in and what it must live through. */
 @Component({
   selector: 'va-job-stage',
-  imports: [ChoiceGroup, FormsModule, NzButtonModule, NzInputModule, NzSelectModule, NzModalModule],
+  imports: [
+    ChoiceGroup,
+    FormsModule,
+    Icon,
+    MeasureField,
+    NzButtonModule,
+    NzInputModule,
+    NzModalModule,
+    NzSelectModule,
+    PiecePhotos,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (store.job(); as job) {
@@ -58,6 +72,7 @@ const NUMBER = /^[+-]?\d+(?:[.,]\d+)?$/;
             [value]="job.state"
             (chosen)="store.changeJob({ state: $event })"
           />
+          <va-piece-photos [pieceId]="null" [name]="'the whole part'" />
         </section>
 
         <section class="panel stack" aria-label="Service">
@@ -79,36 +94,24 @@ const NUMBER = /^[+-]?\d+(?:[.,]\d+)?$/;
                 }
               </nz-select>
             </div>
-            <div class="field">
-              <label for="lowest">Coldest, °C</label>
-              <input
-                nz-input
-                id="lowest"
-                inputmode="decimal"
-                [ngModel]="lowest()"
-                (ngModelChange)="temperature($event, highestText)"
-                placeholder="not stated"
-                [attr.aria-invalid]="!!temperatureError"
-                aria-describedby="temperature-error"
-              />
-            </div>
-            <div class="field">
-              <label for="highest">Hottest, °C</label>
-              <input
-                nz-input
-                id="highest"
-                inputmode="decimal"
-                [ngModel]="highest()"
-                (ngModelChange)="temperature(lowestText, $event)"
-                placeholder="not stated"
-                [attr.aria-invalid]="!!temperatureError"
-                aria-describedby="temperature-error"
-              />
-            </div>
+            <va-measure-field
+              label="Coldest"
+              [measure]="measure()"
+              [value]="job.service.temperatureC?.[0] ?? null"
+              [text]="job.temperatureText[0]"
+              placeholder="not stated"
+              (changed)="temperature(0, $event.text)"
+            />
+            <va-measure-field
+              label="Hottest"
+              [measure]="measure()"
+              [value]="job.service.temperatureC?.[1] ?? null"
+              [text]="job.temperatureText[1]"
+              placeholder="not stated"
+              [otherError]="temperatureError()"
+              (changed)="temperature(1, $event.text)"
+            />
           </div>
-          @if (temperatureError) {
-            <p class="field-error" id="temperature-error" role="alert">{{ temperatureError }}</p>
-          }
           <div class="row toggles">
             @for (toggle of toggles; track toggle.field) {
               <va-choice-group
@@ -132,8 +135,14 @@ const NUMBER = /^[+-]?\d+(?:[.,]\d+)?$/;
           }
         </section>
         <div class="row">
-          <button nz-button type="button" (click)="duplicate()">Start another like it</button>
-          <button nz-button type="button" (click)="withdraw()">Withdraw this job</button>
+          <button nz-button type="button" (click)="duplicate()">
+            <va-icon name="copy" />
+            Start another like it
+          </button>
+          <button nz-button type="button" (click)="withdraw()">
+            <va-icon name="remove" />
+            Withdraw this job
+          </button>
         </div>
       </div>
     }
@@ -202,16 +211,26 @@ export class JobStage {
     },
   ];
 
-  protected lowestText = '';
-  protected highestText = '';
-  protected temperatureError = '';
   protected readonly errors = computed(() => this.store.errorsOf('job'));
-  protected readonly lowest = computed(
-    () => (this.lowestText = this.lowestText || (this.store.job()?.service.temperatureC?.[0].toString() ?? '')),
+  protected readonly measure = computed(() =>
+    temperatureMeasure(this.store.workshop()?.temperatureUnit ?? '°C', [-273, 1400]),
   );
-  protected readonly highest = computed(
-    () => (this.highestText = this.highestText || (this.store.job()?.service.temperatureC?.[1].toString() ?? '')),
-  );
+  private readonly temperatures = computed(() => {
+    const job = this.store.job();
+    return ([0, 1] as const).map((side) => {
+      const text = job?.temperatureText[side] ?? '';
+      return text === '' ? (job?.service.temperatureC?.[side] ?? null) : judge(this.measure(), text).value;
+    }) as [number | null, number | null];
+  });
+  /** What is wrong with the two together; what is wrong with one stands at its own field. */
+  protected readonly temperatureError = computed(() => {
+    const [coldest, hottest] = this.temperatures();
+    const texts = this.store.job()?.temperatureText ?? ['', ''];
+    if (coldest !== null && hottest !== null)
+      return coldest > hottest ? 'the coldest must not lie above the hottest' : null;
+    const unread = texts.some((text, side) => text !== '' && this.temperatures()[side] === null);
+    return (coldest === null) === (hottest === null) || unread ? null : 'give both: one alone is not counted';
+  });
   protected readonly cold = computed(() => (this.store.job()?.service.temperatureC?.[0] ?? 20) <= -100);
 
   protected set(changes: Partial<Service>): void {
@@ -228,27 +247,24 @@ export class JobStage {
     this.set({ [field]: this.store.job()?.service[field] === value ? undefined : value } as Partial<Service>);
   }
 
-  protected temperature(low: string, high: string): void {
-    this.lowestText = low;
-    this.highestText = high;
-    const texts = [low, high].map((text) => text.trim());
-    if (texts.every((text) => text === '')) {
-      this.temperatureError = '';
-      this.set({ temperatureC: undefined });
-      return;
-    }
-    const numbers = texts.map((text) => Number(text.replace(',', '.')));
-    if (!texts.every((text) => NUMBER.test(text))) {
-      this.temperatureError = 'give both temperatures as numbers in °C, such as -20 and 40';
-      return;
-    }
-    const [coldest = 0, hottest = 0] = numbers;
-    if (coldest < -273 || hottest > 1400) this.temperatureError = 'give temperatures from -273 to 1400 °C';
-    else if (coldest > hottest) this.temperatureError = 'the coldest must not lie above the hottest';
-    else {
-      this.temperatureError = '';
-      this.set({ temperatureC: [coldest, hottest] });
-    }
+  /** Keeps what was typed; the core is told of the temperatures once both are understood and in order. */
+  protected temperature(side: 0 | 1, typed: string): void {
+    const job = this.store.job();
+    if (!job) return;
+    const texts = job.temperatureText.map((text, place) =>
+      place === side ? typed : text || this.words(job.service.temperatureC?.[place]),
+    ) as [string, string];
+    const [coldest, hottest] = texts.map((text) => judge(this.measure(), text).value);
+    const good = typeof coldest === 'number' && typeof hottest === 'number' && coldest <= hottest;
+    const { temperatureC: _old, ...service } = job.service;
+    this.store.changeJob({
+      temperatureText: texts,
+      service: good ? { ...service, temperatureC: [round(coldest), round(hottest)] } : service,
+    });
+  }
+
+  private words(celsius: number | undefined): string {
+    return celsius === undefined ? '' : this.measure().format(celsius);
   }
 
   /** A new job with the same pieces, joint and service; tests and decisions stay with this part. */

@@ -7,6 +7,7 @@ import { JobStore } from '../data/job-store';
 import { JointSection } from '../drawings/joint-section';
 import { AnswerService } from '../job/answer.service';
 import { ChoiceGroup, type ChoiceOption } from '../shared/choice-group';
+import { HelpNote } from '../shared/help-note';
 
 type Option = ChoiceOption<string>;
 
@@ -16,7 +17,7 @@ const options = (record: Readonly<Record<string, { readonly title: string }>>): 
 /** How the pieces meet and how they are welded: from it follow dilution and shares. */
 @Component({
   selector: 'va-joint-stage',
-  imports: [ChoiceGroup, FormsModule, NzButtonModule, NzInputModule, JointSection],
+  imports: [HelpNote, ChoiceGroup, FormsModule, NzButtonModule, NzInputModule, JointSection],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="stack">
@@ -40,7 +41,10 @@ const options = (record: Readonly<Record<string, { readonly title: string }>>): 
               />
             }
             <div class="field narrow">
-              <label for="dilution">Dilution, % (base metal in the pool)</label>
+              <span class="row tight">
+                <label for="dilution">Dilution, % (base metal in the pool)</label>
+                <va-help-note about="dilution" />
+              </span>
               <input
                 nz-input
                 id="dilution"

@@ -12,6 +12,7 @@ import { FerriteScale } from '../shared/ferrite-scale';
 import { RiskMark } from '../shared/risk-mark';
 import { ferriteWords, rodName } from '../shared/words';
 import { FigureTrace } from './figure-trace';
+import { HelpNote } from '../shared/help-note';
 
 const SHOWN_AT_FIRST = 6;
 
@@ -19,6 +20,7 @@ const SHOWN_AT_FIRST = 6;
 @Component({
   selector: 'va-rod-stage',
   imports: [
+    HelpNote,
     FormsModule,
     NzButtonModule,
     NzInputModule,
@@ -43,7 +45,10 @@ const SHOWN_AT_FIRST = 6;
       } @else {
         <section class="panel stack" aria-label="Ranking">
           <div class="row head">
-            <h2>Ranking</h2>
+            <h2 class="row tight">
+              Ranking
+              <va-help-note about="expected-loss" />
+            </h2>
             <p class="small soft">
               {{
                 answers.settled()
@@ -100,7 +105,10 @@ const SHOWN_AT_FIRST = 6;
         @if (answers.current(); as rod) {
           <section class="panel stack" [attr.aria-label]="'Details of ' + name(rod.rod)">
             <div class="row head">
-              <h2>{{ name(rod.rod) }} in this joint</h2>
+              <h2 class="row tight">
+                {{ name(rod.rod) }} in this joint
+                <va-help-note about="solidification-mode" />
+              </h2>
               <p class="small soft">governed by {{ governs(rod) }}; freezes {{ modes(rod) }}</p>
             </div>
             @if (answers.cloud(); as cloud) {
@@ -180,13 +188,19 @@ const SHOWN_AT_FIRST = 6;
           }
           @if (choice.dilutionCurve.points.length > 0 && choice.ranking[0]?.governing !== 'none') {
             <section class="panel stack" aria-label="Dilution">
-              <h2>How much dilution {{ name(choice.dilutionCurve.rod) }} survives</h2>
+              <h2 class="row tight">
+                How much dilution {{ name(choice.dilutionCurve.rod) }} survives
+                <va-help-note about="dilution" />
+              </h2>
               <va-dilution-chart [curve]="choice.dilutionCurve" />
             </section>
           }
           @if (choice.matrix.length > store.pieces().length) {
             <section class="panel stack" aria-label="If the pieces are something else">
-              <h2>If a piece turns out to be …</h2>
+              <h2 class="row tight">
+                If a piece turns out to be …
+                <va-help-note about="regret" />
+              </h2>
               <va-rod-matrix [choice]="choice" [pieceNames]="names()" />
               <p class="small soft">
                 A point is a hundredth of a lost part: what using that rod costs over the best rod of the row.

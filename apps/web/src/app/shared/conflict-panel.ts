@@ -1,6 +1,6 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { JobStore } from '../data/job-store';
+import type { Conflict } from '../data/operation-queue';
 
 const FIELD_WORDS: Readonly<Record<string, string>> = {
   title: 'Job',
@@ -18,6 +18,22 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   grade: 'Grade',
   weldMetal: 'Rod of the old weld',
   joint: 'Joint',
+  temperatureText: 'Temperatures as typed',
+  outsideMm: 'Outside diameter',
+  outsideText: 'Outside diameter as typed',
+  condition: 'State it came in',
+  marks: 'Marks',
+  turn: 'Turn of a picture',
+  caption: 'What a picture shows',
+  lengthUnit: 'Lengths without a unit',
+  temperatureUnit: 'Temperatures',
+  flowUnit: 'Gas flows',
+  ownedTests: 'Tests at hand',
+  preferences: 'House preferences',
+  machines: 'Machines',
+  gases: 'Gases',
+  acceptanceProfiles: 'Acceptance profiles',
+  rates: 'Rates',
 };
 
 /** Fields that two people changed from the same state, side by side: nothing of either is lost before somebody decides. */
@@ -26,7 +42,7 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   imports: [NzButtonModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @for (conflict of store.conflicts(); track $index) {
+    @for (conflict of conflicts(); track $index) {
       <section class="panel" role="alert" [attr.aria-label]="'Changed twice: ' + title(conflict.field)">
         <p>
           <strong>{{ title(conflict.field) }}</strong>
@@ -36,12 +52,12 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
           <div>
             <dt class="small soft">Yours</dt>
             <dd>{{ words(conflict.mine) }}</dd>
-            <button nz-button type="button" (click)="store.decideConflict(conflict, true)">Keep yours</button>
+            <button nz-button type="button" (click)="decided.emit({ conflict, keepMine: true })">Keep yours</button>
           </div>
           <div>
             <dt class="small soft">Theirs</dt>
             <dd>{{ words(conflict.theirs) }}</dd>
-            <button nz-button type="button" (click)="store.decideConflict(conflict, false)">Take theirs</button>
+            <button nz-button type="button" (click)="decided.emit({ conflict, keepMine: false })">Take theirs</button>
           </div>
         </dl>
       </section>
@@ -66,7 +82,8 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   `,
 })
 export class ConflictPanel {
-  protected readonly store = inject(JobStore);
+  readonly conflicts = input.required<readonly Conflict[]>();
+  readonly decided = output<{ readonly conflict: Conflict; readonly keepMine: boolean }>();
 
   protected title(field: string): string {
     return FIELD_WORDS[field] ?? field;

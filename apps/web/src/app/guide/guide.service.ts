@@ -1,0 +1,58 @@
+import { inject, Injectable, signal } from '@angular/core';
+import { Router } from '@angular/router';
+import { firstValueFrom } from 'rxjs';
+import { ApiService } from '../data/api.service';
+import { rememberedChoice } from '../data/remembered-choice';
+import { GUIDED_JOB } from './guide-steps';
+
+const JOB_KEY = 'variatum guided job';
+
+function rememberedJob(): string | null {
+  try {
+    return localStorage.getItem(JOB_KEY);
+  } catch {
+    return null;
+  }
+}
+
+/** Where this person stands with the guided first repair. */
+@Injectable({ providedIn: 'root' })
+export class GuideService {
+  private readonly api = inject(ApiService);
+  private readonly router = inject(Router);
+
+  /** `new`: never asked; `declined`: to be found under Help; `running`: on the guided job; `done`: walked through. */
+  readonly state = rememberedChoice('variatum guide', ['new', 'declined', 'running', 'done'] as const, 'new');
+  readonly jobId = signal(rememberedJob());
+  /** Why the last start failed; empty when it did not. */
+  readonly failure = signal('');
+
+  /** Starts a job for the guide and goes there. */
+  async start(): Promise<void> {
+    this.failure.set('');
+    try {
+      const job = await firstValueFrom(this.api.addJob({ id: crypto.randomUUID(), ...GUIDED_JOB }));
+      try {
+        localStorage.setItem(JOB_KEY, job.id);
+      } catch {
+        // Closed storage: the guide lasts as long as the page.
+      }
+      this.jobId.set(job.id);
+      this.state.set('running');
+      await this.router.navigate(['/jobs', job.id, 'job']);
+    } catch {
+      this.failure.set('The server does not answer: try again in a moment.');
+    }
+  }
+
+  /** Goes back to the guided job. */
+  resume(): void {
+    this.state.set('running');
+    void this.router.navigate(['/jobs', this.jobId(), 'job']);
+  }
+
+  /** Leaves the guide; it is found again under Help. */
+  leave(): void {
+    this.state.set('declined');
+  }
+}

@@ -1,0 +1,84 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { workshopPatchSchema, type Workshop, type WorkshopPatch } from '@variatum/contracts';
+import { filter, firstValueFrom } from 'rxjs';
+import { ApiService } from '../data/api.service';
+import { Autosave } from '../data/autosave';
+import { LiveService } from '../data/live.service';
+import { OperationQueue, type Conflict } from '../data/operation-queue';
+import { RestingChanges } from '../data/resting-changes';
+
+const KEY = 'workshop';
+
+/** The settings of the workshop, saved like everything else: at once, in order, and side by side where two changed the same. */
+@Injectable()
+export class SettingsStore {
+  private readonly api = inject(ApiService);
+  private readonly queue = inject(OperationQueue);
+  private readonly resting = inject(RestingChanges);
+  readonly saving = inject(Autosave);
+
+  private readonly shop = signal<Workshop | null>(null);
+  readonly workshop = this.shop.asReadonly();
+  readonly failed = signal(false);
+  /** Errors of what was typed, by field path such as `machines.0.volts`. */
+  readonly errors = computed(() => this.saving.fieldErrors()[KEY] ?? {});
+  readonly conflicts = computed(() => this.queue.conflicts().filter(({ operation }) => operation.key === KEY));
+
+  constructor() {
+    void this.load();
+    this.queue.outcomes.pipe(takeUntilDestroyed()).subscribe((outcome) => {
+      const version = 'answer' in outcome ? (outcome.answer as { version?: number } | null)?.version : undefined;
+      if (outcome.operation.key !== KEY || version === undefined) return;
+      this.shop.update((shop) => shop && { ...shop, version });
+    });
+    inject(LiveService)
+      .changes.pipe(
+        filter(({ kind, id, version }) => kind === 'workshop' && (this.queue.versionOf(id) ?? 0) < version),
+        takeUntilDestroyed(),
+      )
+      .subscribe(() => void this.load());
+  }
+
+  /** Reads the settings, once nothing typed here is on its way. */
+  async load(): Promise<void> {
+    this.failed.set(false);
+    try {
+      await this.queue.ready;
+      await this.queue.idle();
+      const shop = await firstValueFrom(this.api.workshop());
+      if (this.saving.resting || this.queue.unsent()) return;
+      this.queue.knowVersion(shop.id, shop.version);
+      this.shop.set(shop);
+    } catch {
+      this.failed.set(this.shop() === null);
+    }
+  }
+
+  change(changes: Omit<WorkshopPatch, 'version'>): void {
+    const shop = this.shop();
+    if (!shop) return;
+    this.shop.set({ ...shop, ...changes } as Workshop);
+    this.resting.rest({
+      key: KEY,
+      job: '',
+      changes,
+      before: shop as unknown as Record<string, unknown>,
+      schema: workshopPatchSchema,
+      operation: { method: 'PATCH', url: '/api/workshop' },
+      id: shop.id,
+      version: shop.version,
+      words: 'the change to the settings',
+      undo: (before) => this.change(before as Omit<WorkshopPatch, 'version'>),
+    });
+  }
+
+  flush(): void {
+    this.resting.flush();
+  }
+
+  decideConflict(conflict: Conflict, keepMine: boolean): void {
+    this.queue.settle(conflict, keepMine);
+    void this.load();
+  }
+}

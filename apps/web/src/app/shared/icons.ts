@@ -1,0 +1,83 @@
+import {
+  ArrowLeft,
+  ArrowRight,
+  Blocks,
+  BookOpen,
+  Camera,
+  Check,
+  ClipboardList,
+  Combine,
+  Copy,
+  Cylinder,
+  Filter,
+  Flame,
+  Gauge,
+  LayoutDashboard,
+  LifeBuoy,
+  ListChecks,
+  Merge,
+  Moon,
+  Pencil,
+  Plus,
+  Printer,
+  RotateCcw,
+  RotateCw,
+  Ruler,
+  Scissors,
+  Search,
+  Settings,
+  ShelvingUnit,
+  Split,
+  Sun,
+  Undo2,
+  Wrench,
+  X,
+  type IconNode,
+} from 'lucide';
+
+const NAMED = {
+  // Areas
+  board: LayoutDashboard,
+  rack: ShelvingUnit,
+  reference: BookOpen,
+  settings: Settings,
+  help: LifeBuoy,
+  find: Search,
+  day: Sun,
+  dim: Moon,
+  // Stages of the work
+  job: ClipboardList,
+  pieces: Blocks,
+  identify: Search,
+  joint: Merge,
+  rod: Flame,
+  // Acts
+  add: Plus,
+  remove: X,
+  filter: Filter,
+  'take-back': Undo2,
+  'bring-back': RotateCcw,
+  copy: Copy,
+  split: Split,
+  join: Combine,
+  'cut-out': Scissors,
+  camera: Camera,
+  turn: RotateCw,
+  edit: Pencil,
+  print: Printer,
+  done: Check,
+  on: ArrowRight,
+  back: ArrowLeft,
+  guide: ListChecks,
+  // Things
+  size: Ruler,
+  machine: Wrench,
+  gas: Cylinder,
+  acceptance: Gauge,
+} satisfies Record<string, IconNode>;
+
+/** What an icon stands for. */
+export type IconName = keyof typeof NAMED;
+
+/** The icons by what they stand for, so that a drawing can be changed in one place. */
+export const ICONS: Readonly<Record<IconName, IconNode>> = NAMED;

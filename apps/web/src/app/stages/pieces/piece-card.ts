@@ -1,0 +1,378 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { RouterLink } from '@angular/router';
+import type { Piece, PiecePatch } from '@variatum/contracts';
+import {
+  findGrade,
+  findPieceCondition,
+  FORMS,
+  GRADES,
+  ITEM_FAMILIES,
+  PIECE_CONDITIONS,
+  readSize,
+  RODS,
+  type GaugeKind,
+} from '@variatum/metallurgy';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { NzInputModule } from 'ng-zorro-antd/input';
+import { NzSelectModule } from 'ng-zorro-antd/select';
+import { JobStore } from '../../data/job-store';
+import { PieceSection } from '../../drawings/piece-section';
+import { ChoiceGroup } from '../../shared/choice-group';
+import { HelpNote } from '../../shared/help-note';
+import { Icon } from '../../shared/icon';
+import { lengthMeasure } from '../../shared/measure';
+import { MeasureField } from '../../shared/measure-field';
+import { PieceChanges } from './piece-changes';
+import { PiecePhotos } from './piece-photos';
+import { SizePicker } from './size-picker';
+
+const FLAT_FORMS = new Set(['sheet', 'strip', 'plate', 'casting', 'forging', 'section']);
+
+/** One piece: what it is, its size with a section to scale, its state, its pictures, and its grade if it is certain. */
+@Component({
+  selector: 'va-piece-card',
+  imports: [
+    ChoiceGroup,
+    FormsModule,
+    HelpNote,
+    Icon,
+    MeasureField,
+    NzButtonModule,
+    NzInputModule,
+    NzSelectModule,
+    PieceChanges,
+    PiecePhotos,
+    PieceSection,
+    RouterLink,
+    SizePicker,
+  ],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <section class="panel stack" [attr.aria-label]="piece().name" [attr.data-piece]="index()">
+      <div class="row head">
+        <h2>
+          <span class="tab figure">{{ letter() }}</span>
+          {{ piece().name }}
+        </h2>
+        <a nz-button [routerLink]="['../identify']" [queryParams]="{ piece: piece().id }">
+          <va-icon name="identify" />
+          Identify
+        </a>
+      </div>
+      <div class="halves">
+        <div class="fields">
+          <div class="field">
+            <label [for]="'name-' + piece().id">Name</label>
+            <input
+              nz-input
+              [id]="'name-' + piece().id"
+              [ngModel]="piece().name"
+              (ngModelChange)="change({ name: $event })"
+              maxlength="80"
+              [attr.aria-invalid]="!!errors()['name']"
+            />
+            @if (errors()['name']; as message) {
+              <span class="field-error">{{ message }}</span>
+            }
+          </div>
+          @if (piece().kind === 'old-weld') {
+            <div class="field">
+              <label [for]="'weld-' + piece().id">Rod of the old weld</label>
+              <nz-select
+                [nzId]="'weld-' + piece().id"
+                nzShowSearch
+                nzAllowClear
+                nzPlaceHolder="Not known"
+                [ngModel]="piece().weldMetal"
+                (ngModelChange)="change({ weldMetal: $event })"
+              >
+                @for (rod of rods; track rod.id) {
+                  <nz-option [nzValue]="rod.id" [nzLabel]="rod.id" />
+                }
+              </nz-select>
+            </div>
+          } @else {
+            <div class="field">
+              <label [for]="'family-' + piece().id">What kind of part</label>
+              <nz-select
+                [nzId]="'family-' + piece().id"
+                nzShowSearch
+                nzAllowClear
+                nzPlaceHolder="Not stated"
+                [ngModel]="piece().family"
+                (ngModelChange)="change({ family: $event })"
+              >
+                @for (family of families; track family.id) {
+                  <nz-option [nzValue]="family.id" [nzLabel]="family.title" />
+                }
+              </nz-select>
+            </div>
+            <div class="field">
+              <label [for]="'form-' + piece().id">Form</label>
+              <nz-select
+                [nzId]="'form-' + piece().id"
+                nzAllowClear
+                nzPlaceHolder="Not stated"
+                [ngModel]="piece().form"
+                (ngModelChange)="change({ form: $event })"
+              >
+                @for (form of forms; track form) {
+                  <nz-option [nzValue]="form" [nzLabel]="form" />
+                }
+              </nz-select>
+            </div>
+          }
+          <div class="field">
+            <label [for]="'size-' + piece().id">Size as people say it</label>
+            <input
+              nz-input
+              [id]="'size-' + piece().id"
+              [ngModel]="piece().size"
+              (ngModelChange)="change({ size: $event })"
+              (change)="fillFromSize()"
+              maxlength="80"
+              placeholder="42.4 x 2 mm, 2 in sch 10, 16 ga"
+              [attr.aria-describedby]="'size-said-' + piece().id"
+            />
+            <span class="small soft" [id]="'size-said-' + piece().id">
+              @if (readSize(); as size) {
+                {{ size.understood }}
+                @if (!sizeTaken()) {
+                  <button type="button" class="link" (click)="takeSize()">take these over</button>
+                }
+              }
+            </span>
+          </div>
+          <va-size-picker
+            [form]="piece().form"
+            [unit]="unit()"
+            (chosen)="change({ size: $event.text }); takeSize($event)"
+          />
+          @if (!flat()) {
+            <va-measure-field
+              label="Outside diameter"
+              [measure]="outsideMeasure()"
+              [value]="piece().outsideMm"
+              [text]="piece().outsideText"
+              placeholder='42.4, 1 1/2"'
+              [otherError]="errors()['outsideMm']"
+              (changed)="change({ outsideMm: $event.value, outsideText: $event.text })"
+            />
+          }
+          <va-measure-field
+            label="Thickness at the joint"
+            [measure]="thicknessMeasure()"
+            [value]="piece().thicknessMm"
+            [text]="piece().thicknessText"
+            placeholder='1.5, 1/16", 16 ga'
+            [otherError]="errors()['thicknessMm'] ?? misfit()"
+            (changed)="change({ thicknessMm: $event.value, thicknessText: $event.text })"
+          />
+          @if (piece().kind === 'base') {
+            <div class="field">
+              <span class="row tight">
+                <label [for]="'grade-' + piece().id">Grade, if it is certain</label>
+                <va-help-note about="candidate" />
+              </span>
+              <nz-select
+                [nzId]="'grade-' + piece().id"
+                nzShowSearch
+                nzAllowClear
+                nzPlaceHolder="Not known"
+                [ngModel]="piece().grade"
+                (ngModelChange)="change({ grade: $event })"
+              >
+                @for (grade of grades; track grade.id) {
+                  <nz-option [nzValue]="grade.id" [nzLabel]="grade.label" />
+                }
+              </nz-select>
+            </div>
+            <va-choice-group
+              label="Surface"
+              [options]="coatings"
+              [value]="piece().coating"
+              (chosen)="change({ coating: piece().coating === $event ? null : $event })"
+            />
+          }
+          <div class="field">
+            <label [for]="'condition-' + piece().id">State it came in</label>
+            <nz-select
+              [nzId]="'condition-' + piece().id"
+              nzAllowClear
+              nzPlaceHolder="Not stated"
+              [ngModel]="piece().condition"
+              (ngModelChange)="change({ condition: $event })"
+            >
+              @for (condition of conditions; track condition.id) {
+                <nz-option [nzValue]="condition.id" [nzLabel]="condition.title" />
+              }
+            </nz-select>
+          </div>
+          <div class="field">
+            <label [for]="'marks-' + piece().id">Marks on it, as read</label>
+            <input
+              nz-input
+              [id]="'marks-' + piece().id"
+              [ngModel]="piece().marks"
+              (ngModelChange)="change({ marks: $event })"
+              maxlength="200"
+            />
+            @if (canLogMark()) {
+              <button type="button" class="link small" (click)="logMark()">
+                Log it as a test: it may name the grade
+              </button>
+            }
+          </div>
+          <div class="field">
+            <label [for]="'origin-' + piece().id">Where it came from</label>
+            <input
+              nz-input
+              [id]="'origin-' + piece().id"
+              [ngModel]="piece().origin"
+              (ngModelChange)="change({ origin: $event })"
+              maxlength="500"
+            />
+          </div>
+        </div>
+        <div class="side stack">
+          <va-piece-section [piece]="piece()" [unit]="unit()" />
+          <va-piece-photos [pieceId]="piece().id" [name]="piece().name" />
+        </div>
+      </div>
+      @if (condition(); as found) {
+        <p class="small advice">{{ found.advice }}</p>
+      }
+      @if (piece().coating === 'galvanised' || piece().coating === 'plated') {
+        <p class="caution">
+          Zinc, cadmium and chromium plating smoke poison: take it off well back from the joint, inside too; extraction
+          and the right mask.
+        </p>
+      }
+      <va-piece-changes [piece]="piece()" />
+    </section>
+  `,
+  styles: `
+    .head {
+      justify-content: space-between;
+    }
+    .halves {
+      display: grid;
+      grid-template-columns: minmax(0, 1fr) 264px;
+      gap: var(--space-5);
+    }
+    .advice {
+      border-left: 4px solid var(--accent);
+      background: var(--accent-wash);
+      padding: var(--space-2) var(--space-3);
+    }
+    .tab {
+      display: inline-grid;
+      place-items: center;
+      width: 1.7em;
+      height: 1.7em;
+      border-radius: 3px;
+      background: var(--piece-1);
+      color: var(--raised);
+      margin-right: 6px;
+    }
+    [data-piece='1'] .tab {
+      background: var(--piece-2);
+    }
+    [data-piece='2'] .tab {
+      background: var(--piece-3);
+    }
+    [data-piece='3'] .tab {
+      background: var(--tint-purple);
+    }
+    @media (max-width: 1180px) {
+      .halves {
+        grid-template-columns: minmax(0, 1fr);
+      }
+    }
+  `,
+})
+export class PieceCard {
+  readonly piece = input.required<Piece>();
+  readonly index = input.required<number>();
+
+  private readonly store = inject(JobStore);
+  protected readonly unit = computed(() => this.store.workshop()?.lengthUnit ?? 'mm');
+  protected readonly forms = FORMS;
+  protected readonly conditions = PIECE_CONDITIONS;
+  protected readonly coatings = (['bare', 'plated', 'galvanised'] as const).map((value) => ({ value, title: value }));
+  protected readonly families = ITEM_FAMILIES.filter(({ id }) => id !== 'unknown');
+  protected readonly grades = GRADES.map(({ id, names }) => ({
+    id,
+    label: [id, names.uns, names.en].filter((name, place, all) => name && all.indexOf(name) === place).join(' · '),
+  }));
+  protected readonly rods = RODS;
+
+  protected readonly letter = computed(() => 'ABCD'[this.index()] ?? String(this.index() + 1));
+  protected readonly errors = computed(() => this.store.errorsOf(`piece ${this.piece().id}`));
+  protected readonly flat = computed(() => FLAT_FORMS.has(this.piece().form ?? ''));
+  protected readonly condition = computed(() => findPieceCondition(this.piece().condition ?? ''));
+  protected readonly outsideMeasure = computed(() =>
+    lengthMeasure(this.unit(), [1, 3000], 'tube', '42.4 mm or 1 1/2"'),
+  );
+  protected readonly thicknessMeasure = computed(() =>
+    lengthMeasure(this.unit(), [0.1, 300], gaugeOf(this.piece()), '1.5 mm, 1/16", .065, 16 ga or 2 in sch 10'),
+  );
+  /** Why wall and diameter cannot belong together. */
+  protected readonly misfit = computed(() => {
+    const { outsideMm, thicknessMm, form } = this.piece();
+    const hollow = form === 'tube' || form === 'pipe';
+    return hollow && outsideMm !== null && thicknessMm !== null && thicknessMm * 2 >= outsideMm
+      ? 'thicker than half the outside diameter: one of the two is wrong'
+      : null;
+  });
+  protected readonly readSize = computed(() => readSize(this.piece().size, this.unit(), gaugeOf(this.piece())) ?? null);
+  protected readonly sizeTaken = computed(() => {
+    const { outsideMm, thicknessMm } = this.piece();
+    const { outsideMm: outside, wallMm: wall } = this.readSize() ?? {};
+    const same = (ours: number | null, said: number | undefined): boolean =>
+      said === undefined || (ours !== null && Math.abs(ours - said) < 0.01);
+    return same(outsideMm, outside) && same(thicknessMm, wall);
+  });
+  /** A mark counts for the grade only as a test in the log. */
+  protected readonly canLogMark = computed(() => {
+    const { marks, tests, kind } = this.piece();
+    const mark = marks.trim();
+    return (
+      kind === 'base' &&
+      mark !== '' &&
+      !tests.some(({ entry, struckOutAt }) => struckOutAt === null && entry.test === 'stamp' && entry.mark === mark)
+    );
+  });
+
+  protected change(changes: Omit<PiecePatch, 'version'>): void {
+    this.store.changePiece(this.piece().id, changes);
+  }
+
+  /** A size that was just said fills what nothing is known of yet. */
+  protected fillFromSize(): void {
+    const { outsideMm, outsideText, thicknessMm, thicknessText } = this.piece();
+    if (outsideMm === null && thicknessMm === null && outsideText === '' && thicknessText === '') this.takeSize();
+  }
+
+  protected takeSize(size: { outsideMm?: number; wallMm?: number } | null = this.readSize()): void {
+    if (!size) return;
+    const { outsideMm, wallMm } = size;
+    const round = (mm: number): number => Number(mm.toFixed(4));
+    this.change({
+      ...(outsideMm === undefined ? {} : { outsideMm: round(outsideMm), outsideText: '' }),
+      ...(wallMm === undefined ? {} : { thicknessMm: round(wallMm), thicknessText: '' }),
+    });
+  }
+
+  protected logMark(): void {
+    this.store.addTest(this.piece().id, { test: 'stamp', mark: this.piece().marks.trim() });
+  }
+}
+
+/** Gauge table that a gauge number on this piece means. */
+function gaugeOf({ form, grade }: Piece): GaugeKind {
+  if (form === 'tube') return 'tube';
+  const family = grade === null ? undefined : findGrade(grade)?.family;
+  return family === 'carbon' || family === 'low-alloy' ? 'sheet-carbon' : 'sheet-stainless';
+}

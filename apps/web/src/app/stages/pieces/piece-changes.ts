@@ -1,0 +1,145 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import type { Piece } from '@variatum/contracts';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { NzInputModule } from 'ng-zorro-antd/input';
+import { JobStore } from '../../data/job-store';
+import { PieceArrangement } from '../../data/piece-arrangement';
+import { Icon } from '../../shared/icon';
+import { testOf, testWords } from '../../shared/words';
+
+const MOST_PIECES = 4;
+
+/** What may become of a piece as a whole: two of it, one with another, off the job. */
+@Component({
+  selector: 'va-piece-changes',
+  imports: [FormsModule, Icon, NzButtonModule, NzInputModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="row no-print">
+      <button
+        nz-button
+        nzType="text"
+        type="button"
+        [disabled]="full()"
+        [attr.aria-expanded]="splitting()"
+        (click)="splitting.set(!splitting())"
+      >
+        <va-icon name="split" />
+        It is two metals
+      </button>
+      @for (other of others(); track other.id) {
+        <button nz-button nzType="text" type="button" (click)="pieces.merge(piece().id, other.id)">
+          <va-icon name="join" />
+          Same metal as {{ other.name }}
+        </button>
+      }
+      <button nz-button nzType="text" type="button" (click)="store.setPieceWithdrawn(piece().id, true)">
+        <va-icon name="remove" />
+        Take off
+      </button>
+    </div>
+    @if (splitting()) {
+      <form class="stack split" (ngSubmit)="split()">
+        <div class="field">
+          <label [for]="'second-' + piece().id">Name of the second metal</label>
+          <input
+            nz-input
+            [id]="'second-' + piece().id"
+            name="second"
+            [(ngModel)]="name"
+            maxlength="80"
+            [attr.aria-invalid]="error() !== ''"
+          />
+          @if (error(); as message) {
+            <span class="field-error" role="alert">{{ message }}</span>
+          }
+        </div>
+        @if (tests().length > 0) {
+          <fieldset>
+            <legend class="small soft">Tests that were done on the second</legend>
+            @for (test of tests(); track test.id) {
+              <label class="row test">
+                <input
+                  type="checkbox"
+                  [name]="'moved-' + test.id"
+                  [checked]="moved().has(test.id)"
+                  (change)="toggle(test.id)"
+                />
+                {{ titleOf(test.entry.test) }}: {{ words(test) }}
+              </label>
+            }
+          </fieldset>
+        }
+        <div class="row">
+          <button nz-button nzType="primary" type="submit">Split it</button>
+          <button nz-button type="button" (click)="splitting.set(false)">Leave it one</button>
+        </div>
+      </form>
+    }
+  `,
+  styles: `
+    .split {
+      border-top: 1px solid var(--line);
+      margin-top: var(--space-3);
+      padding-top: var(--space-3);
+      max-width: 560px;
+    }
+    fieldset {
+      border: 0;
+      margin: 0;
+      padding: 0;
+    }
+    .test {
+      min-height: var(--target);
+    }
+    input[type='checkbox'] {
+      width: 22px;
+      height: 22px;
+      accent-color: var(--accent);
+    }
+  `,
+})
+export class PieceChanges {
+  readonly piece = input.required<Piece>();
+  protected readonly store = inject(JobStore);
+  protected readonly pieces = inject(PieceArrangement);
+  protected readonly splitting = signal(false);
+  protected readonly moved = signal<ReadonlySet<string>>(new Set());
+  protected readonly error = signal('');
+  protected name = '';
+
+  protected readonly full = computed(() => this.store.pieces().length >= MOST_PIECES);
+  /** Pieces this one may be the same metal as. */
+  protected readonly others = computed(() =>
+    this.store.pieces().filter(({ id, kind }) => id !== this.piece().id && kind === this.piece().kind),
+  );
+  protected readonly tests = computed(() => this.piece().tests.filter(({ struckOutAt }) => struckOutAt === null));
+  protected readonly words = testWords;
+
+  protected titleOf(test: string): string {
+    return testOf(test)?.title ?? test;
+  }
+
+  protected toggle(id: string): void {
+    this.moved.update((moved) => {
+      const changed = new Set(moved);
+      if (!changed.delete(id)) changed.add(id);
+      return changed;
+    });
+  }
+
+  protected split(): void {
+    const name = this.name.trim();
+    this.error.set(name === '' ? 'give the second metal a name' : '');
+    if (name === '') return;
+    this.pieces.split(
+      this.piece().id,
+      name,
+      this.tests().filter(({ id }) => this.moved().has(id)),
+    );
+    this.splitting.set(false);
+    this.moved.set(new Set());
+    this.name = '';
+  }
+}
