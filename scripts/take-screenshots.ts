@@ -1,3 +1,4 @@
+/// <reference lib="dom" />
 import { chromium, type Page } from '@playwright/test';
 import { mkdirSync } from 'node:fs';
 import { join, resolve } from 'node:path';
@@ -36,6 +37,15 @@ const SHOTS: readonly Shot[] = [
   { name: 'rod-rack', path: '/rack' },
   { name: 'reference', path: '/reference' },
   { name: 'settings', path: '/settings' },
+  { name: 'help', path: '/help' },
+  {
+    name: 'guide',
+    path: '/help',
+    act: async (page) => {
+      await page.getByRole('button', { name: 'Start the guided repair' }).click();
+      await page.getByRole('region', { name: 'Guided repair' }).waitFor();
+    },
+  },
   {
     name: 'passes',
     job: /Screen rake/,
@@ -59,6 +69,10 @@ try {
   for (const { name, job, stage, path = '/', width = 1280, height = 800, theme, act } of SHOTS) {
     if (only.length > 0 && !only.includes(name)) continue;
     const page = await browser.newPage({ viewport: { width, height }, reducedMotion: 'reduce' });
+    // The offer of the guide is for newcomers, not for pictures.
+    await page.addInitScript(() => {
+      if (localStorage.getItem('variatum guide') === null) localStorage.setItem('variatum guide', 'declined');
+    });
     await page.goto(new URL(path, program.url).href);
     if (theme) await page.getByRole('button', { name: /dim theme/i }).click();
     if (job && stage) {

@@ -97,12 +97,18 @@ const built = 'dist/web/browser';
 if (existsSync(join(built, 'index.html'))) {
   const page = readFileSync(join(built, 'index.html'), 'utf8');
   const compressed = (name: string): number => gzipSync(readFileSync(join(built, name))).length / 1024;
-  const initial = [...page.matchAll(/(?:src|href)="([^"]+\.js)"/g)].map(([, name]) => name as string);
-  const worker = readdirSync(built).find((name) => name.startsWith('worker-'));
+  const scripts = readdirSync(built).filter((name) => name.endsWith('.js'));
+  // What the page names, and what those scripts import before anything shows.
+  const initial = new Set([...page.matchAll(/(?:src|href)="([^"]+\.js)"/g)].map(([, name]) => name as string));
+  for (const name of initial)
+    for (const [, imported] of readFileSync(join(built, name), 'utf8').matchAll(/from"\.\/([\w-]+\.js)"/g))
+      initial.add(imported as string);
+  const worker = scripts.find((name) => name.startsWith('worker-'));
+  const rest = scripts.filter((name) => !initial.has(name) && name !== worker);
+  const sum = (names: Iterable<string>): number => [...names].reduce((total, name) => total + compressed(name), 0);
   say();
   say('Weight of the page, compressed');
-  say(
-    `  initial scripts ${[...new Set(initial)].reduce((sum, name) => sum + compressed(name), 0).toFixed(0)} kB; at most 400`,
-  );
+  say(`  initial scripts ${sum(initial).toFixed(0)} kB in ${initial.size} files; at most 400`);
+  say(`  on demand       ${sum(rest).toFixed(0)} kB in ${rest.length} files`);
   if (worker) say(`  compute worker  ${compressed(worker).toFixed(0)} kB`);
 }

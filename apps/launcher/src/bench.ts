@@ -1,8 +1,11 @@
 import { join } from 'node:path';
+import { buildServer, buildWeb } from './build';
 import { run } from './run';
 
 /** Builds and runs the speed figures; they go to standard output. */
 export async function bench(root: string): Promise<number> {
+  await buildServer(root);
+  await buildWeb(root);
   await run(
     'npx',
     [
@@ -21,5 +24,6 @@ export async function bench(root: string): Promise<number> {
     cwd: root,
     stdio: ['ignore', 'inherit', 'inherit'],
   });
+  await run('npx', ['tsx', 'scripts/bench/page.ts'], { cwd: root, stdio: ['ignore', 'inherit', 'inherit'] });
   return 0;
 }

@@ -1,5 +1,7 @@
 export * from './computations';
+export * from './states';
 export * from './records';
+export * from './change';
 export * from './question';
 export * from './parse';
 export * from './problem';

@@ -3,16 +3,11 @@ import * as z from 'zod';
 import { jointSchema, serviceSchema, testEntrySchema } from './computations';
 import { id, stamp, text, version } from './fields';
 import { photoSchema } from './photo';
+import { JOB_STATES, STAGES } from './states';
 
-/** Where a job stands on the board. */
-export const JOB_STATES = ['bench', 'waiting', 'inspect', 'out'] as const;
 export const jobStateSchema = z.enum(JOB_STATES);
-export type JobState = z.infer<typeof jobStateSchema>;
 
-/** Stages of the work that exist so far, in its order. */
-export const STAGES = ['job', 'pieces', 'identify', 'joint', 'rod'] as const;
 export const stageSchema = z.enum(STAGES);
-export type Stage = z.infer<typeof stageSchema>;
 
 const jobFields = {
   title: text(120).min(1, 'give the job a name'),
@@ -208,17 +203,6 @@ export const rodStockPutSchema = z.strictObject({
   note: text(300).default(''),
 });
 export type RodStockPut = z.input<typeof rodStockPutSchema>;
-
-/** A change somebody made, as the live stream tells it. */
-export const changeSchema = z.object({
-  workshop: id,
-  kind: z.enum(['job', 'piece', 'field_test', 'joint', 'decision', 'rod_stock', 'workshop', 'photo']),
-  id,
-  /** Job the changed thing belongs to; null for what belongs to none. */
-  job: id.nullable(),
-  version: z.int(),
-});
-export type Change = z.infer<typeof changeSchema>;
 
 /** RFC 9457 problem document. */
 export const problemSchema = z.object({

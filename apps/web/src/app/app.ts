@@ -1,13 +1,13 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { PersonSettings } from './data/person-settings';
-import { CommandSearch } from './search/command-search';
+import { SearchDoor } from './search/search-door';
 import { Icon } from './shared/icon';
 
 /** Frame around every page. */
 @Component({
   selector: 'va-root',
-  imports: [CommandSearch, Icon, RouterOutlet, RouterLink, RouterLinkActive],
+  imports: [Icon, RouterOutlet, RouterLink, RouterLinkActive, SearchDoor],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <a class="skip" href="#main">Skip to the work</a>
@@ -29,7 +29,7 @@ import { Icon } from './shared/icon';
           </a>
         }
       </nav>
-      <va-command-search />
+      <va-search-door />
       <button
         type="button"
         class="theme"

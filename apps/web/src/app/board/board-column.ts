@@ -4,7 +4,8 @@ import { RouterLink } from '@angular/router';
 import type { Job, JobState } from '@variatum/contracts';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { ApiService, type JobQuery } from '../data/api.service';
-import { environmentTitle, familyTitle, STAGE_WORDS } from '../shared/words';
+import { STAGE_WORDS } from '../shared/state-words';
+import { environmentTitle, familyTitle } from '../shared/words';
 
 const PAGE = 12;
 

@@ -3,18 +3,17 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { Router } from '@angular/router';
 import { JOB_STATES, type JobState } from '@variatum/contracts';
-import { ENVIRONMENTS, FAMILIES, RODS } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
-import { NzSelectModule } from 'ng-zorro-antd/select';
 import { debounceTime, filter, merge } from 'rxjs';
 import { ApiService, type JobQuery } from '../data/api.service';
 import { LiveService } from '../data/live.service';
 import { GuideOffer } from '../guide/guide-offer';
 import { Icon } from '../shared/icon';
-import { STATE_WORDS } from '../shared/words';
+import { STATE_WORDS } from '../shared/state-words';
 import { BoardColumn } from './board-column';
-import { ChoiceGroup } from '../shared/choice-group';
+import { BoardFilter } from './board-filter';
+import { filterCount, NO_FILTER, type BoardQuery } from './board-query';
 
 /** Changes elsewhere come in bursts. */
 const REFRESH_MS = 300;
@@ -22,7 +21,7 @@ const REFRESH_MS = 300;
 /** What is on the bench, waiting, to be inspected and out. */
 @Component({
   selector: 'va-board',
-  imports: [ChoiceGroup, BoardColumn, FormsModule, GuideOffer, Icon, NzButtonModule, NzInputModule, NzSelectModule],
+  imports: [BoardColumn, BoardFilter, FormsModule, GuideOffer, Icon, NzButtonModule, NzInputModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="page stack">
@@ -51,88 +50,9 @@ const REFRESH_MS = 300;
       </div>
       <va-guide-offer />
       @if (filtering()) {
-        <section class="panel fields" aria-label="Filter">
-          <div class="field">
-            <label for="filter-environment">Surroundings</label>
-            <nz-select
-              nzId="filter-environment"
-              nzAllowClear
-              nzPlaceHolder="Any"
-              [ngModel]="environment()"
-              (ngModelChange)="environment.set($event)"
-            >
-              @for (entry of environments; track entry.id) {
-                <nz-option [nzValue]="entry.id" [nzLabel]="entry.title" />
-              }
-            </nz-select>
-          </div>
-          <div class="field">
-            <label for="filter-rod">Rod decided on</label>
-            <nz-select
-              nzId="filter-rod"
-              nzShowSearch
-              nzAllowClear
-              nzPlaceHolder="Any"
-              [ngModel]="rod()"
-              (ngModelChange)="rod.set($event)"
-            >
-              @for (id of rods; track id) {
-                <nz-option [nzValue]="id" [nzLabel]="id" />
-              }
-            </nz-select>
-          </div>
-          <div class="field">
-            <label for="filter-family">Metal of a piece</label>
-            <nz-select
-              nzId="filter-family"
-              nzShowSearch
-              nzAllowClear
-              nzPlaceHolder="Any"
-              [ngModel]="family()"
-              (ngModelChange)="family.set($event)"
-            >
-              @for (entry of families; track entry.id) {
-                <nz-option [nzValue]="entry.id" [nzLabel]="entry.title" />
-              }
-            </nz-select>
-          </div>
-          <div class="field">
-            <label for="filter-from">Came in from</label>
-            <input
-              nz-input
-              type="date"
-              id="filter-from"
-              [max]="to()"
-              [ngModel]="from()"
-              (ngModelChange)="from.set($event)"
-            />
-          </div>
-          <div class="field">
-            <label for="filter-to">Came in until</label>
-            <input
-              nz-input
-              type="date"
-              id="filter-to"
-              [min]="from()"
-              [ngModel]="to()"
-              (ngModelChange)="to.set($event)"
-            />
-          </div>
-          <div class="field">
-            <label for="filter-sort">Order</label>
-            <nz-select nzId="filter-sort" [ngModel]="sort()" (ngModelChange)="sort.set($event)">
-              <nz-option nzValue="updated" nzLabel="Last changed first" />
-              <nz-option nzValue="created" nzLabel="Newest first" />
-              <nz-option nzValue="title" nzLabel="By name" />
-            </nz-select>
-          </div>
-          <va-choice-group
-            label="Withdrawn jobs"
-            [options]="withdrawnOptions"
-            [value]="withdrawn()"
-            (chosen)="withdrawn.set($event)"
-          />
-        </section>
+        @defer {
+          <va-board-filter [(filter)]="filter" />
+        }
       }
       @if (adding()) {
         <form class="panel row" (ngSubmit)="add()">
@@ -165,7 +85,7 @@ const REFRESH_MS = 300;
           </p>
         </section>
       }
-      @if (withdrawn()) {
+      @if (filter().withdrawn) {
         <va-board-column title="Withdrawn" [query]="query()" [changed]="changed()" />
       } @else {
         <div class="columns">
@@ -235,26 +155,8 @@ export class Board {
 
   protected readonly states = JOB_STATES;
   protected readonly words: Readonly<Record<JobState, string>> = STATE_WORDS;
-  protected readonly environments = Object.entries(ENVIRONMENTS)
-    .filter(([id]) => id !== 'unknown')
-    .map(([id, { title }]) => ({ id, title }));
-  protected readonly families = Object.entries(FAMILIES).map(([id, { title }]) => ({ id, title }));
-  protected readonly rods = ['no rod', ...RODS.map(({ id }) => id)];
-
-  protected readonly withdrawnOptions = [
-    { value: false, title: 'Hidden' },
-    { value: true, title: 'Only these' },
-  ];
-
   protected readonly search = signal('');
-  protected readonly environment = signal<string | null>(null);
-  protected readonly rod = signal<string | null>(null);
-  protected readonly family = signal<string | null>(null);
-  /** First and last day a job may have come in; empty: any. */
-  protected readonly from = signal('');
-  protected readonly to = signal('');
-  protected readonly sort = signal<NonNullable<JobQuery['sort']>>('updated');
-  protected readonly withdrawn = signal(false);
+  protected readonly filter = signal<BoardQuery>(NO_FILTER);
   protected readonly filtering = signal(false);
   protected readonly adding = signal(false);
   protected readonly busy = signal(false);
@@ -262,20 +164,8 @@ export class Board {
   protected readonly changed = signal(0);
   protected title = '';
 
-  protected readonly filters = computed(
-    () =>
-      [this.environment(), this.rod(), this.family(), this.from(), this.to(), this.withdrawn()].filter(Boolean).length,
-  );
-  protected readonly query = computed<JobQuery>(() => ({
-    search: this.search().trim(),
-    environment: this.environment() ?? undefined,
-    rod: this.rod() ?? undefined,
-    family: this.family() ?? undefined,
-    from: this.from() || undefined,
-    to: this.to() || undefined,
-    sort: this.sort(),
-    withdrawn: this.withdrawn(),
-  }));
+  protected readonly filters = computed(() => filterCount(this.filter()));
+  protected readonly query = computed<JobQuery>(() => ({ search: this.search().trim(), ...this.filter() }));
   private readonly counts = signal<Readonly<Partial<Record<JobState, number>>>>({});
   protected readonly empty = computed(() => {
     const counts = Object.values(this.counts());

@@ -1,17 +1,6 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type {
-  Decision,
-  Job,
-  JobDetail,
-  JobState,
-  NewDecision,
-  NewJob,
-  RodStock,
-  RodStockPut,
-  Workshop,
-  WorkshopPatch,
-} from '@variatum/contracts';
+import type { Decision, Job, JobDetail, JobState, NewDecision, NewJob, RodStock, Workshop } from '@variatum/contracts';
 import type { Observable } from 'rxjs';
 
 /** What to list on the board. */
@@ -69,15 +58,7 @@ export class ApiService {
     return this.http.get<RodStock[]>('/api/rod-stock');
   }
 
-  putRodStock(rod: string, body: RodStockPut): Observable<RodStock> {
-    return this.http.put<RodStock>(`/api/rod-stock/${rod}`, body);
-  }
-
   workshop(): Observable<Workshop> {
     return this.http.get<Workshop>('/api/workshop');
-  }
-
-  changeWorkshop(patch: WorkshopPatch): Observable<Workshop> {
-    return this.http.patch<Workshop>('/api/workshop', patch);
   }
 }

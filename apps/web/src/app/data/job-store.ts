@@ -287,6 +287,7 @@ export class JobStore {
 
   strikeOut(pieceId: string, testId: string, reason: string): void {
     const struckOutAt = new Date().toISOString();
+    const record = this.piece(pieceId)?.tests.find(({ id }) => id === testId);
     this.showTests(pieceId, (tests) =>
       tests.map((test) => (test.id === testId ? { ...test, struckOutAt, struckOutReason: reason } : test)),
     );
@@ -297,6 +298,11 @@ export class JobStore {
       url: `/api/tests/${testId}/strike-out`,
       body: { reason },
     });
+    // What is struck out stays so in the log: taking that back logs it again.
+    if (record)
+      this.history.push('striking out a test', () =>
+        this.addTest(pieceId, record.entry as TestEntry, record.note || 'struck out by mistake'),
+      );
   }
 
   changeJoint(changes: Partial<JointInput>): void {

@@ -1,5 +1,5 @@
 import { Injectable } from '@angular/core';
-import { changeSchema, type Change } from '@variatum/contracts';
+import type { Change } from '@variatum/contracts';
 import { filter, map, Observable, share } from 'rxjs';
 
 /** Changes other browsers make, as the server tells them. The browser opens the stream anew when it breaks. */
@@ -10,9 +10,13 @@ export class LiveService {
     if (typeof EventSource === 'undefined') return undefined;
     const source = new EventSource('/api/events');
     source.onopen = () => subscriber.next('opened');
+    // The schemas are fetched beside the stream: the first page shown must not wait for them.
+    const reader = import('./read-change');
     source.onmessage = ({ data }: MessageEvent<string>) => {
-      const change = changeSchema.safeParse(JSON.parse(data));
-      if (change.success) subscriber.next(change.data);
+      void reader.then(({ readChange }) => {
+        const change = readChange(data);
+        if (change) subscriber.next(change);
+      });
     };
     return () => source.close();
   }).pipe(share());

@@ -33,3 +33,13 @@ test('a closed storage leaves the page working', () => {
   expect(settings.hand()).toBe('left');
   closed.mockRestore();
 });
+
+test('paper is printed by day, and the page is dim again afterwards', () => {
+  const settings = TestBed.inject(PersonSettings);
+  settings.theme.set('dim');
+  TestBed.tick();
+  dispatchEvent(new Event('beforeprint'));
+  expect(document.documentElement.dataset['theme']).toBe('day');
+  dispatchEvent(new Event('afterprint'));
+  expect(document.documentElement.dataset['theme']).toBe('dim');
+});

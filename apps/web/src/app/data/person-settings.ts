@@ -33,6 +33,9 @@ export class PersonSettings {
       root.style.fontSize = `${16 * scale}px`;
     });
     effect(() => (root.dataset['theme'] = this.theme()));
+    // Paper is white whatever the workshop is.
+    addEventListener('beforeprint', () => (root.dataset['theme'] = 'day'));
+    addEventListener('afterprint', () => (root.dataset['theme'] = this.theme()));
     effect(() => (root.dataset['hand'] = this.hand()));
   }
 

@@ -68,6 +68,5 @@ export class PieceArrangement {
     const copy = this.jobs.addTest(toId, record.entry as TestEntry, note);
     if (copy === null) return;
     this.jobs.strikeOut(fromId, record.id, `done on ${to.name}`);
-    this.history.push('moving a test', () => this.jobs.addTest(fromId, record.entry as TestEntry, record.note));
   }
 }

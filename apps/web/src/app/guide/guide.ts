@@ -3,7 +3,7 @@ import { RouterLink } from '@angular/router';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { JobStore } from '../data/job-store';
 import { Icon } from '../shared/icon';
-import { STAGE_WORDS } from '../shared/words';
+import { STAGE_WORDS } from '../shared/state-words';
 import { GUIDE_STEPS } from './guide-steps';
 import { GuideService } from './guide.service';
 

@@ -13,7 +13,7 @@ import { Guide } from '../guide/guide';
 import { ConflictPanel } from '../shared/conflict-panel';
 import { Icon } from '../shared/icon';
 import { isUndoKey } from '../shared/undo-key';
-import { saveWords, STAGE_WORDS } from '../shared/words';
+import { saveWords, STAGE_WORDS } from '../shared/state-words';
 import { AnswerService } from './answer.service';
 import { StandingAnswer } from './standing-answer';
 
@@ -26,15 +26,19 @@ import { StandingAnswer } from './standing-answer';
   host: { '(document:keydown)': 'keyed($event)' },
   template: `
     @if (store.job(); as job) {
-      <div class="bar no-print">
+      <div class="bar">
         <h1>{{ job.title }}</h1>
-        <div class="row">
+        <div class="row no-print">
           @if (history.next(); as step) {
-            <button type="button" class="undo" (click)="undo()" [attr.aria-label]="'Take back ' + step">
+            <button type="button" class="act" (click)="undo()" [attr.aria-label]="'Take back ' + step">
               <va-icon name="take-back" />
               Take back
             </button>
           }
+          <button type="button" class="act" (click)="print()">
+            <va-icon name="print" />
+            Print
+          </button>
           <p class="save small" role="status" [attr.data-state]="saving.state()">{{ saveWords() }}</p>
         </div>
       </div>
@@ -74,7 +78,7 @@ import { StandingAnswer } from './standing-answer';
       min-height: var(--target);
       padding: var(--space-2) var(--space-5) 0;
     }
-    .undo {
+    .act {
       display: inline-flex;
       align-items: center;
       gap: 6px;
@@ -172,6 +176,17 @@ import { StandingAnswer } from './standing-answer';
         position: static;
       }
     }
+    @media print {
+      .split {
+        display: block;
+        padding: 0;
+      }
+      va-standing-answer {
+        display: block;
+        position: static;
+        margin-top: var(--space-4);
+      }
+    }
     @media (max-width: 560px) {
       .bar {
         padding: var(--space-2) var(--space-3) 0;
@@ -242,6 +257,12 @@ export class JobPage {
   protected undo(): void {
     this.store.flush();
     this.history.undo(() => this.store.flush());
+  }
+
+  /** The stage shown with the standing answer, on paper. */
+  protected print(): void {
+    this.store.flush();
+    globalThis.print();
   }
 
   protected keyed(event: KeyboardEvent): void {

@@ -122,6 +122,7 @@ import { HelpNote } from '../shared/help-note';
       line-height: 1;
     }
     .ferrite {
+      font-size: 0.94rem;
       flex-wrap: nowrap;
       justify-content: space-between;
     }
@@ -152,7 +153,14 @@ import { HelpNote } from '../shared/help-note';
     .fold {
       display: none;
     }
-    @media (max-width: 980px) {
+    @media print {
+      aside {
+        background: none;
+        box-shadow: none;
+        break-inside: avoid;
+      }
+    }
+    @media (max-width: 980px) and (not print) {
       aside {
         position: fixed;
         left: 0;

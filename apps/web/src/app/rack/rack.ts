@@ -1,41 +1,51 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { RODS, type Rod } from '@variatum/metallurgy';
-import { NzSwitchModule } from 'ng-zorro-antd/switch';
-import { FormsModule } from '@angular/forms';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { RODS } from '@variatum/metallurgy';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { catchError, map, of } from 'rxjs';
 import { ApiService } from '../data/api.service';
+import { UndoHistory } from '../data/undo-history';
+import { Icon } from '../shared/icon';
+import { saveWords } from '../shared/state-words';
+import { isUndoKey } from '../shared/undo-key';
 import { familyTitle } from '../shared/words';
+import { RackRod } from './rack-rod';
+import { RackStore } from './rack-store';
 
 /** What is on the shelf: the choice of a rod counts a purchase for what is not. */
 @Component({
   selector: 'va-rack',
-  imports: [FormsModule, NzSwitchModule],
+  imports: [Icon, NzButtonModule, RackRod],
+  providers: [UndoHistory, RackStore],
+  host: { '(document:keydown)': 'keyed($event)' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="page stack">
-      <h1>Rod rack</h1>
+      <div class="row between">
+        <h1>Rod rack</h1>
+        <div class="row">
+          @if (history.next(); as step) {
+            <button nz-button type="button" (click)="undo()" [attr.aria-label]="'Take back ' + step">
+              <va-icon name="take-back" />
+              Take back
+            </button>
+          }
+          <p class="small soft" role="status">{{ words() }}</p>
+        </div>
+      </div>
       <p class="soft">
         Switch on what is on the shelf. With nothing switched on, the usual shelf of a repair shop is assumed.
       </p>
-      @if (failure()) {
-        <p class="panel" role="alert">{{ failure() }}</p>
+      @if (store.failure(); as message) {
+        <p class="panel" role="alert">{{ message }}</p>
       }
       <div class="groups">
-        @for (group of groups(); track group.family) {
+        @for (group of groups; track group.family) {
           <section class="panel">
             <h2>{{ group.title }}</h2>
             <ul>
               @for (rod of group.rods; track rod.id) {
-                <li>
-                  <label [for]="'rod-' + rod.id">
-                    <span class="figure">{{ rod.id }}</span>
-                    <span class="small soft">{{ rod.names.iso }}{{ windowOf(rod) }}</span>
-                  </label>
-                  <nz-switch
-                    [nzId]="'rod-' + rod.id"
-                    [ngModel]="shelf().has(rod.id)"
-                    (ngModelChange)="set(rod.id, $event)"
-                  />
-                </li>
+                <li><va-rack-rod [rod]="rod" [unit]="unit()" /></li>
               }
             </ul>
           </section>
@@ -58,18 +68,7 @@ import { familyTitle } from '../shared/words';
       margin-bottom: var(--space-4);
     }
     li {
-      display: flex;
-      justify-content: space-between;
-      align-items: center;
-      min-height: var(--target);
       border-bottom: 1px solid var(--line);
-      gap: var(--space-3);
-    }
-    label {
-      flex: 1;
-    }
-    label .figure {
-      font-weight: 650;
     }
     @media (max-width: 560px) {
       .page {
@@ -79,43 +78,34 @@ import { familyTitle } from '../shared/words';
   `,
 })
 export class Rack {
-  private readonly api = inject(ApiService);
-  protected readonly shelf = signal<ReadonlySet<string>>(new Set());
-  protected readonly failure = signal('');
-  protected readonly groups = computed(() =>
-    [...new Set(RODS.map(({ family }) => family))].map((family) => ({
-      family,
-      title: familyTitle(family),
-      rods: RODS.filter((rod) => rod.family === family),
-    })),
+  protected readonly store = inject(RackStore);
+  protected readonly history = inject(UndoHistory);
+  protected readonly unit = toSignal(
+    inject(ApiService)
+      .workshop()
+      .pipe(
+        map(({ lengthUnit }) => lengthUnit),
+        catchError(() => of('mm' as const)),
+      ),
+    { initialValue: 'mm' as const },
   );
+  protected readonly words = computed(() =>
+    saveWords(this.store.offline() ? 'offline' : this.store.saved() ? 'saved' : 'saving'),
+  );
+  protected readonly groups = [...new Set(RODS.map(({ family }) => family))].map((family) => ({
+    family,
+    title: familyTitle(family),
+    rods: RODS.filter((rod) => rod.family === family),
+  }));
 
-  constructor() {
-    this.api.rodStock().subscribe({
-      next: (stock) => this.shelf.set(new Set(stock.filter(({ onShelf }) => onShelf).map(({ rod }) => rod))),
-      error: () => this.failure.set('The rack cannot be read: the server does not answer.'),
-    });
+  protected undo(): void {
+    this.store.flush();
+    this.history.undo(() => this.store.flush());
   }
 
-  protected windowOf({ ferriteNumberWindow }: Rod): string {
-    return ferriteNumberWindow ? ` · FN ${ferriteNumberWindow[0]} to ${ferriteNumberWindow[1]}` : '';
-  }
-
-  protected set(rod: string, onShelf: boolean): void {
-    const show = (on: boolean): void =>
-      this.shelf.update((shelf) => {
-        const next = new Set(shelf);
-        if (on) next.add(rod);
-        else next.delete(rod);
-        return next;
-      });
-    show(onShelf);
-    this.failure.set('');
-    this.api.putRodStock(rod, { onShelf }).subscribe({
-      error: () => {
-        show(!onShelf);
-        this.failure.set(`${rod} could not be saved: the server does not answer. Try again.`);
-      },
-    });
+  protected keyed(event: KeyboardEvent): void {
+    if (!isUndoKey(event)) return;
+    event.preventDefault();
+    this.undo();
   }
 }

@@ -2,17 +2,20 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  effect,
   type ElementRef,
   inject,
+  input,
   signal,
+  untracked,
   viewChild,
 } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import { GRADES, RODS, TERMS } from '@variatum/metallurgy';
+import { NzButtonModule } from 'ng-zorro-antd/button';
 import { map, of, switchMap, timer } from 'rxjs';
 import { ApiService } from '../data/api.service';
-import { Icon } from '../shared/icon';
 import { SHORTCUTS } from './shortcuts';
 
 interface Hit {
@@ -35,17 +38,12 @@ const ACTIONS: readonly Hit[] = [
 const MOST = 6;
 const REST_MS = 150;
 
-/** Finds jobs, grades, rods and pages by name from anywhere, and shows the keys that work. */
+/** Finds jobs, grades, rods, terms and pages by name, and shows the keys that work. */
 @Component({
   selector: 'va-command-search',
-  imports: [Icon],
-  host: { '(document:keydown)': 'keyed($event)' },
+  imports: [NzButtonModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <button type="button" class="open" (click)="show()" aria-keyshortcuts="Control+K">
-      <va-icon name="find" />
-      Find
-    </button>
     <dialog #dialog aria-label="Find" (close)="text.set('')">
       <input
         #field
@@ -89,35 +87,12 @@ const REST_MS = 150;
           </div>
         }
       </dl>
-      <form method="dialog"><button class="open">Close</button></form>
+      <form method="dialog"><button nz-button>Close</button></form>
     </dialog>
   `,
   styles: `
-    .open {
-      display: inline-flex;
-      align-items: center;
-      gap: 6px;
-      min-height: var(--target);
-      padding: 0 var(--space-3);
-      border: 1px solid var(--line-strong);
-      border-radius: var(--corner);
-      background: transparent;
-      color: var(--ink);
-      font: inherit;
-      cursor: pointer;
-    }
     dialog {
-      width: min(620px, 94vw);
-      padding: var(--space-4);
-      border: 1px solid var(--line-strong);
-      border-radius: var(--corner);
-      background: var(--raised);
-      color: var(--ink);
-      box-shadow: var(--shadow);
       margin-top: 12vh;
-    }
-    dialog::backdrop {
-      background: rgb(0 0 0 / 45%);
     }
     input {
       width: 100%;
@@ -131,7 +106,6 @@ const REST_MS = 150;
       font: inherit;
     }
     ul {
-      margin-top: var(--space-3);
       max-height: 50vh;
       overflow: auto;
     }
@@ -152,7 +126,6 @@ const REST_MS = 150;
     dl {
       display: grid;
       gap: var(--space-2);
-      margin: var(--space-3) 0;
     }
     dl div {
       display: grid;
@@ -164,6 +137,10 @@ const REST_MS = 150;
   `,
 })
 export class CommandSearch {
+  /** Counts up with every call for the search, and for the sheet of keys. */
+  readonly find = input.required<number>();
+  readonly keys = input.required<number>();
+
   private readonly api = inject(ApiService);
   private readonly router = inject(Router);
   private readonly dialog = viewChild.required<ElementRef<HTMLDialogElement>>('dialog');
@@ -211,14 +188,26 @@ export class CommandSearch {
     return [...jobs, ...named('Base metal', 'grades', GRADES), ...named('Rod', 'rods', RODS), ...terms, ...actions];
   });
 
+  constructor() {
+    effect(() => {
+      if (this.find() > 0) untracked(() => this.show());
+    });
+    effect(() => {
+      const sheet = this.sheet().nativeElement;
+      if (this.keys() > 0 && !sheet.open) sheet.showModal();
+    });
+  }
+
   protected typed(text: string): void {
     this.text.set(text);
     this.at.set(0);
   }
 
-  protected show(): void {
+  private show(): void {
+    const dialog = this.dialog().nativeElement;
+    if (dialog.open) return;
     this.typed('');
-    this.dialog().nativeElement.showModal();
+    dialog.showModal();
   }
 
   protected move(event: KeyboardEvent): void {
@@ -235,15 +224,5 @@ export class CommandSearch {
   protected go({ address, query }: Hit): void {
     this.dialog().nativeElement.close();
     void this.router.navigate([...address], { queryParams: query ?? {} });
-  }
-
-  protected keyed(event: KeyboardEvent): void {
-    if (event.key.toLowerCase() === 'k' && (event.ctrlKey || event.metaKey)) {
-      event.preventDefault();
-      if (!this.dialog().nativeElement.open) this.show();
-      return;
-    }
-    if (event.key !== '?' || (event.target as HTMLElement | null)?.closest('input, textarea')) return;
-    if (!this.sheet().nativeElement.open) this.sheet().nativeElement.showModal();
   }
 }

@@ -25,7 +25,7 @@ const NUMBERS = [
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="panel stack" aria-label="Acceptance profiles">
-      <h2 class="row">
+      <h2 class="with-icon">
         <va-icon name="acceptance" />
         Acceptance profiles
         <va-help-note about="acceptance-profile" />
@@ -111,9 +111,6 @@ const NUMBERS = [
     </section>
   `,
   styles: `
-    h2 {
-      gap: var(--space-2);
-    }
     summary {
       display: flex;
       flex-wrap: wrap;

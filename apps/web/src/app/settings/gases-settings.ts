@@ -19,7 +19,7 @@ import { SettingsStore } from './settings-store';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="panel stack" aria-label="Gases">
-      <h2>
+      <h2 class="with-icon">
         <va-icon name="gas" />
         Gases
       </h2>

@@ -20,7 +20,7 @@ const PROCESS_WORDS: Readonly<Record<ArcProcess, string>> = { gtaw: 'TIG', smaw:
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="panel stack" aria-label="Machines">
-      <h2>
+      <h2 class="with-icon">
         <va-icon name="machine" />
         Machines
       </h2>

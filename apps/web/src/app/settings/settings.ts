@@ -10,7 +10,7 @@ import { ConflictPanel } from '../shared/conflict-panel';
 import { ChoiceGroup } from '../shared/choice-group';
 import { Icon } from '../shared/icon';
 import { isUndoKey } from '../shared/undo-key';
-import { saveWords } from '../shared/words';
+import { saveWords } from '../shared/state-words';
 import { AcceptanceSettings } from './acceptance-settings';
 import { GasesSettings } from './gases-settings';
 import { HabitsSettings } from './habits-settings';

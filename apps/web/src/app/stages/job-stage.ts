@@ -1,16 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, type ElementRef, inject, viewChild } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router } from '@angular/router';
 import { JOB_STATES, type JobDetail, type JobState } from '@variatum/contracts';
 import { ENVIRONMENTS } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
-import { NzModalModule, NzModalService } from 'ng-zorro-antd/modal';
 import { NzSelectModule } from 'ng-zorro-antd/select';
 import { firstValueFrom } from 'rxjs';
 import { ApiService } from '../data/api.service';
 import { JobStore } from '../data/job-store';
-import { STATE_WORDS } from '../shared/words';
+import { STATE_WORDS } from '../shared/state-words';
 import { ChoiceGroup } from '../shared/choice-group';
 import { Icon } from '../shared/icon';
 import { judge, temperatureMeasure } from '../shared/measure';
@@ -24,17 +23,7 @@ const round = (celsius: number): number => Number(celsius.toFixed(1));
 /** What came in and what it must live through. */
 @Component({
   selector: 'va-job-stage',
-  imports: [
-    ChoiceGroup,
-    FormsModule,
-    Icon,
-    MeasureField,
-    NzButtonModule,
-    NzInputModule,
-    NzModalModule,
-    NzSelectModule,
-    PiecePhotos,
-  ],
+  imports: [ChoiceGroup, FormsModule, Icon, MeasureField, NzButtonModule, NzInputModule, NzSelectModule, PiecePhotos],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (store.job(); as job) {
@@ -139,11 +128,19 @@ const round = (celsius: number): number => Number(celsius.toFixed(1));
             <va-icon name="copy" />
             Start another like it
           </button>
-          <button nz-button type="button" (click)="withdraw()">
+          <button nz-button type="button" (click)="ask()">
             <va-icon name="remove" />
             Withdraw this job
           </button>
         </div>
+        <dialog #asking aria-labelledby="withdraw-title">
+          <h2 id="withdraw-title">Withdraw this job?</h2>
+          <p>It leaves the board. Nothing is erased, and it can be brought back.</p>
+          <form method="dialog" class="row">
+            <button nz-button nzType="primary" type="button" (click)="withdraw()">Withdraw</button>
+            <button nz-button>Keep it</button>
+          </form>
+        </dialog>
       </div>
     }
   `,
@@ -158,7 +155,7 @@ export class JobStage {
   protected readonly store = inject(JobStore);
   private readonly api = inject(ApiService);
   private readonly router = inject(Router);
-  private readonly modal = inject(NzModalService);
+  private readonly asking = viewChild.required<ElementRef<HTMLDialogElement>>('asking');
 
   protected readonly states = JOB_STATES.map((value: JobState) => ({ value, title: STATE_WORDS[value] }));
   protected readonly environments = Object.entries(ENVIRONMENTS)
@@ -276,18 +273,16 @@ export class JobStage {
     await this.router.navigate(['/jobs', copy.id, 'job']);
   }
 
-  protected withdraw(): void {
-    this.modal.confirm({
-      nzTitle: 'Withdraw this job?',
-      nzContent: 'It leaves the board. Nothing is erased.',
-      nzOkText: 'Withdraw',
-      nzOnOk: async () => {
-        this.store.flush();
-        const job = this.store.job();
-        if (!job) return;
-        await firstValueFrom(this.api.withdrawJob(job.id, (await firstValueFrom(this.api.job(job.id))).version));
-        await this.router.navigate(['/']);
-      },
-    });
+  protected ask(): void {
+    this.asking().nativeElement.showModal();
+  }
+
+  protected async withdraw(): Promise<void> {
+    this.store.flush();
+    const job = this.store.job();
+    if (!job) return;
+    this.asking().nativeElement.close();
+    await firstValueFrom(this.api.withdrawJob(job.id, (await firstValueFrom(this.api.job(job.id))).version));
+    await this.router.navigate(['/']);
   }
 }

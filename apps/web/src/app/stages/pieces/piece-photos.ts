@@ -126,18 +126,6 @@ import { Icon } from '../../shared/icon';
     }
     dialog {
       width: min(720px, 94vw);
-      padding: var(--space-4);
-      border: 1px solid var(--line-strong);
-      border-radius: var(--corner);
-      background: var(--raised);
-      color: var(--ink);
-    }
-    dialog[open] {
-      display: grid;
-      gap: var(--space-3);
-    }
-    dialog::backdrop {
-      background: rgb(0 0 0 / 55%);
     }
     /* Square, so that a turned picture keeps inside. */
     .large {

@@ -1,0 +1,91 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import type { LengthUnit, Rod } from '@variatum/metallurgy';
+import { NzInputModule } from 'ng-zorro-antd/input';
+import { NzSwitchModule } from 'ng-zorro-antd/switch';
+import { lengthMeasure } from '../shared/measure';
+import { MeasureField } from '../shared/measure-field';
+import { RackStore } from './rack-store';
+
+/** One rod of the rack: whether it is on the shelf, and if so in which diameter and where. */
+@Component({
+  selector: 'va-rack-rod',
+  imports: [FormsModule, MeasureField, NzInputModule, NzSwitchModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="row line">
+      <label [for]="'rod-' + rod().id">
+        <span class="figure">{{ rod().id }}</span>
+        <span class="small soft">{{ rod().names.iso }}{{ window() }}</span>
+      </label>
+      <nz-switch
+        [nzId]="'rod-' + rod().id"
+        [ngModel]="entry().onShelf"
+        (ngModelChange)="store.change(rod().id, { onShelf: $event })"
+      />
+    </div>
+    @if (entry().onShelf) {
+      <div class="more">
+        <va-measure-field
+          label="Diameter"
+          [measure]="measure()"
+          [value]="entry().diameterMm"
+          [text]="text()"
+          placeholder='2.4 mm, 1/16"'
+          (changed)="setDiameter($event)"
+        />
+        <div class="field">
+          <label [for]="'note-' + rod().id">Where, how much</label>
+          <input
+            nz-input
+            [id]="'note-' + rod().id"
+            maxlength="300"
+            [ngModel]="entry().note"
+            (ngModelChange)="store.change(rod().id, { note: $event })"
+          />
+        </div>
+      </div>
+    }
+  `,
+  styles: `
+    .line {
+      flex-wrap: nowrap;
+      justify-content: space-between;
+      min-height: var(--target);
+    }
+    .line label {
+      display: grid;
+      flex: 1;
+    }
+    .line .figure {
+      font-weight: 650;
+    }
+    .more {
+      display: grid;
+      grid-template-columns: 1fr 1fr;
+      gap: var(--space-3);
+      padding-bottom: var(--space-3);
+    }
+  `,
+})
+export class RackRod {
+  readonly rod = input.required<Rod>();
+  readonly unit = input.required<LengthUnit>();
+
+  protected readonly store = inject(RackStore);
+  /** The diameter as it is being typed. */
+  protected readonly text = signal('');
+  protected readonly entry = computed(() => this.store.entry(this.rod().id));
+  protected readonly measure = computed(() =>
+    lengthMeasure(this.unit(), [0.5, 10], undefined, '2.4 mm, 1/16" or .045'),
+  );
+  protected readonly window = computed(() => {
+    const { ferriteNumberWindow } = this.rod();
+    return ferriteNumberWindow ? ` · FN ${ferriteNumberWindow[0]} to ${ferriteNumberWindow[1]}` : '';
+  });
+
+  protected setDiameter({ value, text }: { readonly value: number | null; readonly text: string }): void {
+    this.text.set(text);
+    this.store.change(this.rod().id, { diameterMm: value });
+  }
+}
