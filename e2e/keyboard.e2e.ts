@@ -47,6 +47,7 @@ test('a first repair from the board to the decision without a mouse', async ({ p
   await expect(page.getByRole('region', { name: 'Log of tests' }).getByText('no pull, flat, not worked')).toBeVisible();
 
   await page.keyboard.press('Alt+4');
+  await expect(page.getByRole('radio', { name: 'Bevelled butt' })).toBeVisible();
   await tabTo(page, /^(Bevelled butt|Square butt)$/);
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('ArrowRight');

@@ -2,7 +2,6 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { FormsModule } from '@angular/forms';
 import type { LengthUnit, Rod } from '@variatum/metallurgy';
 import { NzInputModule } from 'ng-zorro-antd/input';
-import { NzSwitchModule } from 'ng-zorro-antd/switch';
 import { lengthMeasure } from '../shared/measure';
 import { MeasureField } from '../shared/measure-field';
 import { RackStore } from './rack-store';
@@ -10,16 +9,19 @@ import { RackStore } from './rack-store';
 /** One rod of the rack: whether it is on the shelf, and if so in which diameter and where. */
 @Component({
   selector: 'va-rack-rod',
-  imports: [FormsModule, MeasureField, NzInputModule, NzSwitchModule],
+  imports: [FormsModule, MeasureField, NzInputModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="row line">
       <label [for]="'rod-' + rod().id">
         <span class="figure">{{ rod().id }}</span>
-        <span class="small soft">{{ rod().names.iso }}{{ window() }}</span>
+        <span class="small soft">{{ facts() }}</span>
       </label>
-      <nz-switch
-        [nzId]="'rod-' + rod().id"
+      <input
+        type="checkbox"
+        role="switch"
+        class="switch"
+        [id]="'rod-' + rod().id"
         [ngModel]="entry().onShelf"
         (ngModelChange)="store.change(rod().id, { onShelf: $event })"
       />
@@ -52,6 +54,7 @@ import { RackStore } from './rack-store';
       flex-wrap: nowrap;
       justify-content: space-between;
       min-height: var(--target);
+      padding: 3px 0;
     }
     .line label {
       display: grid;
@@ -79,9 +82,9 @@ export class RackRod {
   protected readonly measure = computed(() =>
     lengthMeasure(this.unit(), [0.5, 10], undefined, '2.4 mm, 1/16" or .045'),
   );
-  protected readonly window = computed(() => {
-    const { ferriteNumberWindow } = this.rod();
-    return ferriteNumberWindow ? ` · FN ${ferriteNumberWindow[0]} to ${ferriteNumberWindow[1]}` : '';
+  protected readonly facts = computed(() => {
+    const { names, ferriteNumberWindow: window } = this.rod();
+    return [names.iso, window && `FN ${window[0]} to ${window[1]}`].filter(Boolean).join(' · ');
   });
 
   protected setDiameter({ value, text }: { readonly value: number | null; readonly text: string }): void {

@@ -2,7 +2,6 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { FormsModule } from '@angular/forms';
 import { FIELD_TESTS, RODS } from '@variatum/metallurgy';
 import { NzSelectModule } from 'ng-zorro-antd/select';
-import { NzSwitchModule } from 'ng-zorro-antd/switch';
 import { SettingsStore } from './settings-store';
 
 const STEPS = [-3, -2, -1, 0, 1, 2, 3] as const;
@@ -19,7 +18,7 @@ const STEP_WORDS: Readonly<Record<number, string>> = {
 /** Tests the workshop can do, and the rods it likes. */
 @Component({
   selector: 'va-habits-settings',
-  imports: [FormsModule, NzSelectModule, NzSwitchModule],
+  imports: [FormsModule, NzSelectModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="panel stack" aria-label="Tests at hand">
@@ -29,8 +28,11 @@ const STEP_WORDS: Readonly<Record<number, string>> = {
         @for (test of tests; track test.id) {
           <li>
             <label [for]="'owns-' + test.id">{{ test.title }}</label>
-            <nz-switch
-              [nzId]="'owns-' + test.id"
+            <input
+              type="checkbox"
+              role="switch"
+              class="switch"
+              [id]="'owns-' + test.id"
               [ngModel]="owned().has(test.id)"
               (ngModelChange)="own(test.id, $event)"
             />

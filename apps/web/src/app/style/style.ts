@@ -5,7 +5,6 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzSelectModule } from 'ng-zorro-antd/select';
 import { NzSpinModule } from 'ng-zorro-antd/spin';
-import { NzSwitchModule } from 'ng-zorro-antd/switch';
 import { PersonSettings } from '../data/person-settings';
 import { PieceSection } from '../drawings/piece-section';
 import { ChoiceGroup } from '../shared/choice-group';
@@ -43,7 +42,6 @@ function tokenNames(): readonly string[] {
     NzInputModule,
     NzSelectModule,
     NzSpinModule,
-    NzSwitchModule,
     PieceSection,
     RiskMark,
   ],
@@ -157,7 +155,7 @@ function tokenNames(): readonly string[] {
               <span class="label">With help</span>
               <va-help-note about="ferrite-number" />
             </span>
-            <nz-switch [(ngModel)]="switched" nzId="style-switch" aria-label="Switch" />
+            <input type="checkbox" role="switch" class="switch" aria-label="Switch" [(ngModel)]="switched" />
           </div>
           <va-choice-group label="Choice among few" [options]="few" [value]="chosen()" (chosen)="chosen.set($event)" />
         </div>
