@@ -66,7 +66,7 @@ test('jobs, grades and pages are found by name from anywhere, and the keys are t
   await page.keyboard.press('Control+k');
   const field = page.getByRole('combobox', { name: /Find a job/ });
   await field.fill('ladder');
-  await expect(page.getByRole('option', { name: /Pool ladder/ })).toHaveAttribute('aria-selected', 'true');
+  await expect(page.getByRole('option', { name: /Pool ladder/ }).first()).toHaveAttribute('aria-selected', 'true');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: /Pool ladder/ })).toBeVisible();
 

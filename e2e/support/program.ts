@@ -45,5 +45,23 @@ export async function startProgram(command: 'demo' | 'start', dataDirectory: str
     child.kill(signal);
     await ended;
   };
-  return { url, dataDirectory, stop: () => end('SIGTERM'), kill: () => end('SIGKILL') };
+  return {
+    url,
+    dataDirectory,
+    stop: () => end('SIGTERM'),
+    kill: () => end('SIGKILL').then(() => gone(url)),
+  };
+}
+
+/** Waits until nobody answers: a server whose launcher was killed finishes what it has begun before it ends. */
+async function gone(url: string): Promise<void> {
+  for (let tries = 0; tries < 200; tries++) {
+    const answers = await fetch(url, { headers: { connection: 'close' } }).then(
+      () => true,
+      () => false,
+    );
+    if (!answers) return;
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  throw new Error('the server outlived its launcher');
 }

@@ -1,0 +1,99 @@
+import { provideHttpClient } from '@angular/common/http';
+import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import { TestBed } from '@angular/core/testing';
+import { aWorkshop } from '../../testing/job-fixture';
+import { Autosave } from '../data/autosave';
+import { RestingChanges } from '../data/resting-changes';
+import { UndoHistory } from '../data/undo-history';
+import { replaceAt, withoutAt } from './replace-at';
+import { SettingsStore } from './settings-store';
+
+const machine = {
+  id: '00000000-0000-4000-8000-0000000000a1', name: 'Bench', processes: ['gtaw' as const], kind: 'inverter' as const, volts: 230,
+  amperes: 16, phases: 1 as const, mostAmperes: null,
+}; // prettier-ignore
+const rest = (ms = 450): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
+
+let store: SettingsStore;
+let http: HttpTestingController;
+beforeEach(async () => {
+  TestBed.configureTestingModule({
+    providers: [Autosave, UndoHistory, RestingChanges, SettingsStore, provideHttpClient(), provideHttpClientTesting()],
+  });
+  store = TestBed.inject(SettingsStore);
+  http = TestBed.inject(HttpTestingController);
+  await rest(20);
+  http.expectOne('/api/workshop').flush(aWorkshop({ version: 7, machines: [machine] }));
+  await rest(5);
+});
+
+test('a change shows at once and is sent when typing rests, upon the version that was read', async () => {
+  store.change({ name: 'D' });
+  store.change({ name: 'Depot north', lengthUnit: 'in' });
+  expect(store.workshop()).toMatchObject({ name: 'Depot north', lengthUnit: 'in' });
+  http.expectNone('/api/workshop');
+  await rest();
+  const request = http.expectOne({ method: 'PATCH', url: '/api/workshop' });
+  expect(request.request.body).toEqual({ name: 'Depot north', lengthUnit: 'in', version: 7 });
+  request.flush(aWorkshop({ version: 8 }));
+  await rest(5);
+  expect(store.workshop()?.version).toBe(8);
+  expect(store.saving.state()).toBe('saved');
+});
+
+test('a fault in a list is named by its place, kept, and holds only its own list back', async () => {
+  store.change({ machines: replaceAt([machine], 0, { volts: Number.NaN, amperes: 1 }) });
+  store.change({ flowUnit: 'cfh' });
+  expect(Object.keys(store.errors())).toEqual(['machines.0.volts', 'machines.0.amperes']);
+  await rest();
+  const request = http.expectOne({ method: 'PATCH', url: '/api/workshop' });
+  expect(request.request.body).toEqual({ flowUnit: 'cfh', version: 7 });
+  request.flush(aWorkshop({ version: 8 }));
+  await rest(5);
+  expect(store.saving.state()).toBe('refused');
+  expect(store.workshop()?.machines[0]?.amperes).toBe(1);
+  store.change({ machines: replaceAt(store.workshop()?.machines ?? [], 0, { volts: 400, amperes: 32 }) });
+  await rest();
+  const mended = http.expectOne({ method: 'PATCH', url: '/api/workshop' });
+  expect(mended.request.body.machines).toMatchObject([{ volts: 400, amperes: 32 }]);
+  mended.flush(aWorkshop({ version: 9 }));
+  await rest(5);
+  expect(store.errors()).toEqual({});
+});
+
+test('what two changed is shown side by side; what only the other changed is left alone', async () => {
+  store.change({ name: 'Mine', temperatureUnit: '°F' });
+  await rest();
+  http
+    .expectOne({ method: 'PATCH', url: '/api/workshop' })
+    .flush(
+      { type: 'about:blank', title: 'Changed', status: 409, current: aWorkshop({ name: 'Theirs', version: 9 }) },
+      { status: 409, statusText: 'Conflict' },
+    );
+  await rest(5);
+  const again = http.expectOne({ method: 'PATCH', url: '/api/workshop' });
+  expect(again.request.body).toEqual({ temperatureUnit: '°F', version: 9 });
+  again.flush(aWorkshop({ name: 'Theirs', temperatureUnit: '°F', version: 10 }));
+  await rest(5);
+  expect(store.conflicts()).toMatchObject([{ field: 'name', mine: 'Mine', theirs: 'Theirs' }]);
+});
+
+test('taking back sends what stood before', async () => {
+  const history = TestBed.inject(UndoHistory);
+  store.change({ machines: withoutAt([machine], 0) });
+  await rest();
+  http.expectOne({ method: 'PATCH', url: '/api/workshop' }).flush(aWorkshop({ version: 8 }));
+  await rest(5);
+  history.undo(() => store.flush());
+  await rest(5);
+  const request = http.expectOne({ method: 'PATCH', url: '/api/workshop' });
+  expect(request.request.body).toMatchObject({ machines: [{ name: 'Bench' }], version: 8 });
+  request.flush(aWorkshop({ version: 9, machines: [machine] }));
+});
+
+test('lists are changed and shortened without touching the one that was there', () => {
+  const list = [{ a: 1 }, { a: 2 }] as const;
+  expect(replaceAt(list, 1, { a: 1 })).toEqual([{ a: 1 }, { a: 1 }]);
+  expect(withoutAt(list, 0)).toEqual([{ a: 2 }]);
+  expect(list).toEqual([{ a: 1 }, { a: 2 }]);
+});
