@@ -1,4 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
 import { expect, test } from './support/fixtures';
 
 const SIZES = [
@@ -7,6 +8,16 @@ const SIZES = [
 ];
 const PAGES = ['/', '/rack', '/reference', '/settings', '/help'];
 const STAGES = ['job', 'pieces', 'identify', 'joint', 'rod'];
+
+/** What lies folded on a page is opened too. */
+const unfold = async (page: Page): Promise<void> => {
+  const { pathname } = new URL(page.url());
+  if (pathname === '/') await page.getByRole('button', { name: 'Filter' }).click();
+  if (pathname === '/settings') await page.getByText('Carries load', { exact: true }).click();
+  if (pathname === '/help') await page.getByLabel('Look for a test or a term').fill('a');
+  if (pathname.endsWith('/pieces')) await page.getByRole('button', { name: 'It is two metals' }).first().click();
+  if (pathname.endsWith('/joint')) await page.getByRole('button', { name: 'What is: Dilution' }).click();
+};
 
 for (const { name, width, height } of SIZES)
   for (const theme of ['day', 'dim'])
@@ -23,6 +34,7 @@ for (const { name, width, height } of SIZES)
         if (path.endsWith('rod')) await expect(page.getByText(/order settled|first places are close/)).toBeVisible();
         else if (path.startsWith('/jobs'))
           await expect(page.getByRole('complementary', { name: 'Standing answer' })).toBeVisible();
+        await unfold(page);
         await page.waitForTimeout(400);
         const { violations } = await new AxeBuilder({ page })
           .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])

@@ -11,6 +11,7 @@ import type { CatalogueEntry } from './entry';
 import { FAMILIES } from './families';
 import { findGrade, GRADES } from './grades';
 import { guessFamily } from './guess-family';
+import { notInCatalogue } from './not-in-catalogue';
 import { findRod, RODS } from './rods';
 
 const ENTRIES: readonly (readonly [string, CatalogueEntry])[] = [...GRADES, ...RODS].map((entry) => [entry.id, entry]);
@@ -84,7 +85,13 @@ describe('names', () => {
     expect(findGrade('1.4404')?.id).toBe('316L');
     expect(findGrade(' 1.4512 ')?.id).toBe('409');
     expect(findRod('er 309l')?.id).toBe('ER309L');
+    for (const name of ['304 L', 'AISI 304L', 'SS304L', 'type 304-L', 'UNS S30403', 'EN 1.4307'])
+      expect([name, findGrade(name)?.id]).toEqual([name, '304L']);
+    expect(findGrade('Ni-resist D2')?.id).toBe('Ni-resist-D2');
+    expect(findGrade('ss')).toBeUndefined();
     expect(findGrade('unobtainium')).toBeUndefined();
+    expect(notInCatalogue('316X', GRADES)).toMatch(/did you mean 316 or 316L or .*\? it has 201, /);
+    expect(notInCatalogue('unobtainium', GRADES)).not.toContain('did you mean');
   });
 });
 

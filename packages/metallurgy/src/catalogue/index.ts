@@ -4,3 +4,4 @@ export * from './rods';
 export * from './families';
 export * from './families-of-steel';
 export * from './guess-family';
+export * from './not-in-catalogue';

@@ -1,9 +1,13 @@
 import type { CatalogueEntry } from './entry';
 
-const plain = (name: string): string => name.toLowerCase().replace(/[\s_]+/g, '');
+/** People write 304 L, 304-L and 304_l. */
+const plain = (name: string): string => name.toLowerCase().replace(/[\s_-]+/g, '');
+/** Words that say whose name follows, and are no part of it. */
+const PREFIX = /^(?:aisi|astm|asme|aws|uns|din|en|type|grade|alloy|stainless|ss)/;
 
 /**
- * Makes a look-up of entries by any of their names. A name that several entries share belongs to the first of them.
+ * Makes a look-up of entries by any of their names, written with or without blanks, hyphens, and the body that gives them.
+ * A name that several entries share belongs to the first of them.
  */
 export function nameIndex<Entry extends CatalogueEntry>(
   entries: readonly Entry[],
@@ -17,5 +21,5 @@ export function nameIndex<Entry extends CatalogueEntry>(
     const { uns, en, iso, also } = entry.names;
     for (const name of [uns, en, iso, ...(also ?? [])]) claim(name, entry);
   }
-  return (name) => byName.get(plain(name));
+  return (name) => byName.get(plain(name)) ?? byName.get(plain(name).replace(PREFIX, ''));
 }

@@ -1,4 +1,4 @@
-import { findGrade, findRod, GRADES, RODS, type CatalogueEntry } from '../catalogue';
+import { findGrade, findRod, GRADES, notInCatalogue, RODS, type CatalogueEntry } from '../catalogue';
 import { mix, validateComposition, type Composition } from '../composition';
 import { constitution, isoLineSurface, type Constitution, type IsoFerriteLines } from '../constitution';
 import { FaultCollector, InputError, type FieldError } from '../errors';
@@ -75,11 +75,7 @@ function resolve(
   if (composition !== undefined) return validateComposition(composition, `${path}.composition`);
   if (name === undefined) throw InputError.at(path, `give a ${field} or a composition`);
   const entry = find(name);
-  if (!entry)
-    throw InputError.at(
-      `${path}.${field}`,
-      `"${name}" is not in the catalogue; it has ${all.map(({ id }) => id).join(', ')}`,
-    );
+  if (!entry) throw InputError.at(`${path}.${field}`, notInCatalogue(name, all));
   return entry.typical;
 }
 

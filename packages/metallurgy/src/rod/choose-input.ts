@@ -1,5 +1,14 @@
 import choice from '../../data/choice.json';
-import { findRod, isCarbonSteel, isDuplex, isMartensitic, isStainless, RODS, type Rod } from '../catalogue';
+import {
+  findRod,
+  isCarbonSteel,
+  isDuplex,
+  isMartensitic,
+  isStainless,
+  notInCatalogue,
+  RODS,
+  type Rod,
+} from '../catalogue';
 import {
   beliefFromRanges,
   beliefMean,
@@ -64,7 +73,7 @@ export function checkChooseInput(input: ChooseInput): ChooseProblem {
       if (!rod)
         errors.push({
           path: `${field}.${index}`,
-          message: `"${name}" is not in the catalogue; it has ${RODS.map(({ id }) => id).join(', ')}`,
+          message: notInCatalogue(name, RODS),
         });
       return rod;
     });

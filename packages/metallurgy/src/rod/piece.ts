@@ -1,5 +1,5 @@
 import choice from '../../data/choice.json';
-import { findGrade, findRod, GRADES, guessFamily, RODS } from '../catalogue';
+import { findGrade, findRod, GRADES, guessFamily, notInCatalogue, RODS } from '../catalogue';
 import {
   beliefFromRanges,
   exactComposition,
@@ -72,20 +72,12 @@ export function pieceBelief(input: PieceInput, path: string, confirmed?: Confirm
   });
   if (input.grade !== undefined) {
     const grade = findGrade(input.grade);
-    if (!grade)
-      throw InputError.at(
-        `${path}.grade`,
-        `"${input.grade}" is not in the catalogue; it has ${GRADES.map(({ id }) => id).join(', ')}`,
-      );
+    if (!grade) throw InputError.at(`${path}.grade`, notInCatalogue(input.grade, GRADES));
     return known(materialOf(grade), catalogueBelief(GRADES.indexOf(grade)));
   }
   if (input.weldMetal !== undefined) {
     const rod = findRod(input.weldMetal);
-    if (!rod)
-      throw InputError.at(
-        `${path}.weldMetal`,
-        `"${input.weldMetal}" is not in the catalogue; it has ${RODS.map(({ id }) => id).join(', ')}`,
-      );
+    if (!rod) throw InputError.at(`${path}.weldMetal`, notInCatalogue(input.weldMetal, RODS));
     return known({ ...materialOf(rod), id: `${rod.id} weld` }, beliefFromRanges(rod));
   }
   if (input.composition !== undefined) {
