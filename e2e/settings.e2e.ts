@@ -15,7 +15,7 @@ test('units of the workshop change how sizes and temperatures are read and shown
   await page.getByRole('radio', { name: '°F' }).click();
   await saved(page);
   await page.goto(demo.url);
-  await stage(page, /Tram-stop/, 'Pieces');
+  await stage(page, /Tram-stop handrail, split/, 'Pieces');
   const thickness = page.locator('[data-piece="0"]').getByLabel('Thickness at the joint');
   await expect(thickness).toHaveValue('0.079 in');
   await thickness.fill('0.08');

@@ -104,6 +104,7 @@ export const pieceQuestionSchema = z.strictObject({
   composition: z.record(z.string(), z.unknown()).optional(),
   weldMetal: z.string().optional(),
   coating: coatingSchema.optional(),
+  condition: z.string().max(40).optional(),
   item: itemSchema.optional(),
   tests: z.array(testEntrySchema).max(200).optional(),
 });

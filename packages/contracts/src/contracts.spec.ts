@@ -48,6 +48,10 @@ describe('the question a job asks', () => {
       coating: 'plated',
     });
     expect(pieceQuestion(piece({ kind: 'old-weld', weldMetal: 'ER70S-6' }))).toEqual({ weldMetal: 'ER70S-6' });
+    expect(pieceQuestion(piece({ grade: '304L', condition: 'oil-soaked' }))).toEqual({
+      grade: '304L',
+      condition: 'oil-soaked',
+    });
     expect(pieceQuestion(piece({ family: 'handrail', form: 'tube' }))).toEqual({
       item: { family: 'handrail', form: 'tube' },
       tests: [],

@@ -11,9 +11,12 @@ export function activePieces(job: Pick<JobDetail, 'pieces'>): readonly Piece[] {
 
 /** What the core is told of a piece: a grade taken as known, or the item with the tests that stand. */
 export function pieceQuestion(piece: Piece): PieceInput {
-  const coating = piece.coating === null ? {} : { coating: piece.coating };
-  if (piece.kind === 'old-weld' && piece.weldMetal !== null) return { weldMetal: piece.weldMetal };
-  if (piece.grade !== null) return { grade: piece.grade, ...coating };
+  const state = {
+    ...(piece.coating === null ? {} : { coating: piece.coating }),
+    ...(piece.condition === null ? {} : { condition: piece.condition }),
+  };
+  if (piece.kind === 'old-weld' && piece.weldMetal !== null) return { weldMetal: piece.weldMetal, ...state };
+  if (piece.grade !== null) return { grade: piece.grade, ...state };
   return {
     item: {
       ...(piece.family === null ? {} : { family: piece.family }),
@@ -22,7 +25,7 @@ export function pieceQuestion(piece: Piece): PieceInput {
     tests: piece.tests
       .filter(({ struckOutAt }) => struckOutAt === null)
       .map(({ entry }) => entry as NonNullable<PieceInput['tests']>[number]),
-    ...coating,
+    ...state,
   };
 }
 

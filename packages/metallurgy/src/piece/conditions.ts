@@ -5,6 +5,10 @@ export interface PieceCondition {
   readonly id: string;
   readonly title: string;
   readonly advice: string;
+  /** How often the bead suffers from what the piece brings along, 0 to 1; absent: it brings nothing. */
+  readonly contamination?: number;
+  /** What it brings along, as the end of a sentence about the piece. */
+  readonly soils?: string;
 }
 
 /** States a piece may come in. */

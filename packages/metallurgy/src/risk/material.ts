@@ -2,6 +2,7 @@ import service from '../../data/service.json';
 import type { CatalogueEntry, MaterialFamily, StabilisationRule } from '../catalogue';
 import { ELEMENT_INDEX } from '../composition';
 import type { Coating } from '../identify';
+import type { PieceCondition } from '../piece';
 
 /** What the mechanisms must know of a base metal besides its composition. */
 export interface Material {
@@ -19,6 +20,8 @@ export interface PieceSample {
   /** Composition in element order, mass percent. */
   readonly composition: Float64Array;
   readonly coating: Coating;
+  /** State it came in; undefined when not stated. */
+  readonly condition?: PieceCondition | undefined;
   readonly thicknessMm: number;
 }
 

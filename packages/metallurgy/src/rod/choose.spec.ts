@@ -348,3 +348,15 @@ test('any analysed metal gets an answer of plain numbers, however odd it is', ()
     { numRuns: 60 },
   );
 });
+
+test('the state a piece came in shows among the risks of every rod and is refused by name when nobody knows it', () => {
+  const soaked = choose({ pieces: [{ grade: '304L' }, { grade: '304L', condition: 'oil-soaked' }], samples: 64 });
+  const clean = choose({ pieces: [{ grade: '304L' }, { grade: '304L', condition: 'as-made' }], samples: 64 });
+  const contamination = ({ ranking }: typeof soaked) =>
+    ranking[0]?.risks.find(({ mechanism }) => mechanism === 'contamination');
+  expect(contamination(soaked)?.reason).toMatch(/304L is soaked with oil/);
+  expect(contamination(soaked)?.remedy).toMatch(/without chlorine/);
+  expect(contamination(clean)?.level ?? 'low').toBe('low');
+  expect(soaked.recommended).toBe(clean.recommended);
+  expect(() => choose({ pieces: [{ grade: '304L', condition: 'bored' }] })).toThrow(/pieces.0.condition.*as-made/);
+});

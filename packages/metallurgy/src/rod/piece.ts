@@ -17,6 +17,7 @@ import {
   type IdentifyInput,
 } from '../identify';
 import { interpolate } from '../constitution';
+import { findPieceCondition, PIECE_CONDITIONS, type PieceCondition } from '../piece';
 import { materialOf, type Material } from '../risk';
 import risks from '../../data/risks.json';
 
@@ -27,6 +28,8 @@ export interface PieceInput extends IdentifyInput {
   /** Rod of a former repair, when the piece is an old weld. */
   readonly weldMetal?: string;
   readonly coating?: Coating;
+  /** State it came in: id of one of `PIECE_CONDITIONS`. */
+  readonly condition?: string;
 }
 
 /** One way a piece may be, with its share of the belief. */
@@ -42,6 +45,8 @@ export interface PieceBelief {
   readonly candidates: readonly PieceCandidate[];
   /** The identification behind it; undefined for a named grade or an analysis. */
   readonly identification: Identification | undefined;
+  /** State it came in; undefined when not stated. */
+  readonly condition: PieceCondition | undefined;
   /** Whether the piece is the weld of a former repair. */
   readonly oldWeld: boolean;
 }
@@ -61,6 +66,12 @@ export function pieceBelief(input: PieceInput, path: string, confirmed?: Confirm
       path: `${path}.coating`,
       message: `"${input.coating}" is not known; use one of ${COATINGS.join(', ')}`,
     });
+  const condition = input.condition === undefined ? undefined : findPieceCondition(input.condition);
+  if (input.condition !== undefined && !condition)
+    errors.push({
+      path: `${path}.condition`,
+      message: `"${input.condition}" is not known; use one of ${PIECE_CONDITIONS.map(({ id }) => id).join(', ')}`,
+    });
   const given = (['grade', 'composition', 'weldMetal'] as const).filter((field) => input[field] !== undefined);
   if (given.length > 1) errors.push({ path, message: `give only one of ${given.join(', ')}` });
   if (errors.length > 0) throw new InputError(errors);
@@ -68,6 +79,7 @@ export function pieceBelief(input: PieceInput, path: string, confirmed?: Confirm
   const known = (material: Material, belief: CompositionBelief): PieceBelief => ({
     candidates: [{ material, belief, coating, probability: 1 }],
     identification: undefined,
+    condition,
     oldWeld: input.weldMetal !== undefined,
   });
   if (input.grade !== undefined) {
@@ -87,7 +99,7 @@ export function pieceBelief(input: PieceInput, path: string, confirmed?: Confirm
   if (input.tests === undefined && input.item === undefined)
     throw InputError.at(path, 'give a grade, a composition, or an item with tests');
   const identification = identify(input, confirmed, path);
-  return { candidates: keepProbable(identification, input.coating), identification, oldWeld: false };
+  return { candidates: keepProbable(identification, input.coating), identification, condition, oldWeld: false };
 }
 
 /** Material facts of an analysed piece: its family follows from the analysis, its scaling limit from chromium. */

@@ -84,6 +84,7 @@ export function drawPoolSamples(
         material: candidate.material,
         composition: compositions.subarray(offset, offset + ELEMENT_COUNT),
         coating: candidate.coating,
+        condition: piece.condition,
         thicknessMm: joint.thicknessMm[index] as number,
       });
       const share = beliefQuantile(shareBeliefs[index] as ElementBelief, uniforms[at + 1] as number);

@@ -3,6 +3,7 @@ import { toVector, type Composition } from '../composition';
 import { completeJoint, type JointInput } from '../pool';
 import { completeService, materialOf, RISK_MECHANISMS, RiskSample, type ServiceInput } from '../risk';
 import type { Coating } from '../identify';
+import { findPieceCondition } from '../piece';
 
 /** A joint of typical compositions, as a test states it. */
 export interface TypicalJoint {
@@ -12,6 +13,8 @@ export interface TypicalJoint {
   readonly joint?: Partial<JointInput>;
   readonly service?: ServiceInput;
   readonly coatings?: readonly Coating[];
+  /** Ids of the states the pieces came in. */
+  readonly conditions?: readonly string[];
   /** Replaces or adds elements of the pool, mass percent. */
   readonly pool?: Composition;
 }
@@ -24,6 +27,7 @@ export function typicalSample({
   joint = {},
   service = {},
   coatings = [],
+  conditions = [],
   pool = {},
 }: TypicalJoint): RiskSample {
   const entries = grades.map((id) => {
@@ -44,6 +48,7 @@ export function typicalSample({
     material: materialOf(entry),
     composition: toVector(entry.typical),
     coating: coatings[index] ?? 'bare',
+    condition: findPieceCondition(conditions[index] ?? ''),
     thicknessMm: sample.joint.thicknessMm[index] as number,
   }));
   const rodVector = filler ? toVector(filler.typical) : new Float64Array(sample.pool.length);

@@ -8,10 +8,10 @@ import { either, ramp, step } from '../smooth';
 
 const figures = data.mechanisms.contamination;
 
-function ofPiece({ coating, composition, material }: PieceSample): number {
+function ofPiece({ coating, composition, condition, material }: PieceSample): number {
   const coated = coating === 'galvanised' ? figures.galvanised : coating === 'plated' ? figures.plated : 0;
   const leaded = figures.leaded * ramp(composition[ELEMENT_INDEX.Pb] as number, 0.02, 0.12);
-  const oil = material.family === 'cast-iron' ? figures.ironOil : 0;
+  const oil = Math.max(material.family === 'cast-iron' ? figures.ironOil : 0, condition?.contamination ?? 0);
   return either(either(coated, leaded), oil);
 }
 
@@ -50,13 +50,18 @@ export const contamination: RiskMechanism = {
           ? `Plating on ${worst.material.id} may be zinc, cadmium or hard chromium: poison fume and cracks.`
           : (worst.composition[ELEMENT_INDEX.Pb] as number) > 0.02
             ? `${worst.material.id} is leaded: lead fume, and cracks in the bead.`
-            : worst.material.family === 'cast-iron'
-              ? 'Old cast iron is soaked with oil: pores until it is burnt and ground out.'
-              : `The pool takes up ${copper.toFixed(1)} % copper.`;
+            : worst.condition?.soils
+              ? `${worst.material.id} ${worst.condition.soils}`
+              : worst.material.family === 'cast-iron'
+                ? 'Old cast iron is soaked with oil: pores until it is burnt and ground out.'
+                : `The pool takes up ${copper.toFixed(1)} % copper.`;
     return {
       drivers: [{ name: 'copper in the bead', value: copper, unit: '%', limit: figures.copper.center }],
       reason: what,
-      remedy: 'Take coatings off well back from the joint, inside too; extraction and the right mask.',
+      remedy:
+        worst.coating === 'bare' && worst.condition?.soils
+          ? worst.condition.advice
+          : 'Take coatings off well back from the joint, inside too; extraction and the right mask.',
     };
   },
   source: figures.source,

@@ -196,6 +196,15 @@ describe('what comes in with the metal and the gas', () => {
       riskOf('contamination', { grades: ['A36', '304'], rod: 'ER309L', coatings: ['plated', 'bare'] }),
     ).toBeGreaterThanOrEqual(HIGH);
     expect(riskOf('contamination', { grades: ['12L14', '304'], rod: 'ER309L' })).toBeGreaterThan(HIGH);
+    const soaked = riskOf('contamination', {
+      grades: ['304', '304'],
+      rod: 'ER308L',
+      conditions: ['as-made', 'oil-soaked'],
+    });
+    expect(soaked).toBeGreaterThan(0.2);
+    expect(riskOf('contamination', { grades: ['304', '304'], rod: 'ER308L', conditions: ['corroded'] })).toBeLessThan(
+      soaked,
+    );
     expect(riskOf('contamination', { grades: ['304', '304'], rod: 'ER308L' })).toBeLessThan(0.02);
   });
   test('hydrogen in the gas is for austenitic pools only', () => {
