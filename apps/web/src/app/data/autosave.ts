@@ -47,6 +47,10 @@ export class Autosave {
     return this.restingState().size > 0;
   }
 
+  clearErrors(): void {
+    this.fieldErrors.set({});
+  }
+
   /** Shows errors of a change, or takes them away. */
   setErrors(key: string, errors: readonly { readonly path: string; readonly message: string }[]): void {
     this.fieldErrors.update((all) => {

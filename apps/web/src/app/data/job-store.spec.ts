@@ -70,6 +70,33 @@ describe('JobStore', () => {
     request.flush({ ...piece, version: 4 });
   });
 
+  test('what cannot be taken yet outlives what others change', async () => {
+    store.changePiece(PIECE_ID, { name: '' });
+    await jest.advanceTimersByTimeAsync(600);
+    http.expectNone(`/api/pieces/${PIECE_ID}`);
+    const refreshed = store.refresh();
+    await jest.advanceTimersByTimeAsync(10);
+    http.expectOne(`/api/jobs/${JOB_ID}`).flush({ ...job, title: 'Theirs', pieces: [{ ...piece, origin: 'yard' }] });
+    await refreshed;
+    expect(store.job()?.title).toBe('Theirs');
+    expect(store.pieces()[0]).toMatchObject({ name: '', origin: 'yard' });
+    expect(store.errorsOf(`piece ${PIECE_ID}`)['name']).toBeDefined();
+  });
+
+  test('what one job could not take is nothing to the next', async () => {
+    store.changeJob({ title: '' });
+    await jest.advanceTimersByTimeAsync(600);
+    expect(store.errorsOf('job')['title']).toBeDefined();
+    const other = JOB_ID.replace(/1$/, '9');
+    const opened = store.open(other);
+    http.expectOne(`/api/jobs/${other}`).flush({ ...job, id: other, title: 'Other', pieces: [] });
+    http.expectOne('/api/rod-stock').flush([]);
+    http.expectOne('/api/workshop').flush({ id: JOB_ID, name: 'x', ownedTests: null, preferences: {}, version: 1 });
+    await opened;
+    expect(store.job()?.title).toBe('Other');
+    expect(store.errorsOf('job')).toEqual({});
+  });
+
   test('a field somebody else changed too is shown side by side, and what was typed is kept', async () => {
     store.changePiece(PIECE_ID, { name: 'Mine' });
     await jest.advanceTimersByTimeAsync(600);

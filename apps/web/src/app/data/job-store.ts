@@ -90,6 +90,7 @@ export class JobStore {
   /** Loads a job. */
   async open(id: string): Promise<void> {
     this.flush();
+    this.resting.clear();
     this.detail.set(null);
     this.history.clear();
     const [job, shelf, workshop] = await Promise.all([
@@ -121,7 +122,12 @@ export class JobStore {
     this.queue.knowVersion(job.id, job.version);
     for (const { id, version } of [...job.pieces, ...job.photos]) this.queue.knowVersion(id, version);
     if (job.joint) this.queue.knowVersion(`joint ${job.id}`, job.joint.version);
-    this.detail.set(job);
+    // What was typed and cannot be taken yet stands where it was typed.
+    this.detail.set({
+      ...job,
+      ...this.resting.unsent('job'),
+      pieces: job.pieces.map((piece) => ({ ...piece, ...this.resting.unsent(`piece ${piece.id}`) })),
+    });
   }
 
   /** Takes over what the server answered, or takes back what it refused. */

@@ -62,6 +62,17 @@ export class RestingChanges {
     for (const { flush } of [...this.rests.values()]) flush();
   }
 
+  /** Forgets what could not be taken, when another job is opened. */
+  clear(): void {
+    this.rests.clear();
+    this.saving.clearErrors();
+  }
+
+  /** What was typed into a thing and has not been sent yet, because typing has not rested or because it cannot be taken. */
+  unsent(key: string): Fields {
+    return this.rests.get(key)?.changes ?? {};
+  }
+
   rest(change: RestingChange): void {
     const { key, job, schema, operation, id, version, words, undo } = change;
     const known = this.rests.get(key);

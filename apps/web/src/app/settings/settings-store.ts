@@ -49,7 +49,8 @@ export class SettingsStore {
       const shop = await firstValueFrom(this.api.workshop());
       if (this.saving.resting || this.queue.unsent()) return;
       this.queue.knowVersion(shop.id, shop.version);
-      this.shop.set(shop);
+      // What was typed and cannot be taken yet stands where it was typed.
+      this.shop.set({ ...shop, ...this.resting.unsent(KEY) });
     } catch {
       this.failed.set(this.shop() === null);
     }
