@@ -85,7 +85,8 @@ export function createApp({ open, chooser, feed, logger, webDirectory, requestsP
 
   const api = express.Router();
   api.use(rateLimit({ windowMs: 60_000, limit: requestsPerMinute, standardHeaders: 'draft-8', legacyHeaders: false }));
-  api.use(photoRoutes(open.database, ONLY_WORKSHOP_ID));
+  // A picture is larger than anything else; a body read here is not read again below.
+  api.use('/jobs/:id/photos', express.json({ limit: '5mb', strict: true }));
   api.use(express.json({ limit: '1mb', strict: true }));
   api.get('/health', (_request, response) => void response.json({ status: 'up' }));
   api.get('/ready', async (_request, response) => {
@@ -94,7 +95,15 @@ export function createApp({ open, chooser, feed, logger, webDirectory, requestsP
   });
   const document = openApiDocument();
   api.get('/openapi.json', (_request, response) => void response.json(document));
-  for (const routes of [jobRoutes, pieceRoutes, fieldTestRoutes, jointRoutes, rodStockRoutes, workshopRoutes])
+  for (const routes of [
+    jobRoutes,
+    pieceRoutes,
+    photoRoutes,
+    fieldTestRoutes,
+    jointRoutes,
+    rodStockRoutes,
+    workshopRoutes,
+  ])
     api.use(routes(open.database, ONLY_WORKSHOP_ID));
   api.use(liveRoutes(feed, ONLY_WORKSHOP_ID));
   api.use(decisionRoutes(open.database, ONLY_WORKSHOP_ID, chooser));

@@ -8,3 +8,5 @@ export const stamp = z.iso.datetime({ offset: true });
 export const id = z.uuid();
 /** Version a change was typed upon. */
 export const version = z.int().min(1);
+/** Body of a request that changes nothing but a state, upon a version. */
+export const versionBodySchema = z.strictObject({ version });

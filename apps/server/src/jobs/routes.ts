@@ -4,6 +4,7 @@ import { Router } from 'express';
 import * as z from 'zod';
 import type { Database } from '../database';
 import { idParameter, send } from '../http/handle';
+import { addWithdrawal } from '../http/withdrawal';
 import { addJob, changeJob, duplicateJob, listJobs, readJobDetail } from './store';
 
 const flag = z.enum(['true', 'false']).transform((text) => text === 'true');
@@ -26,7 +27,6 @@ export const jobQuerySchema = z.object({
   offset: z.coerce.number().int().min(0).max(1_000_000).default(0),
 });
 const duplicateSchema = z.strictObject({ id: z.uuid().optional() });
-const versionSchema = z.strictObject({ version: z.int().min(1) });
 
 /** Jobs: `GET /jobs`, `POST /jobs`, `GET /jobs/:id`, `PATCH /jobs/:id`, `POST /jobs/:id/duplicate`,
  * `POST /jobs/:id/withdraw`, `POST /jobs/:id/restore`. */
@@ -52,13 +52,8 @@ export function jobRoutes(database: Database, workshopId: string): Router {
     const { id } = parseWith(duplicateSchema, request.body ?? {});
     send(response, await duplicateJob(database, workshopId, idParameter(request), id), 201);
   });
-  for (const [action, stamp] of [
-    ['withdraw', () => new Date()],
-    ['restore', () => null],
-  ] as const)
-    router.post(`/jobs/:id/${action}`, async (request, response) => {
-      const { version } = parseWith(versionSchema, request.body);
-      send(response, await changeJob(database, workshopId, idParameter(request), { version, withdrawnAt: stamp() }));
-    });
+  addWithdrawal(router, '/jobs', (id, version, withdrawnAt) =>
+    changeJob(database, workshopId, id, { version, withdrawnAt }),
+  );
   return router;
 }

@@ -20,6 +20,7 @@ import {
   rodStockPutSchema,
   rodStockSchema,
   strikeOutSchema,
+  versionBodySchema,
   workshopPatchSchema,
   workshopSchema,
 } from '@variatum/contracts';
@@ -38,8 +39,6 @@ interface Operation {
   /** The answer is a file, not a document. */
   readonly binary?: boolean;
 }
-
-const versionBody = z.strictObject({ version: z.int().min(1) });
 
 const OPERATIONS: readonly Operation[] = [
   {
@@ -92,14 +91,14 @@ const OPERATIONS: readonly Operation[] = [
     method: 'post',
     path: '/api/jobs/{id}/withdraw',
     summary: 'Withdraw a job',
-    body: versionBody,
+    body: versionBodySchema,
     answer: jobDetailSchema,
   },
   {
     method: 'post',
     path: '/api/jobs/{id}/restore',
     summary: 'Bring a job back',
-    body: versionBody,
+    body: versionBodySchema,
     answer: jobDetailSchema,
   },
   {
@@ -115,14 +114,14 @@ const OPERATIONS: readonly Operation[] = [
     method: 'post',
     path: '/api/pieces/{id}/withdraw',
     summary: 'Withdraw a piece',
-    body: versionBody,
+    body: versionBodySchema,
     answer: pieceSchema,
   },
   {
     method: 'post',
     path: '/api/pieces/{id}/restore',
     summary: 'Bring a piece back',
-    body: versionBody,
+    body: versionBodySchema,
     answer: pieceSchema,
   },
   {
@@ -160,14 +159,14 @@ const OPERATIONS: readonly Operation[] = [
     method: 'post',
     path: '/api/photos/{id}/withdraw',
     summary: 'Withdraw a picture',
-    body: versionBody,
+    body: versionBodySchema,
     answer: photoSchema,
   },
   {
     method: 'post',
     path: '/api/photos/{id}/restore',
     summary: 'Bring a picture back',
-    body: versionBody,
+    body: versionBodySchema,
     answer: photoSchema,
   },
   {

@@ -1,12 +1,10 @@
 import { newPieceSchema, parseWith, piecePatchSchema } from '@variatum/contracts';
 import { findGrade, findItemFamily, findRod, InputError, type FieldError } from '@variatum/metallurgy';
 import { Router } from 'express';
-import * as z from 'zod';
 import type { Database } from '../database';
 import { idParameter, send } from '../http/handle';
+import { addWithdrawal } from '../http/withdrawal';
 import { addPiece, changePiece, withdrawPiece } from './store';
-
-const versionSchema = z.strictObject({ version: z.int().min(1) });
 
 /** Pieces: `POST /jobs/:id/pieces`, `PATCH /pieces/:id`, `POST /pieces/:id/withdraw`, `POST /pieces/:id/restore`. */
 export function pieceRoutes(database: Database, workshopId: string): Router {
@@ -21,14 +19,9 @@ export function pieceRoutes(database: Database, workshopId: string): Router {
     checkNames(body);
     send(response, await changePiece(database, workshopId, idParameter(request), body));
   });
-  for (const [action, withdrawn] of [
-    ['withdraw', true],
-    ['restore', false],
-  ] as const)
-    router.post(`/pieces/:id/${action}`, async (request, response) => {
-      const { version } = parseWith(versionSchema, request.body);
-      send(response, await withdrawPiece(database, workshopId, idParameter(request), version, withdrawn));
-    });
+  addWithdrawal(router, '/pieces', (id, version, withdrawnAt) =>
+    withdrawPiece(database, workshopId, id, version, withdrawnAt),
+  );
   return router;
 }
 

@@ -47,9 +47,9 @@ export async function withdrawPiece(
   workshopId: string,
   id: string,
   version: number,
-  withdrawn: boolean,
+  withdrawnAt: Date | null,
 ): Promise<Piece> {
-  return update(database, workshopId, id, version, { withdrawnAt: withdrawn ? new Date() : null });
+  return update(database, workshopId, id, version, { withdrawnAt });
 }
 
 async function update(

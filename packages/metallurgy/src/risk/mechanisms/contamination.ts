@@ -24,6 +24,19 @@ function intended({ pieces }: RiskSample): boolean {
   return false;
 }
 
+function reasonOf({ coating, composition, condition, material }: PieceSample, copper: number): string {
+  if (coating === 'galvanised')
+    return `Zinc on ${material.id} boils into the pool and the air: pores, cracks and fume fever.`;
+  if (coating === 'plated')
+    return `Plating on ${material.id} may be zinc, cadmium or hard chromium: poison fume and cracks.`;
+  if ((composition[ELEMENT_INDEX.Pb] as number) > 0.02)
+    return `${material.id} is leaded: lead fume, and cracks in the bead.`;
+  if (condition?.soils) return `${material.id} ${condition.soils}`;
+  if (material.family === 'cast-iron')
+    return 'Old cast iron is soaked with oil: pores until it is burnt and ground out.';
+  return `The pool takes up ${copper.toFixed(1)} % copper.`;
+}
+
 /** Zinc, cadmium, chromium plate, lead, copper or oil in the pool. */
 export const contamination: RiskMechanism = {
   id: 'contamination',
@@ -43,21 +56,9 @@ export const contamination: RiskMechanism = {
   explain(sample) {
     const worst = sample.pieces.reduce((left, right) => (ofPiece(right) > ofPiece(left) ? right : left));
     const copper = sample.pool[ELEMENT_INDEX.Cu] as number;
-    const what =
-      worst.coating === 'galvanised'
-        ? `Zinc on ${worst.material.id} boils into the pool and the air: pores, cracks and fume fever.`
-        : worst.coating === 'plated'
-          ? `Plating on ${worst.material.id} may be zinc, cadmium or hard chromium: poison fume and cracks.`
-          : (worst.composition[ELEMENT_INDEX.Pb] as number) > 0.02
-            ? `${worst.material.id} is leaded: lead fume, and cracks in the bead.`
-            : worst.condition?.soils
-              ? `${worst.material.id} ${worst.condition.soils}`
-              : worst.material.family === 'cast-iron'
-                ? 'Old cast iron is soaked with oil: pores until it is burnt and ground out.'
-                : `The pool takes up ${copper.toFixed(1)} % copper.`;
     return {
       drivers: [{ name: 'copper in the bead', value: copper, unit: '%', limit: figures.copper.center }],
-      reason: what,
+      reason: reasonOf(worst, copper),
       remedy:
         worst.coating === 'bare' && worst.condition?.soils
           ? worst.condition.advice
