@@ -1,9 +1,10 @@
 import { ChangeDetectionStrategy, Component, model } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { ENVIRONMENTS, FAMILIES, RODS } from '@variatum/metallurgy';
+import { FAMILIES, RODS } from '@variatum/metallurgy';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzSelectModule } from 'ng-zorro-antd/select';
 import { ChoiceGroup } from '../shared/choice-group';
+import { ENVIRONMENT_CHOICES } from '../shared/words';
 import type { BoardQuery } from './board-query';
 
 /** Filter and order of the job board. */
@@ -99,9 +100,7 @@ import type { BoardQuery } from './board-query';
 export class BoardFilter {
   readonly filter = model.required<BoardQuery>();
 
-  protected readonly environments = Object.entries(ENVIRONMENTS)
-    .filter(([id]) => id !== 'unknown')
-    .map(([id, { title }]) => ({ id, title }));
+  protected readonly environments = ENVIRONMENT_CHOICES;
   protected readonly families = Object.entries(FAMILIES).map(([id, { title }]) => ({ id, title }));
   protected readonly rods = ['no rod', ...RODS.map(({ id }) => id)];
   protected readonly withdrawnOptions = [

@@ -31,6 +31,8 @@ import { UndoHistory } from './undo-history';
 
 type Fields<Patch> = Omit<Patch, 'version'>;
 
+/** Metals one joint is reckoned with at most. */
+const MOST_PIECES = 4;
 /** Changes of others come in bursts. */
 const REFRESH_MS = 150;
 
@@ -58,6 +60,8 @@ export class JobStore {
     const job = this.detail();
     return job ? activePieces(job) : [];
   });
+  /** Whether no further piece can be reckoned with. */
+  readonly full = computed(() => this.pieces().length >= MOST_PIECES);
   readonly withdrawnPieces = computed(
     () => this.detail()?.pieces.filter(({ withdrawnAt }) => withdrawnAt !== null) ?? [],
   );

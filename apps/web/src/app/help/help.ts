@@ -6,6 +6,7 @@ import { NzInputModule } from 'ng-zorro-antd/input';
 import { GuideService } from '../guide/guide.service';
 import { SHORTCUTS } from '../search/shortcuts';
 import { Icon } from '../shared/icon';
+import { minuteWords } from '../shared/words';
 
 const WAY = [
   ['Job', 'What came in and what it must live through.'],
@@ -188,6 +189,7 @@ export class Help {
 
   protected readonly guide = inject(GuideService);
   protected readonly way = WAY;
+  protected readonly time = minuteWords;
   protected readonly shortcuts = SHORTCUTS;
   protected readonly search = signal('');
   protected readonly tests = computed(() => FIELD_TESTS.filter((test) => this.found(test.title, test.how)));
@@ -206,9 +208,5 @@ export class Help {
   private found(...texts: string[]): boolean {
     const wanted = this.search().trim().toLowerCase();
     return wanted === '' || texts.some((text) => text.toLowerCase().includes(wanted));
-  }
-
-  protected time(minutes: number): string {
-    return minutes < 1 ? 'under a minute' : minutes < 60 ? `${Math.round(minutes)} min` : 'days';
   }
 }

@@ -12,7 +12,7 @@ import { UndoHistory } from '../data/undo-history';
 import { Guide } from '../guide/guide';
 import { ConflictPanel } from '../shared/conflict-panel';
 import { Icon } from '../shared/icon';
-import { isUndoKey } from '../shared/undo-key';
+import { TakeBack } from '../shared/take-back';
 import { saveWords, STAGE_WORDS } from '../shared/state-words';
 import { AnswerService } from './answer.service';
 import { StandingAnswer } from './standing-answer';
@@ -20,7 +20,7 @@ import { StandingAnswer } from './standing-answer';
 /** A job: its stages on the left, the standing answer on the right. */
 @Component({
   selector: 'va-job-page',
-  imports: [Icon, RouterOutlet, RouterLink, RouterLinkActive, ConflictPanel, Guide, StandingAnswer],
+  imports: [Icon, RouterOutlet, RouterLink, RouterLinkActive, ConflictPanel, Guide, StandingAnswer, TakeBack],
   providers: [Autosave, UndoHistory, RestingChanges, JobStore, PhotoStore, PieceArrangement, AnswerService],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '(document:keydown)': 'keyed($event)' },
@@ -29,12 +29,7 @@ import { StandingAnswer } from './standing-answer';
       <div class="bar">
         <h1>{{ job.title }}</h1>
         <div class="row no-print">
-          @if (history.next(); as step) {
-            <button type="button" class="act" (click)="undo()" [attr.aria-label]="'Take back ' + step">
-              <va-icon name="take-back" />
-              Take back
-            </button>
-          }
+          <va-take-back [store]="store" />
           <button type="button" class="act" (click)="print()">
             <va-icon name="print" />
             Print
@@ -220,7 +215,6 @@ export class JobPage {
   protected readonly saving = inject(Autosave);
   private readonly answers = inject(AnswerService);
   private readonly router = inject(Router);
-  protected readonly history = inject(UndoHistory);
   protected readonly failed = signal(false);
 
   protected readonly saveWords = computed(() => saveWords(this.saving.state()));
@@ -253,12 +247,6 @@ export class JobPage {
     inject(DestroyRef).onDestroy(() => this.store.flush());
   }
 
-  /** Takes the newest change back; Ctrl-Z does it too, outside a field, where it belongs to the text. */
-  protected undo(): void {
-    this.store.flush();
-    this.history.undo(() => this.store.flush());
-  }
-
   /** The stage shown with the standing answer, on paper. */
   protected print(): void {
     this.store.flush();
@@ -267,14 +255,9 @@ export class JobPage {
 
   protected keyed(event: KeyboardEvent): void {
     const stage = event.altKey ? STAGES[Number(event.key) - 1] : undefined;
-    if (stage) {
-      event.preventDefault();
-      void this.router.navigate(['/jobs', this.id(), stage]);
-      return;
-    }
-    if (!isUndoKey(event)) return;
+    if (!stage) return;
     event.preventDefault();
-    this.undo();
+    void this.router.navigate(['/jobs', this.id(), stage]);
   }
 
   /** What is still open in a stage, in a few words. */

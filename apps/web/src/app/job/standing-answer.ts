@@ -4,7 +4,7 @@ import { NzSpinModule } from 'ng-zorro-antd/spin';
 import { JobStore } from '../data/job-store';
 import { FerriteScale } from '../shared/ferrite-scale';
 import { RiskMark } from '../shared/risk-mark';
-import { ferriteWords, rodName, sureWords, settingWords, testOf } from '../shared/words';
+import { ferriteWords, rodName, sureWords, settingWords, testOf, minuteWords } from '../shared/words';
 import { AnswerService } from './answer.service';
 import { HelpNote } from '../shared/help-note';
 
@@ -225,17 +225,11 @@ export class StandingAnswer {
     const piece = next && this.store.pieces()[next.piece];
     if (!next || !piece) return null;
     const test = testOf(next.test.test);
-    const minutes =
-      next.test.minutes < 1
-        ? 'under a minute'
-        : next.test.minutes < 60
-          ? `${Math.round(next.test.minutes)} min`
-          : 'days';
     return {
       piece: piece.name,
       pieceId: piece.id,
       test: test ? [test.title, ...settingWords(test, next.test.settings)].join(', ') : next.test.test,
-      minutes,
+      minutes: minuteWords(next.test.minutes),
       moves: next.test.moves ? `${next.test.moves.outcome} would move it to ${next.test.moves.rod}` : '',
     };
   });

@@ -1,13 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RODS } from '@variatum/metallurgy';
-import { NzButtonModule } from 'ng-zorro-antd/button';
 import { catchError, map, of } from 'rxjs';
 import { ApiService } from '../data/api.service';
 import { UndoHistory } from '../data/undo-history';
-import { Icon } from '../shared/icon';
 import { saveWords } from '../shared/state-words';
-import { isUndoKey } from '../shared/undo-key';
+import { TakeBack } from '../shared/take-back';
 import { familyTitle } from '../shared/words';
 import { RackRod } from './rack-rod';
 import { RackStore } from './rack-store';
@@ -15,21 +13,15 @@ import { RackStore } from './rack-store';
 /** What is on the shelf: the choice of a rod counts a purchase for what is not. */
 @Component({
   selector: 'va-rack',
-  imports: [Icon, NzButtonModule, RackRod],
+  imports: [RackRod, TakeBack],
   providers: [UndoHistory, RackStore],
-  host: { '(document:keydown)': 'keyed($event)' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="page stack">
       <div class="row between">
         <h1>Rod rack</h1>
         <div class="row">
-          @if (history.next(); as step) {
-            <button nz-button type="button" (click)="undo()" [attr.aria-label]="'Take back ' + step">
-              <va-icon name="take-back" />
-              Take back
-            </button>
-          }
+          <va-take-back [store]="store" />
           <p class="small soft" role="status">{{ words() }}</p>
         </div>
       </div>
@@ -79,7 +71,6 @@ import { RackStore } from './rack-store';
 })
 export class Rack {
   protected readonly store = inject(RackStore);
-  protected readonly history = inject(UndoHistory);
   protected readonly unit = toSignal(
     inject(ApiService)
       .workshop()
@@ -97,15 +88,4 @@ export class Rack {
     title: familyTitle(family),
     rods: RODS.filter((rod) => rod.family === family),
   }));
-
-  protected undo(): void {
-    this.store.flush();
-    this.history.undo(() => this.store.flush());
-  }
-
-  protected keyed(event: KeyboardEvent): void {
-    if (!isUndoKey(event)) return;
-    event.preventDefault();
-    this.undo();
-  }
 }

@@ -8,8 +8,7 @@ import { RestingChanges } from '../data/resting-changes';
 import { UndoHistory } from '../data/undo-history';
 import { ConflictPanel } from '../shared/conflict-panel';
 import { ChoiceGroup } from '../shared/choice-group';
-import { Icon } from '../shared/icon';
-import { isUndoKey } from '../shared/undo-key';
+import { TakeBack } from '../shared/take-back';
 import { saveWords } from '../shared/state-words';
 import { AcceptanceSettings } from './acceptance-settings';
 import { GasesSettings } from './gases-settings';
@@ -28,26 +27,20 @@ import { SettingsStore } from './settings-store';
     FormsModule,
     GasesSettings,
     HabitsSettings,
-    Icon,
     MachinesSettings,
     NzButtonModule,
     NzInputModule,
     RatesSettings,
+    TakeBack,
   ],
   providers: [Autosave, UndoHistory, RestingChanges, SettingsStore],
-  host: { '(document:keydown)': 'keyed($event)' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="page stack">
       <div class="row head">
         <h1>Settings</h1>
         <div class="row">
-          @if (history.next(); as step) {
-            <button nz-button type="button" (click)="undo()" [attr.aria-label]="'Take back ' + step">
-              <va-icon name="take-back" />
-              Take back
-            </button>
-          }
+          <va-take-back [store]="store" />
           <p class="small soft" role="status">{{ words() }}</p>
         </div>
       </div>
@@ -152,7 +145,6 @@ import { SettingsStore } from './settings-store';
 export class Settings {
   protected readonly store = inject(SettingsStore);
   protected readonly person = inject(PersonSettings);
-  protected readonly history = inject(UndoHistory);
   protected readonly words = computed(() => saveWords(this.store.saving.state()));
 
   protected readonly themes = [
@@ -173,16 +165,5 @@ export class Settings {
 
   constructor() {
     inject(DestroyRef).onDestroy(() => this.store.flush());
-  }
-
-  protected undo(): void {
-    this.store.flush();
-    this.history.undo(() => this.store.flush());
-  }
-
-  protected keyed(event: KeyboardEvent): void {
-    if (!isUndoKey(event)) return;
-    event.preventDefault();
-    this.undo();
   }
 }

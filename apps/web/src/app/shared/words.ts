@@ -69,3 +69,17 @@ export function testWords({ entry }: Pick<FieldTestRecord, 'entry'>): string {
 /** Name of an environment. */
 export const environmentTitle = (id: string | undefined): string =>
   id ? (ENVIRONMENTS[id as keyof typeof ENVIRONMENTS]?.title ?? id) : 'Service not stated';
+
+/** Surroundings to choose from. */
+export const ENVIRONMENT_CHOICES = Object.entries(ENVIRONMENTS)
+  .filter(([id]) => id !== 'unknown')
+  .map(([id, { title }]) => ({ id, title }));
+
+/** How long a test takes, as people say it. */
+export function minuteWords(minutes: number): string {
+  if (minutes < 1) return 'under a minute';
+  return minutes < 60 ? `${Math.round(minutes)} min` : 'days';
+}
+
+/** The letter a piece goes by. */
+export const pieceLetter = (index: number): string => 'ABCD'[index] ?? String(index + 1);

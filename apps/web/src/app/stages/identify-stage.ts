@@ -8,7 +8,7 @@ import { NzInputModule } from 'ng-zorro-antd/input';
 import { JobStore } from '../data/job-store';
 import { CandidateBars } from '../drawings/candidate-bars';
 import { AnswerService } from '../job/answer.service';
-import { testOf, testWords } from '../shared/words';
+import { testOf, testWords, minuteWords, pieceLetter } from '../shared/words';
 import { TestForm } from './test-form';
 import { HelpNote } from '../shared/help-note';
 
@@ -32,7 +32,7 @@ import { HelpNote } from '../shared/help-note';
               [class.chosen]="entry.id === shown()?.id"
               (click)="show(entry.id)"
             >
-              {{ 'ABCD'[index] }} · {{ entry.name }}
+              {{ letter(index) }} · {{ entry.name }}
             </button>
           }
         </div>
@@ -241,6 +241,7 @@ export class IdentifyStage {
   protected readonly striking = signal<string | null>(null);
   protected readonly whyError = signal('');
   protected why = '';
+  protected readonly letter = pieceLetter;
 
   protected readonly shown = computed(() => {
     const pieces = this.store.pieces();
@@ -270,8 +271,7 @@ export class IdentifyStage {
       .sort((left, right) => (rank.get(left.id) ?? 99) - (rank.get(right.id) ?? 99))
       .map((test) => {
         const moves = next.find((entry) => entry.test === test.id)?.moves;
-        const time =
-          test.minutes < 1 ? 'under a minute' : test.minutes < 60 ? `${Math.round(test.minutes)} min` : 'days';
+        const time = minuteWords(test.minutes);
         return { test, time, worth: moves ? ` · may move it to ${moves.rod}` : '' };
       });
   });

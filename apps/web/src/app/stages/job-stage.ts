@@ -2,7 +2,6 @@ import { ChangeDetectionStrategy, Component, computed, type ElementRef, inject, 
 import { FormsModule } from '@angular/forms';
 import { Router } from '@angular/router';
 import { JOB_STATES, type JobDetail, type JobState } from '@variatum/contracts';
-import { ENVIRONMENTS } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzSelectModule } from 'ng-zorro-antd/select';
@@ -10,6 +9,7 @@ import { firstValueFrom } from 'rxjs';
 import { ApiService } from '../data/api.service';
 import { JobStore } from '../data/job-store';
 import { STATE_WORDS } from '../shared/state-words';
+import { ENVIRONMENT_CHOICES } from '../shared/words';
 import { ChoiceGroup } from '../shared/choice-group';
 import { Icon } from '../shared/icon';
 import { judge, temperatureMeasure } from '../shared/measure';
@@ -158,9 +158,7 @@ export class JobStage {
   private readonly asking = viewChild.required<ElementRef<HTMLDialogElement>>('asking');
 
   protected readonly states = JOB_STATES.map((value: JobState) => ({ value, title: STATE_WORDS[value] }));
-  protected readonly environments = Object.entries(ENVIRONMENTS)
-    .filter(([id]) => id !== 'unknown')
-    .map(([id, { title }]) => ({ id, title }));
+  protected readonly environments = ENVIRONMENT_CHOICES;
   protected readonly toggles: readonly {
     field: 'cycling' | 'hot' | 'vibration' | 'pressure' | 'permanence';
     title: string;

@@ -23,10 +23,16 @@ import { HelpNote } from '../../shared/help-note';
 import { Icon } from '../../shared/icon';
 import { lengthMeasure } from '../../shared/measure';
 import { MeasureField } from '../../shared/measure-field';
+import { pieceLetter } from '../../shared/words';
 import { PieceChanges } from './piece-changes';
 import { PiecePhotos } from './piece-photos';
 import { SizePicker } from './size-picker';
 
+/** Made once: every card lists them all. */
+const GRADE_CHOICES = GRADES.map(({ id, names }) => ({
+  id,
+  label: [id, names.uns, names.en].filter((name, place, all) => name && all.indexOf(name) === place).join(' · '),
+}));
 const FLAT_FORMS = new Set(['sheet', 'strip', 'plate', 'casting', 'forging', 'section']);
 
 /** One piece: what it is, its size with a section to scale, its state, its pictures, and its grade if it is certain. */
@@ -302,13 +308,10 @@ export class PieceCard {
   protected readonly conditions = PIECE_CONDITIONS;
   protected readonly coatings = (['bare', 'plated', 'galvanised'] as const).map((value) => ({ value, title: value }));
   protected readonly families = ITEM_FAMILIES.filter(({ id }) => id !== 'unknown');
-  protected readonly grades = GRADES.map(({ id, names }) => ({
-    id,
-    label: [id, names.uns, names.en].filter((name, place, all) => name && all.indexOf(name) === place).join(' · '),
-  }));
+  protected readonly grades = GRADE_CHOICES;
   protected readonly rods = RODS;
 
-  protected readonly letter = computed(() => 'ABCD'[this.index()] ?? String(this.index() + 1));
+  protected readonly letter = computed(() => pieceLetter(this.index()));
   protected readonly errors = computed(() => this.store.errorsOf(`piece ${this.piece().id}`));
   protected readonly flat = computed(() => FLAT_FORMS.has(this.piece().form ?? ''));
   protected readonly condition = computed(() => findPieceCondition(this.piece().condition ?? ''));

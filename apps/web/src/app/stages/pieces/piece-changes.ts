@@ -8,8 +8,6 @@ import { PieceArrangement } from '../../data/piece-arrangement';
 import { Icon } from '../../shared/icon';
 import { testOf, testWords } from '../../shared/words';
 
-const MOST_PIECES = 4;
-
 /** What may become of a piece as a whole: two of it, one with another, off the job. */
 @Component({
   selector: 'va-piece-changes',
@@ -21,7 +19,7 @@ const MOST_PIECES = 4;
         nz-button
         nzType="text"
         type="button"
-        [disabled]="full()"
+        [disabled]="store.full()"
         [attr.aria-expanded]="splitting()"
         (click)="splitting.set(!splitting())"
       >
@@ -109,7 +107,6 @@ export class PieceChanges {
   protected readonly error = signal('');
   protected name = '';
 
-  protected readonly full = computed(() => this.store.pieces().length >= MOST_PIECES);
   /** Pieces this one may be the same metal as. */
   protected readonly others = computed(() =>
     this.store.pieces().filter(({ id, kind }) => id !== this.piece().id && kind === this.piece().kind),

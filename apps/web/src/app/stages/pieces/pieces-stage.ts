@@ -2,9 +2,8 @@ import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { JobStore } from '../../data/job-store';
 import { Icon } from '../../shared/icon';
+import { pieceLetter } from '../../shared/words';
 import { PieceCard } from './piece-card';
-
-const MOST_PIECES = 4;
 
 /** The pieces of the job. */
 @Component({
@@ -30,7 +29,7 @@ const MOST_PIECES = 4;
           nzType="primary"
           type="button"
           (click)="store.addPiece({ name: 'Piece ' + letter(store.pieces().length) })"
-          [disabled]="full()"
+          [disabled]="store.full()"
         >
           <va-icon name="add" />
           Add a piece
@@ -39,7 +38,7 @@ const MOST_PIECES = 4;
           nz-button
           type="button"
           (click)="store.addPiece({ name: 'Old weld', kind: 'old-weld' })"
-          [disabled]="full()"
+          [disabled]="store.full()"
         >
           <va-icon name="add" />
           Add an old weld
@@ -50,14 +49,14 @@ const MOST_PIECES = 4;
             nzType="text"
             type="button"
             (click)="store.setPieceWithdrawn(piece.id, false)"
-            [disabled]="full()"
+            [disabled]="store.full()"
           >
             <va-icon name="bring-back" />
             Bring back {{ piece.name }}
           </button>
         }
       </div>
-      @if (full()) {
+      @if (store.full()) {
         <p class="small soft">Four metals are the most one joint is reckoned with: take one off to add another.</p>
       }
     </div>
@@ -65,12 +64,5 @@ const MOST_PIECES = 4;
 })
 export class PiecesStage {
   protected readonly store = inject(JobStore);
-
-  protected full(): boolean {
-    return this.store.pieces().length >= MOST_PIECES;
-  }
-
-  protected letter(index: number): string {
-    return 'ABCD'[index] ?? String(index + 1);
-  }
+  protected readonly letter = pieceLetter;
 }
