@@ -35,7 +35,11 @@ for (const { name, width, height } of SIZES)
         else if (path.startsWith('/jobs'))
           await expect(page.getByRole('complementary', { name: 'Standing answer' })).toBeVisible();
         await unfold(page);
-        await page.waitForTimeout(400);
+        // Colours are judged when everything has come to rest.
+        await page.evaluate(async () => {
+          await document.fonts.ready;
+          await Promise.all(document.getAnimations().map(({ finished }) => finished.catch(() => undefined)));
+        });
         const { violations } = await new AxeBuilder({ page })
           .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
           .analyze();

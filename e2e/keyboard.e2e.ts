@@ -26,7 +26,8 @@ test('a first repair from the board to the decision without a mouse', async ({ p
   await page.goto(demo.url);
   await tabTo(page, /^New job$/);
   await page.keyboard.press('Enter');
-  await tabTo(page, /^What came in\?$/);
+  // The field has the focus: who starts a job types its name next.
+  await expect(page.getByLabel('What came in?')).toBeFocused();
   await page.keyboard.type('Keyboard bench');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'Keyboard bench' })).toBeVisible();
@@ -61,8 +62,38 @@ test('a first repair from the board to the decision without a mouse', async ({ p
   await expect(page.getByRole('region', { name: 'Decision' }).getByText(/recommended then/)).toBeVisible();
 });
 
+test('keys pressed before the list of the search has arrived are kept in their order', async ({ page, demo }) => {
+  // The list comes when the test says so, however fast or slow the machine is.
+  let hand: () => void = () => undefined;
+  const handed = new Promise<void>((resolve) => (hand = resolve));
+  let held = false;
+  await page.route(/chunk-.*\.js$/, async (route) => {
+    const answer = await route.fetch();
+    if ((await answer.text()).includes('find-hits')) {
+      held = true;
+      await handed;
+    }
+    await route.fulfill({ response: answer });
+  });
+  await page.goto(new URL('/rack', demo.url).href);
+  const dialog = page.getByRole('dialog', { name: 'Find' });
+  await expect(page.getByRole('button', { name: 'Find' })).toBeVisible();
+  await page.keyboard.press('Control+k');
+  await page.keyboard.press('Escape');
+  await expect(dialog).toBeHidden();
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('help');
+  await page.keyboard.press('Enter');
+  await expect(dialog).toBeVisible();
+  await expect.poll(() => held).toBe(true);
+  hand();
+  await expect(page.getByRole('heading', { name: 'Help', exact: true })).toBeVisible();
+  await expect(dialog).toBeHidden();
+});
+
 test('jobs, grades and pages are found by name from anywhere, and the keys are told', async ({ page, demo }) => {
   await page.goto(new URL('/rack', demo.url).href);
+  await expect(page.getByRole('button', { name: 'Find' })).toBeVisible();
   await page.keyboard.press('Control+k');
   const field = page.getByRole('combobox', { name: /Find a job/ });
   await field.fill('ladder');

@@ -1,4 +1,5 @@
 import { expect, test } from './support/fixtures';
+import { keptOperations } from './support/kept-operations';
 import { freePortFor } from './support/free-port';
 import { newDataDirectory, removeDataDirectory, startProgram } from './support/program';
 
@@ -29,7 +30,7 @@ test('what is typed while the server is gone arrives exactly once, in order, eve
     await page.locator('[data-piece="1"]').getByLabel('Name').fill('Pipe');
     await expect(page.getByRole('status').filter({ hasText: 'does not answer' })).toBeVisible();
     // The page is closed with everything still unsent.
-    await page.waitForTimeout(700);
+    await expect.poll(() => keptOperations(page)).toBe(3);
     await page.close({ runBeforeUnload: false });
 
     program = await startProgram('start', directory, port);

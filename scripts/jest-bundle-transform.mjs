@@ -17,6 +17,8 @@ export default {
       bundle: true,
       write: false,
       format: 'cjs',
+      // Jest runs CommonJS: what is fetched on demand is required on demand.
+      supported: { 'dynamic-import': false },
       platform: 'node',
       target: 'node20',
       sourcemap: 'inline',

@@ -3,7 +3,7 @@ import { build } from 'esbuild';
 const root = new URL('../../', import.meta.url).pathname;
 
 await build({
-  entryPoints: { server: 'src/main.ts', 'compute.worker': 'src/decisions/compute.worker.ts' },
+  entryPoints: { server: 'src/main.ts', 'compute.worker': 'src/compute/compute.worker.ts' },
   bundle: true,
   platform: 'node',
   format: 'esm',

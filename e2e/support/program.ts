@@ -8,6 +8,8 @@ const ROOT = resolve(import.meta.dirname, '../..');
 export interface Program {
   readonly url: string;
   readonly dataDirectory: string;
+  /** Process of the launcher. */
+  readonly pid: number;
   /** Ends it as Ctrl-C does. */
   stop(): Promise<void>;
   /** Ends it as a power cut does: nothing is told, the database is left running. */
@@ -26,11 +28,24 @@ export function removeDataDirectory(directory: string): void {
   rmSync(directory, { recursive: true, force: true });
 }
 
-/** Starts the program and waits for the address it prints. @param command `demo` or `start` */
-export async function startProgram(command: 'demo' | 'start', dataDirectory: string, port?: number): Promise<Program> {
+/**
+ * Starts the program and waits for the address it prints.
+ * @param command `demo` or `start`
+ * @param environment added to that of the test
+ */
+export async function startProgram(
+  command: 'demo' | 'start',
+  dataDirectory: string,
+  port?: number,
+  environment: Readonly<Record<string, string>> = {},
+): Promise<Program> {
   const args = [join(ROOT, 'dist/launch.mjs'), command, '--data-dir', dataDirectory];
   if (port !== undefined) args.push('--port', String(port));
-  const child: ChildProcess = spawn('node', args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'inherit'] });
+  const child: ChildProcess = spawn('node', args, {
+    cwd: ROOT,
+    env: { ...process.env, ...environment },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
   const ended = new Promise<void>((done) => child.on('close', () => done()));
   const url = await new Promise<string>((done, fail) => {
     let text = '';
@@ -48,6 +63,7 @@ export async function startProgram(command: 'demo' | 'start', dataDirectory: str
   return {
     url,
     dataDirectory,
+    pid: child.pid ?? 0,
     stop: () => end('SIGTERM'),
     kill: () => end('SIGKILL').then(() => gone(url)),
   };

@@ -1,29 +1,61 @@
 import { join } from 'node:path';
 import { buildServer, buildWeb } from './build';
+import { needChromium, needPostgres } from './install-packages';
 import { run } from './run';
+import { PlainError } from './say';
 
-/** Builds and runs the speed figures; they go to standard output. */
-export async function bench(root: string): Promise<number> {
-  await buildServer(root);
-  await buildWeb(root);
-  await run(
+const printed = { stdio: ['ignore', 'inherit', 'inherit'] as ['ignore', 'inherit', 'inherit'] };
+
+const bundle = (root: string, source: string, file: string, more: readonly string[] = []): Promise<void> =>
+  run(
     'npx',
     [
       'esbuild',
-      'scripts/bench/main.ts',
+      source,
       '--bundle',
       '--platform=node',
       '--format=esm',
       '--target=node20',
-      '--outfile=dist/bench.mjs',
+      `--outfile=${file}`,
       '--log-level=warning',
+      ...more,
     ],
     { cwd: root },
   );
-  await run('node', ['--expose-gc', join(root, 'dist/bench.mjs')], {
-    cwd: root,
-    stdio: ['ignore', 'inherit', 'inherit'],
+
+/** What can be measured, each by itself. */
+const SUBJECTS: Readonly<Record<string, (root: string) => Promise<void>>> = {
+  core: async (root) => {
+    await bundle(root, 'scripts/bench/main.ts', 'dist/bench.mjs');
+    await run('node', ['--expose-gc', join(root, 'dist/bench.mjs')], { cwd: root, ...printed });
+  },
+  server: async (root) => {
+    await needPostgres();
+    await bundle(root, 'scripts/bench/bare-server.ts', 'dist/bare-server.mjs', ['--packages=external']);
+    await run('npx', ['tsx', 'scripts/bench/server.ts'], { cwd: root, ...printed });
+  },
+  page: async (root) => {
+    await needPostgres();
+    await needChromium();
+    await run('npx', ['tsx', 'scripts/bench/page.ts'], { cwd: root, ...printed });
+  },
+  faults: async (root) => {
+    await needPostgres();
+    await run('npx', ['tsx', 'scripts/bench/faults.ts'], { cwd: root, ...printed });
+  },
+};
+/** Measured when nothing is named: faults take a quarter of an hour. */
+const USUAL = ['core', 'server', 'page'];
+
+/** Builds and runs the speed figures, or what is named of them; they go to standard output. @throws PlainError */
+export async function bench(root: string, named: readonly string[]): Promise<number> {
+  const subjects = (named.length > 0 ? named : USUAL).map((name) => {
+    const subject = SUBJECTS[name];
+    if (!subject) throw new PlainError(`bench does not know "${name}"; it knows ${Object.keys(SUBJECTS).join(', ')}`);
+    return subject;
   });
-  await run('npx', ['tsx', 'scripts/bench/page.ts'], { cwd: root, stdio: ['ignore', 'inherit', 'inherit'] });
+  await buildServer(root);
+  await buildWeb(root);
+  for (const subject of subjects) await subject(root);
   return 0;
 }

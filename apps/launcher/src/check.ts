@@ -6,7 +6,7 @@ import { dataDirectory } from './data-directory';
 import { needChromium, needPostgres } from './install-packages';
 import { startCluster, type Cluster } from './private-cluster';
 import { runCode } from './run';
-import { say } from './say';
+import { inWords, say } from './say';
 
 interface Count {
   passed: number;
@@ -93,7 +93,7 @@ export async function check(root: string): Promise<number> {
     total.failed += browser ? browser.stats.unexpected + browser.errors.length : 1;
   } catch (error) {
     total.failed++;
-    say(error instanceof Error ? error.message : String(error));
+    say(inWords(error));
   } finally {
     cluster?.stop();
     rmSync(scratch, { recursive: true, force: true });

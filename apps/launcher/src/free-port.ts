@@ -1,4 +1,5 @@
 import { createServer, type AddressInfo } from 'node:net';
+import { PlainError } from './say';
 
 function listen(port: number): Promise<number | undefined> {
   return new Promise((resolve) => {
@@ -14,4 +15,14 @@ function listen(port: number): Promise<number | undefined> {
 /** The wanted port of 127.0.0.1 when it is free, otherwise any free one. */
 export async function freePort(wanted: number): Promise<number> {
   return (await listen(wanted)) ?? ((await listen(0)) as number);
+}
+
+/** What is said of a port that was asked for and is taken: another one in its place would not be found by who asked. */
+export const portTaken = (port: number): PlainError =>
+  new PlainError(`port ${port} is taken by another program; stop that one, choose another --port, or leave --port out`);
+
+/** The port asked for. @throws PlainError when it is taken */
+export async function askedPort(port: number): Promise<number> {
+  if ((await listen(port)) === undefined) throw portTaken(port);
+  return port;
 }

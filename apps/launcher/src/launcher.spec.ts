@@ -1,10 +1,15 @@
-import { mkdtempSync, readFileSync, writeFileSync, existsSync } from 'node:fs';
-import { createServer } from 'node:net';
+import { mkdirSync, mkdtempSync, readFileSync, writeFileSync, existsSync } from 'node:fs';
+import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { BackOff } from './back-off';
+import { lastWords } from './cluster-files';
+import { dataDirectory } from './data-directory';
 import { readFlags } from './flags';
-import { freePort } from './free-port';
+import { askedPort, freePort } from './free-port';
 import { claim } from './lock';
+import { processIdentity } from './process-identity';
+import { inWords } from './say';
 
 describe('flags', () => {
   test('are read with a space or an equals sign', () => {
@@ -30,29 +35,93 @@ describe('flags', () => {
   });
 });
 
-test('a taken port is passed over', async () => {
+test('a taken port is passed over, and refused when it was asked for', async () => {
   const taken = createServer();
   const port = await new Promise<number>((resolve) =>
-    taken.listen(0, '127.0.0.1', () => resolve((taken.address() as { port: number }).port)),
+    taken.listen(0, '127.0.0.1', () => resolve((taken.address() as AddressInfo).port)),
   );
   expect(await freePort(port)).not.toBe(port);
+  await expect(askedPort(port)).rejects.toThrow(`port ${port} is taken by another program`);
   await new Promise((resolve) => taken.close(resolve));
   expect(await freePort(port)).toBe(port);
+  expect(await askedPort(port)).toBe(port);
 });
 
 describe('claim on a data directory', () => {
+  const newHome = (): string => mkdtempSync(join(tmpdir(), 'variatum-claim-'));
+  const claimFile = (home: string): string => join(home, 'launcher.pid');
+  const claimOf = (pid: number, identity: string | undefined, directory: string): string =>
+    JSON.stringify({ pid, identity, directory });
+
   test('is given back', () => {
-    const home = mkdtempSync(join(tmpdir(), 'variatum-claim-'));
+    const home = newHome();
     const release = claim(home);
-    expect(readFileSync(join(home, 'launcher.pid'), 'utf8')).toBe(String(process.pid));
+    expect(JSON.parse(readFileSync(claimFile(home), 'utf8'))).toMatchObject({ pid: process.pid, directory: home });
     release();
-    expect(existsSync(join(home, 'launcher.pid'))).toBe(false);
+    expect(existsSync(claimFile(home))).toBe(false);
   });
-  test('of a process that is gone, or that is another program, does not hold', () => {
-    const home = mkdtempSync(join(tmpdir(), 'variatum-claim-'));
-    for (const pid of ['999999999', String(process.ppid), 'nonsense']) {
-      writeFileSync(join(home, 'launcher.pid'), pid);
+
+  test('of a living process holds', () => {
+    const home = newHome();
+    writeFileSync(claimFile(home), claimOf(process.ppid, processIdentity(process.ppid), home));
+    expect(() => claim(home)).toThrow(`already running on ${home} as process ${process.ppid}`);
+  });
+
+  test('of a process that is gone, of another one with its number, of another directory or of nothing does not hold', () => {
+    for (const left of [
+      '999999999',
+      'nonsense',
+      '',
+      'null',
+      claimOf(999_999_999, 'x', ''),
+      claimOf(process.ppid, 'an earlier boot 17', ''),
+    ]) {
+      const home = newHome();
+      writeFileSync(claimFile(home), left.replace('"directory":""', `"directory":"${home}"`));
       expect(() => claim(home)()).not.toThrow();
     }
+    const copy = newHome();
+    writeFileSync(claimFile(copy), claimOf(process.ppid, processIdentity(process.ppid), '/somewhere/else'));
+    expect(() => claim(copy)()).not.toThrow();
   });
+});
+
+describe('a process', () => {
+  test('is told from any other that had its number, and from what is not there', () => {
+    expect(processIdentity(process.pid)).toBe(processIdentity(process.pid));
+    expect(processIdentity(process.pid)).not.toBe(processIdentity(1));
+    for (const pid of [0, -1, 1.5, 999_999_999]) expect(processIdentity(pid)).toBeUndefined();
+  });
+});
+
+test('pauses grow while something fails, and begin anew after it has held', () => {
+  const tries = new BackOff(5000, 60_000);
+  expect([0, 1, 2, 3, 4].map((second) => tries.next(second * 1000))).toEqual([1000, 2000, 4000, 5000, 5000]);
+  expect(tries.next(100_000)).toBe(1000);
+});
+
+describe('what went wrong is said in words', () => {
+  const system = (code: string): Error => Object.assign(new Error(`${code}: …`), { code, path: '/srv/x' });
+  test.each(['EACCES', 'EROFS', 'ENOSPC', 'ENOTDIR', 'EEXIST'])('%s', (code) => {
+    expect(inWords(system(code))).toMatch(/^\/srv\/x cannot be used: .+ --data-dir$/);
+  });
+  test('what has no words yet is said without the places in the program', () => {
+    expect(inWords(new TypeError('x is not a function'))).toBe(
+      'this went wrong and has no better words yet: x is not a function',
+    );
+  });
+  test('of the database, the line that matters', () => {
+    expect(lastWords('LOG: one\nFATAL:  lock file is empty\nHINT: x')).toBe('lock file is empty');
+    expect(lastWords('could not write: No space left on device')).toMatch(/disk is full/);
+  });
+});
+
+test('a data directory that cannot be made is refused by its name', () => {
+  const home = mkdtempSync(join(tmpdir(), 'variatum-home-'));
+  writeFileSync(join(home, 'file'), '');
+  mkdirSync(join(home, 'there'));
+  expect(() => dataDirectory('/', join(home, 'file', 'data'))).toThrow(
+    /no data can be kept there: .*file\/data cannot be used: .*not a directory/,
+  );
+  expect(() => dataDirectory('/', '/proc/variatum')).toThrow(/no data can be kept there: \/proc\/variatum/);
 });

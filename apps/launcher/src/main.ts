@@ -3,7 +3,7 @@ import { bench } from './bench';
 import { check } from './check';
 import { dev } from './dev';
 import { readFlags } from './flags';
-import { PlainError, say } from './say';
+import { inWords, PlainError, say } from './say';
 import { serve } from './serve';
 
 const root = resolve(import.meta.dirname, '..');
@@ -11,7 +11,7 @@ const [command = '', ...args] = process.argv.slice(2);
 
 async function main(): Promise<number> {
   const { port, dataDir, fresh, rest } = readFlags(args, process.env);
-  if (rest.length > 0) throw new PlainError(`${rest.join(' ')}: not a flag of ${command}`);
+  if (rest.length > 0 && command !== 'bench') throw new PlainError(`${rest.join(' ')}: not a flag of ${command}`);
   switch (command) {
     case 'demo':
     case 'start':
@@ -19,7 +19,7 @@ async function main(): Promise<number> {
     case 'test':
       return check(root);
     case 'bench':
-      return bench(root);
+      return bench(root, rest);
     case 'dev':
       return dev(root, dataDir);
     default:
@@ -30,7 +30,7 @@ async function main(): Promise<number> {
 main().then(
   (code) => process.exit(code),
   (error: unknown) => {
-    say(error instanceof PlainError ? error.message : ((error as Error).stack ?? String(error)));
+    say(inWords(error));
     process.exit(1);
   },
 );

@@ -16,15 +16,27 @@ export function runCode(program: string, args: readonly string[], options: Spawn
   });
 }
 
+/** What a program left behind: its exit code and what it printed. */
+export interface Output {
+  readonly code: number;
+  readonly output: string;
+}
+
 /**
- * Runs a program quietly; answers its exit code and what it printed.
+ * Runs a program quietly.
  * @param extra added to its environment; secrets go here, where other users cannot read them
+ * @param withinMs when it is ended, should it take longer
  */
 export function quiet(
   program: string,
   args: readonly string[],
   extra: Readonly<Record<string, string>> = {},
-): { code: number; output: string } {
-  const result = spawnSync(program, args, { encoding: 'utf8', env: { ...process.env, ...extra } });
+  withinMs?: number,
+): Output {
+  const result = spawnSync(program, args, {
+    encoding: 'utf8',
+    env: { ...process.env, ...extra },
+    ...(withinMs === undefined ? {} : { timeout: withinMs, killSignal: 'SIGKILL' }),
+  });
   return { code: result.status ?? 1, output: `${result.stdout ?? ''}${result.stderr ?? ''}` };
 }

@@ -10,7 +10,13 @@ export interface ServerProcess {
   stop(): Promise<void>;
 }
 
-/** Starts the server and waits until it listens. */
+/** The server's port was taken between looking for it and listening on it. */
+export class PortTakenError extends Error {}
+
+/** A server that does not end when asked is made to, ms. */
+const END_WITHIN_MS = 12_000;
+
+/** Starts the server and waits until it listens. @throws PortTakenError, PlainError */
 export function startServer(root: string, environment: Readonly<Record<string, string>>): Promise<ServerProcess> {
   const child: ChildProcess = spawn('node', ['--enable-source-maps', join(root, 'dist/server.mjs')], {
     cwd: root,
@@ -22,14 +28,17 @@ export function startServer(root: string, environment: Readonly<Record<string, s
     void ended.then((code) => reject(new PlainError(`the server ended with code ${code} before it listened`)));
     child.on('error', reject);
     child.on('message', (message) => {
-      const { listening } = message as { listening?: number };
+      const { listening, cannotListen } = message as { listening?: number; cannotListen?: string };
+      if (cannotListen === 'EADDRINUSE') reject(new PortTakenError());
       if (listening === undefined) return;
       resolve({
         port: listening,
         ended,
         stop: async () => {
           if (child.exitCode === null) child.kill('SIGTERM');
+          const force = setTimeout(() => child.kill('SIGKILL'), END_WITHIN_MS);
           await ended;
+          clearTimeout(force);
         },
       });
     });

@@ -11,7 +11,7 @@ let server: TestServer;
 const web = mkdtempSync(join(tmpdir(), 'variatum-web-'));
 beforeAll(async () => {
   writeFileSync(join(web, 'index.html'), '<!doctype html><title>Variatum</title>');
-  server = await testServer({ webDirectory: web, requestsPerMinute: 100_000 });
+  server = await testServer({ webDirectory: web });
 });
 afterAll(() => server.close());
 
@@ -24,7 +24,7 @@ test('says that it is not ready when the database is gone', async () => {
   const broken = await testServer();
   await broken.open.close();
   await broken.request.get('/api/ready').expect(503);
-  await expect(broken.close()).rejects.toThrow();
+  await broken.close();
 });
 
 test('sends a strict content security policy and no hint of what it runs on', async () => {
@@ -61,13 +61,6 @@ test('refuses other names of the machine, bodies that are too large and bodies t
   expect(body.title).toBe('Not JSON');
 });
 
-test('holds a client back that asks too often', async () => {
-  const slow = await testServer({ requestsPerMinute: 3 });
-  for (let call = 0; call < 3; call++) await slow.request.get('/api/health').expect(200);
-  await slow.request.get('/api/health').expect(429);
-  await slow.close();
-});
-
 test('the interface document describes every address and its bodies', async () => {
   const { body } = await server.request.get('/api/openapi.json').expect(200);
   expect(body.openapi).toBe('3.1.0');
@@ -88,8 +81,8 @@ test('the interface document describes every address and its bodies', async () =
 });
 
 test('the demo fills an empty workshop once', async () => {
-  const { database } = server.open;
-  await seedDemo(database, ONLY_WORKSHOP_ID, server.chooser, false);
+  const seed = (fresh: boolean): Promise<void> => seedDemo(server.open, ONLY_WORKSHOP_ID, server.compute, fresh);
+  await seed(false);
   const list = async (): Promise<{ title: string; pieceCount: number; lastRod: string | null }[]> =>
     (await server.request.get('/api/jobs').expect(200)).body.jobs as {
       title: string;
@@ -102,9 +95,9 @@ test('the demo fills an empty workshop once', async () => {
   expect(jobs.filter(({ lastRod }) => lastRod !== null)).toHaveLength(
     DEMO_JOBS.filter(({ decision }) => decision).length,
   );
-  await seedDemo(database, ONLY_WORKSHOP_ID, server.chooser, false);
+  await seed(false);
   expect(await list()).toHaveLength(DEMO_JOBS.length);
-  await seedDemo(database, ONLY_WORKSHOP_ID, server.chooser, true);
+  await seed(true);
   expect(await list()).toHaveLength(DEMO_JOBS.length);
   const shelf = (await server.request.get('/api/rod-stock').expect(200)).body as { rod: string }[];
   expect(shelf.map(({ rod }) => rod)).toContain('ER309L');

@@ -1,22 +1,26 @@
+import compression from 'compression';
 import express, { type Express } from 'express';
-import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
+import type { Compute } from './compute';
 import type { OpenDatabase } from './database';
 import { decisionRoutes } from './decisions/routes';
-import type { Chooser } from './decisions/chooser';
 import { fieldTestRoutes } from './field-tests/routes';
 import { errorHandler } from './http/error-handler';
-import { isLoopback } from './http/loopback';
+import { refuseForeignPages } from './http/refuse-foreign-pages';
+import { jsonBody } from './http/json-body';
+import { unknownAddress } from './http/unknown-address';
 import { ProblemError } from './http/problem-error';
+import { limitRequests } from './http/limit-requests';
+import { sharedCount } from './http/shared-count';
 import { jobRoutes } from './jobs/routes';
 import { jointRoutes } from './joints/routes';
-import { openApiDocument } from './openapi/document';
 import type { ChangeFeed } from './live/change-feed';
 import { liveRoutes } from './live/routes';
+import { openApiDocument } from './openapi/document';
 import { photoRoutes } from './photos/routes';
 import { pieceRoutes } from './pieces/routes';
 import { rodStockRoutes } from './rod-stock/routes';
@@ -26,24 +30,44 @@ import { ONLY_WORKSHOP_ID } from './workshop/store';
 /** What an application needs; processes that share a database share nothing else. */
 export interface AppParts {
   readonly open: OpenDatabase;
-  readonly chooser: Chooser;
+  readonly compute: Compute;
   readonly feed: ChangeFeed;
   readonly logger: Logger;
   /** Built web application; undefined serves the interface alone. */
   readonly webDirectory?: string | undefined;
-  readonly requestsPerMinute?: number;
+  /** Requests one client may send within a minute, all processes together. */
+  readonly requestsPerMinute?: number | undefined;
 }
 
+const USUAL_REQUESTS_PER_MINUTE = 6000;
+/** What a process draws from the common count at once: a hundredth of a minute's requests, fifty at most. */
+const lotOf = (perMinute: number): number => Math.max(1, Math.min(50, Math.floor(perMinute / 100)));
+
+/** Text smaller than this costs more to compress than to send. */
+const COMPRESS_FROM_BYTES = 2048;
+/** The quickest level: most answers are made for this one request. */
+const COMPRESSION_LEVEL = 1;
+
 /** Builds the Express application. */
-export function createApp({ open, chooser, feed, logger, webDirectory, requestsPerMinute = 1200 }: AppParts): Express {
+export function createApp({
+  open,
+  compute,
+  feed,
+  logger,
+  webDirectory,
+  requestsPerMinute = USUAL_REQUESTS_PER_MINUTE,
+}: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
+  app.disable('etag');
   app.set('trust proxy', false);
+  app.get('/api/health', (_request, response) => void response.json({ status: 'up' }));
   app.use(
     pinoHttp({
       logger,
-      autoLogging: { ignore: (request) => request.url === '/api/health' },
       serializers: { req: ({ method, url, id }) => ({ method, url, id }) },
+      // A failed request is logged once, by the one who answers it.
+      customLogLevel: () => 'debug',
     }),
   );
   app.use(
@@ -54,7 +78,8 @@ export function createApp({ open, chooser, feed, logger, webDirectory, requestsP
           scriptSrc: ["'self'"],
           // The component library sets sizes and positions as inline styles.
           styleSrc: ["'self'", "'unsafe-inline'"],
-          imgSrc: ["'self'", 'data:'],
+          // A picture just taken is shown from the browser's own memory until the server has it.
+          imgSrc: ["'self'", 'data:', 'blob:'],
           fontSrc: ["'self'", 'data:'],
           connectSrc: ["'self'"],
           workerSrc: ["'self'"],
@@ -68,48 +93,23 @@ export function createApp({ open, chooser, feed, logger, webDirectory, requestsP
       strictTransportSecurity: false,
     }),
   );
-  app.use((request, _response, next) => {
-    // Without a sign-in a foreign page that rebinds its name to this machine must not get through.
-    const host = request.headers.host?.replace(/:\d+$/, '') ?? '';
-    next(
-      isLoopback(host)
-        ? undefined
-        : new ProblemError({
-            type: 'about:blank',
-            title: 'This machine only',
-            status: 403,
-            detail: 'Open the program by the address it printed, on the machine it runs on.',
-          }),
-    );
-  });
+  app.use(refuseForeignPages);
+  app.use(compression({ threshold: COMPRESS_FROM_BYTES, level: COMPRESSION_LEVEL }));
 
   const api = express.Router();
-  api.use(rateLimit({ windowMs: 60_000, limit: requestsPerMinute, standardHeaders: 'draft-8', legacyHeaders: false }));
-  // A picture is larger than anything else; a body read here is not read again below.
-  api.use('/jobs/:id/photos', express.json({ limit: '5mb', strict: true }));
-  api.use(express.json({ limit: '1mb', strict: true }));
-  api.get('/health', (_request, response) => void response.json({ status: 'up' }));
+  api.use(limitRequests(sharedCount(open.pool, requestsPerMinute), lotOf(requestsPerMinute)));
+  api.use(jsonBody((path) => /^\/jobs\/[^/]+\/photos\/?$/.test(path)));
   api.get('/ready', async (_request, response) => {
-    const ready = await open.ready();
-    response.status(ready ? 200 : 503).json({ status: ready ? 'ready' : 'waiting for the database' });
+    if (!(await open.ready())) throw ProblemError.unavailable('Not ready', 'The database does not answer.');
+    response.json({ status: 'ready' });
   });
   const document = openApiDocument();
   api.get('/openapi.json', (_request, response) => void response.json(document));
-  for (const routes of [
-    jobRoutes,
-    pieceRoutes,
-    photoRoutes,
-    fieldTestRoutes,
-    jointRoutes,
-    rodStockRoutes,
-    workshopRoutes,
-  ])
-    api.use(routes(open.database, ONLY_WORKSHOP_ID));
+  for (const routes of [jobRoutes, pieceRoutes, photoRoutes, fieldTestRoutes, decisionRoutes])
+    api.use(routes(open, ONLY_WORKSHOP_ID, compute));
+  for (const routes of [jointRoutes, rodStockRoutes, workshopRoutes]) api.use(routes(open, ONLY_WORKSHOP_ID));
   api.use(liveRoutes(feed, ONLY_WORKSHOP_ID));
-  api.use(decisionRoutes(open.database, ONLY_WORKSHOP_ID, chooser));
-  api.use((request) => {
-    throw ProblemError.notFound(`address as ${request.method} /api${request.path}`);
-  });
+  api.use(unknownAddress(document.paths));
   app.use('/api', api);
 
   if (webDirectory !== undefined && existsSync(join(webDirectory, 'index.html'))) {
@@ -132,6 +132,11 @@ export function createApp({ open, chooser, feed, logger, webDirectory, requestsP
       response.sendFile(join(webDirectory, 'index.html'));
     });
   }
+  app.use((request) => {
+    if (webDirectory !== undefined && !/\.\w+$/.test(request.path))
+      throw ProblemError.notAllowed(request.method.slice(0, 20), ['GET', 'HEAD']);
+    throw ProblemError.notFound('address');
+  });
   app.use(errorHandler);
   return app;
 }

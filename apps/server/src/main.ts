@@ -3,10 +3,12 @@ import type { AddressInfo } from 'node:net';
 import { resolve } from 'node:path';
 import { pino } from 'pino';
 import { createApp } from './app';
+import { threadCompute } from './compute';
 import { migrateDatabase, openDatabase } from './database';
-import { threadChooser } from './decisions/chooser';
 import { openChangeFeed } from './live/change-feed';
 import { seedDemo } from './demo/seed';
+import { loggable } from './http/error-handler';
+import { answerStopping, answerUnreadable } from './http/unreadable';
 import { readSettings } from './settings';
 import { ensureWorkshop, ONLY_WORKSHOP_ID } from './workshop/store';
 
@@ -17,19 +19,36 @@ async function main(): Promise<void> {
   const logger = pino({ level: settings.logLevel });
   await migrateDatabase(settings.databaseUrl, settings.migrationsDirectory);
   const open = openDatabase(settings.databaseUrl, (error) =>
-    logger.warn({ err: error }, 'an idle database connection was lost'),
+    logger.warn({ failure: loggable(error) }, 'an idle database connection was lost'),
   );
-  const chooser = threadChooser(resolve(import.meta.dirname, 'compute.worker.mjs'));
+  const compute = threadCompute(resolve(import.meta.dirname, 'compute.worker.mjs'));
   await ensureWorkshop(open.database);
-  if (settings.demo) await seedDemo(open.database, ONLY_WORKSHOP_ID, chooser, settings.freshDemo);
+  if (settings.demo) await seedDemo(open, ONLY_WORKSHOP_ID, compute, settings.freshDemo);
 
   const feed = openChangeFeed(settings.databaseUrl, (error) =>
-    logger.warn({ err: error }, 'the connection that hears of changes was lost'),
+    logger.warn({ failure: loggable(error) }, 'the connection that hears of changes was lost'),
   );
 
-  const server = createServer(
-    createApp({ open, chooser, feed, logger, webDirectory: settings.webDirectory && resolve(settings.webDirectory) }),
-  );
+  let stopping = false;
+  const application = createApp({
+    open,
+    compute,
+    feed,
+    logger,
+    webDirectory: settings.webDirectory && resolve(settings.webDirectory),
+    requestsPerMinute: settings.requestsPerMinute,
+  });
+  const server = createServer((request, response) => {
+    // Connections that are kept would be served until the very end, and whoever holds one would take that end for a fault.
+    if (stopping) answerStopping(response);
+    else application(request, response);
+  });
+  answerUnreadable(server);
+  server.on('error', (error: NodeJS.ErrnoException) => {
+    process.send?.({ cannotListen: error.code ?? error.message });
+    logger.fatal({ code: error.code }, `cannot listen on ${settings.host}:${settings.port}`);
+    process.exit(1);
+  });
   server.listen(settings.port, settings.host, () => {
     const { port } = server.address() as AddressInfo;
     logger.info({ host: settings.host, port }, 'listening');
@@ -37,7 +56,6 @@ async function main(): Promise<void> {
     process.send?.({ listening: port });
   });
 
-  let stopping = false;
   const stop = (signal: string): void => {
     if (stopping) return;
     stopping = true;
@@ -46,7 +64,7 @@ async function main(): Promise<void> {
     // Live streams never end by themselves.
     void feed.close();
     server.close(() => {
-      void Promise.allSettled([open.close(), chooser.close()]).then(() => process.exit(0));
+      void Promise.allSettled([open.close(), compute.close()]).then(() => process.exit(0));
     });
     server.closeIdleConnections();
   };

@@ -10,6 +10,8 @@ export interface Settings {
   readonly demo: boolean;
   readonly freshDemo: boolean;
   readonly logLevel: string;
+  /** Requests one client may send within a minute; undefined: the usual number. */
+  readonly requestsPerMinute: number | undefined;
 }
 
 /**
@@ -28,6 +30,10 @@ export function readSettings(environment: NodeJS.ProcessEnv): Settings {
   const port = Number(environment['VARIATUM_PORT'] ?? 0);
   if (!Number.isInteger(port) || port < 0 || port > 65535)
     throw new Error('VARIATUM_PORT must be a whole number from 0 to 65535');
+  const asked = environment['VARIATUM_REQUESTS_PER_MINUTE'];
+  const requestsPerMinute = asked === undefined ? undefined : Number(asked);
+  if (requestsPerMinute !== undefined && !(Number.isInteger(requestsPerMinute) && requestsPerMinute > 0))
+    throw new Error('VARIATUM_REQUESTS_PER_MINUTE must be a whole number above 0');
   return {
     host,
     port,
@@ -37,5 +43,6 @@ export function readSettings(environment: NodeJS.ProcessEnv): Settings {
     demo: environment['VARIATUM_DEMO'] === '1',
     freshDemo: environment['VARIATUM_FRESH'] === '1',
     logLevel: environment['VARIATUM_LOG_LEVEL'] ?? 'info',
+    requestsPerMinute,
   };
 }

@@ -4,6 +4,7 @@ import { parseWith } from './parse';
 import { inputProblem } from './problem';
 import { chooseQuestionSchema, constitutionQuestionSchema } from './computations';
 import { newPieceSchema, type JobDetail, type Piece } from './records';
+import { unkeepableText } from './unkeepable-text';
 
 const ID = '00000000-0000-4000-8000-000000000000';
 const piece = (fields: Partial<Piece> = {}): Piece => ({
@@ -119,5 +120,37 @@ describe('checking', () => {
         { path: 'c', message: 'd' },
       ],
     });
+  });
+});
+
+describe('text that cannot be kept', () => {
+  test('is found wherever it stands, and named by its field', () => {
+    expect(unkeepableText({ a: [{ b: 'fine' }, { b: 'x\0' }] })?.path).toBe('a.1.b');
+    expect(unkeepableText({ a: 'half \ud83d' })?.path).toBe('a');
+    expect(unkeepableText({ 'k\0': 1 })?.message).toMatch(/name holds a character/);
+    expect(unkeepableText('\0')).toEqual({ path: '', message: expect.stringContaining('cannot be kept') as string });
+  });
+  test('is not what people type: letters of all scripts, signs made of two halves, line breaks', () => {
+    expect(unkeepableText({ a: 'Größe Ω 轴 🔧\r\n\t', b: [null, 1, true, undefined] })).toBeUndefined();
+  });
+  test('nests no deeper than anything sensible does', () => {
+    let deep: unknown = 'x';
+    for (let level = 0; level < 100; level++) deep = [deep];
+    expect(unkeepableText({ deep })?.message).toMatch(/nested/);
+  });
+});
+
+test('a problem document stays small, and says how much it leaves out', () => {
+  const errors = Array.from({ length: 900 }, (_, index) => ({
+    path: `p${index}${'x'.repeat(900)}`,
+    message: 'y'.repeat(900),
+  }));
+  const problem = inputProblem(new InputError(errors));
+  expect(problem.errors).toHaveLength(50);
+  expect(JSON.stringify(problem).length).toBeLessThan(40_000);
+  expect(problem.detail).toMatch(/; and 850 more$/);
+  expect(inputProblem(InputError.at('a', 'wrong'))).toMatchObject({
+    detail: 'a: wrong',
+    errors: [{ path: 'a', message: 'wrong' }],
   });
 });

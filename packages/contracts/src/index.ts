@@ -7,4 +7,4 @@ export * from './parse';
 export * from './problem';
 export * from './photo';
 export * from './workshop';
-export { versionBodySchema } from './fields';
+export { MOST_VERSION, versionBodySchema } from './fields';

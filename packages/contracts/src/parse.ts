@@ -1,20 +1,31 @@
 import { InputError } from '@variatum/metallurgy';
 import type * as z from 'zod';
+import { unkeepableText } from './unkeepable-text';
+
+/** Faults looked at in one document; whoever sends more has one cause for all of them. */
+const MOST_FAULTS = 200;
 
 /**
  * Checks a document against a schema.
  * @throws InputError naming every faulty field by its dotted path
  */
 export function parseWith<Schema extends z.ZodType>(schema: Schema, input: unknown): z.output<Schema> {
+  const unkeepable = unkeepableText(input);
+  if (unkeepable) throw new InputError([unkeepable]);
   const result = schema.safeParse(input);
   if (result.success) return result.data;
-  throw new InputError(result.error.issues.flatMap((issue) => flatten(issue)));
+  throw new InputError(
+    result.error.issues
+      .slice(0, MOST_FAULTS)
+      .flatMap((issue) => flatten(issue))
+      .slice(0, MOST_FAULTS),
+  );
 }
 
 function flatten(issue: z.core.$ZodIssue): { path: string; message: string }[] {
   const path = issue.path.map(String).join('.');
   if (issue.code === 'unrecognized_keys')
-    return issue.keys.map((key) => ({
+    return issue.keys.slice(0, MOST_FAULTS).map((key) => ({
       path: path === '' ? key : `${path}.${key}`,
       message: 'not a field here; check its spelling',
     }));

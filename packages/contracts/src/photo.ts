@@ -27,18 +27,17 @@ export const photoSchema = z.object({
 });
 export type Photo = z.infer<typeof photoSchema>;
 
-/** Body that stores a picture. */
+/**
+ * What is said of a picture while it is stored, as the query of the request; its body is the file itself, under the file's own
+ * media type.
+ */
 export const newPhotoSchema = z.strictObject({
   id: id.optional(),
-  pieceId: id.nullable().default(null),
-  /** The picture file, base64. */
-  data: z
-    .base64()
-    .max(Math.ceil(PHOTO_MOST_BYTES / 3) * 4, `give a picture of at most ${PHOTO_MOST_BYTES / 1_000_000} MB`),
-  turn: turn.default(0),
+  pieceId: id.optional(),
+  turn: z.coerce.number().pipe(turn).default(0),
   caption: text(200).default(''),
 });
-export type NewPhoto = z.input<typeof newPhotoSchema>;
+export type NewPhoto = z.output<typeof newPhotoSchema>;
 
 /** Body that changes what is said of a picture. */
 export const photoPatchSchema = z.strictObject({

@@ -9,8 +9,16 @@ export function activePieces(job: Pick<JobDetail, 'pieces'>): readonly Piece[] {
     .sort((left, right) => left.position - right.position);
 }
 
+/** What of a piece its question is made from. */
+export interface PieceEvidence extends Pick<
+  Piece,
+  'kind' | 'family' | 'form' | 'coating' | 'condition' | 'grade' | 'weldMetal'
+> {
+  readonly tests: readonly Pick<Piece['tests'][number], 'entry' | 'struckOutAt'>[];
+}
+
 /** What the core is told of a piece: a grade taken as known, or the item with the tests that stand. */
-export function pieceQuestion(piece: Piece): PieceInput {
+export function pieceQuestion(piece: PieceEvidence): PieceInput {
   const state = {
     ...(piece.coating === null ? {} : { coating: piece.coating }),
     ...(piece.condition === null ? {} : { condition: piece.condition }),

@@ -1,7 +1,7 @@
 import { FORMS, PIECE_CONDITIONS } from '@variatum/metallurgy';
 import * as z from 'zod';
 import { jointSchema, serviceSchema, testEntrySchema } from './computations';
-import { id, stamp, text, version } from './fields';
+import { id, MOST_VERSION, stamp, text, version } from './fields';
 import { photoSchema } from './photo';
 import { JOB_STATES, STAGES } from './states';
 
@@ -19,19 +19,24 @@ const jobFields = {
   temperatureText: z.tuple([text(20), text(20)]),
 };
 
-/** A job without its pieces, as the board lists it. */
-export const jobSchema = z.object({
+/** What stands in a job itself: the answer to a change of it. */
+export const jobHeadSchema = z.object({
   id,
   ...jobFields,
+  version: z.int(),
+  createdAt: stamp,
+  updatedAt: stamp,
+  withdrawnAt: stamp.nullable(),
+});
+export type JobHead = z.infer<typeof jobHeadSchema>;
+
+/** A job without its pieces, as the board lists it. */
+export const jobSchema = jobHeadSchema.extend({
   /** Short line of the last decision, or null. */
   lastRod: z.string().nullable(),
   pieceCount: z.int(),
   /** Material families of its pieces: of the grade taken as known, or of the likeliest one. */
   families: z.array(z.string()),
-  version: z.int(),
-  createdAt: stamp,
-  updatedAt: stamp,
-  withdrawnAt: stamp.nullable(),
 });
 export type Job = z.infer<typeof jobSchema>;
 
@@ -149,21 +154,26 @@ export const jointRecordSchema = z.object({ id, jobId: id, joint: jointSchema, v
 export type JointRecord = z.infer<typeof jointRecordSchema>;
 
 /** Body that sets the joint; version 0 when there is none yet. */
-export const jointPutSchema = z.strictObject({ version: z.int().min(0), joint: jointSchema });
+export const jointPutSchema = z.strictObject({ version: z.int().min(0).max(MOST_VERSION), joint: jointSchema });
 export type JointPut = z.infer<typeof jointPutSchema>;
 
-/** A decision: what was asked, by which engine and seed, and what came out. */
-export const decisionSchema = z.object({
+/** A decision in brief, as lists carry it: which rod, by which engine and seed, and why. */
+export const decisionBriefSchema = z.object({
   id,
   jobId: id,
   rod: z.string().nullable(),
   recommended: z.string().nullable(),
   engineVersion: z.string(),
   seed: z.int(),
-  question: z.record(z.string(), z.unknown()),
-  result: z.record(z.string(), z.unknown()),
   note: z.string(),
   createdAt: stamp,
+});
+export type DecisionBrief = z.infer<typeof decisionBriefSchema>;
+
+/** A whole decision: with what was asked and all that came out, some hundred kilobytes; read from an address of its own. */
+export const decisionSchema = decisionBriefSchema.extend({
+  question: z.record(z.string(), z.unknown()),
+  result: z.record(z.string(), z.unknown()),
 });
 export type Decision = z.infer<typeof decisionSchema>;
 
@@ -180,7 +190,7 @@ export type NewDecision = z.input<typeof newDecisionSchema>;
 export const jobDetailSchema = jobSchema.extend({
   pieces: z.array(pieceSchema),
   joint: jointRecordSchema.nullable(),
-  decisions: z.array(decisionSchema),
+  decisions: z.array(decisionBriefSchema),
   photos: z.array(photoSchema),
 });
 export type JobDetail = z.infer<typeof jobDetailSchema>;
@@ -212,5 +222,7 @@ export const problemSchema = z.object({
   detail: z.string().optional(),
   errors: z.array(z.object({ path: z.string(), message: z.string() })).optional(),
   current: z.unknown().optional(),
+  /** Of a change that could not be answered for: whether it is sure that nothing was saved. */
+  saved: z.enum(['nothing', 'not-known']).optional(),
 });
 export type Problem = z.infer<typeof problemSchema>;

@@ -62,6 +62,8 @@ export const ratesSchema = z.strictObject({
 });
 export type Rates = z.infer<typeof ratesSchema>;
 
+const MOST_PREFERENCES = 200;
+
 const workshopFields = {
   name: text(80).min(1, 'give the workshop a name'),
   /** Ids of the field tests the shop can do; null: all. */
@@ -70,7 +72,9 @@ const workshopFields = {
   temperatureUnit: z.enum(['°C', '°F']),
   flowUnit: z.enum(['L/min', 'cfh']),
   /** Steps from -3 to 3 by rod class. */
-  preferences: z.record(z.string().max(40), z.number().min(-3).max(3)),
+  preferences: z
+    .record(z.string().max(40), z.number().min(-3).max(3))
+    .refine((steps) => Object.keys(steps).length <= MOST_PREFERENCES, `give at most ${MOST_PREFERENCES} rods`),
   machines: z.array(machineSchema).max(40),
   gases: z.array(gasSchema).max(40),
   /** Null: the starting profiles. */

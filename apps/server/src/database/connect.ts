@@ -8,19 +8,86 @@ export type Database = NodePgDatabase<typeof schema>;
 
 /** An open database and how to close it. */
 export interface OpenDatabase {
+  /** Each query on a connection of its own. */
   readonly database: Database;
+  /** The connections themselves, for a library that brings queries of its own. */
+  readonly pool: pg.Pool;
+  /**
+   * Runs queries as one: all of them count, or none. A connection on which anything but the queries themselves went wrong is
+   * thrown away: an unfinished transaction on it would swallow what others write later.
+   */
+  transaction<Result>(work: (database: Database) => Promise<Result>): Promise<Result>;
   /** Answers whether the database answers. */
   ready(): Promise<boolean>;
   close(): Promise<void>;
 }
 
+const prepared = new WeakMap<Database, Map<string, unknown>>();
+
+/**
+ * A statement that is asked often, made once for each database and parsed and planned by it once for each connection.
+ * @param name of the statement, one for each text
+ */
+export function preparedOnce<Statement>(
+  database: Database,
+  name: string,
+  make: (database: Database) => Statement,
+): Statement {
+  let known = prepared.get(database);
+  if (!known) prepared.set(database, (known = new Map()));
+  if (!known.has(name)) known.set(name, make(database));
+  return known.get(name) as Statement;
+}
+
+/** Time limits, ms: no request waits for ever on a database that is gone, frozen or busy. */
+const CONNECT_WITHIN_MS = 4000;
+const STATEMENT_WITHIN_MS = 5000;
+/** Longer than the database's own limit, so that its answer comes first where it can still answer. */
+const ANSWER_WITHIN_MS = 6000;
+const LOCK_WITHIN_MS = 3000;
+/** Connections of one process; the database allows forty in all. */
+const MOST_CONNECTIONS = 12;
+
+/** Settings of every connection of the program. */
+export const connectionSettings = (url: string): pg.ClientConfig => ({
+  connectionString: url,
+  connectionTimeoutMillis: CONNECT_WITHIN_MS,
+  query_timeout: ANSWER_WITHIN_MS,
+  keepAlive: true,
+  options: `-c statement_timeout=${STATEMENT_WITHIN_MS} -c lock_timeout=${LOCK_WITHIN_MS} -c idle_in_transaction_session_timeout=${2 * ANSWER_WITHIN_MS}`,
+});
+
 /** Opens a pool of connections; no connection is made until the first query. */
 export function openDatabase(url: string, onIdleError: (error: Error) => void): OpenDatabase {
-  const pool = new pg.Pool({ connectionString: url, max: 10, connectionTimeoutMillis: 5000 });
+  const pool = new pg.Pool({ ...connectionSettings(url), max: MOST_CONNECTIONS });
   // Without a listener a dropped idle connection would end the process.
   pool.on('error', onIdleError);
+  // One that breaks while in use fails its query; what it says besides, after the pool has let go of it, would end the process too.
+  pool.on('connect', (client) => client.on('error', () => undefined));
   return {
     database: drizzle(pool, { schema }),
+    pool,
+    transaction: async (work) => {
+      const client = await pool.connect();
+      let broken = true;
+      try {
+        await client.query('begin');
+        try {
+          const result = await work(drizzle(client, { schema }));
+          await client.query('commit');
+          broken = false;
+          return result;
+        } catch (error) {
+          broken = await client.query('rollback').then(
+            () => false,
+            () => true,
+          );
+          throw error;
+        }
+      } finally {
+        client.release(broken);
+      }
+    },
     ready: async () => {
       try {
         await pool.query('select 1');
@@ -38,7 +105,7 @@ const MIGRATION_LOCK = 7268102;
 
 /** Brings the tables up to date; safe when several processes start together. */
 export async function migrateDatabase(url: string, migrationsFolder: string): Promise<void> {
-  const client = new pg.Client({ connectionString: url });
+  const client = new pg.Client({ connectionString: url, connectionTimeoutMillis: CONNECT_WITHIN_MS });
   await client.connect();
   try {
     await client.query('select pg_advisory_lock($1)', [MIGRATION_LOCK]);

@@ -4,6 +4,7 @@ import {
   boolean,
   customType,
   doublePrecision,
+  foreignKey,
   index,
   integer,
   jsonb,
@@ -12,6 +13,7 @@ import {
   timestamp,
   unique,
   uuid,
+  type AnyPgColumn,
 } from 'drizzle-orm/pg-core';
 
 const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
@@ -52,6 +54,9 @@ const ofWorkshop = {
     .references(() => workshop.id),
 };
 
+/** Fingerprint of the request a row was made from: the same request sent again is told from another one under a used id. */
+const madeFrom = { madeFrom: text('made_from') };
+
 /** A repair job. */
 export const job = pgTable(
   'job',
@@ -66,9 +71,11 @@ export const job = pgTable(
     /** Coldest and hottest temperature as they were typed. */
     temperatureText: jsonb('temperature_text').$type<[string, string]>().notNull().default(['', '']),
     withdrawnAt: timestamp('withdrawn_at', { withTimezone: true, mode: 'date' }),
+    ...madeFrom,
     ...stamps,
   },
   (table) => [
+    unique('job_in_workshop').on(table.workshopId, table.id),
     index('job_by_workshop').on(table.workshopId, table.updatedAt),
     index('job_by_day').on(table.workshopId, table.createdAt),
     index('job_by_state')
@@ -77,15 +84,17 @@ export const job = pgTable(
   ],
 );
 
+/** A thing of a job belongs to a job of its own workshop, whoever writes it. */
+const ofJob = (name: string, { workshopId, jobId }: { workshopId: AnyPgColumn; jobId: AnyPgColumn }) =>
+  foreignKey({ name: `${name}_of_job`, columns: [workshopId, jobId], foreignColumns: [job.workshopId, job.id] });
+
 /** A piece of a job. */
 export const piece = pgTable(
   'piece',
   {
     id: uuid('id').primaryKey(),
     ...ofWorkshop,
-    jobId: uuid('job_id')
-      .notNull()
-      .references(() => job.id),
+    jobId: uuid('job_id').notNull(),
     position: integer('position').notNull(),
     name: text('name').notNull(),
     kind: text('kind').notNull(),
@@ -106,9 +115,13 @@ export const piece = pgTable(
     /** Reckoned from the grade or from the tests whenever they change, so that the board can ask for it. */
     likelyFamily: text('likely_family'),
     withdrawnAt: timestamp('withdrawn_at', { withTimezone: true, mode: 'date' }),
+    ...madeFrom,
     ...stamps,
   },
   (table) => [
+    ofJob('piece', table),
+    unique('piece_in_workshop').on(table.workshopId, table.id),
+    unique('piece_in_job').on(table.workshopId, table.jobId, table.id),
     index('piece_by_job').on(table.jobId, table.position),
     index('piece_by_family').on(table.workshopId, table.likelyFamily),
   ],
@@ -120,16 +133,22 @@ export const fieldTest = pgTable(
   {
     id: uuid('id').primaryKey(),
     ...ofWorkshop,
-    pieceId: uuid('piece_id')
-      .notNull()
-      .references(() => piece.id),
+    pieceId: uuid('piece_id').notNull(),
     entry: jsonb('entry').$type<Record<string, unknown>>().notNull(),
     note: text('note').notNull().default(''),
     struckOutAt: timestamp('struck_out_at', { withTimezone: true, mode: 'date' }),
     struckOutReason: text('struck_out_reason'),
+    ...madeFrom,
     ...stamps,
   },
-  (table) => [index('field_test_by_piece').on(table.pieceId, table.createdAt)],
+  (table) => [
+    foreignKey({
+      name: 'field_test_of_piece',
+      columns: [table.workshopId, table.pieceId],
+      foreignColumns: [piece.workshopId, piece.id],
+    }),
+    index('field_test_by_piece').on(table.pieceId, table.createdAt),
+  ],
 );
 
 /** The joint of a job. */
@@ -138,13 +157,11 @@ export const joint = pgTable(
   {
     id: uuid('id').primaryKey(),
     ...ofWorkshop,
-    jobId: uuid('job_id')
-      .notNull()
-      .references(() => job.id),
+    jobId: uuid('job_id').notNull(),
     joint: jsonb('joint').$type<Record<string, unknown>>().notNull(),
     ...stamps,
   },
-  (table) => [unique('joint_of_job').on(table.jobId)],
+  (table) => [ofJob('joint', table), unique('joint_once').on(table.jobId)],
 );
 
 /** A decision with its whole question and result, so that it can be understood and repeated years later. */
@@ -153,9 +170,7 @@ export const decision = pgTable(
   {
     id: uuid('id').primaryKey(),
     ...ofWorkshop,
-    jobId: uuid('job_id')
-      .notNull()
-      .references(() => job.id),
+    jobId: uuid('job_id').notNull(),
     rod: text('rod'),
     recommended: text('recommended'),
     engineVersion: text('engine_version').notNull(),
@@ -163,9 +178,10 @@ export const decision = pgTable(
     question: jsonb('question').$type<Record<string, unknown>>().notNull(),
     result: jsonb('result').$type<Record<string, unknown>>().notNull(),
     note: text('note').notNull().default(''),
+    ...madeFrom,
     ...stamps,
   },
-  (table) => [index('decision_by_job').on(table.jobId, table.createdAt)],
+  (table) => [ofJob('decision', table), index('decision_by_job').on(table.jobId, table.createdAt)],
 );
 
 /** A rod of the workshop's shelf. */
@@ -189,27 +205,43 @@ export const photo = pgTable(
   {
     id: uuid('id').primaryKey(),
     ...ofWorkshop,
-    jobId: uuid('job_id')
-      .notNull()
-      .references(() => job.id),
-    pieceId: uuid('piece_id').references(() => piece.id),
+    jobId: uuid('job_id').notNull(),
+    pieceId: uuid('piece_id'),
     mediaType: text('media_type').notNull(),
     widthPixels: integer('width_pixels').notNull(),
     heightPixels: integer('height_pixels').notNull(),
     turn: integer('turn').notNull().default(0),
     caption: text('caption').notNull().default(''),
     withdrawnAt: timestamp('withdrawn_at', { withTimezone: true, mode: 'date' }),
+    ...madeFrom,
     ...stamps,
   },
-  (table) => [index('photo_by_job').on(table.jobId, table.createdAt)],
+  (table) => [
+    ofJob('photo', table),
+    unique('photo_in_workshop').on(table.workshopId, table.id),
+    foreignKey({
+      name: 'photo_of_piece',
+      columns: [table.workshopId, table.jobId, table.pieceId],
+      foreignColumns: [piece.workshopId, piece.jobId, piece.id],
+    }),
+    index('photo_by_job').on(table.jobId, table.createdAt),
+  ],
 );
 
 /** The bytes of a picture, apart from what is said of it: lists and notices must not carry them. */
-export const photoFile = pgTable('photo_file', {
-  photoId: uuid('photo_id')
-    .primaryKey()
-    .references(() => photo.id),
-  ...ofWorkshop,
-  bytes: bytes('bytes').notNull(),
-  ...stamps,
-});
+export const photoFile = pgTable(
+  'photo_file',
+  {
+    photoId: uuid('photo_id').primaryKey(),
+    ...ofWorkshop,
+    bytes: bytes('bytes').notNull(),
+    ...stamps,
+  },
+  (table) => [
+    foreignKey({
+      name: 'photo_file_of_photo',
+      columns: [table.workshopId, table.photoId],
+      foreignColumns: [photo.workshopId, photo.id],
+    }),
+  ],
+);

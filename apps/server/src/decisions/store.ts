@@ -1,47 +1,99 @@
-import type { Decision } from '@variatum/contracts';
-import { and, desc, eq } from 'drizzle-orm';
-import { tables, type Database } from '../database';
+import type { Decision, DecisionBrief } from '@variatum/contracts';
+import { and, desc, eq, getTableColumns, sql } from 'drizzle-orm';
+import { momentOf, rowsJson, tables, type Database, type JsonRow } from '../database';
+import { ownedBy } from '../http/owned-by';
 import { ProblemError } from '../http/problem-error';
 
-type Row = typeof tables.decision.$inferSelect;
+const { question: _question, result: _result, ...briefColumns } = getTableColumns(tables.decision);
+type BriefRow = Omit<typeof tables.decision.$inferSelect, 'question' | 'result'>;
 
-const readDecision = (row: Row): Decision => ({
+/** Decisions of the job a statement is about, in brief, newest first. */
+export const decisionsOfJob = rowsJson<BriefRow>(
+  tables.decision,
+  briefColumns,
+  sql`${tables.decision.jobId} = ${sql.raw('"job"."id"')}`,
+  sql`${tables.decision.createdAt} desc`,
+);
+
+/** A decision in brief, from columns or from JSON. */
+export const decisionBriefOf = (row: BriefRow | JsonRow<BriefRow>): DecisionBrief => ({
   id: row.id,
   jobId: row.jobId,
   rod: row.rod,
   recommended: row.recommended,
   engineVersion: row.engineVersion,
   seed: row.seed,
-  question: row.question,
-  result: row.result,
   note: row.note,
-  createdAt: row.createdAt.toISOString(),
+  createdAt: momentOf(row.createdAt),
 });
 
-/** Decisions of a job, newest first. */
-export async function decisionsOfJob(database: Database, workshopId: string, jobId: string): Promise<Decision[]> {
-  const rows = await database
-    .select()
-    .from(tables.decision)
-    .where(and(eq(tables.decision.jobId, jobId), eq(tables.decision.workshopId, workshopId)))
-    .orderBy(desc(tables.decision.createdAt));
-  return rows.map(readDecision);
-}
-
-/** Stores a decision. A repeated request with the same id answers the decision already there. */
-export async function addDecision(
+/** Decisions of a job in brief, newest first. @throws ProblemError 404 without the job */
+export async function listDecisions(
   database: Database,
   workshopId: string,
-  decision: Omit<Decision, 'createdAt'>,
-): Promise<Decision> {
-  await database
-    .insert(tables.decision)
-    .values({ ...decision, workshopId })
-    .onConflictDoNothing();
+  jobId: string,
+): Promise<readonly DecisionBrief[]> {
+  const rows = await database
+    .select({ job: tables.job.id, decision: briefColumns })
+    .from(tables.job)
+    .leftJoin(tables.decision, eq(tables.decision.jobId, tables.job.id))
+    .where(and(eq(tables.job.id, jobId), eq(tables.job.workshopId, workshopId)))
+    .orderBy(desc(tables.decision.createdAt));
+  if (rows.length === 0) throw ProblemError.notFound('job');
+  return rows.flatMap(({ decision }) => (decision ? [decisionBriefOf(decision)] : []));
+}
+
+/** A whole decision. @throws ProblemError 404 */
+export async function readDecision(database: Database, workshopId: string, id: string): Promise<Decision> {
   const [row] = await database
     .select()
     .from(tables.decision)
-    .where(and(eq(tables.decision.id, decision.id), eq(tables.decision.workshopId, workshopId)));
+    .where(and(eq(tables.decision.id, id), eq(tables.decision.workshopId, workshopId)));
   if (!row) throw ProblemError.notFound('decision');
-  return readDecision(row);
+  return { ...decisionBriefOf(row), question: row.question, result: row.result };
+}
+
+/** What a decision is made of; its result is JSON text, stored as it is. */
+export interface NewDecisionRow extends Omit<DecisionBrief, 'createdAt'> {
+  readonly question: object;
+  readonly resultJson: string;
+  /** Fingerprint of the request. */
+  readonly madeFrom: string;
+}
+
+/** The decision an id belongs to, when it was made from the very same request; undefined while the id is free. @throws ProblemError 409 */
+export async function repeatedDecision(
+  database: Database,
+  workshopId: string,
+  id: string,
+  fingerprint: string,
+): Promise<DecisionBrief | undefined> {
+  const [row] = await database
+    .select({ ...briefColumns, workshopId: tables.decision.workshopId })
+    .from(tables.decision)
+    .where(eq(tables.decision.id, id));
+  if (!row) return undefined;
+  if (row.workshopId !== workshopId || row.madeFrom !== fingerprint) throw ProblemError.taken('decision', id);
+  return decisionBriefOf(row);
+}
+
+/** Stores a decision. The same request sent again answers the decision it made. @throws ProblemError 404, 409 */
+export async function addDecision(
+  database: Database,
+  workshopId: string,
+  { question, resultJson, ...fields }: NewDecisionRow,
+): Promise<DecisionBrief> {
+  const [row] = await ownedBy({ decision_of_job: 'job' }, () =>
+    database
+      .insert(tables.decision)
+      .values({ ...fields, workshopId, question: { ...question }, result: sql`${resultJson}::jsonb` })
+      .onConflictDoNothing()
+      .returning(briefColumns),
+  );
+  const decision = row
+    ? decisionBriefOf(row)
+    : await repeatedDecision(database, workshopId, fields.id, fields.madeFrom);
+  // Its id was in use a moment ago, and nothing here is ever erased.
+  if (!decision) throw ProblemError.taken('decision', fields.id);
+  return decision;
 }

@@ -1,13 +1,15 @@
 import type { FieldTestRecord } from '@variatum/contracts';
-import type { tables } from '../database';
+import { momentOf, momentOrNull, type JsonRow, type tables } from '../database';
 
-/** A row as the interface sees it. */
-export const readFieldTest = (row: typeof tables.fieldTest.$inferSelect): FieldTestRecord => ({
+type Row = typeof tables.fieldTest.$inferSelect;
+
+/** A field test as every answer gives it, from columns or from JSON. */
+export const fieldTestOf = (row: Row | JsonRow<Row>): FieldTestRecord => ({
   id: row.id,
   pieceId: row.pieceId,
   entry: row.entry as FieldTestRecord['entry'],
   note: row.note,
-  createdAt: row.createdAt.toISOString(),
-  struckOutAt: row.struckOutAt?.toISOString() ?? null,
+  createdAt: momentOf(row.createdAt),
+  struckOutAt: momentOrNull(row.struckOutAt),
   struckOutReason: row.struckOutReason,
 });

@@ -1,4 +1,4 @@
-import type { Decision, FieldTestRecord, JobDetail, Job, Piece, Problem } from '@variatum/contracts';
+import type { FieldTestRecord, JobDetail, Job, Piece, Problem } from '@variatum/contracts';
 import { randomUUID } from 'node:crypto';
 import { testServer, type TestServer } from '../testing/test-server';
 
@@ -178,44 +178,12 @@ describe('joint', () => {
     const problem = (await put(1, { type: 'bevel' }).expect(409)).body as Problem & { current: object };
     expect(problem.current).toMatchObject({ version: 2, joint: { type: 'fillet' } });
   });
-});
-
-describe('decisions', () => {
-  test('store question, engine, seed and result, computed by the server itself', async () => {
-    const job = await newJob({ service: { environment: 'outdoor' } });
-    await newPiece(job.id, { grade: 'A36', thicknessMm: 5 });
-    await newPiece(job.id, { grade: '304L', thicknessMm: 3 });
-    const decision = (
+  test('of a job that is not there is refused, whatever the version', async () => {
+    for (const version of [0, 1])
       await server.request
-        .post(`/api/jobs/${job.id}/decisions`)
-        .send({ rod: 'ER309L', seed: 3, note: 'as usual' })
-        .expect(201)
-    ).body as Decision;
-    expect(decision).toMatchObject({
-      rod: 'ER309L',
-      recommended: 'ER309L',
-      seed: 3,
-      note: 'as usual',
-      engineVersion: expect.stringMatching(/^\d+\.\d+/),
-    });
-    expect(decision.question).toMatchObject({ pieces: [{ grade: 'A36' }, { grade: '304L' }] });
-    expect((decision.result['ranking'] as unknown[]).length).toBeGreaterThan(30);
-    const again = (
-      await server.request.post(`/api/jobs/${job.id}/decisions`).send({ rod: 'ER309L', seed: 3 }).expect(201)
-    ).body as Decision;
-    expect(again.result).toEqual(decision.result);
-  });
-  test('a decision on nothing, or on a rod that is no candidate, is refused', async () => {
-    const job = await newJob();
-    expect(
-      (await server.request.post(`/api/jobs/${job.id}/decisions`).send({ rod: 'ER309L' }).expect(422)).body.errors[0]
-        .path,
-    ).toBe('pieces');
-    await newPiece(job.id, { grade: '304L' });
-    expect(
-      (await server.request.post(`/api/jobs/${job.id}/decisions`).send({ rod: 'ER999' }).expect(422)).body.errors[0]
-        .path,
-    ).toBe('rod');
+        .put(`/api/jobs/${randomUUID()}/joint`)
+        .send({ version, joint: { type: 'lap' } })
+        .expect(404);
   });
 });
 

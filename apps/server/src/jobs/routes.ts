@@ -2,12 +2,17 @@ import { jobPatchSchema, jobStateSchema, newJobSchema, parseWith } from '@variat
 import { completeService, type ServiceInput } from '@variatum/metallurgy';
 import { Router } from 'express';
 import * as z from 'zod';
-import type { Database } from '../database';
+import type { Compute } from '../compute';
+import type { OpenDatabase } from '../database';
 import { idParameter, send } from '../http/handle';
 import { addWithdrawal } from '../http/withdrawal';
 import { addJob, changeJob, duplicateJob, listJobs, readJobDetail } from './store';
 
 const flag = z.enum(['true', 'false']).transform((text) => text === 'true');
+/** A day of the years the database's calendar and everybody's agree on. */
+const day = z.iso
+  .date('give a day such as 2026-11-25')
+  .refine((text) => text >= '1900-01-01' && text < '3000-01-01', 'give a day from 1900-01-01 on');
 
 /** Query of the job list. */
 export const jobQuerySchema = z.object({
@@ -19,8 +24,8 @@ export const jobQuerySchema = z.object({
   /** Material family of one of its pieces. */
   family: z.string().max(40).optional(),
   /** First and last day it may have come in. */
-  from: z.iso.date('give a day such as 2026-11-25').optional(),
-  to: z.iso.date('give a day such as 2026-11-25').optional(),
+  from: day.optional(),
+  to: day.optional(),
   withdrawn: flag.default(false),
   sort: z.enum(['updated', 'created', 'title']).default('updated'),
   limit: z.coerce.number().int().min(1).max(200).default(50),
@@ -30,8 +35,9 @@ const duplicateSchema = z.strictObject({ id: z.uuid().optional() });
 
 /** Jobs: `GET /jobs`, `POST /jobs`, `GET /jobs/:id`, `PATCH /jobs/:id`, `POST /jobs/:id/duplicate`,
  * `POST /jobs/:id/withdraw`, `POST /jobs/:id/restore`. */
-export function jobRoutes(database: Database, workshopId: string): Router {
+export function jobRoutes(open: OpenDatabase, workshopId: string, compute: Compute): Router {
   const router = Router();
+  const { database } = open;
   router.get('/jobs', async (request, response) =>
     send(response, await listJobs(database, workshopId, parseWith(jobQuerySchema, request.query))),
   );
@@ -50,7 +56,7 @@ export function jobRoutes(database: Database, workshopId: string): Router {
   });
   router.post('/jobs/:id/duplicate', async (request, response) => {
     const { id } = parseWith(duplicateSchema, request.body ?? {});
-    send(response, await duplicateJob(database, workshopId, idParameter(request), id), 201);
+    send(response, await duplicateJob(open, compute, workshopId, idParameter(request), id), 201);
   });
   addWithdrawal(router, '/jobs', (id, version, withdrawnAt) =>
     changeJob(database, workshopId, id, { version, withdrawnAt }),

@@ -1,13 +1,25 @@
-import type { Job, JobDetail, JobPatch, JobState, NewJob } from '@variatum/contracts';
-import { and, asc, desc, eq, isNotNull, isNull, sql, type SQL } from 'drizzle-orm';
+import type { Job, JobDetail, JobHead, JobPatch, JobState, NewJob } from '@variatum/contracts';
+import { and, asc, desc, eq, getTableColumns, isNotNull, isNull, sql, type SQL } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import { tables, type Database } from '../database';
-import { decisionsOfJob } from '../decisions/store';
+import type { Compute } from '../compute';
+import {
+  momentOf,
+  momentOrNull,
+  preparedOnce,
+  rowsJson,
+  tables,
+  type Database,
+  type JsonRow,
+  type OpenDatabase,
+} from '../database';
+import { decisionBriefOf, decisionsOfJob } from '../decisions/store';
+import { insertedOnce } from '../http/inserted-once';
+import { madeFrom } from '../http/made-from';
 import { ProblemError } from '../http/problem-error';
-import { jointOfJob } from '../joints/store';
-import { photosOfJob } from '../photos/store';
+import { jointOf } from '../joints/store';
+import { photoOf, photosOfJob } from '../photos/store';
 import { likelyFamily } from '../pieces/likely-family';
-import { piecesOfJob } from '../pieces/read-piece';
+import { pieceOf, piecesOfJob } from '../pieces/read-piece';
 
 // Inside a subquery the builder would leave the outer table's name away.
 const outerJobId = sql.raw('"job"."id"');
@@ -20,32 +32,58 @@ const families = sql<
 >`(select coalesce(json_agg(distinct p.likely_family), '[]') from piece p where p.job_id = ${outerJobId} and p.withdrawn_at is null and p.likely_family is not null)`;
 const columns = { job: tables.job, lastRod, pieceCount, families };
 
-function readJob({
-  job,
+type JointRow = Pick<typeof tables.joint.$inferSelect, 'id' | 'jobId' | 'joint' | 'version'>;
+const { id: jointId, jobId: jointJobId, joint, version: jointVersion } = getTableColumns(tables.joint);
+const joints = rowsJson<JointRow>(
+  tables.joint,
+  { id: jointId, jobId: jointJobId, joint, version: jointVersion },
+  sql`${tables.joint.jobId} = ${outerJobId}`,
+  sql`${tables.joint.createdAt}`,
+);
+/** A job and everything on it, in one question to the database. */
+const detailColumns = { ...columns, pieces: piecesOfJob, joints, decisions: decisionsOfJob, photos: photosOfJob };
+
+interface JobRow {
+  readonly job: typeof tables.job.$inferSelect;
+  readonly lastRod: string | null;
+  readonly pieceCount: number;
+  readonly families: string[];
+}
+
+type SqlResult<Field> = Field extends SQL<infer Result> ? Result : never;
+type DetailRow = JobRow & {
+  readonly [Field in 'pieces' | 'joints' | 'decisions' | 'photos']: SqlResult<(typeof detailColumns)[Field]>;
+};
+
+const headOf = (job: JobRow['job']): JobHead => ({
+  id: job.id,
+  title: job.title,
+  item: job.item,
+  state: job.state as Job['state'],
+  stage: job.stage as Job['stage'],
+  service: job.service as Job['service'],
+  temperatureText: job.temperatureText,
+  version: job.version,
+  createdAt: momentOf(job.createdAt),
+  updatedAt: momentOf(job.updatedAt),
+  withdrawnAt: momentOrNull(job.withdrawnAt),
+});
+
+const jobOf = ({ job, lastRod: rod, pieceCount: count, families: familiesOfPieces }: JobRow): Job => ({
+  ...headOf(job),
   lastRod: rod,
   pieceCount: count,
   families: familiesOfPieces,
-}: {
-  job: typeof tables.job.$inferSelect;
-  lastRod: string | null;
-  pieceCount: number;
-  families: string[];
-}): Job {
+});
+
+function detailOf(row: DetailRow): JobDetail {
+  const [first] = row.joints as JsonRow<JointRow>[];
   return {
-    id: job.id,
-    title: job.title,
-    item: job.item,
-    state: job.state as Job['state'],
-    stage: job.stage as Job['stage'],
-    service: job.service as Job['service'],
-    temperatureText: job.temperatureText,
-    lastRod: rod,
-    pieceCount: count,
-    families: familiesOfPieces,
-    version: job.version,
-    createdAt: job.createdAt.toISOString(),
-    updatedAt: job.updatedAt.toISOString(),
-    withdrawnAt: job.withdrawnAt?.toISOString() ?? null,
+    ...jobOf(row),
+    pieces: row.pieces.map((piece) => pieceOf(piece, piece.tests)),
+    joint: first ? jointOf(first) : null,
+    decisions: row.decisions.map(decisionBriefOf),
+    photos: row.photos.map(photoOf),
   };
 }
 
@@ -115,36 +153,67 @@ export async function listJobs(
       .from(tables.job)
       .where(where),
   ]);
-  return { jobs: rows.map(readJob), total: counted[0]?.total ?? 0 };
+  return { jobs: rows.map(jobOf), total: counted[0]?.total ?? 0 };
 }
 
-/** A job with everything on it. */
+const ofWorkshop = (workshopId: string, id: string): SQL | undefined =>
+  and(eq(tables.job.id, id), eq(tables.job.workshopId, workshopId));
+
+/** A job with everything on it. @throws ProblemError 404 */
 export async function readJobDetail(database: Database, workshopId: string, id: string): Promise<JobDetail> {
-  const [row] = await database
-    .select(columns)
-    .from(tables.job)
-    .where(and(eq(tables.job.id, id), eq(tables.job.workshopId, workshopId)));
+  const statement = preparedOnce(database, 'job_detail', (one) =>
+    one
+      .select(detailColumns)
+      .from(tables.job)
+      .where(and(eq(tables.job.id, sql.placeholder('id')), eq(tables.job.workshopId, sql.placeholder('workshopId'))))
+      .prepare('job_detail'),
+  );
+  const [row] = await statement.execute({ id, workshopId });
   if (!row) throw ProblemError.notFound('job');
-  const [pieces, joint, decisions, photos] = await Promise.all([
-    piecesOfJob(database, workshopId, id),
-    jointOfJob(database, workshopId, id),
-    decisionsOfJob(database, workshopId, id),
-    photosOfJob(database, workshopId, id),
-  ]);
-  return { ...readJob(row), pieces, joint, decisions, photos };
+  return detailOf(row);
 }
 
-/** Creates a job. A repeated request with the same id answers the job already there. */
+/** A job without what is on it. @throws ProblemError 404 */
+export async function readJob(database: Database, workshopId: string, id: string): Promise<Job> {
+  const [row] = await database.select(columns).from(tables.job).where(ofWorkshop(workshopId, id));
+  if (!row) throw ProblemError.notFound('job');
+  return jobOf(row);
+}
+
+/** Stores a new job; a repetition of the request that made one answers that one. */
+async function insertJob(
+  database: Database,
+  workshopId: string,
+  values: Omit<typeof tables.job.$inferInsert, 'workshopId' | 'madeFrom'>,
+  fingerprint: string,
+): Promise<{ readonly job: JobDetail; readonly fresh: boolean }> {
+  const [inserted] = await database
+    .insert(tables.job)
+    .values({ ...values, workshopId, madeFrom: fingerprint })
+    .onConflictDoNothing()
+    .returning();
+  const bare = { lastRod: null, pieceCount: 0, families: [], pieces: [], joints: [], decisions: [], photos: [] };
+  const job = await insertedOnce(
+    'job',
+    values.id,
+    fingerprint,
+    inserted && detailOf({ job: inserted, ...bare }),
+    async () => {
+      const [row] = await database.select(detailColumns).from(tables.job).where(ofWorkshop(workshopId, values.id));
+      return row && { row: detailOf(row), madeFrom: row.job.madeFrom };
+    },
+  );
+  return { job, fresh: inserted !== undefined };
+}
+
+/** Creates a job. The same request sent again answers the job it made. @throws ProblemError 409 when the id belongs to another job */
 export async function addJob(
   database: Database,
   workshopId: string,
   { id = uuid(), ...fields }: NewJob,
 ): Promise<JobDetail> {
-  await database
-    .insert(tables.job)
-    .values({ state: 'bench', stage: 'job', ...fields, id, workshopId })
-    .onConflictDoNothing();
-  return readJobDetail(database, workshopId, id);
+  const values = { state: 'bench', stage: 'job', ...fields, id };
+  return (await insertJob(database, workshopId, values, madeFrom('job', fields))).job;
 }
 
 /**
@@ -156,59 +225,59 @@ export async function changeJob(
   workshopId: string,
   id: string,
   { version, ...changes }: JobPatch & { withdrawnAt?: Date | null },
-): Promise<JobDetail> {
-  const changed = await database
+): Promise<JobHead> {
+  const [row] = await database
     .update(tables.job)
     .set({ ...changes, version: version + 1, updatedAt: new Date() })
-    .where(and(eq(tables.job.id, id), eq(tables.job.workshopId, workshopId), eq(tables.job.version, version)))
-    .returning({ id: tables.job.id });
-  const current = await readJobDetail(database, workshopId, id);
-  if (changed.length === 0) throw ProblemError.conflict('job', current);
-  return current;
+    .where(and(ofWorkshop(workshopId, id), eq(tables.job.version, version)))
+    .returning();
+  if (!row) throw ProblemError.conflict('job', await readJob(database, workshopId, id));
+  return headOf(row);
 }
 
 /**
  * Makes a new job from an old one as a starting point: what it is, its service, its pieces and its joint. Tests and decisions
  * belong to the old part and stay with it.
+ * @throws ProblemError 404 without the old job; 409 when the new id belongs to another job
  */
 export async function duplicateJob(
-  database: Database,
+  open: OpenDatabase,
+  compute: Compute,
   workshopId: string,
   id: string,
   newId = uuid(),
 ): Promise<JobDetail> {
-  const source = await readJobDetail(database, workshopId, id);
-  await database.transaction(async (transaction) => {
-    const made = await transaction
-      .insert(tables.job)
-      .values({
+  const source = await readJobDetail(open.database, workshopId, id);
+  const pieces = source.pieces.filter(({ withdrawnAt }) => withdrawnAt === null);
+  const guesses = await Promise.all(pieces.map((piece) => likelyFamily(compute, { ...piece, tests: [] })));
+  return open.transaction(async (database) => {
+    const { job, fresh } = await insertJob(
+      database,
+      workshopId,
+      {
         id: newId,
-        workshopId,
         title: `${source.title} (again)`.slice(0, 120),
         item: source.item,
         state: 'bench',
         stage: 'job',
         service: source.service,
         temperatureText: source.temperatureText,
-      })
-      .onConflictDoNothing()
-      .returning({ id: tables.job.id });
+      },
+      madeFrom('duplicate', id),
+    );
     // Sent twice: the first time has done it all.
-    if (made.length === 0) return;
-    const pieces = source.pieces.filter(({ withdrawnAt }) => withdrawnAt === null);
-    for (const { tests: _tests, version: _version, ...piece } of pieces)
-      await transaction.insert(tables.piece).values({
+    if (!fresh) return job;
+    for (const [index, { tests: _tests, version: _version, ...piece }] of pieces.entries())
+      await database.insert(tables.piece).values({
         ...piece,
         id: uuid(),
         workshopId,
         jobId: newId,
         withdrawnAt: null,
-        likelyFamily: likelyFamily({ ...piece, version: 1, tests: [] }),
+        likelyFamily: guesses[index] ?? null,
       });
     if (source.joint)
-      await transaction
-        .insert(tables.joint)
-        .values({ id: uuid(), workshopId, jobId: newId, joint: source.joint.joint });
+      await database.insert(tables.joint).values({ id: uuid(), workshopId, jobId: newId, joint: source.joint.joint });
+    return readJobDetail(database, workshopId, newId);
   });
-  return readJobDetail(database, workshopId, newId);
 }

@@ -1,22 +1,22 @@
 import { jointPutSchema, parseWith } from '@variatum/contracts';
 import { completeJoint, type JointInput } from '@variatum/metallurgy';
 import { Router } from 'express';
-import type { Database } from '../database';
+import type { OpenDatabase } from '../database';
 import { idParameter, send } from '../http/handle';
-import { piecesOfJob } from '../pieces/read-piece';
+import { readJob } from '../jobs/store';
 import { putJoint } from './store';
 
 /** Joint: `PUT /jobs/:id/joint`. */
-export function jointRoutes(database: Database, workshopId: string): Router {
+export function jointRoutes({ database }: OpenDatabase, workshopId: string): Router {
   const router = Router();
   router.put('/jobs/:id/joint', async (request, response) => {
     const body = parseWith(jointPutSchema, request.body);
     const jobId = idParameter(request);
-    const pieces = (await piecesOfJob(database, workshopId, jobId)).filter(({ withdrawnAt }) => withdrawnAt === null);
+    const { pieceCount } = await readJob(database, workshopId, jobId);
     // The core's own check of numbers and names; families do not matter for it.
     completeJoint(
       body.joint as JointInput,
-      Array.from({ length: Math.max(1, Math.min(4, pieces.length)) }, () => 'austenitic' as const),
+      Array.from({ length: Math.max(1, Math.min(4, pieceCount)) }, () => 'austenitic' as const),
     );
     send(response, await putJoint(database, workshopId, jobId, body));
   });

@@ -1,58 +1,89 @@
 import { changeSchema, type Change } from '@variatum/contracts';
 import { Subject, type Observable } from 'rxjs';
 import pg from 'pg';
+import { connectionSettings } from '../database';
 
 /** Changes of the database as they are committed, by whichever process. */
 export interface ChangeFeed {
   readonly changes: Observable<Change>;
+  /** The connection was lost: changes committed since may never be told. Whoever passes changes on must say so. */
+  readonly gaps: Observable<void>;
+  /** Whether changes are heard of now. */
+  listening(): boolean;
   close(): Promise<void>;
 }
 
 const CHANNEL = 'variatum_change';
 const AGAIN_AFTER_MS = 1000;
+/** A frozen database closes no connection: only asking it shows whether it still tells anything. */
+const ASK_EVERY_MS = 4000;
+const ANSWER_WITHIN_MS = 3000;
 
 /**
- * Listens to the database on a connection of its own. A lost connection is opened anew until the feed is closed.
+ * Listens to the database on a connection of its own. A lost connection, or one on which nobody answers, is opened anew until
+ * the feed is closed.
  * @param onError told of every lost connection
  */
 export function openChangeFeed(url: string, onError: (error: Error) => void): ChangeFeed {
   const changes = new Subject<Change>();
+  const gaps = new Subject<void>();
   let client: pg.Client | undefined;
+  let heard = false;
   let closed = false;
-  let timer: ReturnType<typeof setTimeout> | undefined;
+  let again: ReturnType<typeof setTimeout> | undefined;
+  let asking: ReturnType<typeof setTimeout> | undefined;
 
-  const again = (error: Error): void => {
-    if (closed) return;
-    onError(error);
-    void client?.end().catch(() => undefined);
+  const lose = (lost: pg.Client, error: Error): void => {
+    if (closed || client !== lost) return;
     client = undefined;
-    timer ??= setTimeout(() => {
-      timer = undefined;
-      void listen();
-    }, AGAIN_AFTER_MS);
+    clearTimeout(asking);
+    onError(error);
+    // Ending it politely would wait for a database that may be frozen.
+    (lost as unknown as { connection: { stream: { destroy(): void } } }).connection.stream.destroy();
+    if (heard) {
+      heard = false;
+      gaps.next();
+    }
+    again = setTimeout(() => void listen(), AGAIN_AFTER_MS);
+  };
+  const ask = (one: pg.Client): void => {
+    asking = setTimeout(() => {
+      one.query('select 1').then(
+        () => ask(one),
+        (error: Error) => lose(one, error),
+      );
+    }, ASK_EVERY_MS);
   };
   const listen = async (): Promise<void> => {
-    const next = new pg.Client({ connectionString: url });
-    client = next;
-    next.on('error', again);
-    next.on('notification', ({ payload }) => {
+    if (closed) return;
+    const one = new pg.Client({ ...connectionSettings(url), query_timeout: ANSWER_WITHIN_MS });
+    client = one;
+    one.on('error', (error) => lose(one, error));
+    one.on('end', () => lose(one, new Error('the connection ended')));
+    one.on('notification', ({ payload }) => {
       const change = changeSchema.safeParse(JSON.parse(payload ?? 'null'));
       if (change.success) changes.next(change.data);
     });
     try {
-      await next.connect();
-      await next.query(`listen ${CHANNEL}`);
+      await one.connect();
+      await one.query(`listen ${CHANNEL}`);
+      heard = true;
+      ask(one);
     } catch (error) {
-      again(error as Error);
+      lose(one, error as Error);
     }
   };
   void listen();
   return {
     changes,
+    gaps,
+    listening: () => heard,
     close: async () => {
       closed = true;
-      clearTimeout(timer);
+      clearTimeout(again);
+      clearTimeout(asking);
       changes.complete();
+      gaps.complete();
       await client?.end().catch(() => undefined);
     },
   };

@@ -1,7 +1,14 @@
 import type { Change } from '@variatum/contracts';
+import express from 'express';
+import { randomUUID } from 'node:crypto';
+import { once } from 'node:events';
 import { createServer, type Server } from 'node:http';
-import type { AddressInfo } from 'node:net';
+import { connect, type AddressInfo } from 'node:net';
+import { NEVER, Subject, type Observable } from 'rxjs';
+import { errorHandler } from '../http/error-handler';
 import { testServer, type TestServer } from '../testing/test-server';
+import { ONLY_WORKSHOP_ID } from '../workshop/store';
+import { liveRoutes } from './routes';
 
 let server: TestServer;
 let socket: Server;
@@ -18,10 +25,19 @@ afterAll(async () => {
   await server.close();
 });
 
+/** Opens the stream, as soon as changes are heard of. */
+async function events(signal?: AbortSignal): Promise<Response> {
+  for (;;) {
+    const response = await fetch(`${address}/api/events`, signal ? { signal } : {});
+    if (response.status !== 503) return response;
+    await response.text();
+  }
+}
+
 /** Reads events until `enough` of them are in. */
 async function listen(enough: number, meanwhile: () => Promise<void>): Promise<Change[]> {
   const stop = new AbortController();
-  const response = await fetch(`${address}/api/events`, { signal: stop.signal });
+  const response = await events(stop.signal);
   expect(response.headers.get('content-type')).toBe('text/event-stream');
   const reader = (response.body as ReadableStream<Uint8Array>).getReader();
   const changes: Change[] = [];
@@ -55,9 +71,74 @@ test('every change is told with its kind, its job and its version', async () => 
   ]);
 });
 
+test('when a change may have been missed the stream ends, and nobody listens before changes are heard of again', async () => {
+  const response = await events();
+  const reader = (response.body as ReadableStream<Uint8Array>).getReader();
+  await server.line.close();
+  for (;;) if ((await reader.read()).done) break;
+  expect((await fetch(`${address}/api/events`)).status).toBe(503);
+  await server.line.open();
+  expect(
+    (await listen(1, async () => void (await server.request.post('/api/jobs').send({ title: 'Heard' })))).length,
+  ).toBe(1);
+});
+
+test('a database that freezes ends the stream as well, though it breaks no connection', async () => {
+  const response = await events();
+  const reader = (response.body as ReadableStream<Uint8Array>).getReader();
+  server.line.freeze();
+  for (;;) if ((await reader.read()).done) break;
+  server.line.thaw();
+});
+
+/** Streams of a feed the test itself speaks for. */
+async function streamsOf(changes: Observable<Change>, most: number): Promise<{ port: number; end(): Promise<void> }> {
+  const app = express();
+  const feed = { changes, gaps: NEVER, listening: () => true, close: () => Promise.resolve() };
+  app.use(liveRoutes(feed, ONLY_WORKSHOP_ID, most));
+  app.use(errorHandler);
+  const small = createServer(app);
+  await new Promise<void>((done) => small.listen(0, '127.0.0.1', done));
+  return {
+    port: (small.address() as AddressInfo).port,
+    end: () => {
+      small.closeAllConnections();
+      return new Promise((done) => small.close(() => done()));
+    },
+  };
+}
+
+test('a reader that does not read is let go instead of being kept for', async () => {
+  const changes = new Subject<Change>();
+  const { port, end } = await streamsOf(changes, 10);
+  // A page that reads takes in what comes at once; only a bare connection can hold back.
+  const slow = connect(port, '127.0.0.1');
+  slow.write('GET /events HTTP/1.1\r\nHost: 127.0.0.1\r\n\r\n');
+  await once(slow, 'data');
+  slow.pause();
+  const told: Change = { workshop: ONLY_WORKSHOP_ID, kind: 'job', id: randomUUID(), job: null, version: 1 };
+  while (changes.observed) {
+    for (let count = 0; count < 1000; count++) changes.next(told);
+    await new Promise((resolve) => setImmediate(resolve));
+  }
+  slow.destroy();
+  await end();
+});
+
+test('more streams than there may be are refused with words', async () => {
+  const { port, end } = await streamsOf(NEVER, 1);
+  const url = `http://127.0.0.1:${port}/events`;
+  const first = await fetch(url);
+  const second = await fetch(url);
+  expect([first.status, second.status]).toEqual([200, 503]);
+  expect(Number(second.headers.get('retry-after'))).toBeGreaterThan(0);
+  await first.body?.cancel();
+  await end();
+});
+
 test('what is rolled back is never told', async () => {
   const changes = await listen(1, async () => {
-    await server.open.database
+    await server.open
       .transaction(async (transaction) => {
         await transaction.execute(`update workshop set name = 'Never', version = version + 1`);
         throw new Error('no');

@@ -1,27 +1,55 @@
-import { Router } from 'express';
+import { Router, type Response } from 'express';
 import { filter } from 'rxjs';
+import { ProblemError } from '../http/problem-error';
 import type { ChangeFeed } from './change-feed';
 
-/** How often an idle stream says that it is alive, so that nothing between closes it. */
-const HEARTBEAT_MS = 20_000;
+/** How often an idle stream says that it is alive, so that nothing between closes it and nobody takes it for dead. */
+const HEARTBEAT_MS = 15_000;
+/** Streams of one process; a browser needs one, however many pages it shows. */
+const MOST_STREAMS = 200;
+/** What may wait for a reader that does not read; then it must come again and read everything anew. */
+const MOST_WAITING_BYTES = 256 * 1024;
 
-/** Live changes as server-sent events: `GET /events`. Each event is one change: kind, id, job and version. */
-export function liveRoutes(feed: ChangeFeed, workshopId: string): Router {
+/**
+ * Live changes as server-sent events: `GET /events`. Each event is one change: kind, id, job and version. A stream ends when a
+ * change may have been missed: whoever opens it again reads anew what it shows.
+ */
+export function liveRoutes(feed: ChangeFeed, workshopId: string, mostStreams = MOST_STREAMS): Router {
   const router = Router();
+  const streams = new Set<Response>();
+  feed.gaps.subscribe(() => {
+    for (const stream of streams) stream.end();
+  });
   router.get('/events', (request, response) => {
+    if (!feed.listening())
+      throw ProblemError.unavailable('No changes are heard of just now', 'The database does not answer; ask again.');
+    if (streams.size >= mostStreams)
+      throw ProblemError.unavailable('Too many streams', `${streams.size} pages listen already; ask again.`, {
+        seconds: 10,
+      });
     response.writeHead(200, {
       'Content-Type': 'text/event-stream',
       'Cache-Control': 'no-cache, no-transform',
       'X-Accel-Buffering': 'no',
     });
-    response.write('retry: 1000\n\n');
-    const heartbeat = setInterval(() => response.write(': alive\n\n'), HEARTBEAT_MS);
+    if (request.method === 'HEAD') {
+      response.end();
+      return;
+    }
+    streams.add(response);
+    const write = (text: string): void => {
+      response.write(text);
+      if (response.writableLength > MOST_WAITING_BYTES) response.destroy();
+    };
+    write('retry: 1000\n\n');
+    const heartbeat = setInterval(() => write('event: alive\ndata:\n\n'), HEARTBEAT_MS);
     const subscription = feed.changes.pipe(filter(({ workshop }) => workshop === workshopId)).subscribe({
-      next: (change) => void response.write(`data: ${JSON.stringify(change)}\n\n`),
+      next: (change) => write(`data: ${JSON.stringify(change)}\n\n`),
       // The process is stopping: let the stream go, or it would keep the server from closing.
       complete: () => void response.end(),
     });
-    request.on('close', () => {
+    response.on('close', () => {
+      streams.delete(response);
       clearInterval(heartbeat);
       subscription.unsubscribe();
     });

@@ -1,8 +1,10 @@
 import {
   changeSchema,
+  decisionBriefSchema,
   decisionSchema,
   fieldTestSchema,
   jobDetailSchema,
+  jobHeadSchema,
   jobPatchSchema,
   jobSchema,
   jointPutSchema,
@@ -12,6 +14,7 @@ import {
   newJobSchema,
   newPhotoSchema,
   newPieceSchema,
+  PHOTO_MEDIA_TYPES,
   photoPatchSchema,
   photoSchema,
   piecePatchSchema,
@@ -33,6 +36,8 @@ interface Operation {
   readonly path: string;
   readonly summary: string;
   readonly body?: z.ZodType;
+  /** Media types of a body that is a file. */
+  readonly sends?: readonly string[];
   readonly query?: z.ZodObject;
   readonly answer: z.ZodType;
   readonly status?: number;
@@ -46,6 +51,12 @@ const OPERATIONS: readonly Operation[] = [
     path: '/api/health',
     summary: 'Whether the process answers',
     answer: z.object({ status: z.string() }),
+  },
+  {
+    method: 'get',
+    path: '/api/openapi.json',
+    summary: 'This document',
+    answer: z.record(z.string(), z.unknown()),
   },
   {
     method: 'get',
@@ -78,7 +89,7 @@ const OPERATIONS: readonly Operation[] = [
     status: 201,
   },
   { method: 'get', path: '/api/jobs/{id}', summary: 'A job with everything on it', answer: jobDetailSchema },
-  { method: 'patch', path: '/api/jobs/{id}', summary: 'Change a job', body: jobPatchSchema, answer: jobDetailSchema },
+  { method: 'patch', path: '/api/jobs/{id}', summary: 'Change a job', body: jobPatchSchema, answer: jobHeadSchema },
   {
     method: 'post',
     path: '/api/jobs/{id}/duplicate',
@@ -92,14 +103,14 @@ const OPERATIONS: readonly Operation[] = [
     path: '/api/jobs/{id}/withdraw',
     summary: 'Withdraw a job',
     body: versionBodySchema,
-    answer: jobDetailSchema,
+    answer: jobHeadSchema,
   },
   {
     method: 'post',
     path: '/api/jobs/{id}/restore',
     summary: 'Bring a job back',
     body: versionBodySchema,
-    answer: jobDetailSchema,
+    answer: jobHeadSchema,
   },
   {
     method: 'post',
@@ -142,8 +153,9 @@ const OPERATIONS: readonly Operation[] = [
   {
     method: 'post',
     path: '/api/jobs/{id}/photos',
-    summary: 'Store a picture',
-    body: newPhotoSchema,
+    summary: 'Store a picture, sent as it is',
+    query: newPhotoSchema,
+    sends: PHOTO_MEDIA_TYPES,
     answer: photoSchema,
     status: 201,
   },
@@ -176,13 +188,19 @@ const OPERATIONS: readonly Operation[] = [
     body: jointPutSchema,
     answer: jointRecordSchema,
   },
-  { method: 'get', path: '/api/jobs/{id}/decisions', summary: 'Decisions of a job', answer: z.array(decisionSchema) },
+  {
+    method: 'get',
+    path: '/api/jobs/{id}/decisions',
+    summary: 'Decisions of a job in brief, newest first',
+    answer: z.array(decisionBriefSchema),
+  },
+  { method: 'get', path: '/api/decisions/{id}', summary: 'A whole decision', answer: decisionSchema },
   {
     method: 'post',
     path: '/api/jobs/{id}/decisions',
     summary: 'Decide on a rod',
     body: newDecisionSchema,
-    answer: decisionSchema,
+    answer: decisionBriefSchema,
     status: 201,
   },
   { method: 'get', path: '/api/rod-stock', summary: 'The shelf', answer: z.array(rodStockSchema) },
@@ -216,18 +234,29 @@ const parametersOf = ({ path, query }: Operation): object[] => {
   return [...inPath, ...inQuery];
 };
 
+/** The document as far as the program itself reads it. */
+export interface OpenApiDocument {
+  readonly openapi: string;
+  readonly info: object;
+  readonly paths: Readonly<Record<string, object>>;
+  readonly components: object;
+}
+
 /** OpenAPI document of the interface, generated from the schemas that check it. */
-export function openApiDocument(): object {
+export function openApiDocument(): OpenApiDocument {
   const problem = {
     description: 'Problem',
     content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },
   };
   const paths: Record<string, Record<string, object>> = {};
   for (const operation of OPERATIONS) {
-    const { method, path, summary, body, answer, status = 200, binary = false } = operation;
+    const { method, path, summary, body, sends, answer, status = 200, binary = false } = operation;
     (paths[path] ??= {})[method] = {
       summary,
       parameters: parametersOf(operation),
+      ...(sends
+        ? { requestBody: { required: true, content: Object.fromEntries(sends.map((type) => [type, {}])) } }
+        : {}),
       ...(body
         ? { requestBody: { required: true, content: { 'application/json': { schema: schemaOf(body, 'input') } } } }
         : {}),

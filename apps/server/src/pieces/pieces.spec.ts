@@ -55,6 +55,8 @@ describe('a piece', () => {
     [{ outsideMm: 4000 }, 'outsideMm'],
     [{ condition: 'bored' }, 'condition'],
     [{ marks: 'x'.repeat(201) }, 'marks'],
+    [{ origin: 'half a pair \ud83d' }, 'origin'],
+    [{ name: 'null \0' }, 'name'],
   ])('refuses %j by name', async (fields, path) => {
     const { body } = await server.request
       .post(`/api/jobs/${(await job()).id}/pieces`)
@@ -87,6 +89,7 @@ describe('the likely family', () => {
 
   test('is reckoned from what kind of part it is when no test was done', async () => {
     const piece = await add({ family: 'handrail' });
-    expect(likelyFamily(piece)).toBe('austenitic');
+    expect(piece.likelyFamily).toBe('austenitic');
+    expect(await likelyFamily(server.compute, piece)).toBe('austenitic');
   });
 });

@@ -1,52 +1,48 @@
 import type { Piece } from '@variatum/contracts';
-import { and, eq, inArray } from 'drizzle-orm';
-import { tables, type Database } from '../database';
-import { readFieldTest } from '../field-tests/read-field-test';
+import { and, eq, getTableColumns, sql } from 'drizzle-orm';
+import { momentOrNull, rowsJson, tables, type Database, type JsonRow } from '../database';
+import { fieldTestOf } from '../field-tests/read-field-test';
 import { ProblemError } from '../http/problem-error';
 
 type Row = typeof tables.piece.$inferSelect;
+type TestRow = typeof tables.fieldTest.$inferSelect;
 
-function readPiece(
-  { workshopId: _workshop, createdAt: _created, updatedAt: _updated, withdrawnAt, ...fields }: Row,
-  tests: Piece['tests'],
-): Piece {
+const testsOfPiece = rowsJson<TestRow>(
+  tables.fieldTest,
+  getTableColumns(tables.fieldTest),
+  sql`${tables.fieldTest.pieceId} = ${sql.raw('"piece"."id"')}`,
+  sql`${tables.fieldTest.createdAt}, ${tables.fieldTest.id}`,
+);
+
+/** What a statement about a piece answers: its columns and its log, all at once. */
+export const pieceColumns = { piece: tables.piece, tests: testsOfPiece };
+
+/** Pieces of the job a statement is about, with their logs, in order. */
+export const piecesOfJob = rowsJson<Row & { tests: JsonRow<TestRow>[] }>(
+  tables.piece,
+  { ...getTableColumns(tables.piece), tests: testsOfPiece },
+  sql`${tables.piece.jobId} = ${sql.raw('"job"."id"')}`,
+  sql`${tables.piece.position}, ${tables.piece.createdAt}`,
+);
+
+/** A piece as every answer gives it, from columns or from JSON. */
+export function pieceOf(row: Row | JsonRow<Row>, tests: readonly JsonRow<TestRow>[]): Piece {
+  const { workshopId: _shop, createdAt: _created, updatedAt: _updated, madeFrom: _from, withdrawnAt, ...fields } = row;
   return {
     ...fields,
     kind: fields.kind as Piece['kind'],
     coating: fields.coating as Piece['coating'],
-    withdrawnAt: withdrawnAt?.toISOString() ?? null,
-    tests,
+    withdrawnAt: momentOrNull(withdrawnAt),
+    tests: tests.map(fieldTestOf),
   };
 }
 
-/** Pieces of a job with their logs, in order. */
-export async function piecesOfJob(database: Database, workshopId: string, jobId: string): Promise<Piece[]> {
-  const rows = await database
-    .select()
-    .from(tables.piece)
-    .where(and(eq(tables.piece.jobId, jobId), eq(tables.piece.workshopId, workshopId)))
-    .orderBy(tables.piece.position, tables.piece.createdAt);
-  if (rows.length === 0) return [];
-  const tests = await database
-    .select()
-    .from(tables.fieldTest)
-    .where(
-      inArray(
-        tables.fieldTest.pieceId,
-        rows.map(({ id }) => id),
-      ),
-    )
-    .orderBy(tables.fieldTest.createdAt, tables.fieldTest.id);
-  return rows.map((row) => readPiece(row, tests.filter(({ pieceId }) => pieceId === row.id).map(readFieldTest)));
-}
-
-/** A piece with its log. */
+/** A piece with its log. @throws ProblemError 404 */
 export async function onePiece(database: Database, workshopId: string, id: string): Promise<Piece> {
   const [row] = await database
-    .select()
+    .select(pieceColumns)
     .from(tables.piece)
     .where(and(eq(tables.piece.id, id), eq(tables.piece.workshopId, workshopId)));
   if (!row) throw ProblemError.notFound('piece');
-  const all = await piecesOfJob(database, workshopId, row.jobId);
-  return all.find((piece) => piece.id === id) as Piece;
+  return pieceOf(row.piece, row.tests);
 }

@@ -1,26 +1,27 @@
 import { newPieceSchema, parseWith, piecePatchSchema } from '@variatum/contracts';
 import { findGrade, findItemFamily, findRod, InputError, type FieldError } from '@variatum/metallurgy';
 import { Router } from 'express';
-import type { Database } from '../database';
+import type { Compute } from '../compute';
+import type { OpenDatabase } from '../database';
 import { idParameter, send } from '../http/handle';
 import { addWithdrawal } from '../http/withdrawal';
-import { addPiece, changePiece, withdrawPiece } from './store';
+import { addPiece, changePiece } from './store';
 
 /** Pieces: `POST /jobs/:id/pieces`, `PATCH /pieces/:id`, `POST /pieces/:id/withdraw`, `POST /pieces/:id/restore`. */
-export function pieceRoutes(database: Database, workshopId: string): Router {
+export function pieceRoutes(open: OpenDatabase, workshopId: string, compute: Compute): Router {
   const router = Router();
   router.post('/jobs/:id/pieces', async (request, response) => {
     const body = parseWith(newPieceSchema, request.body);
     checkNames(body);
-    send(response, await addPiece(database, workshopId, idParameter(request), body), 201);
+    send(response, await addPiece(open, compute, workshopId, idParameter(request), body), 201);
   });
   router.patch('/pieces/:id', async (request, response) => {
     const body = parseWith(piecePatchSchema, request.body);
     checkNames(body);
-    send(response, await changePiece(database, workshopId, idParameter(request), body));
+    send(response, await changePiece(open, compute, workshopId, idParameter(request), body));
   });
   addWithdrawal(router, '/pieces', (id, version, withdrawnAt) =>
-    withdrawPiece(database, workshopId, id, version, withdrawnAt),
+    changePiece(open, compute, workshopId, id, { version, withdrawnAt }),
   );
   return router;
 }

@@ -2,6 +2,16 @@ import type { RodStock, RodStockPut } from '@variatum/contracts';
 import { eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import { tables, type Database } from '../database';
+import { ProblemError } from '../http/problem-error';
+
+const rodStockOf = ({
+  id,
+  rod,
+  onShelf,
+  diameterMm,
+  note,
+  version,
+}: typeof tables.rodStock.$inferSelect): RodStock => ({ id, rod, onShelf, diameterMm, note, version });
 
 /** What is known of the workshop's shelf. */
 export async function listRodStock(database: Database, workshopId: string): Promise<RodStock[]> {
@@ -10,14 +20,7 @@ export async function listRodStock(database: Database, workshopId: string): Prom
     .from(tables.rodStock)
     .where(eq(tables.rodStock.workshopId, workshopId))
     .orderBy(tables.rodStock.rod);
-  return rows.map(({ id, rod, onShelf, diameterMm, note, version }) => ({
-    id,
-    rod,
-    onShelf,
-    diameterMm,
-    note,
-    version,
-  }));
+  return rows.map(rodStockOf);
 }
 
 /** Sets what is on the shelf of one rod; the last word counts. */
@@ -28,9 +31,11 @@ export async function putRodStock(
   { onShelf, diameterMm = null, note = '' }: RodStockPut,
 ): Promise<RodStock> {
   const values = { onShelf, diameterMm, note, updatedAt: new Date() };
-  await database
+  const [row] = await database
     .insert(tables.rodStock)
     .values({ id: uuid(), workshopId, rod, ...values })
-    .onConflictDoUpdate({ target: [tables.rodStock.workshopId, tables.rodStock.rod], set: values });
-  return (await listRodStock(database, workshopId)).find((entry) => entry.rod === rod) as RodStock;
+    .onConflictDoUpdate({ target: [tables.rodStock.workshopId, tables.rodStock.rod], set: values })
+    .returning();
+  if (!row) throw ProblemError.notFound('rod');
+  return rodStockOf(row);
 }

@@ -1,12 +1,12 @@
 import { parseWith, workshopPatchSchema } from '@variatum/contracts';
 import { findFieldTest, findRod, InputError, JOINTS, type FieldError } from '@variatum/metallurgy';
 import { Router } from 'express';
-import type { Database } from '../database';
+import type { OpenDatabase } from '../database';
 import { send } from '../http/handle';
 import { changeWorkshop, readWorkshop } from './store';
 
 /** Workshop: `GET /workshop`, `PATCH /workshop`. */
-export function workshopRoutes(database: Database, workshopId: string): Router {
+export function workshopRoutes({ database }: OpenDatabase, workshopId: string): Router {
   const router = Router();
   router.get('/workshop', async (_request, response) => send(response, await readWorkshop(database, workshopId)));
   router.patch('/workshop', async (request, response) => {

@@ -38,12 +38,11 @@ export async function changeWorkshop(
   workshopId: string,
   { version, ...changes }: WorkshopPatch,
 ): Promise<Workshop> {
-  const changed = await database
+  const [row] = await database
     .update(tables.workshop)
     .set({ ...changes, version: version + 1, updatedAt: new Date() })
     .where(and(eq(tables.workshop.id, workshopId), eq(tables.workshop.version, version)))
-    .returning({ id: tables.workshop.id });
-  const current = await readWorkshop(database, workshopId);
-  if (changed.length === 0) throw ProblemError.conflict('workshop', current);
-  return current;
+    .returning();
+  if (!row) throw ProblemError.conflict('workshop', await readWorkshop(database, workshopId));
+  return read(row);
 }

@@ -3,18 +3,19 @@ import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { PersonSettings } from './data/person-settings';
 import { SearchDoor } from './search/search-door';
 import { Icon } from './shared/icon';
+import { Refusals } from './shared/refusals';
 
 /** Frame around every page. */
 @Component({
   selector: 'va-root',
-  imports: [Icon, RouterOutlet, RouterLink, RouterLinkActive, SearchDoor],
+  imports: [Icon, Refusals, RouterOutlet, RouterLink, RouterLinkActive, SearchDoor],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <a class="skip" href="#main">Skip to the work</a>
     <header class="no-print">
       <a routerLink="/" class="name">
         <img src="mark.svg" alt="" width="28" height="28" />
-        Variatum
+        <span>Variatum</span>
       </a>
       <nav aria-label="Areas">
         @for (area of areas; track area.path) {
@@ -25,21 +26,22 @@ import { Icon } from './shared/icon';
             [routerLinkActiveOptions]="{ exact: area.path === '/' }"
           >
             <va-icon [name]="area.icon" />
-            {{ area.title }}
+            <span>{{ area.title }}</span>
           </a>
         }
       </nav>
       <va-search-door />
       <button
         type="button"
-        class="theme"
+        class="act theme"
         (click)="theme.toggleTheme()"
         [attr.aria-label]="theme.theme() === 'day' ? 'Change to the dim theme' : 'Change to the day theme'"
       >
         <va-icon [name]="theme.theme() === 'day' ? 'dim' : 'day'" />
-        {{ theme.theme() === 'day' ? 'Dim' : 'Day' }}
+        <span>{{ theme.theme() === 'day' ? 'Dim' : 'Day' }}</span>
       </button>
     </header>
+    <va-refusals class="no-print" />
     <main id="main" tabindex="-1"><router-outlet /></main>
   `,
   styles: `
@@ -101,20 +103,6 @@ import { Icon } from './shared/icon';
       font-weight: 650;
       border-color: var(--accent);
     }
-    .theme {
-      display: inline-flex;
-      align-items: center;
-      justify-content: center;
-      gap: 6px;
-      min-height: var(--target);
-      min-width: 60px;
-      border: 1px solid var(--line-strong);
-      background: transparent;
-      color: var(--ink);
-      border-radius: var(--corner);
-      font: inherit;
-      cursor: pointer;
-    }
     main {
       outline: none;
     }
@@ -129,27 +117,44 @@ import { Icon } from './shared/icon';
       padding: 8px;
       z-index: 10;
     }
+    @media (max-width: 800px) {
+      header {
+        gap: var(--space-2);
+        padding: 0 var(--space-3);
+      }
+      nav a {
+        padding: 0 var(--space-2);
+        white-space: nowrap;
+      }
+    }
+    @media (min-width: 561px) and (max-width: 800px) {
+      nav va-icon {
+        display: none;
+      }
+    }
+    /* On a phone the frame is one line of signs: the work has the screen. */
     @media (max-width: 560px) {
       header {
-        padding: 0 var(--space-3);
-        gap: 0 var(--space-2);
+        gap: 0;
+        padding: 0 var(--space-2);
+        min-height: var(--target);
+        flex-wrap: nowrap;
+        border-top-width: 3px;
       }
-      nav {
-        order: 3;
-        flex-basis: 100%;
-      }
-      .name {
-        flex: 1;
+      .name,
+      nav a {
+        min-width: var(--target);
+        justify-content: center;
+        padding: 0;
       }
       nav {
         gap: 0;
-        justify-content: space-between;
+        justify-content: space-around;
       }
-      nav a {
-        padding: 0 3px;
-      }
-      nav va-icon {
-        display: none;
+      .name span,
+      nav span {
+        position: absolute;
+        clip-path: inset(50%);
       }
     }
   `,

@@ -243,6 +243,10 @@ describe('what the shop has and likes', () => {
   test('rods that do not exist for the process are left out and named', () => {
     const { leftOut, ranking } = of(['304L', '304L'], { joint: { type: 'fillet', process: 'gtaw' } });
     expect(ranking.length + leftOut.length).toBe(RODS.length);
+    const electrodes = RODS.filter(({ processes }) => !processes.includes('gtaw')).map(({ id }) => id);
+    expect(electrodes.length).toBeGreaterThan(0);
+    expect(leftOut.map(({ rod }) => rod)).toEqual(electrodes);
+    for (const { why } of leftOut) expect(why).toBe('not made for gtaw');
   });
 });
 

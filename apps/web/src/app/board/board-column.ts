@@ -8,6 +8,7 @@ import { STAGE_WORDS } from '../shared/state-words';
 import { environmentTitle, familyTitle } from '../shared/words';
 
 const PAGE = 12;
+const AGAIN_AFTER_MS = 3000;
 
 /** One column of the board: its jobs a page at a time, however many there are. */
 @Component({
@@ -125,6 +126,12 @@ export class BoardColumn {
   constructor() {
     effect(() => {
       if (this.list.hasValue()) this.counted.emit(this.list.value().total);
+    });
+    // A server that does not answer now is asked again without anybody having to.
+    effect((onCleanup) => {
+      if (!this.list.error()) return;
+      const again = setTimeout(() => this.list.reload(), AGAIN_AFTER_MS);
+      onCleanup(() => clearTimeout(again));
     });
   }
 

@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import type { HttpErrorResponse } from '@angular/common/http';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  type ElementRef,
+  inject,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { Router } from '@angular/router';
@@ -7,7 +17,9 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { debounceTime, filter, merge } from 'rxjs';
 import { ApiService, type JobQuery } from '../data/api.service';
+import { problemOf, waitAfter } from '../data/delivery';
 import { LiveService } from '../data/live.service';
+import { RepeatableRequest } from '../data/repeatable-request';
 import { GuideOffer } from '../guide/guide-offer';
 import { Icon } from '../shared/icon';
 import { STATE_WORDS } from '../shared/state-words';
@@ -60,6 +72,7 @@ const REFRESH_MS = 300;
             <label for="new-title">What came in?</label>
             <input
               nz-input
+              #titleField
               id="new-title"
               name="title"
               [(ngModel)]="title"
@@ -163,6 +176,8 @@ export class Board {
   protected readonly titleError = signal('');
   protected readonly changed = signal(0);
   protected title = '';
+  private readonly newJob = new RepeatableRequest();
+  private readonly titleField = viewChild<ElementRef<HTMLInputElement>>('titleField');
 
   protected readonly filters = computed(() => filterCount(this.filter()));
   protected readonly query = computed<JobQuery>(() => ({ search: this.search().trim(), ...this.filter() }));
@@ -174,6 +189,8 @@ export class Board {
   });
 
   constructor() {
+    // Whoever starts a job types its name next.
+    effect(() => this.titleField()?.nativeElement.focus());
     const live = inject(LiveService);
     merge(live.changes.pipe(filter(({ job }) => job !== null)), live.opened)
       .pipe(debounceTime(REFRESH_MS), takeUntilDestroyed())
@@ -189,11 +206,12 @@ export class Board {
     this.titleError.set(title === '' ? 'give the job a name' : '');
     if (title === '' || this.busy()) return;
     this.busy.set(true);
-    this.api.addJob({ id: crypto.randomUUID(), title }).subscribe({
+    this.api.addJob({ id: this.newJob.idFor(title), title }).subscribe({
       next: (job) => void this.router.navigate(['/jobs', job.id, 'job']),
-      error: () => {
+      error: (error: HttpErrorResponse) => {
         this.busy.set(false);
-        this.titleError.set('the server does not answer; what you typed is kept, try again');
+        const why = waitAfter(error) ? 'the server cannot take it just now' : problemOf(error).detail;
+        this.titleError.set(`${why}; what you typed is kept, try again`);
       },
     });
   }

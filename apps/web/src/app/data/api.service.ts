@@ -1,6 +1,16 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { Decision, Job, JobDetail, JobState, NewDecision, NewJob, RodStock, Workshop } from '@variatum/contracts';
+import type {
+  DecisionBrief,
+  Job,
+  JobDetail,
+  JobHead,
+  JobState,
+  NewDecision,
+  NewJob,
+  RodStock,
+  Workshop,
+} from '@variatum/contracts';
 import type { Observable } from 'rxjs';
 
 /** What to list on the board. */
@@ -42,16 +52,16 @@ export class ApiService {
     return this.http.post<JobDetail>('/api/jobs', job);
   }
 
-  withdrawJob(id: string, version: number): Observable<JobDetail> {
-    return this.http.post<JobDetail>(`/api/jobs/${id}/withdraw`, { version });
+  withdrawJob(id: string, version: number): Observable<JobHead> {
+    return this.http.post<JobHead>(`/api/jobs/${id}/withdraw`, { version });
   }
 
-  restoreJob(id: string, version: number): Observable<JobDetail> {
-    return this.http.post<JobDetail>(`/api/jobs/${id}/restore`, { version });
+  restoreJob(id: string, version: number): Observable<JobHead> {
+    return this.http.post<JobHead>(`/api/jobs/${id}/restore`, { version });
   }
 
-  decide(jobId: string, body: NewDecision): Observable<Decision> {
-    return this.http.post<Decision>(`/api/jobs/${jobId}/decisions`, body);
+  decide(jobId: string, body: NewDecision): Observable<DecisionBrief> {
+    return this.http.post<DecisionBrief>(`/api/jobs/${jobId}/decisions`, body);
   }
 
   rodStock(): Observable<RodStock[]> {

@@ -1,9 +1,11 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import type { Waiting } from './delivery';
+import type { Operation } from './operation';
 import { OperationQueue } from './operation-queue';
 
 /** Where saving stands, for the words on the page. */
-export type SaveState = 'saved' | 'saving' | 'offline' | 'refused' | 'conflict';
+export type SaveState = 'saved' | 'saving' | 'refused' | 'conflict' | Waiting;
 
 /** How saving stands for the open page: what rests, what is on its way, what was refused and at which field. */
 @Injectable()
@@ -11,19 +13,27 @@ export class Autosave {
   private readonly queue = inject(OperationQueue);
   private readonly restingState = signal<ReadonlySet<string>>(new Set());
 
+  /** Whether an operation belongs to what this page shows; the page's store says so. */
+  mine: (operation: Operation) => boolean = () => false;
+
   /** Errors of refused changes, by change key and field path. */
   readonly fieldErrors = signal<Readonly<Record<string, Readonly<Record<string, string>>>>>({});
   readonly state = computed<SaveState>(() => {
-    if (this.queue.offline()) return 'offline';
+    const held = this.queue.held();
+    if (held) return held;
     if (this.queue.unsent() || this.restingState().size > 0) return 'saving';
     if (this.queue.conflicts().length > 0) return 'conflict';
     return Object.keys(this.fieldErrors()).length > 0 ? 'refused' : 'saved';
   });
 
+  /** Entries that have not reached the server yet. */
+  readonly waiting = computed(() => this.queue.waiting().length + this.restingState().size);
+
   constructor() {
     this.queue.outcomes.pipe(takeUntilDestroyed()).subscribe((outcome) => {
-      if (!('problem' in outcome)) return;
+      if (!('problem' in outcome) || !this.mine(outcome.operation)) return;
       const { problem, operation } = outcome;
+      outcome.shown = true;
       this.setErrors(
         operation.key,
         problem.errors?.length ? problem.errors : [{ path: '', message: problem.detail ?? problem.title }],

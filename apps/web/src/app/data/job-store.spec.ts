@@ -139,14 +139,54 @@ describe('JobStore', () => {
     expect(store.history.next()).toBeNull();
   });
 
-  test('walking through the stages is saved and is nothing to take back', async () => {
-    store.changeJob({ stage: 'rod' });
-    await jest.advanceTimersByTimeAsync(600);
+  test('the stage where a person stopped is sent at once, is nothing to take back, and is no conflict', async () => {
+    store.stopAt('rod');
+    await jest.advanceTimersByTimeAsync(10);
     const request = http.expectOne(`/api/jobs/${JOB_ID}`);
     expect(request.request.body).toEqual({ stage: 'rod', version: 4 });
-    request.flush({ ...job, version: 5 });
+    const current = { ...job, stage: 'pieces', version: 8 };
+    request.flush({ title: 'Changed', status: 409, current }, { status: 409, statusText: 'x' });
     await jest.advanceTimersByTimeAsync(10);
+    const again = http.expectOne(`/api/jobs/${JOB_ID}`);
+    expect(again.request.body).toEqual({ stage: 'rod', version: 8 });
+    again.flush({ ...job, version: 9 });
+    await jest.advanceTimersByTimeAsync(10);
+    expect(store.conflicts()).toEqual([]);
     expect(store.history.next()).toBeNull();
+    store.stopAt('rod');
+    await jest.advanceTimersByTimeAsync(10);
+    http.expectNone(`/api/jobs/${JOB_ID}`);
+  });
+
+  test('what the server refuses stays where it was typed, whatever others change', async () => {
+    store.changePiece(PIECE_ID, { grade: '3O4' });
+    await jest.advanceTimersByTimeAsync(600);
+    http
+      .expectOne(`/api/pieces/${PIECE_ID}`)
+      .flush(
+        { title: 'x', status: 422, errors: [{ path: 'grade', message: 'not in the catalogue' }] },
+        { status: 422, statusText: 'x' },
+      );
+    await jest.advanceTimersByTimeAsync(10);
+    expect(store.errorsOf(`piece ${PIECE_ID}`)['grade']).toBe('not in the catalogue');
+    const refreshed = store.refresh();
+    await jest.advanceTimersByTimeAsync(10);
+    http.expectOne(`/api/jobs/${JOB_ID}`).flush({ ...job, pieces: [{ ...piece, origin: 'yard', version: 5 }] });
+    await refreshed;
+    expect(store.pieces()[0]).toMatchObject({ grade: '3O4', origin: 'yard' });
+    expect(store.saving.state()).toBe('refused');
+  });
+
+  test('a joint that cannot be taken yet outlives what others change', async () => {
+    store.changeJoint({ dilution: 4 });
+    await jest.advanceTimersByTimeAsync(600);
+    const refreshed = store.refresh();
+    await jest.advanceTimersByTimeAsync(10);
+    http.expectOne(`/api/jobs/${JOB_ID}`).flush({ ...job, title: 'Theirs' });
+    await refreshed;
+    expect(store.job()?.title).toBe('Theirs');
+    expect(store.joint()).toEqual({ type: 'bevel', dilution: 4 });
+    expect(store.errorsOf('joint')['joint.dilution']).toBeDefined();
   });
 
   test('logs a test at once, with an id of its own, and refuses one that says nothing', async () => {

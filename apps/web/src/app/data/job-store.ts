@@ -1,4 +1,4 @@
-import { computed, inject, Injectable, signal } from '@angular/core';
+import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import {
   activePieces,
@@ -8,7 +8,7 @@ import {
   newFieldTestSchema,
   parseWith,
   piecePatchSchema,
-  type Decision,
+  type DecisionBrief,
   type FieldTestRecord,
   type JobDetail,
   type JobPatch,
@@ -18,16 +18,26 @@ import {
   type Piece,
   type PiecePatch,
   type RodStock,
+  type Stage,
   type Workshop,
 } from '@variatum/contracts';
-import { checkIdentifyInput, completeJoint, InputError, type JointInput, type TestEntry } from '@variatum/metallurgy';
+import {
+  checkIdentifyInput,
+  completeJoint,
+  InputError,
+  type FieldError,
+  type JointInput,
+  type TestEntry,
+} from '@variatum/metallurgy';
 import { debounceTime, filter, firstValueFrom, merge } from 'rxjs';
 import { ApiService } from './api.service';
 import { Autosave } from './autosave';
 import { LiveService } from './live.service';
 import { OperationQueue, type Outcome } from './operation-queue';
+import { RepeatableRequest } from './repeatable-request';
 import { RestingChanges } from './resting-changes';
 import { UndoHistory } from './undo-history';
+import { untilAnswered } from './until-answered';
 
 type Fields<Patch> = Omit<Patch, 'version'>;
 
@@ -52,6 +62,12 @@ export class JobStore {
   private readonly shelfState = signal<readonly RodStock[]>([]);
   private readonly workshopState = signal<Workshop | null>(null);
   private readonly resting = inject(RestingChanges);
+  private readonly deciding = new RepeatableRequest();
+  /** Job that is open or being opened. */
+  private wanted = '';
+  private refreshing = false;
+  private refreshAgain = false;
+  private left = false;
 
   readonly job = this.detail.asReadonly();
   readonly shelf = this.shelfState.asReadonly();
@@ -80,10 +96,14 @@ export class JobStore {
   );
 
   constructor() {
+    inject(DestroyRef).onDestroy(() => (this.left = true));
+    // A refused change stands at its field; what could not be made or withdrawn has none.
+    this.saving.mine = ({ job, versioned }) =>
+      job === this.detail()?.id && versioned !== undefined && versioned.withdrawn === undefined;
     this.queue.outcomes.pipe(takeUntilDestroyed()).subscribe((outcome) => this.settle(outcome));
     merge(
       this.live.changes.pipe(
-        filter(({ job, id, version }) => job === this.detail()?.id && (this.queue.versionOf(id) ?? 0) < version),
+        filter(({ job, id, version }) => job === this.wanted && (this.queue.versionOf(id) ?? 0) < version),
       ),
       this.live.opened,
     )
@@ -95,6 +115,8 @@ export class JobStore {
   async open(id: string): Promise<void> {
     this.flush();
     this.resting.clear();
+    this.wanted = id;
+    this.refreshAgain = false;
     this.detail.set(null);
     this.history.clear();
     const [job, shelf, workshop] = await Promise.all([
@@ -105,31 +127,48 @@ export class JobStore {
     this.shelfState.set(shelf);
     this.workshopState.set(workshop);
     this.take(job);
+    // Something was told of it while it was being read.
+    if (this.refreshAgain) void this.refresh();
     // What an earlier page could not send changes what was just read.
     await this.queue.ready;
     if (this.queue.waiting().some((operation) => operation.job === id))
       void this.queue.idle().then(() => this.refresh());
   }
 
-  /** Reads the job anew, once nothing typed here is on its way. */
+  /** Reads the job anew, once nothing typed here is on its way; while the server cannot answer it is asked again. */
   async refresh(): Promise<void> {
     const id = this.detail()?.id;
-    if (!id) return;
+    if (!id || this.refreshing) {
+      // What is being read may be older than what asks for this.
+      this.refreshAgain = true;
+      return;
+    }
+    this.refreshing = true;
+    this.refreshAgain = false;
     await this.queue.idle();
-    const job = await firstValueFrom(this.api.job(id)).catch(() => null);
-    // Something was typed while the answer was on its way: what it changed will bring the next one.
-    if (!job || this.detail()?.id !== id || this.saving.resting || this.queue.unsent()) return;
-    this.take(job);
+    const job = await untilAnswered(
+      () => firstValueFrom(this.api.job(id)),
+      () => !this.left && this.detail()?.id === id,
+    );
+    this.refreshing = false;
+    // Something was typed while the answer was on its way: it is shown, and what others changed is read after it.
+    const typing = this.saving.resting || this.queue.unsent();
+    if (job && !typing) this.take(job);
+    if ((job && typing) || this.refreshAgain) setTimeout(() => void this.refresh(), REFRESH_MS);
   }
 
   private take(job: JobDetail): void {
     this.queue.knowVersion(job.id, job.version);
     for (const { id, version } of [...job.pieces, ...job.photos]) this.queue.knowVersion(id, version);
+    for (const { id } of job.decisions) this.queue.knowVersion(id, 1);
     if (job.joint) this.queue.knowVersion(`joint ${job.id}`, job.joint.version);
     // What was typed and cannot be taken yet stands where it was typed.
+    const { joint } = this.resting.unsent('joint') as { joint?: JointRecord['joint'] };
+    const none = { id: '', jobId: job.id, version: 0 };
     this.detail.set({
       ...job,
       ...this.resting.unsent('job'),
+      joint: joint === undefined ? job.joint : { ...(job.joint ?? none), joint },
       pieces: job.pieces.map((piece) => ({ ...piece, ...this.resting.unsent(`piece ${piece.id}`) })),
     });
   }
@@ -140,7 +179,7 @@ export class JobStore {
     const job = this.detail();
     if (!job || operation.job !== job.id) return;
     if ('problem' in outcome) {
-      if (operation.key.startsWith('test ')) void this.refresh();
+      if (!outcome.shown) void this.refresh();
       return;
     }
     const version = (outcome.answer as { version?: number } | null)?.version;
@@ -160,6 +199,29 @@ export class JobStore {
   /** Sends what is still resting. */
   flush(): void {
     this.resting.flush();
+  }
+
+  /** Remembers where the person stopped, for the board. Two people on two stages are no conflict: the last word counts. */
+  stopAt(stage: Stage): void {
+    const job = this.detail();
+    if (!job || job.stage === stage) return;
+    this.flush();
+    const { version } = job;
+    this.detail.set({ ...job, stage });
+    this.queue.enqueue({
+      key: 'job',
+      job: job.id,
+      method: 'PATCH',
+      url: `/api/jobs/${job.id}`,
+      body: { stage },
+      versioned: { id: job.id, version, base: { stage: job.stage }, lastWord: ['stage'] },
+    });
+  }
+
+  /** Sends what rests and resolves when everything typed so far has arrived. */
+  async arrived(): Promise<void> {
+    this.flush();
+    await this.queue.idle();
   }
 
   changeJob(changes: Fields<JobPatch>): void {
@@ -326,17 +388,6 @@ export class JobStore {
     const before = { joint: job.joint?.joint ?? { type: 'bevel' } };
     const version = job.joint?.version ?? 0;
     this.detail.set({ ...job, joint: { id: job.joint?.id ?? '', jobId: job.id, version, joint } });
-    try {
-      const pieces = Math.max(1, Math.min(4, this.pieces().length));
-      completeJoint(
-        joint as JointInput,
-        Array.from({ length: pieces }, () => 'austenitic' as const),
-      );
-    } catch (error) {
-      if (!(error instanceof InputError)) throw error;
-      this.saving.setErrors('joint', error.errors);
-      return;
-    }
     this.resting.rest({
       key: 'joint',
       job: job.id,
@@ -344,6 +395,7 @@ export class JobStore {
       changes: { joint },
       before,
       schema: jointPutSchema,
+      check: ({ joint: typed }) => this.jointFaults(typed as JointInput),
       operation: { method: 'PUT', url: `/api/jobs/${job.id}/joint` },
       id: `joint ${job.id}`,
       version,
@@ -351,13 +403,29 @@ export class JobStore {
     });
   }
 
+  /** What the core finds wrong with a joint. */
+  private jointFaults(joint: JointInput): readonly FieldError[] {
+    try {
+      const pieces = Math.max(1, Math.min(MOST_PIECES, this.pieces().length));
+      completeJoint(
+        joint,
+        Array.from({ length: pieces }, () => 'austenitic' as const),
+      );
+      return [];
+    } catch (error) {
+      if (!(error instanceof InputError)) throw error;
+      return error.errors;
+    }
+  }
+
   /** Records a decision; the server computes it again from the job as it stands. */
-  async decide(rod: string | null, note: string): Promise<Decision> {
-    this.flush();
+  async decide(rod: string | null, note: string): Promise<DecisionBrief> {
     // The server decides from what it has: everything typed must be there first.
-    await this.queue.idle();
+    await this.arrived();
     const job = this.required();
-    const decision = await firstValueFrom(this.api.decide(job.id, { id: crypto.randomUUID(), rod, note }));
+    const id = this.deciding.idFor([job.id, rod, note]);
+    const decision = await firstValueFrom(this.api.decide(job.id, { id, rod, note }));
+    this.deciding.answered();
     this.detail.update(
       (current) =>
         current && {

@@ -2,23 +2,46 @@ import { Injectable } from '@angular/core';
 import type { Change } from '@variatum/contracts';
 import { filter, map, Observable, share } from 'rxjs';
 
-/** Changes other browsers make, as the server tells them. The browser opens the stream anew when it breaks. */
+/** What the pages of one browser tell each other of the one stream they share. */
+type Told =
+  { readonly kind: 'change'; readonly text: string } | { readonly kind: 'opened' } | { readonly kind: 'alive' };
+
+const NAME = 'variatum live';
+const ADDRESS = '/api/events';
+/** Pause before a stream that was refused is asked for again, ms. */
+const AGAIN_AFTER_MS = 1500;
+/** A page that holds the stream and has been put to sleep tells nothing any more; another one then takes its place. */
+const SILENT_AFTER_MS = 50_000;
+const LOOK_EVERY_MS = 10_000;
+
+/**
+ * Changes other browsers make, as the server tells them. All pages of a browser share one stream, since a browser opens only a
+ * handful of connections to one server: the page that holds a lock listens and passes on what it hears.
+ */
 @Injectable({ providedIn: 'root' })
 export class LiveService {
   private readonly events: Observable<Change | 'opened'> = new Observable<Change | 'opened'>((subscriber) => {
     // Some test environments know no such stream; without it a page shows what it read.
     if (typeof EventSource === 'undefined') return undefined;
-    const source = new EventSource('/api/events');
-    source.onopen = () => subscriber.next('opened');
     // The schemas are fetched beside the stream: the first page shown must not wait for them.
-    const reader = import('./read-change');
-    source.onmessage = ({ data }: MessageEvent<string>) => {
-      void reader.then(({ readChange }) => {
-        const change = readChange(data);
-        if (change) subscriber.next(change);
-      });
-    };
-    return () => source.close();
+    let reader = import('./read-change');
+    reader.catch(() => undefined);
+    return sharedStream((told) => {
+      if (told.kind === 'opened') subscriber.next('opened');
+      else if (told.kind === 'change')
+        reader.then(
+          ({ readChange }) => {
+            const change = readChange(told.text);
+            if (change) subscriber.next(change);
+          },
+          () => {
+            // The server was away when they were fetched: something has changed, and what is not known; next time they may come.
+            reader = import('./read-change');
+            reader.catch(() => undefined);
+            subscriber.next('opened');
+          },
+        );
+    });
   }).pipe(share());
 
   readonly changes: Observable<Change> = this.events.pipe(filter((event) => event !== 'opened'));
@@ -27,4 +50,76 @@ export class LiveService {
     filter((event) => event === 'opened'),
     map(() => undefined),
   );
+}
+
+/** Listens by a stream of its own until told to stop. */
+function ownStream(tell: (told: Told) => void): () => void {
+  let source: EventSource | undefined;
+  let again: ReturnType<typeof setTimeout> | undefined;
+  const open = (): void => {
+    source = new EventSource(ADDRESS);
+    source.onopen = () => tell({ kind: 'opened' });
+    source.onmessage = ({ data }: MessageEvent<string>) => tell({ kind: 'change', text: data });
+    source.addEventListener('alive', () => tell({ kind: 'alive' }));
+    source.onerror = () => {
+      // A broken stream is opened anew by the browser; one that was refused is not.
+      if (source?.readyState !== EventSource.CLOSED) return;
+      again = setTimeout(open, AGAIN_AFTER_MS);
+    };
+  };
+  open();
+  return () => {
+    clearTimeout(again);
+    source?.close();
+  };
+}
+
+/** Listens by the one stream of this browser until told to stop. */
+function sharedStream(tell: (told: Told) => void): () => void {
+  const { locks } = navigator;
+  // Without locks, as on a page that is not secure, pages cannot agree: each listens by itself.
+  if (!(locks as LockManager | undefined) || typeof BroadcastChannel === 'undefined') return ownStream(tell);
+  const channel = new BroadcastChannel(NAME);
+  const stopped = new AbortController();
+  let heard = Date.now();
+  let stop: (() => void) | undefined;
+  const hear = (told: Told): void => {
+    heard = Date.now();
+    tell(told);
+  };
+  channel.onmessage = ({ data }: MessageEvent<Told>) => hear(data);
+
+  const hold = (): Promise<void> =>
+    new Promise((resolve) => {
+      const end = ownStream((told) => {
+        hear(told);
+        channel.postMessage(told);
+      });
+      stop = () => {
+        stop = undefined;
+        end();
+        resolve();
+      };
+    });
+  const ask = (options: LockOptions): void => {
+    locks.request(NAME, options, hold).catch(() => {
+      if (stopped.signal.aborted) return;
+      // Another page took the stream over while this one slept: it stands in line again.
+      stop?.();
+      heard = Date.now();
+      ask({ signal: stopped.signal });
+    });
+  };
+  ask({ signal: stopped.signal });
+  const look = setInterval(() => {
+    if (stop || document.visibilityState !== 'visible' || Date.now() - heard < SILENT_AFTER_MS) return;
+    heard = Date.now();
+    ask({ steal: true });
+  }, LOOK_EVERY_MS);
+  return () => {
+    clearInterval(look);
+    stopped.abort();
+    stop?.();
+    channel.close();
+  };
 }

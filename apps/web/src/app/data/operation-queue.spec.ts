@@ -1,6 +1,8 @@
-import { provideHttpClient } from '@angular/common/http';
+import { HttpClient, provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting, type TestRequest } from '@angular/common/http/testing';
+import { ErrorHandler } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
+import { throwError } from 'rxjs';
 import type { NewOperation, Operation } from './operation';
 import { OperationQueue, type Outcome } from './operation-queue';
 import { OperationStore } from './operation-store';
@@ -17,10 +19,10 @@ const patch = (body: Record<string, unknown>, base: Record<string, unknown>, ver
   operation('/piece', { method: 'PATCH', body, versioned: { id: 'p', version, base } });
 
 /** Stands in for the browser's database, so that a test can look into it. */
-class KeptOperations implements Pick<OperationStore, 'all' | 'put' | 'remove' | 'durable'> {
+class KeptOperations implements Pick<OperationStore, 'adopt' | 'put' | 'remove' | 'durable'> {
   durable = true;
   readonly kept = new Map<number, Operation>();
-  all = (): Promise<readonly Operation[]> => Promise.resolve([...this.kept.values()]);
+  adopt = (): Promise<readonly Operation[]> => Promise.resolve([...this.kept.values()]);
   put = (one: Operation): Promise<void> => Promise.resolve(void this.kept.set(one.sequence, one));
   remove = (sequence: number): Promise<void> => Promise.resolve(void this.kept.delete(sequence));
 }
@@ -29,11 +31,17 @@ describe('OperationQueue', () => {
   let http: HttpTestingController;
   let store: KeptOperations;
   let outcomes: Outcome[];
+  let faults: unknown[];
 
   const start = (): OperationQueue => {
     TestBed.resetTestingModule();
     TestBed.configureTestingModule({
-      providers: [{ provide: OperationStore, useValue: store }, provideHttpClient(), provideHttpClientTesting()],
+      providers: [
+        { provide: OperationStore, useValue: store },
+        { provide: ErrorHandler, useValue: { handleError: (error: unknown) => faults.push(error) } },
+        provideHttpClient(),
+        provideHttpClientTesting(),
+      ],
     });
     const queue = TestBed.inject(OperationQueue);
     http = TestBed.inject(HttpTestingController);
@@ -55,6 +63,7 @@ describe('OperationQueue', () => {
   beforeEach(() => {
     jest.useFakeTimers();
     store = new KeptOperations();
+    faults = [];
   });
   afterEach(() => jest.useRealTimers());
 
@@ -78,7 +87,7 @@ describe('OperationQueue', () => {
     queue.enqueue(operation('/2'));
     (await next()).flush(null, lost);
     await settle();
-    expect(queue.offline()).toBe(true);
+    expect(queue.held()).toBe('unreachable');
     expect(store.kept.size).toBe(2);
     await jest.advanceTimersByTimeAsync(1600);
     const again = await next();
@@ -86,7 +95,7 @@ describe('OperationQueue', () => {
     again.flush({});
     (await next()).flush({});
     await settle();
-    expect(queue.offline()).toBe(false);
+    expect(queue.held()).toBeNull();
     expect(store.kept.size).toBe(0);
   });
 
@@ -103,9 +112,111 @@ describe('OperationQueue', () => {
       order.push(request.request.url);
       request.flush({});
     }
-    expect(order.sort()).toEqual(['/left behind', '/own']);
+    expect(order).toEqual(['/left behind', '/own']);
     await settle();
     expect(store.kept.size).toBe(0);
+  });
+
+  test.each([
+    [500, 'not-known'],
+    [502, 'not-known'],
+    [503, 'unable'],
+    [401, 'unknown-person'],
+    [429, 'busy'],
+    [408, 'busy'],
+  ])('an answer %i is no verdict: what was typed is kept and sent again', async (status, why) => {
+    const queue = start();
+    queue.enqueue(operation('/1'));
+    queue.enqueue(operation('/2'));
+    const problem = { title: 'not now', status, ...(status === 503 ? { saved: 'nothing' } : {}) };
+    (await next()).flush(problem, { status, statusText: 'x' });
+    await settle();
+    expect([queue.held(), queue.waiting().length, store.kept.size]).toEqual([why, 2, 2]);
+    expect(outcomes).toEqual([]);
+    await jest.advanceTimersByTimeAsync(1600);
+    (await next()).flush({});
+    (await next()).flush({});
+    await settle();
+    expect([queue.held(), store.kept.size, outcomes.length]).toEqual([null, 0, 2]);
+  });
+
+  test('waits as long as the server says', async () => {
+    const queue = start();
+    queue.enqueue(operation('/1'));
+    (await next()).flush({}, { status: 503, statusText: 'x', headers: { 'Retry-After': '7' } });
+    await jest.advanceTimersByTimeAsync(6500);
+    http.verify();
+    await jest.advanceTimersByTimeAsync(600);
+    (await next()).flush({});
+    await settle();
+    expect(queue.unsent()).toBe(false);
+  });
+
+  test('an answer that cannot be read is asked for again, not taken for a refusal', async () => {
+    const queue = start();
+    queue.enqueue(operation('/1'));
+    (await next()).error(new ProgressEvent('error'), { status: 201, statusText: 'Created' });
+    await settle();
+    expect([queue.held(), outcomes.length]).toEqual(['unreachable', 0]);
+    await jest.advanceTimersByTimeAsync(1600);
+    (await next()).flush({});
+    await settle();
+    expect(queue.unsent()).toBe(false);
+  });
+
+  test('a fault of this page loses nothing and does not stop the line for ever', async () => {
+    const queue = start();
+    jest.spyOn(TestBed.inject(HttpClient), 'request').mockReturnValueOnce(throwError(() => new Error('no')));
+    queue.enqueue(operation('/1'));
+    queue.enqueue(operation('/2'));
+    await settle();
+    expect([queue.held(), store.kept.size, faults.length]).toEqual(['not-known', 2, 1]);
+    await jest.advanceTimersByTimeAsync(5100);
+    (await next()).flush({});
+    (await next()).flush({});
+    await settle();
+    expect([queue.unsent(), queue.held()]).toEqual([false, null]);
+  });
+
+  test('a file is sent as it is, with what is said of it in the query', async () => {
+    const queue = start();
+    const file = new Blob(['x'], { type: 'image/jpeg' });
+    queue.enqueue(operation('/photos', { body: { id: 'a', pieceId: 'b' }, file }));
+    const { request } = await next();
+    expect(request.body).toBe(file);
+    expect(request.urlWithParams).toBe('/photos?id=a&pieceId=b');
+  });
+
+  test('of a field where the last word counts nobody is asked', async () => {
+    const queue = start();
+    queue.enqueue(
+      operation('/job', {
+        method: 'PATCH',
+        body: { stage: 'rod' },
+        versioned: { id: 'j', version: 3, base: { stage: 'job' }, lastWord: ['stage'] },
+      }),
+    );
+    (await next()).flush(...conflict({ stage: 'pieces', version: 9 }));
+    const again = await next();
+    expect(again.request.body).toEqual({ stage: 'rod', version: 9 });
+    again.flush({ version: 10 });
+    await settle();
+    expect(queue.conflicts()).toEqual([]);
+  });
+
+  test('a refusal no open page shows is kept until somebody has read it', async () => {
+    const queue = start();
+    queue.outcomes.subscribe((outcome) => {
+      if ('problem' in outcome && outcome.operation.url === '/shown') outcome.shown = true;
+    });
+    for (const url of ['/shown', '/nowhere']) {
+      queue.enqueue(operation(url));
+      (await next()).flush({ title: 'no', status: 409 }, { status: 409, statusText: 'x' });
+      await settle();
+    }
+    expect(queue.refusals().map(({ operation: { url } }) => url)).toEqual(['/nowhere']);
+    queue.forget(queue.refusals()[0]!);
+    expect(queue.refusals()).toEqual([]);
   });
 
   test('a change that had arrived before its answer was lost does not count twice', async () => {

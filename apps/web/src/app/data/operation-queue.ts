@@ -1,9 +1,11 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
-import { computed, inject, Injectable, signal } from '@angular/core';
+import { computed, ErrorHandler, inject, Injectable, signal } from '@angular/core';
 import type { Problem } from '@variatum/contracts';
 import { firstValueFrom, Subject } from 'rxjs';
+import { problemOf, waitAfter, type Waiting } from './delivery';
 import type { NewOperation, Operation } from './operation';
 import { OperationStore } from './operation-store';
+import { PageLife } from './page-life';
 
 /** A field that two people changed, both from the same state. */
 export interface Conflict {
@@ -14,67 +16,67 @@ export interface Conflict {
 }
 
 /** What became of an operation. */
-export type Outcome =
-  | { readonly operation: Operation; readonly answer: unknown }
-  | { readonly operation: Operation; readonly problem: Problem };
+export type Outcome = { readonly operation: Operation; readonly answer: unknown } | Refusal;
 
-const RETRY_MS = 1500;
+/** An operation the server will not take. */
+export interface Refusal {
+  readonly operation: Operation;
+  readonly problem: Problem;
+  /** Set by the page that shows it where it was typed. */
+  shown?: boolean;
+}
+
+/** Whether an operation is done with, or why and for how long it must wait. */
+type Delivery = 'done' | { readonly why: Waiting; readonly milliseconds: number };
+
+/** Pause after a fault of the page itself, ms. */
+const FAULT_PAUSE_MS = 5000;
 
 const same = (left: unknown, right: unknown): boolean => JSON.stringify(left ?? null) === JSON.stringify(right ?? null);
 
-function problemOf(error: HttpErrorResponse): Problem {
-  const body = error.error as Problem | string | null;
-  if (body && typeof body === 'object' && 'title' in body) return body;
-  if (typeof body === 'string')
-    try {
-      return JSON.parse(body) as Problem;
-    } catch {
-      // Not a problem document: fall through to a general one.
-    }
-  return { type: 'about:blank', title: 'The server refused this', status: error.status };
-}
-
 /**
- * Sends operations one after another, in order, each until it has arrived. They are kept in the browser's own database until
- * then, so that neither a lost connection nor a closed page loses one; and none counts twice: what is created carries its id,
- * and a change that has already arrived is recognised by what stands on the server.
+ * Sends operations one after another, in order, each until it has arrived or was refused. They are kept in the browser's own
+ * database until then, so that neither a lost connection nor a closed page loses one; and none counts twice: each page sends its
+ * own, what is created carries its id, and a change that has already arrived is recognised by what stands on the server.
  */
 @Injectable({ providedIn: 'root' })
 export class OperationQueue {
   private readonly http = inject(HttpClient);
   private readonly store = inject(OperationStore);
+  private readonly life = inject(PageLife);
+  private readonly faults = inject(ErrorHandler);
 
   private readonly waitingState = signal<readonly Operation[]>([]);
-  private readonly offlineState = signal(false);
+  private readonly heldState = signal<Waiting | null>(null);
   private readonly conflictState = signal<readonly Conflict[]>([]);
+  private readonly refusalState = signal<readonly Refusal[]>([]);
   private readonly versions = new Map<string, number>();
   private readonly outcomeSubject = new Subject<Outcome>();
   private readonly idleWaiters: (() => void)[] = [];
   private sequence = Date.now() * 1000;
   private working = false;
+  /** The operation on its way. */
+  private sending: number | undefined;
   private wake: (() => void) | undefined;
 
   /** Operations that have not arrived yet, in order. */
   readonly waiting = this.waitingState.asReadonly();
-  readonly offline = this.offlineState.asReadonly();
+  /** Why operations wait; null while they go. */
+  readonly held = this.heldState.asReadonly();
   /** Fields somebody else changed too, waiting for a decision. */
   readonly conflicts = this.conflictState.asReadonly();
+  /** Refused operations no open page shows where they were typed. */
+  readonly refusals = this.refusalState.asReadonly();
   readonly unsent = computed(() => this.waitingState().length > 0);
   /** Every operation that has arrived or been refused. */
   readonly outcomes = this.outcomeSubject.asObservable();
 
-  /** Resolves when what an earlier page could not send stands in the line. */
+  /** Resolves when what earlier pages could not send stands in the line. Nothing of this page goes before it. */
   readonly ready: Promise<void>;
 
   constructor() {
-    this.ready = this.store.all().then((kept) => {
-      if (kept.length === 0) return;
-      this.waitingState.update((waiting) => [
-        ...kept,
-        ...waiting.filter((own) => !kept.some(({ sequence }) => sequence === own.sequence)),
-      ]);
-      void this.work();
-    });
+    this.ready = this.adopt();
+    this.life.whenOneGoes(() => void this.adopt());
     addEventListener('online', () => this.wake?.());
     addEventListener('beforeunload', (event) => {
       // Kept operations survive, but only where the browser has let us keep them.
@@ -94,7 +96,7 @@ export class OperationQueue {
 
   /** Puts an operation in the line. */
   enqueue(operation: NewOperation): void {
-    const placed: Operation = { ...operation, sequence: ++this.sequence };
+    const placed: Operation = { ...operation, sequence: ++this.sequence, page: this.life.id };
     this.waitingState.update((waiting) => [...waiting, placed]);
     void this.store.put(placed);
     void this.work();
@@ -119,28 +121,46 @@ export class OperationQueue {
     });
   }
 
+  /** Takes over what pages now gone could not send; it is older than anything typed here. */
+  private async adopt(): Promise<void> {
+    const left = await this.store.adopt().catch(() => []);
+    if (left.length === 0) return;
+    this.waitingState.update((waiting) => {
+      const onItsWay = waiting.filter(({ sequence }) => sequence === this.sending);
+      const others = waiting.filter(({ sequence }) => sequence !== this.sending);
+      return [...onItsWay, ...[...left, ...others].sort((one, other) => one.sequence - other.sequence)];
+    });
+    void this.work();
+  }
+
   private async work(): Promise<void> {
     if (this.working) return;
     this.working = true;
-    for (let next = this.waitingState()[0]; next; next = this.waitingState()[0]) {
-      const done = await this.deliver(next);
-      if (!done) {
-        this.offlineState.set(true);
-        await this.pause();
-        continue;
+    try {
+      await this.ready;
+      for (let next = this.waitingState()[0]; next; next = this.waitingState()[0]) {
+        this.sending = next.sequence;
+        const delivery = await this.deliver(next);
+        if (delivery !== 'done') {
+          this.heldState.set(delivery.why);
+          await this.pause(delivery.milliseconds);
+          continue;
+        }
+        this.heldState.set(null);
+        const { sequence } = next;
+        this.waitingState.update((waiting) => waiting.filter((other) => other.sequence !== sequence));
+        await this.store.remove(sequence);
       }
-      this.offlineState.set(false);
-      const { sequence } = next;
-      this.waitingState.update((waiting) => waiting.filter((other) => other.sequence !== sequence));
-      await this.store.remove(sequence);
+    } finally {
+      this.working = false;
+      this.sending = undefined;
     }
-    this.working = false;
     for (const resolve of this.idleWaiters.splice(0)) resolve();
   }
 
-  private pause(): Promise<void> {
+  private pause(milliseconds: number): Promise<void> {
     return new Promise((resolve) => {
-      const timer = setTimeout(resolve, RETRY_MS);
+      const timer = setTimeout(resolve, milliseconds);
       this.wake = () => {
         clearTimeout(timer);
         resolve();
@@ -148,42 +168,61 @@ export class OperationQueue {
     });
   }
 
-  /** Sends an operation; answers false when the server cannot be reached. */
-  private async deliver(operation: Operation): Promise<boolean> {
-    const { method, url, versioned } = operation;
+  /** Sends an operation. */
+  private async deliver(operation: Operation): Promise<Delivery> {
+    const { method, url, versioned, file } = operation;
     const version = versioned && Math.max(versioned.version, this.versions.get(versioned.id) ?? 0);
     const body = version === undefined ? operation.body : { ...operation.body, version };
+    let answer: unknown;
     try {
-      const answer = await firstValueFrom(this.http.request(method, url, { body }));
-      if (versioned) this.knowVersion(versioned.id, (answer as { version: number }).version);
-      this.outcomeSubject.next({ operation, answer });
-      return true;
+      answer = await firstValueFrom(
+        file
+          ? this.http.request(method, url, { body: file, params: body as Record<string, string> })
+          : this.http.request(method, url, { body }),
+      );
     } catch (error) {
-      if (!(error instanceof HttpErrorResponse)) throw error;
-      if (error.status === 0 || error.status >= 502 || error.status === 429) return false;
+      if (!(error instanceof HttpErrorResponse)) {
+        // A fault of this page is no verdict on what was typed either: it is kept, and the line does not break.
+        this.faults.handleError(error);
+        return { why: 'not-known', milliseconds: FAULT_PAUSE_MS };
+      }
+      const wait = waitAfter(error);
+      if (wait) return wait;
       const problem = problemOf(error);
       const current = (problem as { current?: Readonly<Record<string, unknown>> }).current;
       if (error.status === 409 && versioned && current) return this.merge(operation, current);
-      this.outcomeSubject.next({ operation, problem });
-      return true;
+      return this.tell({ operation, problem });
     }
+    if (versioned) this.knowVersion(versioned.id, (answer as { version: number }).version);
+    return this.tell({ operation, answer });
+  }
+
+  private tell(outcome: Outcome): 'done' {
+    this.outcomeSubject.next(outcome);
+    if ('problem' in outcome && !outcome.shown) this.refusalState.update((all) => [...all, outcome]);
+    return 'done';
+  }
+
+  /** Takes a refusal that was read away. */
+  forget(refusal: Refusal): void {
+    this.refusalState.update((all) => all.filter((other) => other !== refusal));
   }
 
   /**
    * Somebody else changed the thing since. Fields that stand as they were typed have arrived before; fields the other left
    * alone are sent again on top; fields both changed wait for a decision, and nothing of either is lost.
    */
-  private async merge(operation: Operation, current: Readonly<Record<string, unknown>>): Promise<boolean> {
+  private async merge(operation: Operation, current: Readonly<Record<string, unknown>>): Promise<Delivery> {
     const { versioned } = operation;
-    if (!versioned) return true;
+    if (!versioned) return 'done';
     this.versions.set(versioned.id, current['version'] as number);
     if (versioned.withdrawn !== undefined) {
       if ((current['withdrawnAt'] !== null) !== versioned.withdrawn) return this.deliver(operation);
-      this.outcomeSubject.next({ operation, answer: current });
-      return true;
+      return this.tell({ operation, answer: current });
     }
+    const { base, lastWord = [] } = versioned;
     const open = Object.entries(operation.body).filter(([field, mine]) => !same(current[field], mine));
-    const clashing = open.filter(([field]) => !same(current[field], versioned.base[field]));
+    const clashing = open.filter(([field]) => !lastWord.includes(field) && !same(current[field], base[field]));
     const free = open.filter((entry) => !clashing.includes(entry));
     if (clashing.length > 0)
       this.conflictState.update((all) => [
@@ -196,7 +235,6 @@ export class OperationQueue {
         body: Object.fromEntries(free),
         versioned: { ...versioned, version: current['version'] as number },
       });
-    this.outcomeSubject.next({ operation, answer: current });
-    return true;
+    return this.tell({ operation, answer: current });
   }
 }

@@ -1,6 +1,7 @@
-import { Injectable } from '@angular/core';
+import { inject, Injectable } from '@angular/core';
 import { openDB, type IDBPDatabase } from 'idb';
 import type { Operation } from './operation';
+import { PageLife } from './page-life';
 
 const DATABASE = 'variatum';
 const OPERATIONS = 'operations';
@@ -8,6 +9,7 @@ const OPERATIONS = 'operations';
 /** Operations on their way, kept in the browser's own database. Where that is closed, they live as long as the page. */
 @Injectable({ providedIn: 'root' })
 export class OperationStore {
+  private readonly life = inject(PageLife);
   /** Whether what is put here survives the page. */
   durable = true;
   // Asking for a closed database may throw at once: begun inside a promise, that too is caught.
@@ -22,16 +24,31 @@ export class OperationStore {
       return undefined;
     });
 
-  /** Every kept operation, in order. */
-  async all(): Promise<readonly Operation[]> {
-    return ((await (await this.database)?.getAll(OPERATIONS)) ?? []) as Operation[];
+  /** Makes operations that pages now gone have left behind those of this page, and answers them in order. */
+  adopt(): Promise<readonly Operation[]> {
+    return this.life.alone('adoption', async () => {
+      const database = await this.database;
+      const kept = ((await database?.getAll(OPERATIONS)) ?? []) as Operation[];
+      // Operations kept by an older program name no page: nobody else sends them.
+      const gone = await this.life.gone(kept.map(({ page }) => page ?? ''));
+      const left = kept.filter(({ page }) => gone.has(page ?? '')).map((one) => ({ ...one, page: this.life.id }));
+      for (const one of left) await database?.put(OPERATIONS, one);
+      return left;
+    });
   }
 
   async put(operation: Operation): Promise<void> {
-    await (await this.database)?.put(OPERATIONS, operation);
+    try {
+      // Before others know that this page lives, they would take what it puts for left behind.
+      await this.life.known;
+      await (await this.database)?.put(OPERATIONS, operation);
+    } catch {
+      // The browser's disk is full, or it takes nothing more: the page must not be closed before all has arrived.
+      this.durable = false;
+    }
   }
 
   async remove(sequence: number): Promise<void> {
-    await (await this.database)?.delete(OPERATIONS, sequence);
+    await (await this.database)?.delete(OPERATIONS, sequence).catch(() => undefined);
   }
 }

@@ -2,6 +2,8 @@
 export interface Operation {
   /** Also the order in which operations are sent. */
   readonly sequence: number;
+  /** Page that sends it; when that page is gone another one takes it over. */
+  readonly page: string;
   /** What is changed, for messages and for the place of an error. */
   readonly key: string;
   /** Job it belongs to. */
@@ -9,6 +11,8 @@ export interface Operation {
   readonly method: 'POST' | 'PATCH' | 'PUT';
   readonly url: string;
   readonly body: Readonly<Record<string, unknown>>;
+  /** A file that is sent as it is; what `body` says of it then stands in the query. */
+  readonly file?: Blob;
   /**
    * For a change that is checked against a version: the thing it changes, the version it was typed upon, and what its fields
    * were then.
@@ -19,8 +23,10 @@ export interface Operation {
     readonly base: Readonly<Record<string, unknown>>;
     /** For a change without fields: whether the thing is to end up withdrawn. */
     readonly withdrawn?: boolean;
+    /** Fields of which the last word counts, whoever says it: nobody is asked about them. */
+    readonly lastWord?: readonly string[];
   };
 }
 
 /** An operation before it has its place in the line. */
-export type NewOperation = Omit<Operation, 'sequence'>;
+export type NewOperation = Omit<Operation, 'sequence' | 'page'>;

@@ -1,4 +1,5 @@
 import { TestBed } from '@angular/core/testing';
+import { arriving } from '../../testing/arriving';
 import { aJob, aPiece, jobProviders, JOB_ID, openJob } from '../../testing/job-fixture';
 import { PhotoStore } from './photo-store';
 import { preparePicture } from './prepare-picture';
@@ -7,11 +8,14 @@ import { UndoHistory } from './undo-history';
 jest.mock('./prepare-picture', () => ({ preparePicture: jest.fn() }));
 const prepared = jest.mocked(preparePicture);
 
+const PICTURE = new Blob(['x'], { type: 'image/jpeg' });
 const file = (name: string): File => new File(['x'], name, { type: 'image/jpeg' });
 
 beforeEach(() => {
   TestBed.configureTestingModule({ providers: jobProviders() });
-  prepared.mockResolvedValue({ mediaType: 'image/jpeg', data: 'AAAA', widthPixels: 40, heightPixels: 30 });
+  prepared.mockResolvedValue({ file: PICTURE, widthPixels: 40, heightPixels: 30 });
+  let count = 0;
+  Object.assign(URL, { createObjectURL: () => `blob:${++count}`, revokeObjectURL: () => undefined });
 });
 
 test('a picture shows at once from its own bytes and goes to the server with its id', async () => {
@@ -20,11 +24,11 @@ test('a picture shows at once from its own bytes and goes to the server with its
   await photos.add(aPiece().id, [file('stamp.jpg')]);
   const [photo] = photos.of(aPiece().id);
   expect(photo).toMatchObject({ jobId: JOB_ID, widthPixels: 40, turn: 0, caption: '' });
-  expect(photos.addressOf(photo!)).toBe('data:image/jpeg;base64,AAAA');
+  expect(photos.addressOf(photo!)).toBe('blob:1');
   expect(photos.of(null)).toEqual([]);
-  await new Promise((resolve) => setTimeout(resolve, 10));
-  const request = http.expectOne(`/api/jobs/${JOB_ID}/photos`);
-  expect(request.request.body).toEqual({ id: photo?.id, pieceId: aPiece().id, data: 'AAAA' });
+  const request = await arriving(() => http.match(({ url }) => url === `/api/jobs/${JOB_ID}/photos`));
+  expect(request.request.urlWithParams).toBe(`/api/jobs/${JOB_ID}/photos?id=${photo?.id}&pieceId=${aPiece().id}`);
+  expect(request.request.body).toBe(PICTURE);
   request.flush({ ...photo });
   expect(store.job()?.photos).toHaveLength(1);
 });

@@ -1,4 +1,4 @@
-import { inject, Injectable, signal } from '@angular/core';
+import { DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { PHOTO_MOST_BYTES, photoPatchSchema, type Photo, type PhotoPatch } from '@variatum/contracts';
 import { JobStore } from './job-store';
 import { OperationQueue } from './operation-queue';
@@ -15,6 +15,12 @@ export class PhotoStore {
   private readonly history = inject(UndoHistory);
   /** Pictures taken on this page, shown from here until the server has them. */
   private readonly local = signal<Readonly<Record<string, string>>>({});
+
+  constructor() {
+    // The browser keeps a picture in memory until it is told that nobody shows it any more.
+    inject(DestroyRef).onDestroy(() => Object.values(this.local()).forEach((url) => URL.revokeObjectURL(url)));
+  }
+
   /** Why the last picture could not be taken; empty when it could. */
   readonly refusal = signal('');
 
@@ -40,13 +46,13 @@ export class PhotoStore {
       const job = this.jobs.job();
       if (!job) return;
       const id = crypto.randomUUID();
-      const { mediaType, data, widthPixels, heightPixels } = prepared;
-      this.local.update((local) => ({ ...local, [id]: `data:${mediaType};base64,${data}` }));
+      const { file: picture, widthPixels, heightPixels } = prepared;
+      this.local.update((local) => ({ ...local, [id]: URL.createObjectURL(picture) }));
       this.jobs.showPhoto(id, {
         id,
         jobId: job.id,
         pieceId,
-        mediaType,
+        mediaType: 'image/jpeg',
         widthPixels,
         heightPixels,
         turn: 0,
@@ -60,7 +66,8 @@ export class PhotoStore {
         job: job.id,
         method: 'POST',
         url: `/api/jobs/${job.id}/photos`,
-        body: { id, pieceId, data },
+        body: { id, ...(pieceId === null ? {} : { pieceId }) },
+        file: picture,
       });
       this.history.push('the new picture', () => this.setWithdrawn(id, true));
     }

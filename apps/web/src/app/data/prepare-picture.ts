@@ -1,9 +1,9 @@
 import type { Photo } from '@variatum/contracts';
 
 /** A picture made ready to be sent. */
-export interface PreparedPicture extends Pick<Photo, 'mediaType' | 'widthPixels' | 'heightPixels'> {
-  /** The file, base64. */
-  readonly data: string;
+export interface PreparedPicture extends Pick<Photo, 'widthPixels' | 'heightPixels'> {
+  /** The file, JPEG. */
+  readonly file: Blob;
 }
 
 /** Longest side of what is sent: enough to read a stamp by, small enough for a plant-room connection. */
@@ -27,22 +27,7 @@ export async function preparePicture(file: Blob, mostBytes: number): Promise<Pre
   bitmap.close();
   for (const quality of QUALITIES) {
     const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/jpeg', quality));
-    if (blob && blob.size <= mostBytes)
-      return {
-        mediaType: 'image/jpeg',
-        data: await base64(blob),
-        widthPixels: canvas.width,
-        heightPixels: canvas.height,
-      };
+    if (blob && blob.size <= mostBytes) return { file: blob, widthPixels: canvas.width, heightPixels: canvas.height };
   }
   throw new Error(`too large even when made smaller; at most ${mostBytes / 1_000_000} MB`);
-}
-
-function base64(blob: Blob): Promise<string> {
-  return new Promise((resolve, reject) => {
-    const reader = new FileReader();
-    reader.onload = () => resolve(String(reader.result).replace(/^data:[^,]*,/, ''));
-    reader.onerror = () => reject(new Error('the picture could not be read; try again'));
-    reader.readAsDataURL(blob);
-  });
 }

@@ -1,7 +1,8 @@
 import { DestroyRef, inject, Injectable } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import type * as z from 'zod';
 import { Autosave } from './autosave';
-import type { NewOperation } from './operation';
+import type { NewOperation, Operation } from './operation';
 import { OperationQueue } from './operation-queue';
 import { UndoHistory } from './undo-history';
 
@@ -20,6 +21,8 @@ export interface RestingChange {
   readonly before: Fields;
   /** Schema of the body that is sent. */
   readonly schema: z.ZodType;
+  /** Faults the schema cannot see, with paths as the body has them. */
+  readonly check?: (changes: Fields) => readonly Fault[];
   readonly operation: Pick<NewOperation, 'method' | 'url'>;
   readonly id: string;
   readonly version: number;
@@ -29,17 +32,22 @@ export interface RestingChange {
   readonly undo: (before: Fields) => void;
 }
 
+interface Fault {
+  readonly path: string;
+  readonly message: string;
+}
+
 interface Resting {
-  readonly timer: ReturnType<typeof setTimeout>;
+  readonly timer: ReturnType<typeof setTimeout> | undefined;
   readonly changes: Fields;
   /** What the changed fields were before the first of these changes. */
   readonly before: Fields;
-  readonly flush: () => void;
 }
 
 /**
  * Gathers changes to one thing until typing rests, checks them by the schema the server checks them with, and sends them as
- * one. Fields that cannot be taken keep what was typed, show why, and are sent when they are right; the others go ahead.
+ * one. Fields that cannot be taken, here or by the server, keep what was typed, show why, and are sent when they are right; the
+ * others go ahead.
  */
 @Injectable()
 export class RestingChanges {
@@ -47,6 +55,8 @@ export class RestingChanges {
   private readonly saving = inject(Autosave);
   private readonly history = inject(UndoHistory);
   private readonly rests = new Map<string, Resting>();
+  /** How each thing was changed last: what is refused is kept by the same rules. */
+  private readonly kinds = new Map<string, RestingChange>();
 
   constructor() {
     // A page put away may never come back: what rests goes into the line while there is time.
@@ -55,16 +65,21 @@ export class RestingChanges {
     };
     document.addEventListener('visibilitychange', putAway);
     inject(DestroyRef).onDestroy(() => document.removeEventListener('visibilitychange', putAway));
+    this.queue.outcomes.pipe(takeUntilDestroyed()).subscribe((outcome) => {
+      if ('problem' in outcome) this.keepRefused(outcome.operation);
+    });
   }
 
   /** Sends what is still resting. */
   flush(): void {
-    for (const { flush } of [...this.rests.values()]) flush();
+    for (const key of [...this.rests.keys()]) this.send(key);
   }
 
   /** Forgets what could not be taken, when another job is opened. */
   clear(): void {
+    for (const { timer } of this.rests.values()) clearTimeout(timer);
     this.rests.clear();
+    this.kinds.clear();
     this.saving.clearErrors();
   }
 
@@ -74,39 +89,56 @@ export class RestingChanges {
   }
 
   rest(change: RestingChange): void {
-    const { key, job, schema, operation, id, version, words, undo } = change;
+    const { key } = change;
     const known = this.rests.get(key);
-    if (known) clearTimeout(known.timer);
+    clearTimeout(known?.timer);
+    this.kinds.set(key, change);
     const changes = { ...known?.changes, ...change.changes };
     const before = {
       ...Object.fromEntries(Object.keys(change.changes).map((field) => [field, change.before[field]])),
       ...known?.before,
     };
-    const issues = (fields: object): readonly { path: PropertyKey[]; message: string }[] =>
-      schema.safeParse({ ...fields, version: Math.max(1, version) }).error?.issues ?? [];
-    this.saving.setErrors(
-      key,
-      issues(changes).map(({ path, message }) => ({ path: path.join('.'), message })),
-    );
-    const flush = (): void => {
-      const entry = this.rests.get(key);
-      if (!entry) return;
-      clearTimeout(entry.timer);
-      this.saving.setResting(key, false);
-      const bad = new Set(issues(entry.changes).map(({ path }) => String(path[0])));
-      const pick = (fields: Fields, wanted: boolean): Record<string, unknown> =>
-        Object.fromEntries(Object.entries(fields).filter(([field]) => bad.has(field) !== wanted));
-      const base = pick(entry.before, true);
-      const body = pick(entry.changes, true);
-      // What cannot be taken stays for the next time something is typed.
-      if (bad.size === 0) this.rests.delete(key);
-      else this.rests.set(key, { ...entry, changes: pick(entry.changes, false), before: pick(entry.before, false) });
-      if (Object.keys(body).length === 0) return;
-      this.queue.enqueue({ key, job, ...operation, body, versioned: { id, version, base } });
-      // Walking through the stages is no change to take back.
-      if (Object.keys(body).some((field) => field !== 'stage')) this.history.push(words, () => undo(base));
-    };
+    this.saving.setErrors(key, faultsOf(change, changes));
     this.saving.setResting(key, true);
-    this.rests.set(key, { changes, before, flush, timer: setTimeout(flush, REST_MS) });
+    this.rests.set(key, { changes, before, timer: setTimeout(() => this.send(key), REST_MS) });
   }
+
+  private send(key: string): void {
+    const entry = this.rests.get(key);
+    const change = this.kinds.get(key);
+    if (!entry || !change) return;
+    clearTimeout(entry.timer);
+    this.saving.setResting(key, false);
+    const bad = new Set(faultsOf(change, entry.changes).map(({ path }) => path.split('.')[0]));
+    const pick = (fields: Fields, wanted: boolean): Record<string, unknown> =>
+      Object.fromEntries(Object.entries(fields).filter(([field]) => bad.has(field) !== wanted));
+    const base = pick(entry.before, true);
+    const body = pick(entry.changes, true);
+    // What cannot be taken stays for the next time something is typed.
+    if (bad.size === 0) this.rests.delete(key);
+    else
+      this.rests.set(key, { changes: pick(entry.changes, false), before: pick(entry.before, false), timer: undefined });
+    if (Object.keys(body).length === 0) return;
+    const { job, operation, id, version, words, undo } = change;
+    this.queue.enqueue({ key, job, ...operation, body, versioned: { id, version, base } });
+    this.history.push(words, () => undo(base));
+  }
+
+  /** What the server refused stays where it was typed, whatever others change, until it is put right. */
+  private keepRefused({ key, body, versioned }: Operation): void {
+    if (!versioned || !this.kinds.has(key)) return;
+    const known = this.rests.get(key);
+    this.rests.set(key, {
+      timer: known?.timer,
+      changes: { ...body, ...known?.changes },
+      before: { ...known?.before, ...versioned.base },
+    });
+  }
+}
+
+/** What is wrong with changes, by field. */
+function faultsOf({ schema, check, version }: RestingChange, changes: Fields): readonly Fault[] {
+  const issues = schema.safeParse({ ...changes, version: Math.max(1, version) }).error?.issues ?? [];
+  const faults = issues.map(({ path, message }) => ({ path: path.join('.'), message }));
+  return faults.length > 0 ? faults : (check?.(changes) ?? []);
 }

@@ -196,6 +196,9 @@ const SHOWN_PIECE_FROM = 0.04;
     [data-piece='2'] .piece {
       fill: var(--piece-3);
     }
+    [data-piece='3'] .piece {
+      fill: var(--piece-4);
+    }
     .filler {
       fill: var(--tint-purple);
       stroke: var(--raised);

@@ -117,10 +117,12 @@ describe('rod matrix', () => {
     const { element } = await render(RodMatrix, { choice, pieceNames: ['Spigot', 'Ring'] });
     const rows = [...element.querySelectorAll('tbody tr')];
     expect(rows.length).toBeGreaterThan(2);
+    const shown = choice.matrix.slice(0, rows.length);
+    expect(shown.map(({ cells }) => cells.filter(({ regret }) => regret === 0).length)).toEqual(rows.map(() => 1));
     for (const row of rows) {
-      const best = row.querySelectorAll('td.best');
-      expect(best.length).toBeLessThanOrEqual(1);
-      for (const cell of best) expect(cell.textContent).toContain('best here');
+      const best = [...row.querySelectorAll('td.best')];
+      expect(best).toHaveLength(1);
+      expect(best[0]?.textContent).toContain('best here');
     }
     expect(texts(element, 'thead th').slice(1).sort()).toEqual(['ER308L', 'ER309LMo', 'ER312', 'ER316L']);
     expect(element.textContent).not.toMatch(NO_NUMBER);
@@ -134,8 +136,12 @@ describe('dilution chart', () => {
     expect(element.querySelector('.median')?.getAttribute('d')).toMatch(/^M[\d.]+,[\d.]+L/);
     expect(element.innerHTML).not.toMatch(NO_NUMBER);
   });
-  test('without a window there is none drawn', async () => {
-    const { element } = await render(DilutionChart, { curve: { ...choice.dilutionCurve, window: null } });
+  test('the window is drawn where there is one, and only there', async () => {
+    const { element, set } = await render(DilutionChart, {
+      curve: { ...choice.dilutionCurve, window: [0.2, 0.4] },
+    });
+    expect(element.querySelectorAll('.window')).toHaveLength(1);
+    await set('curve', { ...choice.dilutionCurve, window: null });
     expect(element.querySelector('.window')).toBeNull();
   });
 });

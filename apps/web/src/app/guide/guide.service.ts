@@ -2,6 +2,7 @@ import { inject, Injectable, signal } from '@angular/core';
 import { Router } from '@angular/router';
 import { firstValueFrom } from 'rxjs';
 import { ApiService } from '../data/api.service';
+import { RepeatableRequest } from '../data/repeatable-request';
 import { rememberedChoice } from '../data/remembered-choice';
 import { GUIDED_JOB } from './guide-steps';
 
@@ -27,11 +28,14 @@ export class GuideService {
   /** Why the last start failed; empty when it did not. */
   readonly failure = signal('');
 
+  private readonly starting = new RepeatableRequest();
+
   /** Starts a job for the guide and goes there. */
   async start(): Promise<void> {
     this.failure.set('');
     try {
-      const job = await firstValueFrom(this.api.addJob({ id: crypto.randomUUID(), ...GUIDED_JOB }));
+      const job = await firstValueFrom(this.api.addJob({ id: this.starting.idFor(GUIDED_JOB), ...GUIDED_JOB }));
+      this.starting.answered();
       try {
         localStorage.setItem(JOB_KEY, job.id);
       } catch {

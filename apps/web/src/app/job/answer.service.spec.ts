@@ -22,11 +22,9 @@ const job: JobDetail = {
 }; // prettier-ignore
 
 async function until(holds: () => boolean): Promise<void> {
-  const end = Date.now() + 60_000;
   while (!holds()) {
-    if (Date.now() > end) throw new Error('it never came');
     TestBed.tick();
-    await new Promise((resolve) => setTimeout(resolve, 20));
+    await new Promise((resolve) => setTimeout(resolve));
   }
 }
 
@@ -58,7 +56,9 @@ test('an answer stands, names its next useful act, and follows a logged test', a
   expect(answers.sureness()).toBeGreaterThan(0);
   expect(answers.sureness()).toBeLessThanOrEqual(1);
   const before = answers.beliefs()[1]?.candidates[0];
-  expect(answers.enough() || answers.nextTest()?.piece === 1).toBe(true);
+  // An unknown tube against carbon steel: some test is worth its minutes, and it is one on the tube.
+  expect(answers.enough()).toBe(false);
+  expect(answers.nextTest()).toMatchObject({ piece: 1, test: { moves: expect.anything() as object } });
 
   store.addTest('b', { test: 'analyser', reading: { Cr: 16.8, Ni: 10.2, Mo: 2.1, Mn: 1.5 } });
   await until(() => answers.beliefs()[1]?.candidates[0]?.grade.startsWith('316') ?? false);

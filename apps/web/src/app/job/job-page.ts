@@ -1,14 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, signal } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
-import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { NavigationEnd, NavigationStart, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { STAGES, type Stage } from '@variatum/contracts';
-import { filter, map, startWith } from 'rxjs';
 import { Autosave } from '../data/autosave';
 import { JobStore } from '../data/job-store';
 import { PhotoStore } from '../data/photo-store';
 import { PieceArrangement } from '../data/piece-arrangement';
 import { RestingChanges } from '../data/resting-changes';
 import { UndoHistory } from '../data/undo-history';
+import { untilAnswered } from '../data/until-answered';
 import { Guide } from '../guide/guide';
 import { ConflictPanel } from '../shared/conflict-panel';
 import { Icon } from '../shared/icon';
@@ -32,10 +32,10 @@ import { StandingAnswer } from './standing-answer';
           <va-take-back [store]="store" />
           <button type="button" class="act" (click)="print()">
             <va-icon name="print" />
-            Print
+            <span>Print</span>
           </button>
-          <p class="save small" role="status" [attr.data-state]="saving.state()">{{ saveWords() }}</p>
         </div>
+        <p class="save small no-print" role="status" [attr.data-state]="saving.state()">{{ saveWords() }}</p>
       </div>
       <nav class="strip no-print" aria-label="Stages of the work">
         @for (stage of stages(); track stage.id) {
@@ -55,9 +55,9 @@ import { StandingAnswer } from './standing-answer';
         <div class="work"><router-outlet /></div>
         <va-standing-answer />
       </div>
-    } @else if (failed()) {
+    } @else if (failed(); as words) {
       <p class="panel message" role="alert">
-        This job cannot be read.
+        {{ words }}
         <a routerLink="/">Back to the board</a>
       </p>
     } @else {
@@ -67,31 +67,20 @@ import { StandingAnswer } from './standing-answer';
   styles: `
     .bar {
       display: flex;
-      justify-content: space-between;
-      gap: var(--space-4);
+      gap: var(--space-2) var(--space-4);
       align-items: center;
       min-height: var(--target);
       padding: var(--space-2) var(--space-5) 0;
     }
-    .act {
-      display: inline-flex;
-      align-items: center;
-      gap: 6px;
-      min-height: var(--target);
-      padding: 0 var(--space-3);
-      border: 1px solid var(--line-strong);
-      border-radius: var(--corner);
-      background: transparent;
-      color: var(--ink);
-      font: inherit;
-      cursor: pointer;
+    h1 {
+      flex: 1;
+      min-width: 0;
     }
     .save {
       color: var(--ink-soft);
       white-space: nowrap;
     }
-    .save[data-state='offline'],
-    .save[data-state='refused'] {
+    .save:not([data-state='saved'], [data-state='saving']) {
       color: var(--do-not);
       font-weight: 650;
       white-space: normal;
@@ -184,22 +173,37 @@ import { StandingAnswer } from './standing-answer';
     }
     @media (max-width: 560px) {
       .bar {
-        padding: var(--space-2) var(--space-3) 0;
+        padding: 0 var(--space-3);
+      }
+      h1 {
+        font-size: 1.1rem;
+        overflow: hidden;
+        text-overflow: ellipsis;
+        white-space: nowrap;
+      }
+      /* What is not saved must be read; it takes a line of its own. */
+      .save:not([data-state='saved'], [data-state='saving']) {
+        flex-basis: 100%;
+        order: 4;
+      }
+      .bar:has(.save:not([data-state='saved'], [data-state='saving'])) {
         flex-wrap: wrap;
       }
       .strip {
-        padding: var(--space-2) var(--space-2) 0;
+        padding: 0 var(--space-2);
+        gap: 0;
       }
       .strip a {
-        grid-template-columns: 1fr;
-        min-width: 72px;
-        padding: 6px 10px;
+        display: flex;
+        align-items: center;
+        min-width: 0;
+        flex: 1 0 auto;
+        justify-content: center;
+        padding: 0 8px;
       }
-      .strip va-icon {
-        display: none;
-      }
+      .strip va-icon,
       .open {
-        grid-column: 1;
+        display: none;
       }
       .split {
         padding: var(--space-3) var(--space-3) 110px;
@@ -215,36 +219,44 @@ export class JobPage {
   protected readonly saving = inject(Autosave);
   private readonly answers = inject(AnswerService);
   private readonly router = inject(Router);
-  protected readonly failed = signal(false);
+  private left = false;
+  /** Why the job cannot be shown; empty while it can, or may. */
+  protected readonly failed = signal('');
 
-  protected readonly saveWords = computed(() => saveWords(this.saving.state()));
+  protected readonly saveWords = computed(() => saveWords(this.saving.state(), this.saving.waiting()));
 
   protected readonly stages = computed(() =>
     STAGES.map((id) => ({ id, title: STAGE_WORDS[id], open: this.openIn(id) })),
   );
 
-  private readonly stageShown = toSignal(
-    this.router.events.pipe(
-      filter((event) => event instanceof NavigationEnd),
-      map(() => this.router.url),
-      startWith(this.router.url),
-      map((url) => STAGES.find((stage) => url.split('?')[0]?.endsWith(`/${stage}`)) ?? null),
-    ),
-  );
-
   constructor() {
-    effect(() => {
-      const id = this.id();
-      this.failed.set(false);
-      this.store.open(id).catch(() => this.failed.set(true));
+    effect(() => void this.read(this.id()));
+    // The board shows where a person stopped. Only going from stage to stage is remembered: looking at a job changes nothing.
+    let walking = false;
+    this.router.events.pipe(takeUntilDestroyed()).subscribe((event) => {
+      if (event instanceof NavigationStart) walking = event.navigationTrigger === 'imperative';
+      if (!(event instanceof NavigationEnd) || !walking) return;
+      walking = false;
+      const [path] = event.urlAfterRedirects.split('?');
+      const stage = STAGES.find((one) => path === `/jobs/${this.id()}/${one}`);
+      if (stage && this.store.job()?.id === this.id()) this.store.stopAt(stage);
     });
-    // The board shows where a job stopped.
-    effect(() => {
-      const stage = this.stageShown();
-      const job = this.store.job();
-      if (stage && job && job.id === this.id() && job.stage !== stage) this.store.changeJob({ stage });
+    inject(DestroyRef).onDestroy(() => {
+      this.left = true;
+      this.store.flush();
     });
-    inject(DestroyRef).onDestroy(() => this.store.flush());
+  }
+
+  /** Reads a job; while the server cannot answer it is asked again and again, as long as that job is wanted. */
+  private async read(id: string): Promise<void> {
+    const wanted = (): boolean => this.id() === id && !this.left;
+    this.failed.set('');
+    const opened = await untilAnswered(
+      () => this.store.open(id).then(() => true),
+      wanted,
+      () => this.failed.set('This job cannot be read just now: the server does not answer. It is asked again.'),
+    );
+    if (wanted()) this.failed.set(opened ? '' : 'There is no such job.');
   }
 
   /** The stage shown with the standing answer, on paper. */

@@ -160,7 +160,7 @@ import { HelpNote } from '../shared/help-note';
         break-inside: avoid;
       }
     }
-    @media (max-width: 980px) and (not print) {
+    @media screen and (max-width: 980px) {
       aside {
         position: fixed;
         left: 0;

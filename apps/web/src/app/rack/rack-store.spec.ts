@@ -4,12 +4,14 @@ import { TestBed } from '@angular/core/testing';
 import { UndoHistory } from '../data/undo-history';
 import { RackStore } from './rack-store';
 
-const rest = (ms = 450): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
+/** Lets so much time pass at once: typing rests, what is on its way arrives. */
+const rest = (ms = 450): Promise<void> => jest.advanceTimersByTimeAsync(ms);
 const entry = { id: 'a', rod: 'ER308L', onShelf: true, diameterMm: 1.6, note: 'drawer 2', version: 1 };
 
 let store: RackStore;
 let http: HttpTestingController;
 beforeEach(async () => {
+  jest.useFakeTimers();
   TestBed.configureTestingModule({
     providers: [UndoHistory, RackStore, provideHttpClient(), provideHttpClientTesting()],
   });
@@ -19,6 +21,8 @@ beforeEach(async () => {
   http.expectOne('/api/rod-stock').flush([entry]);
   await rest(5);
 });
+
+afterEach(() => jest.useRealTimers());
 
 test('a change sends the whole entry, so that a switch never loses a note', async () => {
   store.change('ER308L', { onShelf: false });

@@ -3,6 +3,7 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import type { RodStock } from '@variatum/contracts';
 import { filter, firstValueFrom, merge } from 'rxjs';
 import { ApiService } from '../data/api.service';
+import type { SaveState } from '../data/autosave';
 import { LiveService } from '../data/live.service';
 import { OperationQueue } from '../data/operation-queue';
 import { UndoHistory } from '../data/undo-history';
@@ -26,13 +27,21 @@ export class RackStore {
   /** Why the shelf cannot be shown; empty when it can. */
   readonly failure = signal('');
   readonly saved = computed(() => !this.queue.unsent() && this.restingCount() === 0);
-  readonly offline = this.queue.offline;
+  /** Where saving stands, and how many entries have not arrived. */
+  readonly state = computed<SaveState>(() => this.queue.held() ?? (this.saved() ? 'saved' : 'saving'));
+  readonly waiting = computed(() => this.queue.waiting().length + this.restingCount());
 
   constructor() {
     void this.load();
     const live = inject(LiveService);
     merge(live.changes.pipe(filter(({ kind }) => kind === 'rod_stock')), live.opened)
       .pipe(takeUntilDestroyed())
+      .subscribe(() => void this.load());
+    this.queue.outcomes
+      .pipe(
+        filter((outcome) => 'problem' in outcome && outcome.operation.key.startsWith('rod ')),
+        takeUntilDestroyed(),
+      )
       .subscribe(() => void this.load());
     inject(DestroyRef).onDestroy(() => this.flush());
   }

@@ -80,9 +80,7 @@ export class Rack {
       ),
     { initialValue: 'mm' as const },
   );
-  protected readonly words = computed(() =>
-    saveWords(this.store.offline() ? 'offline' : this.store.saved() ? 'saved' : 'saving'),
-  );
+  protected readonly words = computed(() => saveWords(this.store.state(), this.store.waiting()));
   protected readonly groups = [...new Set(RODS.map(({ family }) => family))].map((family) => ({
     family,
     title: familyTitle(family),

@@ -1,44 +1,131 @@
-import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  effect,
+  type ElementRef,
+  inject,
+  Injector,
+  signal,
+  viewChild,
+} from '@angular/core';
+import { Router } from '@angular/router';
 import { Icon } from '../shared/icon';
-import { CommandSearch } from './command-search';
+import { Found, type Hit } from './found';
+import { SHORTCUTS } from './shortcuts';
 
-/** Opens the search and the sheet of keys from anywhere. Both are fetched only when the page has time, or is asked. */
+/** Keys that move in the list of what was found. */
+const LIST_KEYS = ['ArrowDown', 'ArrowUp', 'Enter'];
+
+/**
+ * Opens the search and the sheet of keys from anywhere. The field stands at once and takes every key in its order; what it finds
+ * is fetched when the page has time, or is asked, and keys that were meant for the list wait for it.
+ */
 @Component({
   selector: 'va-search-door',
-  imports: [CommandSearch, Icon],
+  imports: [Found, Icon],
   host: { '(document:keydown)': 'keyed($event)' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <button type="button" (click)="ask()" aria-keyshortcuts="Control+K">
+    <button type="button" class="act" (click)="ask()" aria-keyshortcuts="Control+K">
       <va-icon name="find" />
-      Find
+      <span>Find</span>
     </button>
-    @defer (when find() > 0 || keys() > 0; prefetch on idle) {
-      <va-command-search [find]="find()" [keys]="keys()" />
-    }
+    <dialog #dialog aria-label="Find" (close)="closed()">
+      <input
+        #field
+        type="search"
+        role="combobox"
+        aria-label="Find a job, grade, rod, term or page"
+        aria-controls="find-hits"
+        aria-expanded="true"
+        [attr.aria-activedescendant]="list()?.active() ?? null"
+        placeholder="Job, grade, rod, term or page"
+        (input)="text.set(field.value)"
+        (keydown)="move($event)"
+      />
+      @defer (when asked(); prefetch on idle) {
+        <va-found #list [text]="text()" (chosen)="go($event)" />
+      } @placeholder {
+        <p class="soft" role="status">Looking</p>
+      }
+    </dialog>
+    <dialog #sheet aria-label="Keys">
+      <h2>Keys</h2>
+      <dl>
+        @for (shortcut of shortcuts; track shortcut[0]) {
+          <div>
+            <dt class="figure">{{ shortcut[0] }}</dt>
+            <dd>{{ shortcut[1] }}</dd>
+          </div>
+        }
+      </dl>
+      <form method="dialog"><button class="act">Close</button></form>
+    </dialog>
   `,
   styles: `
-    button {
-      display: inline-flex;
-      align-items: center;
-      gap: 6px;
+    dialog {
+      margin-top: 12vh;
+    }
+    input {
+      width: 100%;
+      box-sizing: border-box;
       min-height: var(--target);
       padding: 0 var(--space-3);
       border: 1px solid var(--line-strong);
       border-radius: var(--corner);
-      background: transparent;
+      background: var(--surface);
       color: var(--ink);
       font: inherit;
-      cursor: pointer;
+    }
+    dl {
+      display: grid;
+      gap: var(--space-2);
+    }
+    dl div {
+      display: grid;
+      grid-template-columns: 140px 1fr;
+    }
+    dt {
+      font-weight: 650;
     }
   `,
 })
 export class SearchDoor {
-  protected readonly find = signal(0);
-  protected readonly keys = signal(0);
+  private readonly router = inject(Router);
+  private readonly dialog = viewChild.required<ElementRef<HTMLDialogElement>>('dialog');
+  private readonly sheet = viewChild.required<ElementRef<HTMLDialogElement>>('sheet');
+  private readonly field = viewChild.required<ElementRef<HTMLInputElement>>('field');
+  // By its mark in the template: naming its class here would fetch it with the page.
+  protected readonly list = viewChild<Found>('list');
+
+  protected readonly shortcuts = SHORTCUTS;
+  protected readonly text = signal('');
+  protected readonly asked = signal(false);
+  /** Keys for the list that were pressed before it was there. */
+  private waiting: string[] = [];
+
+  constructor() {
+    const injector = inject(Injector);
+    effect(() => {
+      const list = this.list();
+      // Once it shows what was typed: until then a key would mark or choose something else.
+      if (list) afterNextRender(() => this.waiting.splice(0).forEach((key) => list.press(key)), { injector });
+    });
+  }
 
   protected ask(): void {
-    this.find.update((count) => count + 1);
+    const dialog = this.dialog().nativeElement;
+    this.asked.set(true);
+    if (dialog.open) return;
+    this.field().nativeElement.value = '';
+    this.text.set('');
+    dialog.showModal();
+  }
+
+  protected closed(): void {
+    this.waiting = [];
+    this.text.set('');
   }
 
   protected keyed(event: KeyboardEvent): void {
@@ -48,6 +135,20 @@ export class SearchDoor {
       return;
     }
     if (event.key !== '?' || (event.target as HTMLElement | null)?.closest('input, textarea')) return;
-    this.keys.update((count) => count + 1);
+    const sheet = this.sheet().nativeElement;
+    if (!sheet.open) sheet.showModal();
+  }
+
+  protected move(event: KeyboardEvent): void {
+    if (!LIST_KEYS.includes(event.key)) return;
+    event.preventDefault();
+    const list = this.list();
+    if (list) list.press(event.key);
+    else this.waiting.push(event.key);
+  }
+
+  protected go({ address, query }: Hit): void {
+    this.dialog().nativeElement.close();
+    void this.router.navigate([...address], { queryParams: query ?? {} });
   }
 }

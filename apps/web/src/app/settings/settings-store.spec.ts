@@ -12,11 +12,13 @@ const machine = {
   id: '00000000-0000-4000-8000-0000000000a1', name: 'Bench', processes: ['gtaw' as const], kind: 'inverter' as const, volts: 230,
   amperes: 16, phases: 1 as const, mostAmperes: null,
 }; // prettier-ignore
-const rest = (ms = 450): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
+/** Lets so much time pass at once: typing rests, what is on its way arrives. */
+const rest = (ms = 450): Promise<void> => jest.advanceTimersByTimeAsync(ms);
 
 let store: SettingsStore;
 let http: HttpTestingController;
 beforeEach(async () => {
+  jest.useFakeTimers();
   TestBed.configureTestingModule({
     providers: [Autosave, UndoHistory, RestingChanges, SettingsStore, provideHttpClient(), provideHttpClientTesting()],
   });
@@ -26,6 +28,8 @@ beforeEach(async () => {
   http.expectOne('/api/workshop').flush(aWorkshop({ version: 7, machines: [machine] }));
   await rest(5);
 });
+
+afterEach(() => jest.useRealTimers());
 
 test('a change shows at once and is sent when typing rests, upon the version that was read', async () => {
   store.change({ name: 'D' });

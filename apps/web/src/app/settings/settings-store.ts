@@ -1,7 +1,7 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { workshopPatchSchema, type Workshop, type WorkshopPatch } from '@variatum/contracts';
-import { filter, firstValueFrom } from 'rxjs';
+import { filter, firstValueFrom, merge } from 'rxjs';
 import { ApiService } from '../data/api.service';
 import { Autosave } from '../data/autosave';
 import { LiveService } from '../data/live.service';
@@ -26,17 +26,21 @@ export class SettingsStore {
   readonly conflicts = computed(() => this.queue.conflicts().filter(({ operation }) => operation.key === KEY));
 
   constructor() {
+    this.saving.mine = ({ key }) => key === KEY;
     void this.load();
     this.queue.outcomes.pipe(takeUntilDestroyed()).subscribe((outcome) => {
       const version = 'answer' in outcome ? (outcome.answer as { version?: number } | null)?.version : undefined;
       if (outcome.operation.key !== KEY || version === undefined) return;
       this.shop.update((shop) => shop && { ...shop, version });
     });
-    inject(LiveService)
-      .changes.pipe(
+    const live = inject(LiveService);
+    merge(
+      live.changes.pipe(
         filter(({ kind, id, version }) => kind === 'workshop' && (this.queue.versionOf(id) ?? 0) < version),
-        takeUntilDestroyed(),
-      )
+      ),
+      live.opened,
+    )
+      .pipe(takeUntilDestroyed())
       .subscribe(() => void this.load());
   }
 

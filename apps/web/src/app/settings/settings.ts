@@ -145,7 +145,7 @@ import { SettingsStore } from './settings-store';
 export class Settings {
   protected readonly store = inject(SettingsStore);
   protected readonly person = inject(PersonSettings);
-  protected readonly words = computed(() => saveWords(this.store.saving.state()));
+  protected readonly words = computed(() => saveWords(this.store.saving.state(), this.store.saving.waiting()));
 
   protected readonly themes = [
     { value: 'day', title: 'Day' },

@@ -18,12 +18,22 @@ export const STAGE_WORDS: Readonly<Record<Stage, string>> = {
   rod: 'Rod',
 };
 
-/** How saving stands, in words. */
-export const saveWords = (state: SaveState): string =>
+/** What waits, and that nobody need do anything about it. */
+const waits = (count: number, when: string): string =>
+  count === 1
+    ? `1 entry waits here and will go ${when.replace('themselves', 'itself')}.`
+    : `${count} entries wait here and will go ${when}.`;
+
+/** How saving stands, in words. @param waiting entries that have not arrived */
+export const saveWords = (state: SaveState, waiting = 0): string =>
   ({
     saved: 'Saved',
     saving: 'Saving',
-    offline: 'Not saved yet: the server does not answer. Your entries wait here and go on their own.',
+    unreachable: `Not yet known to be saved: the server does not answer. ${waits(waiting, 'by themselves')}`,
+    'not-known': `Not known whether it is saved: asking again. ${waits(waiting, 'by themselves')}`,
+    unable: `Not saved yet: the server cannot store anything just now. ${waits(waiting, 'by themselves')}`,
+    busy: `Not saved yet: the server asks to wait. ${waits(waiting, 'by themselves')}`,
+    'unknown-person': `Not saved yet: sign in again. ${waits(waiting, 'then')}`,
     conflict: 'Somebody else changed the same field: decide below',
     refused: 'Something is not saved: see the marked field',
   })[state];

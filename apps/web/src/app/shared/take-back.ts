@@ -1,5 +1,4 @@
 import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
-import { NzButtonModule } from 'ng-zorro-antd/button';
 import { UndoHistory } from '../data/undo-history';
 import { Icon } from './icon';
 import { isUndoKey } from './undo-key';
@@ -7,14 +6,14 @@ import { isUndoKey } from './undo-key';
 /** Takes the newest change of a page back, by button or by Ctrl-Z outside a field, where that belongs to the text. */
 @Component({
   selector: 'va-take-back',
-  imports: [Icon, NzButtonModule],
+  imports: [Icon],
   host: { '(document:keydown)': 'keyed($event)' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (history.next(); as step) {
-      <button nz-button type="button" (click)="undo()" [attr.aria-label]="'Take back ' + step">
+      <button type="button" class="act" (click)="undo()" [attr.aria-label]="'Take back ' + step">
         <va-icon name="take-back" />
-        Take back
+        <span>Take back</span>
       </button>
     }
   `,

@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, type ElementRef, inject, viewChild } from '@angular/core';
+import { HttpErrorResponse } from '@angular/common/http';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  type ElementRef,
+  inject,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router } from '@angular/router';
 import { JOB_STATES, type JobDetail, type JobState } from '@variatum/contracts';
@@ -7,7 +16,9 @@ import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzSelectModule } from 'ng-zorro-antd/select';
 import { firstValueFrom } from 'rxjs';
 import { ApiService } from '../data/api.service';
+import { problemOf } from '../data/delivery';
 import { JobStore } from '../data/job-store';
+import { RepeatableRequest } from '../data/repeatable-request';
 import { STATE_WORDS } from '../shared/state-words';
 import { ENVIRONMENT_CHOICES } from '../shared/words';
 import { ChoiceGroup } from '../shared/choice-group';
@@ -133,6 +144,9 @@ const round = (celsius: number): number => Number(celsius.toFixed(1));
             Withdraw this job
           </button>
         </div>
+        @if (failure(); as words) {
+          <p class="field-error" role="alert">{{ words }}</p>
+        }
         <dialog #asking aria-labelledby="withdraw-title">
           <h2 id="withdraw-title">Withdraw this job?</h2>
           <p>It leaves the board. Nothing is erased, and it can be brought back.</p>
@@ -262,13 +276,20 @@ export class JobStage {
     return celsius === undefined ? '' : this.measure().format(celsius);
   }
 
+  private readonly copying = new RepeatableRequest();
+  /** Why the last act was not done; empty when it was. */
+  protected readonly failure = signal('');
+
   /** A new job with the same pieces, joint and service; tests and decisions stay with this part. */
   protected async duplicate(): Promise<void> {
     const job = this.store.job();
     if (!job) return;
-    this.store.flush();
-    const copy = await firstValueFrom(this.api.duplicateJob(job.id, crypto.randomUUID()));
-    await this.router.navigate(['/jobs', copy.id, 'job']);
+    await this.attempt(async () => {
+      await this.store.arrived();
+      const copy = await firstValueFrom(this.api.duplicateJob(job.id, this.copying.idFor(job.id)));
+      this.copying.answered();
+      await this.router.navigate(['/jobs', copy.id, 'job']);
+    });
   }
 
   protected ask(): void {
@@ -276,11 +297,27 @@ export class JobStage {
   }
 
   protected async withdraw(): Promise<void> {
-    this.store.flush();
-    const job = this.store.job();
-    if (!job) return;
     this.asking().nativeElement.close();
-    await firstValueFrom(this.api.withdrawJob(job.id, (await firstValueFrom(this.api.job(job.id))).version));
-    await this.router.navigate(['/']);
+    await this.attempt(async () => {
+      await this.store.arrived();
+      const { id, version } = await firstValueFrom(this.api.job(this.store.job()?.id ?? ''));
+      await firstValueFrom(this.api.withdrawJob(id, version));
+      await this.router.navigate(['/']);
+    });
+  }
+
+  /** Does what needs an answer of the server, and says so when none comes. */
+  private async attempt(work: () => Promise<void>): Promise<void> {
+    this.failure.set('');
+    try {
+      await work();
+    } catch (error) {
+      if (!(error instanceof HttpErrorResponse)) throw error;
+      this.failure.set(
+        error.status === 0
+          ? 'The server does not answer; nothing was done. Try again when it does.'
+          : (problemOf(error).detail ?? 'The server could not do this just now; try again.'),
+      );
+    }
   }
 }

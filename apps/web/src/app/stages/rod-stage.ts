@@ -1,8 +1,10 @@
+import { HttpErrorResponse } from '@angular/common/http';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { RankedRod } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
+import { problemOf } from '../data/delivery';
 import { JobStore } from '../data/job-store';
 import { ConstitutionMap } from '../drawings/constitution-map';
 import { DilutionChart } from '../drawings/dilution-chart';
@@ -59,6 +61,12 @@ const SHOWN_AT_FIRST = 6;
               }}
             </p>
           </div>
+          <div class="rank heads small soft" aria-hidden="true">
+            <span class="rod-head">Rod</span>
+            <span class="loss-head">Expected loss, points</span>
+            <span class="figures">Ferrite number</span>
+            <span>Worst risk</span>
+          </div>
           <ol class="ranking">
             @for (entry of shown(); track entry.rod) {
               <li>
@@ -72,12 +80,17 @@ const SHOWN_AT_FIRST = 6;
                   <span class="place figure">{{ answers.ranking().indexOf(entry) + 1 }}</span>
                   <span class="rod figure">{{ name(entry.rod) }}</span>
                   <span class="loss" aria-hidden="true"><span [style.width.%]="barOf(entry)"></span></span>
-                  <span class="figure">{{ ferriteOf(entry) }}</span>
+                  <span class="figure figures points">
+                    {{ pointsOf(entry) }}
+                    <span class="hidden-text">points of expected loss,</span>
+                  </span>
+                  <span class="figure figures">
+                    <span class="hidden-text">ferrite number</span>
+                    {{ ferriteOf(entry) }}
+                  </span>
                   <va-risk-mark [level]="entry.worst" />
                   <span class="small soft why">{{ mainRisk(entry) }}</span>
-                  @if (isOnShelf(entry)) {
-                    <span class="small shelf">on the shelf</span>
-                  }
+                  <span class="small shelf">{{ isOnShelf(entry) ? 'on the shelf' : '' }}</span>
                 </button>
               </li>
             }
@@ -255,12 +268,13 @@ const SHOWN_AT_FIRST = 6;
     }
     .ranking {
       display: grid;
+      grid-template-columns: minmax(0, 1fr);
       gap: 4px;
     }
     .rank {
       display: grid;
-      grid-template-columns: 26px 118px minmax(50px, 130px) 92px 92px 1fr auto;
-      gap: var(--space-2);
+      grid-template-columns: 26px 112px minmax(50px, 110px) 40px 100px 88px 1fr 84px;
+      gap: var(--space-3);
       align-items: center;
       width: 100%;
       min-height: var(--target);
@@ -273,7 +287,26 @@ const SHOWN_AT_FIRST = 6;
       font: inherit;
       cursor: pointer;
     }
-    .rank:hover {
+    .rank.heads {
+      min-height: 0;
+      padding-block: 0;
+      border-color: transparent;
+      background: none;
+      font-size: var(--size-small);
+      cursor: default;
+    }
+    .rod-head {
+      grid-column: 2;
+    }
+    .loss-head {
+      grid-column: 3 / span 2;
+      text-align: right;
+    }
+    .figures {
+      text-align: right;
+      white-space: nowrap;
+    }
+    .rank:not(.heads):hover {
       border-color: var(--accent);
     }
     .rank.looked {
@@ -384,12 +417,24 @@ const SHOWN_AT_FIRST = 6;
         grid-column: 1 / -1;
       }
       .rank {
-        grid-template-columns: 22px 1fr 84px auto;
+        grid-template-columns: 20px minmax(0, 1fr) 44px 52px 76px;
+        gap: var(--space-2);
+        padding-inline: 6px;
       }
       .loss,
       .why,
       .shelf {
         display: none;
+      }
+      .loss-head {
+        grid-column: 3;
+      }
+      .rank.heads {
+        align-items: end;
+        line-height: 1.1;
+      }
+      .heads .figures {
+        white-space: normal;
       }
     }
   `,
@@ -424,10 +469,15 @@ export class RodStage {
     return Math.max(3, (100 * expectedLoss) / this.worstLoss());
   }
 
+  /** Expected loss in points: hundredths of a lost part, as the matrix and the alternatives say it. */
+  protected pointsOf({ expectedLoss }: RankedRod): string {
+    return (100 * expectedLoss).toFixed(1);
+  }
+
   protected ferriteOf({ governing, ferriteNumber }: RankedRod): string {
     return governing === 'none'
-      ? 'no FN'
-      : `FN ${Math.round(ferriteNumber.range90[0])}–${Math.round(ferriteNumber.range90[1])}`;
+      ? 'none'
+      : `${Math.round(ferriteNumber.range90[0])}–${Math.round(ferriteNumber.range90[1])}`;
   }
 
   protected mainRisk({ risks, worst }: RankedRod): string {
@@ -469,14 +519,23 @@ export class RodStage {
     return new Date(stamp).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' });
   }
 
+  /** Why a decision was not saved. Sent again unchanged it counts once, so that trying again is always right. */
+  private words(error: unknown): string {
+    const problem = error instanceof HttpErrorResponse ? problemOf(error) : null;
+    const said = problem?.errors?.map(({ message }) => message).join('; ') || problem?.detail;
+    return error instanceof HttpErrorResponse && error.status === 0
+      ? 'The server does not answer. What you chose stands here: decide again when it does.'
+      : `The decision is not saved here: ${said ?? 'the server could not take it'}`;
+  }
+
   protected async decide(rod: RankedRod): Promise<void> {
     this.deciding.set(true);
     this.failure.set('');
     try {
       await this.store.decide(rod.rod, this.note.trim());
       this.note = '';
-    } catch {
-      this.failure.set('The decision could not be saved; nothing is lost, try again.');
+    } catch (error) {
+      this.failure.set(this.words(error));
     } finally {
       this.deciding.set(false);
     }

@@ -241,6 +241,70 @@ describe('balance and strength', () => {
   });
 });
 
+describe('more ferrite than wanted', () => {
+  const found = (rod: string, joint: object = {}): number =>
+    riskOf('excess-ferrite', { grades: ['304L', '304L'], rod, dilution: 0.2, ...joint });
+  test('is nothing at the ferrite of the usual rods, and counts for a rod made to be rich in it', () => {
+    expect(found('ER308L')).toBeLessThan(0.05);
+    expect(found('ER309L')).toBeLessThan(WATCH);
+    expect(found('ER312')).toBeGreaterThan(HIGH);
+    expect(found('ER312', { dilution: 0.6 })).toBeLessThan(found('ER312'));
+  });
+  test('is not asked of duplex, which lives by it, nor of metal without nickel, nor of carbon steel', () => {
+    expect(found('ER2209', { grades: ['S32205', 'S32205'] })).toBe(0);
+    expect(found('ER430', { grades: ['430', '430'] })).toBe(0);
+    expect(riskOf('excess-ferrite', { grades: ['A36', 'A36'], rod: null })).toBe(0);
+  });
+  test('names the figure it rests on', () => {
+    const mechanism = RISK_MECHANISMS.find(({ id }) => id === 'excess-ferrite')!;
+    const sample = typicalSample({ grades: ['304L', '304L'], rod: 'ER312', dilution: 0.2 });
+    const { drivers, reason } = mechanism.explain(sample);
+    expect(drivers[0]?.value).toBeGreaterThan(40);
+    expect(reason).toContain(`${sample.ferriteNumber.toFixed(0)} FN`);
+  });
+});
+
+describe('coarse ferritic weld metal', () => {
+  const found = (grade: string, rod: string | null, pool = {}): number =>
+    riskOf('ferritic-weld', { grades: [grade, grade], rod, pool });
+  test('is high where all the bead is ferrite, and nothing where an austenitic rod was used', () => {
+    expect(found('430', 'ER430')).toBeGreaterThan(HIGH);
+    expect(found('430', 'ER309L')).toBe(0);
+    expect(found('304L', 'ER308L')).toBe(0);
+    expect(found('S32205', 'ER2209')).toBe(0);
+  });
+  test('is less with titanium or niobium, and more with carbon', () => {
+    expect(found('439', 'ER430LNb')).toBeLessThan(found('430', 'ER430'));
+    expect(found('430', 'ER430LNb', { C: 0.06 })).toBeGreaterThan(found('430', 'ER430LNb', { C: 0.02 }));
+  });
+});
+
+describe('cracking of carbon-steel weld metal', () => {
+  const found = (pool: object, joint: object = {}): number =>
+    riskOf('carbon-steel-cracking', { grades: ['A36', 'A36'], rod: null, pool, joint });
+  // UCS by hand: 230 × 0.15 + 190 × 0.01 + 75 × 0.012 - 12.3 × 0.2 - 5.4 × 1 - 1 = 28.4.
+  const PLAIN = { C: 0.15, S: 0.01, P: 0.012, Si: 0.2, Mn: 1 };
+  test('follows the units of crack susceptibility', () => {
+    const mechanism = RISK_MECHANISMS.find(({ id }) => id === 'carbon-steel-cracking')!;
+    const { drivers } = mechanism.explain(typicalSample({ grades: ['A36', 'A36'], rod: null, pool: PLAIN }));
+    expect(drivers[0]?.value).toBeCloseTo(28.4, 1);
+    expect(found(PLAIN)).toBeLessThan(WATCH);
+    expect(found({ ...PLAIN, C: 0.3 })).toBeGreaterThan(HIGH);
+    expect(found({ ...PLAIN, S: 0.2 })).toBeGreaterThan(HIGH);
+    expect(found({ ...PLAIN, C: 0.22, Mn: 1.6 })).toBeLessThan(found({ ...PLAIN, C: 0.22, Mn: 0.4 }));
+  });
+  test('rises with restraint, and has nothing to say of stainless or nickel metal', () => {
+    const [low, high] = (['low', 'high'] as const).map((restraint) => found({ ...PLAIN, C: 0.22 }, { restraint }));
+    expect(high).toBeGreaterThan(low as number);
+    for (const [grade, rod] of [
+      ['304L', 'ER308L'],
+      ['A36', 'ER309L'],
+      ['A36', 'ERNiCr-3'],
+    ] as const)
+      expect(riskOf('carbon-steel-cracking', { grades: [grade, grade], rod, dilution: 0.3 })).toBe(0);
+  });
+});
+
 describe('every mechanism', () => {
   const joints = fc.record({
     grades: fc.array(fc.constantFrom(...GRADES.map(({ id }) => id)), { minLength: 1, maxLength: 3 }),

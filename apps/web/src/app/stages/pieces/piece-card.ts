@@ -289,7 +289,7 @@ const FLAT_FORMS = new Set(['sheet', 'strip', 'plate', 'casting', 'forging', 'se
       background: var(--piece-3);
     }
     [data-piece='3'] .tab {
-      background: var(--tint-purple);
+      background: var(--piece-4);
     }
     @media (max-width: 1180px) {
       .halves {

@@ -1,0 +1,87 @@
+import type { PieceEvidence } from '@variatum/contracts';
+import { InputError, type ChooseInput } from '@variatum/metallurgy';
+import { Piscina } from 'piscina';
+import type { PreparedPicture } from './prepare-picture';
+import { tasks, type Outcome, type StoredChoice } from './tasks';
+import { Turns } from './turns';
+
+/** The server's computations, none of them on the event loop. Faults of an input arrive as `InputError`. */
+export interface Compute {
+  /**
+   * Computes a choice.
+   * @param owner whose turn it takes; owners are served in turn
+   * @param signal stops it: nobody waits for the answer any more
+   */
+  choose(
+    question: ChooseInput,
+    seed: number,
+    rod: string | null,
+    owner: string,
+    signal?: AbortSignal,
+  ): Promise<StoredChoice>;
+  /** Material family the tests of a piece speak for. */
+  likelyFamily(piece: PieceEvidence): Promise<string>;
+  /** A picture decoded and made anew. */
+  picture(bytes: Uint8Array): Promise<PreparedPicture>;
+  close(): Promise<void>;
+}
+
+/** Choices that may wait; more are asked to come again. */
+const MOST_WAITING = 40;
+const IDLE_MS = 30_000;
+
+function resultOf<Result>(outcome: Outcome<Result>): Result {
+  if ('errors' in outcome) throw new InputError(outcome.errors);
+  return outcome.result;
+}
+
+/**
+ * Computations on worker threads that end when idle: one thread for choices, which take a second, and stand back behind
+ * everything else; one for what takes milliseconds, so that it never waits for a choice.
+ * @param filename the built worker
+ */
+export function threadCompute(filename: string): Compute {
+  const threads = (standsBack: boolean): Piscina =>
+    new Piscina({
+      filename,
+      minThreads: 0,
+      maxThreads: 1,
+      idleTimeout: IDLE_MS,
+      workerData: { standsBack },
+    });
+  const long = threads(true);
+  const short = threads(false);
+  const turns = new Turns(1, MOST_WAITING);
+  return {
+    choose: async (question, seed, rod, owner, signal) =>
+      resultOf(
+        await turns.take(
+          owner,
+          () =>
+            long.run({ question, seed, rod }, { name: 'choose', ...(signal ? { signal } : {}) }) as Promise<
+              Outcome<StoredChoice>
+            >,
+          signal,
+        ),
+      ),
+    likelyFamily: async ({ kind, family, form, coating, condition, grade, weldMetal, tests }) =>
+      resultOf(
+        (await short.run({ kind, family, form, coating, condition, grade, weldMetal, tests } satisfies PieceEvidence, {
+          name: 'likelyFamily',
+        })) as Outcome<string>,
+      ),
+    picture: async (bytes) => resultOf((await short.run(bytes, { name: 'picture' })) as Outcome<PreparedPicture>),
+    close: async () => void (await Promise.all([long.destroy(), short.destroy()])),
+  };
+}
+
+/** The same computations in the calling thread, for tests. @param samples fewer draws than in earnest, to save time */
+export function directCompute(samples: number): Compute {
+  return {
+    choose: (question, seed, rod) =>
+      Promise.resolve().then(() => resultOf(tasks.choose({ question: { ...question, samples }, seed, rod }))),
+    likelyFamily: (piece) => Promise.resolve().then(() => resultOf(tasks.likelyFamily(piece))),
+    picture: async (bytes) => resultOf(await tasks.picture(bytes)),
+    close: () => Promise.resolve(),
+  };
+}

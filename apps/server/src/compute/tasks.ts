@@ -1,0 +1,64 @@
+import { pieceQuestion, type PieceEvidence } from '@variatum/contracts';
+import {
+  checkChooseInput,
+  choose,
+  identify,
+  InputError,
+  type ChooseInput,
+  type FieldError,
+} from '@variatum/metallurgy';
+import { preparePicture, type PreparedPicture } from './prepare-picture';
+
+/** What a computation answered, or what was wrong with its input: errors cross threads as data, a class does not. */
+export type Outcome<Result> = { readonly result: Result } | { readonly errors: readonly FieldError[] };
+
+/** A choice as it is stored: the whole of it as JSON text, which crosses threads and reaches the database as it is. */
+export interface StoredChoice {
+  readonly recommended: string | null;
+  readonly json: string;
+}
+
+function outcomeOf<Result>(compute: () => Result): Outcome<Result> {
+  try {
+    return { result: compute() };
+  } catch (error) {
+    if (error instanceof InputError) return { errors: error.errors };
+    throw error;
+  }
+}
+
+/** Everything the server computes away from its event loop; the same functions run in tests without threads. */
+export const tasks = {
+  choose: ({
+    question,
+    seed,
+    rod,
+  }: {
+    question: ChooseInput;
+    seed: number;
+    rod: string | null;
+  }): Outcome<StoredChoice> =>
+    outcomeOf(() => {
+      // Whether the rod can be asked about at all is known before anything is computed.
+      if (!checkChooseInput(question).fillers.some((filler) => (filler.rod?.id ?? null) === rod))
+        throw InputError.at('rod', `${rod ?? 'no rod'} is not among the candidates for this joint`);
+      const choice = choose(question, seed);
+      return { recommended: choice.recommended, json: JSON.stringify(choice) };
+    }),
+  /** Material family the tests of a piece speak for: the one with the largest share of the candidates. */
+  likelyFamily: (piece: PieceEvidence): Outcome<string> =>
+    outcomeOf(() => {
+      const shares = new Map<string, number>();
+      for (const { family, probability } of identify(pieceQuestion(piece)).candidates)
+        shares.set(family, (shares.get(family) ?? 0) + probability);
+      return [...shares].reduce((best, entry) => (entry[1] > best[1] ? entry : best))[0];
+    }),
+  picture: async (bytes: Uint8Array): Promise<Outcome<PreparedPicture>> => {
+    try {
+      return { result: await preparePicture(bytes) };
+    } catch (error) {
+      if (error instanceof InputError) return { errors: error.errors };
+      throw error;
+    }
+  },
+};

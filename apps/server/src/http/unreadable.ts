@@ -1,0 +1,41 @@
+import type { Problem } from '@variatum/contracts';
+import type { Server, ServerResponse } from 'node:http';
+
+const PROBLEMS: Readonly<Record<string, Pick<Problem, 'title' | 'status'>>> = {
+  HPE_HEADER_OVERFLOW: { title: 'Headers too large', status: 431 },
+  ERR_HTTP_REQUEST_TIMEOUT: { title: 'Request too slow', status: 408 },
+};
+
+/** Answers what cannot even be read as a request, with a problem document like everything else. */
+export function answerUnreadable(server: Server): void {
+  server.on('clientError', (error: NodeJS.ErrnoException, socket) => {
+    if (!socket.writable || error.code === 'ECONNRESET') {
+      socket.destroy();
+      return;
+    }
+    const { title, status } = PROBLEMS[error.code ?? ''] ?? { title: 'Not a request', status: 400 };
+    const body = JSON.stringify({
+      type: 'about:blank',
+      title,
+      status,
+      detail: 'This could not be read as an HTTP request.',
+    } satisfies Problem);
+    socket.end(
+      `HTTP/1.1 ${status} ${title}\r\nContent-Type: application/problem+json\r\nContent-Length: ${Buffer.byteLength(body)}\r\nConnection: close\r\n\r\n${body}`,
+    );
+  });
+}
+
+/** Answers a request that comes while the server is stopping: nothing is done with it, and the connection ends. */
+export function answerStopping(response: ServerResponse): void {
+  response.writeHead(503, { 'Content-Type': 'application/problem+json', 'Retry-After': '1', Connection: 'close' });
+  response.end(
+    JSON.stringify({
+      type: 'about:blank',
+      title: 'Stopping',
+      status: 503,
+      detail: 'The server is stopping. Nothing of this was saved; send it again in a moment.',
+      saved: 'nothing',
+    } satisfies Problem),
+  );
+}
