@@ -13,13 +13,13 @@ test('bad input is shown at its field, and nothing typed is lost', async ({ page
   await thickness.fill('900');
   await expect(pin.getByText('give 0.1 mm to 300 mm')).toBeVisible();
   await pin.getByLabel('Where it came from').fill('from the north gate');
-  await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
+  await expect(page.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();
   await page.reload();
   await expect(thickness).toHaveValue('900');
   await expect(pin.getByText('give 0.1 mm to 300 mm')).toBeVisible();
   await thickness.fill('1/2"');
   await expect(pin.getByText('12.7 mm (1/2 in)')).toBeVisible();
-  await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
+  await expect(page.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();
   await page.reload();
   await expect(thickness).toHaveValue('1/2"');
   await expect(pin.getByLabel('Where it came from')).toHaveValue('from the north gate');

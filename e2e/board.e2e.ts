@@ -59,7 +59,7 @@ test('a change is taken back by button and by keyboard', async ({ page, demo }) 
   await page.getByRole('link', { name: /Drain pump volute/ }).click();
   await page.getByRole('navigation', { name: 'Stages of the work' }).getByRole('link', { name: 'Pieces' }).click();
   const name = page.locator('[data-piece="0"]').getByLabel('Name');
-  const saved = page.getByRole('status').filter({ hasText: 'Saved' });
+  const saved = page.getByRole('status').filter({ hasText: /^Saved$/ });
   await name.fill('Casing');
   await expect(saved).toBeVisible();
   await page.locator('[data-piece="0"]').getByRole('radio', { name: 'plated' }).click();

@@ -22,6 +22,7 @@ async function openJob(page: Page, url: string, title: string): Promise<void> {
 
 test('whatever is killed, frozen or cut while it is written to: nothing acknowledged is lost, nothing is doubled, nothing said is untrue', async ({
   page,
+  browser,
 }) => {
   test.setTimeout(400_000);
   const directory = newDataDirectory();
@@ -29,6 +30,9 @@ test('whatever is killed, frozen or cut while it is written to: nothing acknowle
   try {
     await openJob(page, fragile.url, 'Hinge in the storm');
     const note = page.getByLabel('What it is, what failed and why');
+    const theirs = await (await browser.newContext()).newPage();
+    await theirs.goto(page.url());
+    const sameNote = theirs.getByLabel('What it is, what failed and why');
 
     const writers = new Writers(fragile.url);
     writers.start(4);
@@ -42,10 +46,12 @@ test('whatever is killed, frozen or cut while it is written to: nothing acknowle
       await fragile.backAgain();
       await until(`entries after ${name}`, () => writers.acknowledged > before + 10);
       await expect(status(page, /^Saved$/)).toBeVisible();
+      await expect(sameNote).toHaveValue(`written while ${name}`);
     }
     flawless(await writers.finish());
     await page.reload();
     await expect(note).toHaveValue(`written while ${Object.keys(FAULTS).at(-1)}`);
+    await theirs.context().close();
   } finally {
     await fragile.stop();
     removeDataDirectory(directory);

@@ -5,7 +5,7 @@ import { newDataDirectory, removeDataDirectory, startProgram } from './support/p
 const stage = (page: Page, name: string): Promise<void> =>
   page.getByRole('navigation', { name: 'Stages of the work' }).getByRole('link', { name }).click();
 const saved = (page: Page): Promise<void> =>
-  expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
+  expect(page.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();
 
 async function startJob(page: Page, title: string): Promise<void> {
   await page.getByRole('button', { name: 'New job' }).click();

@@ -1,3 +1,4 @@
+import type { Request } from '@playwright/test';
 import { expect, test } from './support/fixtures';
 import { keptOperations } from './support/kept-operations';
 import { freePortFor } from './support/free-port';
@@ -19,7 +20,7 @@ test('what is typed while the server is gone arrives exactly once, in order, eve
     const strip = page.getByRole('navigation', { name: 'Stages of the work' });
     await strip.getByRole('link', { name: 'Pieces' }).click();
     await page.getByRole('button', { name: 'Add a piece' }).click();
-    await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
+    await expect(page.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();
     const address = page.url();
 
     await program.kill();
@@ -40,7 +41,7 @@ test('what is typed while the server is gone arrives exactly once, in order, eve
     await expect(later.locator('[data-piece="0"]').getByLabel('Name')).toHaveValue('Pump foot');
     await expect(later.locator('[data-piece="0"]').getByLabel('Thickness at the joint')).toHaveValue('1/4"');
     await expect(later.locator('section[data-piece]')).toHaveCount(2);
-    await expect(later.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
+    await expect(later.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();
     await later.reload();
     await expect(later.locator('section[data-piece]')).toHaveCount(2);
   } finally {
@@ -48,4 +49,67 @@ test('what is typed while the server is gone arrives exactly once, in order, eve
     await program.stop();
     removeDataDirectory(directory);
   }
+});
+
+test('what is typed in the moment before a page is loaded anew or left is there afterwards', async ({ page, demo }) => {
+  await page.goto(demo.url);
+  await page.getByRole('button', { name: 'New job' }).click();
+  await page.getByLabel('What came in?').fill('In a hurry');
+  await page.getByRole('button', { name: 'Start the job' }).click();
+  const note = page.getByLabel('What it is, what failed and why');
+  await note.fill('half a sentence');
+  await page.reload();
+  await expect(note).toHaveValue('half a sentence');
+  const address = page.url();
+  await note.fill('a whole sentence');
+  await page.goto('about:blank');
+  await page.goto(address);
+  await expect(note).toHaveValue('a whole sentence');
+
+  await page.goto(new URL('/rack', demo.url).href);
+  const shelf = page
+    .locator('va-rack-rod', { has: page.getByText('ER308L', { exact: true }) })
+    .getByLabel('Where, how much');
+  await shelf.fill('half a box');
+  await page.reload();
+  await expect(shelf).toHaveValue('half a box');
+});
+
+test('what could not be fetched while the server was away is opened once it answers', async ({ page, demo }) => {
+  const at = (path: string): string => new URL(path, demo.url).href;
+  const shown = (name: string) => expect(page.getByRole('heading', { level: 1, name })).toBeVisible();
+  /** Parts of the program one area asks for. */
+  const partsOf = async (path: string, name: string): Promise<Set<string>> => {
+    const parts = new Set<string>();
+    const note = (request: Request): void => void parts.add(new URL(request.url()).pathname);
+    page.on('request', note);
+    await page.goto(at(path));
+    await shown(name);
+    page.off('request', note);
+    return parts;
+  };
+  const common = await partsOf('/help', 'Help');
+  const own = [...(await partsOf('/rack', 'Rod rack'))].filter((part) => part.endsWith('.js') && !common.has(part));
+  expect(own.length).toBeGreaterThan(0);
+  let away = true;
+  await page.route(
+    ({ pathname }) => pathname === '/api/health' || own.includes(pathname),
+    (route) => (away ? route.abort() : route.continue()),
+  );
+  const silent = page.getByRole('status').filter({ hasText: 'could not be fetched: the server does not answer' });
+
+  await page.goto(at('/help'));
+  await page.getByRole('navigation', { name: 'Areas' }).getByRole('link', { name: 'Rack' }).click();
+  await expect(silent).toBeVisible();
+  await shown('Help');
+  away = false;
+  await page.getByRole('button', { name: 'Load the page again' }).click();
+  await shown('Rod rack');
+
+  // A page on which nothing stands yet comes by itself.
+  away = true;
+  await page.goto(at('/rack'));
+  await expect(silent).toBeVisible();
+  away = false;
+  await shown('Rod rack');
 });

@@ -20,12 +20,12 @@ test('rods on the shelf keep diameter and note, changes are taken back, and anot
     await rod.getByLabel('Diameter').fill('1/16"');
     await expect(rod.getByText('1.59 mm (1/16 in)')).toBeVisible();
     await rod.getByLabel('Where, how much').fill('two tubes, top drawer');
-    await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
+    await expect(page.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();
     await expect(same.getByLabel('Where, how much')).toHaveValue('two tubes, top drawer', { timeout: 2500 });
 
     await page.getByRole('button', { name: 'Take back the change to ERNiCrMo-3' }).click();
     await expect(rod.getByRole('switch')).not.toBeChecked();
-    await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
+    await expect(page.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();
     await page.reload();
     await expect(rod.getByRole('switch')).not.toBeChecked();
   } finally {
@@ -41,9 +41,9 @@ test('a shelf changed while the server is away arrives when it is back', async (
   await rod.getByRole('switch').click();
   await expect(page.getByRole('status').filter({ hasText: 'does not answer' })).toBeVisible();
   await context.setOffline(false);
-  await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
+  await expect(page.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();
   await page.reload();
   await expect(rod.getByRole('switch')).toBeChecked();
   await rod.getByRole('switch').click();
-  await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
+  await expect(page.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();
 });

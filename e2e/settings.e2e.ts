@@ -2,7 +2,7 @@ import type { Page } from '@playwright/test';
 import { expect, test } from './support/fixtures';
 
 const saved = (page: Page): Promise<void> =>
-  expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
+  expect(page.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();
 const stage = async (page: Page, job: RegExp, name: string): Promise<void> => {
   await page.getByRole('link', { name: job }).click();
   await page.getByRole('navigation', { name: 'Stages of the work' }).getByRole('link', { name }).click();

@@ -7,7 +7,7 @@ const open = async (page: Page, url: string): Promise<void> => {
   await page.getByRole('navigation', { name: 'Stages of the work' }).getByRole('link', { name: 'Pieces' }).click();
 };
 const saved = (page: Page): Promise<void> =>
-  expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
+  expect(page.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();
 
 test('two browsers on one job see each other, and a field both changed is shown side by side', async ({
   browser,

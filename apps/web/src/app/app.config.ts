@@ -1,12 +1,20 @@
 import { provideHttpClient, withFetch } from '@angular/common/http';
 import {
+  inject,
   provideBrowserGlobalErrorListeners,
   provideZonelessChangeDetection,
   type ApplicationConfig,
 } from '@angular/core';
-import { provideRouter, withComponentInputBinding, withInMemoryScrolling, withPreloading } from '@angular/router';
+import {
+  provideRouter,
+  withComponentInputBinding,
+  withInMemoryScrolling,
+  withNavigationErrorHandler,
+  withPreloading,
+} from '@angular/router';
 import { en_US, provideNzI18n } from 'ng-zorro-antd/i18n';
 import { routes } from './app.routes';
+import { LostPart } from './data/lost-part';
 import { PreloadWhenIdle } from './preload-when-idle';
 
 export const appConfig: ApplicationConfig = {
@@ -18,6 +26,7 @@ export const appConfig: ApplicationConfig = {
       withComponentInputBinding(),
       withInMemoryScrolling({ scrollPositionRestoration: 'enabled' }),
       withPreloading(PreloadWhenIdle),
+      withNavigationErrorHandler((error) => inject(LostPart).notReached(error)),
     ),
     provideHttpClient(withFetch()),
     provideNzI18n(en_US),

@@ -3,12 +3,13 @@ import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { PersonSettings } from './data/person-settings';
 import { SearchDoor } from './search/search-door';
 import { Icon } from './shared/icon';
+import { LostPartNote } from './shared/lost-part-note';
 import { Refusals } from './shared/refusals';
 
 /** Frame around every page. */
 @Component({
   selector: 'va-root',
-  imports: [Icon, Refusals, RouterOutlet, RouterLink, RouterLinkActive, SearchDoor],
+  imports: [Icon, LostPartNote, Refusals, RouterOutlet, RouterLink, RouterLinkActive, SearchDoor],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <a class="skip" href="#main">Skip to the work</a>
@@ -41,6 +42,7 @@ import { Refusals } from './shared/refusals';
         <span>{{ theme.theme() === 'day' ? 'Dim' : 'Day' }}</span>
       </button>
     </header>
+    <va-lost-part-note class="no-print" />
     <va-refusals class="no-print" />
     <main id="main" tabindex="-1"><router-outlet /></main>
   `,

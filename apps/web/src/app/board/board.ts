@@ -15,7 +15,7 @@ import { Router } from '@angular/router';
 import { JOB_STATES, type JobState } from '@variatum/contracts';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
-import { debounceTime, filter, merge } from 'rxjs';
+import { auditTime, filter, merge } from 'rxjs';
 import { ApiService, type JobQuery } from '../data/api.service';
 import { problemOf, waitAfter } from '../data/delivery';
 import { LiveService } from '../data/live.service';
@@ -64,6 +64,8 @@ const REFRESH_MS = 300;
       @if (filtering()) {
         @defer {
           <va-board-filter [(filter)]="filter" />
+        } @error {
+          <p role="status">This could not be fetched: load the page again once the server answers.</p>
         }
       }
       @if (adding()) {
@@ -193,7 +195,7 @@ export class Board {
     effect(() => this.titleField()?.nativeElement.focus());
     const live = inject(LiveService);
     merge(live.changes.pipe(filter(({ job }) => job !== null)), live.opened)
-      .pipe(debounceTime(REFRESH_MS), takeUntilDestroyed())
+      .pipe(auditTime(REFRESH_MS), takeUntilDestroyed())
       .subscribe(() => this.changed.update((count) => count + 1));
   }
 

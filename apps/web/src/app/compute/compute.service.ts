@@ -1,7 +1,8 @@
-import { Injectable } from '@angular/core';
+import { inject, Injectable } from '@angular/core';
 import type { Choice, ChooseInput, Composition, ExplainStep, FirstAnswer, PoolCloud } from '@variatum/metallurgy';
 import type { Remote } from 'comlink';
 import { concat, from, map, type Observable } from 'rxjs';
+import { LostPart } from '../data/lost-part';
 import type { Computations, PieceBeliefView } from './computations';
 import { startComputeWorker } from './worker-client';
 
@@ -15,15 +16,16 @@ export type Answer =
 /** Sends computations to workers: one for rods, one for pieces, so that a list of grades never waits for a ranking. */
 @Injectable({ providedIn: 'root' })
 export class ComputeService {
+  private readonly lost = inject(LostPart);
   private rods: Remote<Computations> | undefined;
   private pieces: Remote<Computations> | undefined;
 
   private get rodWorker(): Remote<Computations> {
-    return (this.rods ??= startComputeWorker());
+    return (this.rods ??= startComputeWorker(() => this.lost.missing()));
   }
 
   private get pieceWorker(): Remote<Computations> {
-    return (this.pieces ??= startComputeWorker());
+    return (this.pieces ??= startComputeWorker(() => this.lost.missing()));
   }
 
   /** First ranking, then the settled one. */

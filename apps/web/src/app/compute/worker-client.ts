@@ -1,7 +1,15 @@
 import { wrap, type Remote } from 'comlink';
 import type { Computations } from './computations';
 
-/** Starts a worker that computes; the only place that knows how workers are made. */
-export function startComputeWorker(): Remote<Computations> {
-  return wrap<Computations>(new Worker(new URL('./compute.worker', import.meta.url), { type: 'module' }));
+/**
+ * Starts a worker that computes; the only place that knows how workers are made.
+ * @param onMissing told when its program could not be fetched: it will never answer
+ */
+export function startComputeWorker(onMissing: () => void): Remote<Computations> {
+  const worker = new Worker(new URL('./compute.worker', import.meta.url), { type: 'module' });
+  // A fault while it runs says what it is; only a program that did not come says nothing.
+  worker.addEventListener('error', (event) => {
+    if (!(event instanceof ErrorEvent)) onMissing();
+  });
+  return wrap<Computations>(worker);
 }

@@ -1,9 +1,11 @@
 import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
-import type { JobDetail, Piece } from '@variatum/contracts';
+import type { Change, JobDetail, Piece } from '@variatum/contracts';
+import { NEVER, Subject } from 'rxjs';
 import { Autosave } from './autosave';
 import { JobStore } from './job-store';
+import { LiveService } from './live.service';
 import { RestingChanges } from './resting-changes';
 import { UndoHistory } from './undo-history';
 
@@ -23,10 +25,20 @@ const job: JobDetail = {
 describe('JobStore', () => {
   let store: JobStore;
   let http: HttpTestingController;
+  let changes: Subject<Change>;
 
   beforeEach(async () => {
+    changes = new Subject();
     TestBed.configureTestingModule({
-      providers: [Autosave, UndoHistory, RestingChanges, JobStore, provideHttpClient(), provideHttpClientTesting()],
+      providers: [
+        Autosave,
+        UndoHistory,
+        RestingChanges,
+        JobStore,
+        provideHttpClient(),
+        provideHttpClientTesting(),
+        { provide: LiveService, useValue: { changes, opened: NEVER } },
+      ],
     });
     store = TestBed.inject(JobStore);
     http = TestBed.inject(HttpTestingController);
@@ -81,6 +93,37 @@ describe('JobStore', () => {
     expect(store.job()?.title).toBe('Theirs');
     expect(store.pieces()[0]).toMatchObject({ name: '', origin: 'yard' });
     expect(store.errorsOf(`piece ${PIECE_ID}`)['name']).toBeDefined();
+  });
+
+  test('changes of others that never rest are shown all the same', async () => {
+    for (let version = 5; version < 25; version++) {
+      changes.next({ workshop: JOB_ID, kind: 'job', id: JOB_ID, job: JOB_ID, version });
+      await jest.advanceTimersByTimeAsync(100);
+    }
+    http.expectOne(`/api/jobs/${JOB_ID}`).flush({ ...job, title: 'Theirs', version: 24 });
+    await jest.advanceTimersByTimeAsync(10);
+    expect(store.job()?.title).toBe('Theirs');
+    // What was told while it was being read is read after it.
+    await jest.advanceTimersByTimeAsync(500);
+    http.expectOne(`/api/jobs/${JOB_ID}`).flush({ ...job, title: 'Theirs', version: 24 });
+  });
+
+  test('what was typed and arrived while the job was being read is not taken back by the older reading', async () => {
+    void store.refresh();
+    await jest.advanceTimersByTimeAsync(10);
+    const older = http.expectOne(`/api/jobs/${JOB_ID}`);
+    store.changeJob({ title: 'Typed meanwhile' });
+    await jest.advanceTimersByTimeAsync(600);
+    const typed = { ...job, title: 'Typed meanwhile', version: 5 };
+    http.expectOne(`/api/jobs/${JOB_ID}`).flush(typed);
+    await jest.advanceTimersByTimeAsync(10);
+    older.flush(job);
+    await jest.advanceTimersByTimeAsync(10);
+    expect(store.job()?.title).toBe('Typed meanwhile');
+    await jest.advanceTimersByTimeAsync(300);
+    http.expectOne(`/api/jobs/${JOB_ID}`).flush({ ...typed, item: 'theirs' });
+    await jest.advanceTimersByTimeAsync(10);
+    expect(store.job()).toMatchObject({ title: 'Typed meanwhile', item: 'theirs' });
   });
 
   test('what one job could not take is nothing to the next', async () => {

@@ -29,7 +29,7 @@ import {
   type JointInput,
   type TestEntry,
 } from '@variatum/metallurgy';
-import { debounceTime, filter, firstValueFrom, merge } from 'rxjs';
+import { auditTime, filter, firstValueFrom, merge } from 'rxjs';
 import { ApiService } from './api.service';
 import { Autosave } from './autosave';
 import { LiveService } from './live.service';
@@ -43,7 +43,7 @@ type Fields<Patch> = Omit<Patch, 'version'>;
 
 /** Metals one joint is reckoned with at most. */
 const MOST_PIECES = 4;
-/** Changes of others come in bursts. */
+/** Changes of others come in bursts, and may come without end: they are gathered, not waited out. */
 const REFRESH_MS = 150;
 
 /**
@@ -68,6 +68,8 @@ export class JobStore {
   private refreshing = false;
   private refreshAgain = false;
   private left = false;
+  /** Operations of this job that have been answered. */
+  private settled = 0;
 
   readonly job = this.detail.asReadonly();
   readonly shelf = this.shelfState.asReadonly();
@@ -107,7 +109,7 @@ export class JobStore {
       ),
       this.live.opened,
     )
-      .pipe(debounceTime(REFRESH_MS), takeUntilDestroyed())
+      .pipe(auditTime(REFRESH_MS), takeUntilDestroyed())
       .subscribe(() => void this.refresh());
   }
 
@@ -146,15 +148,17 @@ export class JobStore {
     this.refreshing = true;
     this.refreshAgain = false;
     await this.queue.idle();
+    const { settled } = this;
     const job = await untilAnswered(
       () => firstValueFrom(this.api.job(id)),
       () => !this.left && this.detail()?.id === id,
     );
     this.refreshing = false;
-    // Something was typed while the answer was on its way: it is shown, and what others changed is read after it.
-    const typing = this.saving.resting || this.queue.unsent();
-    if (job && !typing) this.take(job);
-    if ((job && typing) || this.refreshAgain) setTimeout(() => void this.refresh(), REFRESH_MS);
+    // Something was typed while the answer was on its way, and may even have arrived before it: it is shown, and what others
+    // changed is read after it.
+    const typed = this.saving.resting || this.queue.unsent() || this.settled !== settled;
+    if (job && !typed) this.take(job);
+    if ((job && typed) || this.refreshAgain) setTimeout(() => void this.refresh(), REFRESH_MS);
   }
 
   private take(job: JobDetail): void {
@@ -178,6 +182,7 @@ export class JobStore {
     const { operation } = outcome;
     const job = this.detail();
     if (!job || operation.job !== job.id) return;
+    this.settled++;
     if ('problem' in outcome) {
       if (!outcome.shown) void this.refresh();
       return;

@@ -1,6 +1,7 @@
 import { Injectable } from '@angular/core';
 import type { Change } from '@variatum/contracts';
 import { filter, map, Observable, share } from 'rxjs';
+import { readChange } from './read-change';
 
 /** What the pages of one browser tell each other of the one stream they share. */
 type Told =
@@ -23,24 +24,10 @@ export class LiveService {
   private readonly events: Observable<Change | 'opened'> = new Observable<Change | 'opened'>((subscriber) => {
     // Some test environments know no such stream; without it a page shows what it read.
     if (typeof EventSource === 'undefined') return undefined;
-    // The schemas are fetched beside the stream: the first page shown must not wait for them.
-    let reader = import('./read-change');
-    reader.catch(() => undefined);
     return sharedStream((told) => {
+      const change = told.kind === 'change' ? readChange(told.text) : undefined;
       if (told.kind === 'opened') subscriber.next('opened');
-      else if (told.kind === 'change')
-        reader.then(
-          ({ readChange }) => {
-            const change = readChange(told.text);
-            if (change) subscriber.next(change);
-          },
-          () => {
-            // The server was away when they were fetched: something has changed, and what is not known; next time they may come.
-            reader = import('./read-change');
-            reader.catch(() => undefined);
-            subscriber.next('opened');
-          },
-        );
+      else if (change) subscriber.next(change);
     });
   }).pipe(share());
 

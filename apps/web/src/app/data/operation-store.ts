@@ -32,7 +32,7 @@ export class OperationStore {
       // Operations kept by an older program name no page: nobody else sends them.
       const gone = await this.life.gone(kept.map(({ page }) => page ?? ''));
       const left = kept.filter(({ page }) => gone.has(page ?? '')).map((one) => ({ ...one, page: this.life.id }));
-      for (const one of left) await database?.put(OPERATIONS, one);
+      if (database) await store(database, left);
       return left;
     });
   }
@@ -41,7 +41,8 @@ export class OperationStore {
     try {
       // Before others know that this page lives, they would take what it puts for left behind.
       await this.life.known;
-      await (await this.database)?.put(OPERATIONS, operation);
+      const database = await this.database;
+      if (database) await store(database, [operation]);
     } catch {
       // The browser's disk is full, or it takes nothing more: the page must not be closed before all has arrived.
       this.durable = false;
@@ -51,4 +52,13 @@ export class OperationStore {
   async remove(sequence: number): Promise<void> {
     await (await this.database)?.delete(OPERATIONS, sequence).catch(() => undefined);
   }
+}
+
+/** Keeps operations, all or none. What is on its way is not lost with the page: nothing more is waited for before it counts. */
+async function store(database: IDBPDatabase, operations: readonly Operation[]): Promise<void> {
+  if (operations.length === 0) return;
+  const transaction = database.transaction(OPERATIONS, 'readwrite');
+  const puts = operations.map((operation) => transaction.store.put(operation));
+  transaction.commit();
+  await Promise.all([...puts, transaction.done]);
 }

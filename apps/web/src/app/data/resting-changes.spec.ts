@@ -98,6 +98,13 @@ test('what the server refuses is kept with what was typed since', async () => {
   expect(resting.unsent('thing')).toEqual({});
 });
 
+test('a page that is being left keeps what rests before it goes', async () => {
+  rest({ name: 'quick' });
+  globalThis.dispatchEvent(new Event('beforeunload'));
+  await pass(1);
+  expect(http.expectOne('/thing').request.body).toEqual({ name: 'quick', version: 3 });
+});
+
 test('a page that is put away sends what rests while there is time', async () => {
   rest({ name: 'quick' });
   Object.defineProperty(document, 'visibilityState', { value: 'hidden', configurable: true });

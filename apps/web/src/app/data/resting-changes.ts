@@ -1,9 +1,10 @@
-import { DestroyRef, inject, Injectable } from '@angular/core';
+import { inject, Injectable } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import type * as z from 'zod';
 import { Autosave } from './autosave';
 import type { NewOperation, Operation } from './operation';
 import { OperationQueue } from './operation-queue';
+import { whenPutAway } from './put-away';
 import { UndoHistory } from './undo-history';
 
 /** How long typing rests before a change is sent. */
@@ -60,11 +61,7 @@ export class RestingChanges {
 
   constructor() {
     // A page put away may never come back: what rests goes into the line while there is time.
-    const putAway = (): void => {
-      if (document.visibilityState === 'hidden') this.flush();
-    };
-    document.addEventListener('visibilitychange', putAway);
-    inject(DestroyRef).onDestroy(() => document.removeEventListener('visibilitychange', putAway));
+    whenPutAway(() => this.flush());
     this.queue.outcomes.pipe(takeUntilDestroyed()).subscribe((outcome) => {
       if ('problem' in outcome) this.keepRefused(outcome.operation);
     });

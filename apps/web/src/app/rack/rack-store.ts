@@ -6,6 +6,7 @@ import { ApiService } from '../data/api.service';
 import type { SaveState } from '../data/autosave';
 import { LiveService } from '../data/live.service';
 import { OperationQueue } from '../data/operation-queue';
+import { whenPutAway } from '../data/put-away';
 import { UndoHistory } from '../data/undo-history';
 
 /** What is known of a rod on the shelf. */
@@ -43,6 +44,7 @@ export class RackStore {
         takeUntilDestroyed(),
       )
       .subscribe(() => void this.load());
+    whenPutAway(() => this.flush());
     inject(DestroyRef).onDestroy(() => this.flush());
   }
 

@@ -48,6 +48,8 @@ const LIST_KEYS = ['ArrowDown', 'ArrowUp', 'Enter'];
         <va-found #list [text]="text()" (chosen)="go($event)" />
       } @placeholder {
         <p class="soft" role="status">Looking</p>
+      } @error {
+        <p role="status">This could not be fetched: load the page again once the server answers.</p>
       }
     </dialog>
     <dialog #sheet aria-label="Keys">
