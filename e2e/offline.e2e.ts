@@ -99,6 +99,7 @@ test('what could not be fetched while the server was away is opened once it answ
   const silent = page.getByRole('status').filter({ hasText: 'could not be fetched: the server does not answer' });
 
   await page.goto(at('/help'));
+  await shown('Help');
   await page.getByRole('navigation', { name: 'Areas' }).getByRole('link', { name: 'Rack' }).click();
   await expect(silent).toBeVisible();
   await shown('Help');
