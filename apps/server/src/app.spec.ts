@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { DEMO_JOBS } from './demo/jobs';
 import { seedDemo } from './demo/seed';
 import { readSettings } from './settings';
+import { contextOf } from './http/context';
 import { testServer, type TestServer } from './testing/test-server';
 import { ONLY_WORKSHOP_ID } from './workshop/store';
 
@@ -81,7 +82,8 @@ test('the interface document describes every address and its bodies', async () =
 });
 
 test('the demo fills an empty workshop once', async () => {
-  const seed = (fresh: boolean): Promise<void> => seedDemo(server.open, ONLY_WORKSHOP_ID, server.compute, fresh);
+  const seed = (fresh: boolean): Promise<void> =>
+    seedDemo(contextOf(server.open, server.compute, { workshop: ONLY_WORKSHOP_ID }), fresh);
   await seed(false);
   const list = async (): Promise<{ title: string; pieceCount: number; lastRod: string | null }[]> =>
     (await server.request.get('/api/jobs').expect(200)).body.jobs as {

@@ -7,24 +7,25 @@ import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import type { Compute } from './compute';
 import type { OpenDatabase } from './database';
-import { decisionRoutes } from './decisions/routes';
-import { fieldTestRoutes } from './field-tests/routes';
+import { decisionHandlers } from './decisions/handlers';
+import { fieldTestHandlers } from './field-tests/handlers';
+import { contextOf } from './http/context';
+import { endpointRoutes, type Handlers } from './http/endpoint-routes';
 import { errorHandler } from './http/error-handler';
 import { refuseForeignPages } from './http/refuse-foreign-pages';
-import { jsonBody } from './http/json-body';
 import { unknownAddress } from './http/unknown-address';
 import { ProblemError } from './http/problem-error';
 import { limitRequests } from './http/limit-requests';
 import { sharedCount } from './http/shared-count';
-import { jobRoutes } from './jobs/routes';
-import { jointRoutes } from './joints/routes';
+import { jobHandlers } from './jobs/handlers';
+import { jointHandlers } from './joints/handlers';
 import type { ChangeFeed } from './live/change-feed';
 import { liveRoutes } from './live/routes';
 import { openApiDocument } from './openapi/document';
-import { photoRoutes } from './photos/routes';
-import { pieceRoutes } from './pieces/routes';
-import { rodStockRoutes } from './rod-stock/routes';
-import { workshopRoutes } from './workshop/routes';
+import { photoHandlers } from './photos/handlers';
+import { pieceHandlers } from './pieces/handlers';
+import { rodStockHandlers } from './rod-stock/handlers';
+import { workshopHandlers } from './workshop/handlers';
 import { ONLY_WORKSHOP_ID } from './workshop/store';
 
 /** What an application needs; processes that share a database share nothing else. */
@@ -42,6 +43,18 @@ export interface AppParts {
 const USUAL_REQUESTS_PER_MINUTE = 6000;
 /** What a process draws from the common count at once: a hundredth of a minute's requests, fifty at most. */
 const lotOf = (perMinute: number): number => Math.max(1, Math.min(50, Math.floor(perMinute / 100)));
+
+/** All that is answered: a handler missing for an address is a fault of types. */
+const HANDLERS: Handlers = {
+  ...workshopHandlers,
+  ...jobHandlers,
+  ...pieceHandlers,
+  ...fieldTestHandlers,
+  ...photoHandlers,
+  ...jointHandlers,
+  ...decisionHandlers,
+  ...rodStockHandlers,
+};
 
 /** Text smaller than this costs more to compress than to send. */
 const COMPRESS_FROM_BYTES = 2048;
@@ -98,16 +111,14 @@ export function createApp({
 
   const api = express.Router();
   api.use(limitRequests(sharedCount(open.pool, requestsPerMinute), lotOf(requestsPerMinute)));
-  api.use(jsonBody((path) => /^\/jobs\/[^/]+\/photos\/?$/.test(path)));
   api.get('/ready', async (_request, response) => {
     if (!(await open.ready())) throw ProblemError.unavailable('Not ready', 'The database does not answer.');
     response.json({ status: 'ready' });
   });
   const document = openApiDocument();
   api.get('/openapi.json', (_request, response) => void response.json(document));
-  for (const routes of [jobRoutes, pieceRoutes, photoRoutes, fieldTestRoutes, decisionRoutes])
-    api.use(routes(open, ONLY_WORKSHOP_ID, compute));
-  for (const routes of [jointRoutes, rodStockRoutes, workshopRoutes]) api.use(routes(open, ONLY_WORKSHOP_ID));
+  const context = contextOf(open, compute, { workshop: ONLY_WORKSHOP_ID });
+  api.use(endpointRoutes(HANDLERS, () => context));
   api.use(liveRoutes(feed, ONLY_WORKSHOP_ID));
   api.use(unknownAddress(document.paths));
   app.use('/api', api);

@@ -7,6 +7,7 @@ import { threadCompute } from './compute';
 import { migrateDatabase, openDatabase } from './database';
 import { openChangeFeed } from './live/change-feed';
 import { seedDemo } from './demo/seed';
+import { contextOf } from './http/context';
 import { loggable } from './http/error-handler';
 import { answerStopping, answerUnreadable } from './http/unreadable';
 import { readSettings } from './settings';
@@ -23,7 +24,7 @@ async function main(): Promise<void> {
   );
   const compute = threadCompute(resolve(import.meta.dirname, 'compute.worker.mjs'));
   await ensureWorkshop(open.database);
-  if (settings.demo) await seedDemo(open, ONLY_WORKSHOP_ID, compute, settings.freshDemo);
+  if (settings.demo) await seedDemo(contextOf(open, compute, { workshop: ONLY_WORKSHOP_ID }), settings.freshDemo);
 
   const feed = openChangeFeed(settings.databaseUrl, (error) =>
     logger.warn({ failure: loggable(error) }, 'the connection that hears of changes was lost'),

@@ -1,8 +1,8 @@
 import type { Decision, DecisionBrief } from '@variatum/contracts';
-import { and, desc, eq, getTableColumns, sql } from 'drizzle-orm';
-import { momentOf, rowsJson, tables, type Database, type JsonRow } from '../database';
-import { ownedBy } from '../http/owned-by';
+import { desc, eq, getTableColumns, sql } from 'drizzle-orm';
+import { momentOf, rowsJson, tables, type JsonRow } from '../database';
 import { ProblemError } from '../http/problem-error';
+import { mine, ownedBy, type Scope } from '../store';
 
 const { question: _question, result: _result, ...briefColumns } = getTableColumns(tables.decision);
 type BriefRow = Omit<typeof tables.decision.$inferSelect, 'question' | 'result'>;
@@ -28,27 +28,23 @@ export const decisionBriefOf = (row: BriefRow | JsonRow<BriefRow>): DecisionBrie
 });
 
 /** Decisions of a job in brief, newest first. @throws ProblemError 404 without the job */
-export async function listDecisions(
-  database: Database,
-  workshopId: string,
-  jobId: string,
-): Promise<readonly DecisionBrief[]> {
-  const rows = await database
+export async function listDecisions(scope: Scope, jobId: string): Promise<DecisionBrief[]> {
+  const rows = await scope.database
     .select({ job: tables.job.id, decision: briefColumns })
     .from(tables.job)
     .leftJoin(tables.decision, eq(tables.decision.jobId, tables.job.id))
-    .where(and(eq(tables.job.id, jobId), eq(tables.job.workshopId, workshopId)))
+    .where(mine(tables.job, scope, jobId))
     .orderBy(desc(tables.decision.createdAt));
   if (rows.length === 0) throw ProblemError.notFound('job');
   return rows.flatMap(({ decision }) => (decision ? [decisionBriefOf(decision)] : []));
 }
 
 /** A whole decision. @throws ProblemError 404 */
-export async function readDecision(database: Database, workshopId: string, id: string): Promise<Decision> {
-  const [row] = await database
+export async function readDecision(scope: Scope, id: string): Promise<Decision> {
+  const [row] = await scope.database
     .select()
     .from(tables.decision)
-    .where(and(eq(tables.decision.id, id), eq(tables.decision.workshopId, workshopId)));
+    .where(mine(tables.decision, scope, id));
   if (!row) throw ProblemError.notFound('decision');
   return { ...decisionBriefOf(row), question: row.question, result: row.result };
 }
@@ -63,8 +59,7 @@ export interface NewDecisionRow extends Omit<DecisionBrief, 'createdAt'> {
 
 /** The decision an id belongs to, when it was made from the very same request; undefined while the id is free. @throws ProblemError 409 */
 export async function repeatedDecision(
-  database: Database,
-  workshopId: string,
+  { database, workshop }: Scope,
   id: string,
   fingerprint: string,
 ): Promise<DecisionBrief | undefined> {
@@ -73,26 +68,24 @@ export async function repeatedDecision(
     .from(tables.decision)
     .where(eq(tables.decision.id, id));
   if (!row) return undefined;
-  if (row.workshopId !== workshopId || row.madeFrom !== fingerprint) throw ProblemError.taken('decision', id);
+  if (row.workshopId !== workshop || row.madeFrom !== fingerprint) throw ProblemError.taken('decision', id);
   return decisionBriefOf(row);
 }
 
 /** Stores a decision. The same request sent again answers the decision it made. @throws ProblemError 404, 409 */
 export async function addDecision(
-  database: Database,
-  workshopId: string,
+  scope: Scope,
   { question, resultJson, ...fields }: NewDecisionRow,
 ): Promise<DecisionBrief> {
+  const { database, workshop } = scope;
   const [row] = await ownedBy({ decision_of_job: 'job' }, () =>
     database
       .insert(tables.decision)
-      .values({ ...fields, workshopId, question: { ...question }, result: sql`${resultJson}::jsonb` })
+      .values({ ...fields, workshopId: workshop, question: { ...question }, result: sql`${resultJson}::jsonb` })
       .onConflictDoNothing()
       .returning(briefColumns),
   );
-  const decision = row
-    ? decisionBriefOf(row)
-    : await repeatedDecision(database, workshopId, fields.id, fields.madeFrom);
+  const decision = row ? decisionBriefOf(row) : await repeatedDecision(scope, fields.id, fields.madeFrom);
   // Its id was in use a moment ago, and nothing here is ever erased.
   if (!decision) throw ProblemError.taken('decision', fields.id);
   return decision;

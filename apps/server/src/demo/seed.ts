@@ -1,10 +1,9 @@
-import { jobQuestion } from '@variatum/contracts';
+import { jobQuestion, jobQuerySchema } from '@variatum/contracts';
 import { ENGINE_VERSION } from '@variatum/metallurgy';
 import { sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import type { Compute } from '../compute';
-import type { OpenDatabase } from '../database';
 import { addDecision } from '../decisions/store';
+import type { RequestContext } from '../http/context';
 import { addFieldTest, strikeOutFieldTest } from '../field-tests/store';
 import { addJob, listJobs, readJobDetail } from '../jobs/store';
 import { putJoint } from '../joints/store';
@@ -17,41 +16,34 @@ import { DEMO_EQUIPMENT, DEMO_JOBS, DEMO_SHELF, type DemoJob } from './jobs';
  * Fills an empty workshop with the demo jobs. A workshop with jobs is left alone unless fresh demo data is asked for, which
  * empties it first.
  */
-export async function seedDemo(
-  open: OpenDatabase,
-  workshopId: string,
-  compute: Compute,
-  fresh: boolean,
-): Promise<void> {
-  const { database } = open;
+export async function seedDemo(context: RequestContext, fresh: boolean): Promise<void> {
   if (fresh)
-    await database.execute(sql`truncate photo_file, photo, decision, joint, field_test, piece, job, rod_stock`);
-  const { total } = await listJobs(database, workshopId, { limit: 1, offset: 0 });
+    await context.database.execute(sql`truncate photo_file, photo, decision, joint, field_test, piece, job, rod_stock`);
+  const { total } = await listJobs(context, jobQuerySchema.parse({ limit: 1 }));
   if (total > 0) return;
-  const { version } = await readWorkshop(database, workshopId);
-  await changeWorkshop(database, workshopId, { ...DEMO_EQUIPMENT, version });
-  for (const rod of DEMO_SHELF) await putRodStock(database, workshopId, rod, { onShelf: true });
+  const { version } = await readWorkshop(context);
+  await changeWorkshop(context, { ...DEMO_EQUIPMENT, version });
+  for (const rod of DEMO_SHELF) await putRodStock(context, rod, { onShelf: true });
   // The board lists the last changed first: the first demo job goes in last.
-  for (const job of [...DEMO_JOBS].reverse()) await seedJob(open, workshopId, compute, job);
+  for (const job of [...DEMO_JOBS].reverse()) await seedJob(context, job);
 }
 
-async function seedJob(open: OpenDatabase, workshopId: string, compute: Compute, demo: DemoJob): Promise<void> {
-  const { database } = open;
+async function seedJob(context: RequestContext, demo: DemoJob): Promise<void> {
   const { pieces, joint, decision, service, ...fields } = demo;
-  const { id } = await addJob(database, workshopId, { ...fields, service: service as never });
+  const { id } = await addJob(context, { ...fields, service: service as never });
   for (const { tests = [], ...piece } of pieces) {
-    const added = await addPiece(open, compute, workshopId, id, piece);
+    const added = await addPiece(context, id, piece);
     for (const { note, struckOut, ...entry } of tests) {
-      const test = await addFieldTest(open, compute, workshopId, added.id, { entry: entry as never, note: note ?? '' });
-      if (struckOut !== undefined) await strikeOutFieldTest(open, compute, workshopId, test.id, struckOut);
+      const test = await addFieldTest(context, added.id, { entry: entry as never, note: note ?? '' });
+      if (struckOut !== undefined) await strikeOutFieldTest(context, test.id, struckOut);
     }
   }
-  if (joint) await putJoint(database, workshopId, id, { version: 0, joint: joint as never });
+  if (joint) await putJoint(context, id, { version: 0, joint: joint as never });
   if (!decision) return;
-  const question = jobQuestion(await readJobDetail(database, workshopId, id), await listRodStock(database, workshopId));
+  const question = jobQuestion(await readJobDetail(context, id), await listRodStock(context));
   if (!question) return;
-  const { recommended, json } = await compute.choose(question, 1, decision.rod, id);
-  await addDecision(database, workshopId, {
+  const { recommended, json } = await context.compute.choose(question, 1, decision.rod, id);
+  await addDecision(context, {
     id: uuid(),
     jobId: id,
     rod: decision.rod,

@@ -1,12 +1,11 @@
 import type { FieldTestRecord, NewFieldTest } from '@variatum/contracts';
-import { and, eq, isNull } from 'drizzle-orm';
+import { and, isNull } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import type { Compute } from '../compute';
-import { tables, type OpenDatabase } from '../database';
-import { insertedOnce } from '../http/inserted-once';
-import { madeFrom } from '../http/made-from';
+import { tables } from '../database';
+import type { RequestContext } from '../http/context';
 import { ProblemError } from '../http/problem-error';
 import { holdPiece, keepFamily } from '../pieces/store';
+import { insertedOnce, madeFrom, mine } from '../store';
 import { fieldTestOf } from './read-field-test';
 
 /**
@@ -14,54 +13,48 @@ import { fieldTestOf } from './read-field-test';
  * @throws ProblemError 404 without the piece; 409 when the id belongs to another entry
  */
 export function addFieldTest(
-  open: OpenDatabase,
-  compute: Compute,
-  workshopId: string,
+  context: RequestContext,
   pieceId: string,
   { id = uuid(), entry, note = '' }: NewFieldTest,
 ): Promise<FieldTestRecord> {
   const fingerprint = madeFrom('field test', pieceId, entry, note);
-  return open.transaction(async (database) => {
-    const piece = await holdPiece(database, workshopId, pieceId);
+  return context.transaction(async (scope) => {
+    const { database, workshop } = scope;
+    const piece = await holdPiece(scope, pieceId);
     const [inserted] = await database
       .insert(tables.fieldTest)
-      .values({ id, workshopId, pieceId, entry, note, madeFrom: fingerprint })
+      .values({ id, workshopId: workshop, pieceId, entry, note, madeFrom: fingerprint })
       .onConflictDoNothing()
       .returning();
     const record = await insertedOnce('field test', id, fingerprint, inserted && fieldTestOf(inserted), async () => {
       const [row] = await database
         .select()
         .from(tables.fieldTest)
-        .where(and(eq(tables.fieldTest.id, id), eq(tables.fieldTest.workshopId, workshopId)));
+        .where(mine(tables.fieldTest, scope, id));
       return row && { row: fieldTestOf(row), madeFrom: row.madeFrom };
     });
-    if (inserted) await keepFamily(database, compute, { ...piece, tests: [...piece.tests, record] });
+    if (inserted) await keepFamily(scope, context.compute, { ...piece, tests: [...piece.tests, record] });
     return record;
   });
 }
 
 /** Strikes a test out: it stays in the log and no longer counts. Striking it out twice changes nothing. @throws ProblemError 404 */
-export function strikeOutFieldTest(
-  open: OpenDatabase,
-  compute: Compute,
-  workshopId: string,
-  id: string,
-  reason: string,
-): Promise<FieldTestRecord> {
-  const mine = and(eq(tables.fieldTest.id, id), eq(tables.fieldTest.workshopId, workshopId));
-  return open.transaction(async (database) => {
-    const [known] = await database.select().from(tables.fieldTest).where(mine);
+export function strikeOutFieldTest(context: RequestContext, id: string, reason: string): Promise<FieldTestRecord> {
+  return context.transaction(async (scope) => {
+    const { database } = scope;
+    const ours = mine(tables.fieldTest, scope, id);
+    const [known] = await database.select().from(tables.fieldTest).where(ours);
     if (!known) throw ProblemError.notFound('field test');
-    const piece = await holdPiece(database, workshopId, known.pieceId);
+    const piece = await holdPiece(scope, known.pieceId);
     const [struck] = await database
       .update(tables.fieldTest)
       .set({ struckOutAt: new Date(), struckOutReason: reason, updatedAt: new Date() })
-      .where(and(mine, isNull(tables.fieldTest.struckOutAt)))
+      .where(and(ours, isNull(tables.fieldTest.struckOutAt)))
       .returning();
     const record = struck ? fieldTestOf(struck) : piece.tests.find((test) => test.id === id);
     if (!record) throw ProblemError.notFound('field test');
     if (struck)
-      await keepFamily(database, compute, {
+      await keepFamily(scope, context.compute, {
         ...piece,
         tests: piece.tests.map((test) => (test.id === id ? record : test)),
       });

@@ -8,15 +8,9 @@ const parse = express.json({ limit: LARGEST, strict: true });
 const hasBody = ({ headers }: { headers: NodeJS.Dict<string | string[]> }): boolean =>
   headers['transfer-encoding'] !== undefined || Number(headers['content-length'] ?? 0) > 0;
 
-/**
- * Reads a JSON body of at most a megabyte.
- * @param elsewhere whether a request's body is of another kind and read further down
- */
-export function jsonBody(elsewhere: (path: string) => boolean): RequestHandler {
-  return (request, response, next) => {
-    if (elsewhere(request.path)) next();
-    else if (hasBody(request) && !request.is('application/json'))
-      next(ProblemError.unsupported('Send the body as application/json.'));
-    else parse(request, response, next);
-  };
-}
+/** Reads a JSON body of at most a megabyte. */
+export const jsonBody: RequestHandler = (request, response, next) => {
+  if (hasBody(request) && !request.is('application/json'))
+    next(ProblemError.unsupported('Send the body as application/json.'));
+  else parse(request, response, next);
+};

@@ -1,25 +1,15 @@
-import type { Job, JobDetail, JobHead, JobPatch, JobState, NewJob } from '@variatum/contracts';
+import type { Job, JobDetail, JobHead, JobPatch, JobQuery, NewJob } from '@variatum/contracts';
 import { and, asc, desc, eq, getTableColumns, isNotNull, isNull, sql, type SQL } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import type { Compute } from '../compute';
-import {
-  momentOf,
-  momentOrNull,
-  preparedOnce,
-  rowsJson,
-  tables,
-  type Database,
-  type JsonRow,
-  type OpenDatabase,
-} from '../database';
+import { momentOf, momentOrNull, preparedOnce, rowsJson, tables, type JsonRow } from '../database';
 import { decisionBriefOf, decisionsOfJob } from '../decisions/store';
-import { insertedOnce } from '../http/inserted-once';
-import { madeFrom } from '../http/made-from';
+import type { RequestContext } from '../http/context';
 import { ProblemError } from '../http/problem-error';
 import { jointOf } from '../joints/store';
 import { photoOf, photosOfJob } from '../photos/store';
 import { likelyFamily } from '../pieces/likely-family';
 import { pieceOf, piecesOfJob } from '../pieces/read-piece';
+import { insertedOnce, madeFrom, mine, next, orConflict, upon, type Scope } from '../store';
 
 // Inside a subquery the builder would leave the outer table's name away.
 const outerJobId = sql.raw('"job"."id"');
@@ -87,33 +77,16 @@ function detailOf(row: DetailRow): JobDetail {
   };
 }
 
-/** What to list. */
-export interface JobFilter {
-  readonly search?: string | undefined;
-  readonly state?: JobState | undefined;
-  readonly environment?: string | undefined;
-  readonly rod?: string | undefined;
-  /** Material family of one of its pieces. */
-  readonly family?: string | undefined;
-  /** First and last day it may have come in, `2026-11-25`. */
-  readonly from?: string | undefined;
-  readonly to?: string | undefined;
-  readonly withdrawn?: boolean;
-  readonly sort?: 'updated' | 'created' | 'title';
-  readonly limit: number;
-  readonly offset: number;
-}
-
 const ORDER = {
   updated: desc(tables.job.updatedAt),
   created: desc(tables.job.createdAt),
   title: asc(sql`lower(${tables.job.title})`),
 };
 
-function conditionsOf(workshopId: string, filter: JobFilter): SQL | undefined {
-  const { search, state, environment, rod, family, from, to, withdrawn = false } = filter;
+function conditionsOf(workshop: string, filter: JobQuery): SQL | undefined {
+  const { search, state, environment, rod, family, from, to, withdrawn } = filter;
   const conditions: SQL[] = [
-    eq(tables.job.workshopId, workshopId),
+    eq(tables.job.workshopId, workshop),
     withdrawn ? isNotNull(tables.job.withdrawnAt) : isNull(tables.job.withdrawnAt),
   ];
   if (state) conditions.push(eq(tables.job.state, state));
@@ -121,7 +94,7 @@ function conditionsOf(workshopId: string, filter: JobFilter): SQL | undefined {
   if (rod) conditions.push(sql`${lastRod} = ${rod}`);
   if (family)
     conditions.push(
-      sql`exists (select 1 from piece p where p.job_id = ${outerJobId} and p.workshop_id = ${workshopId} and p.withdrawn_at is null and p.likely_family = ${family})`,
+      sql`exists (select 1 from piece p where p.job_id = ${outerJobId} and p.workshop_id = ${workshop} and p.withdrawn_at is null and p.likely_family = ${family})`,
     );
   if (from) conditions.push(sql`${tables.job.createdAt} >= ${from}::date`);
   if (to) conditions.push(sql`${tables.job.createdAt} < ${to}::date + 1`);
@@ -135,17 +108,16 @@ function conditionsOf(workshopId: string, filter: JobFilter): SQL | undefined {
 
 /** Jobs of the workshop as filtered, one page of them, and how many there are in all. */
 export async function listJobs(
-  database: Database,
-  workshopId: string,
-  filter: JobFilter,
+  { database, workshop }: Scope,
+  filter: JobQuery,
 ): Promise<{ jobs: Job[]; total: number }> {
-  const where = conditionsOf(workshopId, filter);
+  const where = conditionsOf(workshop, filter);
   const [rows, counted] = await Promise.all([
     database
       .select(columns)
       .from(tables.job)
       .where(where)
-      .orderBy(ORDER[filter.sort ?? 'updated'], tables.job.id)
+      .orderBy(ORDER[filter.sort], tables.job.id)
       .limit(filter.limit)
       .offset(filter.offset),
     database
@@ -156,40 +128,40 @@ export async function listJobs(
   return { jobs: rows.map(jobOf), total: counted[0]?.total ?? 0 };
 }
 
-const ofWorkshop = (workshopId: string, id: string): SQL | undefined =>
-  and(eq(tables.job.id, id), eq(tables.job.workshopId, workshopId));
-
 /** A job with everything on it. @throws ProblemError 404 */
-export async function readJobDetail(database: Database, workshopId: string, id: string): Promise<JobDetail> {
+export async function readJobDetail({ database, workshop }: Scope, id: string): Promise<JobDetail> {
   const statement = preparedOnce(database, 'job_detail', (one) =>
     one
       .select(detailColumns)
       .from(tables.job)
-      .where(and(eq(tables.job.id, sql.placeholder('id')), eq(tables.job.workshopId, sql.placeholder('workshopId'))))
+      .where(and(eq(tables.job.id, sql.placeholder('id')), eq(tables.job.workshopId, sql.placeholder('workshop'))))
       .prepare('job_detail'),
   );
-  const [row] = await statement.execute({ id, workshopId });
+  const [row] = await statement.execute({ id, workshop });
   if (!row) throw ProblemError.notFound('job');
   return detailOf(row);
 }
 
 /** A job without what is on it. @throws ProblemError 404 */
-export async function readJob(database: Database, workshopId: string, id: string): Promise<Job> {
-  const [row] = await database.select(columns).from(tables.job).where(ofWorkshop(workshopId, id));
+export async function readJob(scope: Scope, id: string): Promise<Job> {
+  const [row] = await scope.database
+    .select(columns)
+    .from(tables.job)
+    .where(mine(tables.job, scope, id));
   if (!row) throw ProblemError.notFound('job');
   return jobOf(row);
 }
 
 /** Stores a new job; a repetition of the request that made one answers that one. */
 async function insertJob(
-  database: Database,
-  workshopId: string,
+  scope: Scope,
   values: Omit<typeof tables.job.$inferInsert, 'workshopId' | 'madeFrom'>,
   fingerprint: string,
 ): Promise<{ readonly job: JobDetail; readonly fresh: boolean }> {
+  const { database, workshop } = scope;
   const [inserted] = await database
     .insert(tables.job)
-    .values({ ...values, workshopId, madeFrom: fingerprint })
+    .values({ ...values, workshopId: workshop, madeFrom: fingerprint })
     .onConflictDoNothing()
     .returning();
   const bare = { lastRod: null, pieceCount: 0, families: [], pieces: [], joints: [], decisions: [], photos: [] };
@@ -199,7 +171,10 @@ async function insertJob(
     fingerprint,
     inserted && detailOf({ job: inserted, ...bare }),
     async () => {
-      const [row] = await database.select(detailColumns).from(tables.job).where(ofWorkshop(workshopId, values.id));
+      const [row] = await database
+        .select(detailColumns)
+        .from(tables.job)
+        .where(mine(tables.job, scope, values.id));
       return row && { row: detailOf(row), madeFrom: row.job.madeFrom };
     },
   );
@@ -207,13 +182,9 @@ async function insertJob(
 }
 
 /** Creates a job. The same request sent again answers the job it made. @throws ProblemError 409 when the id belongs to another job */
-export async function addJob(
-  database: Database,
-  workshopId: string,
-  { id = uuid(), ...fields }: NewJob,
-): Promise<JobDetail> {
+export async function addJob(scope: Scope, { id = uuid(), ...fields }: NewJob): Promise<JobDetail> {
   const values = { state: 'bench', stage: 'job', ...fields, id };
-  return (await insertJob(database, workshopId, values, madeFrom('job', fields))).job;
+  return (await insertJob(scope, values, madeFrom('job', fields))).job;
 }
 
 /**
@@ -221,18 +192,16 @@ export async function addJob(
  * @throws ProblemError 409 with the job as it stands when it was changed meanwhile
  */
 export async function changeJob(
-  database: Database,
-  workshopId: string,
+  scope: Scope,
   id: string,
   { version, ...changes }: JobPatch & { withdrawnAt?: Date | null },
 ): Promise<JobHead> {
-  const [row] = await database
+  const [row] = await scope.database
     .update(tables.job)
-    .set({ ...changes, version: version + 1, updatedAt: new Date() })
-    .where(and(ofWorkshop(workshopId, id), eq(tables.job.version, version)))
+    .set(next(version, changes))
+    .where(upon(tables.job, scope, id, version))
     .returning();
-  if (!row) throw ProblemError.conflict('job', await readJob(database, workshopId, id));
-  return headOf(row);
+  return orConflict('job', row && headOf(row), () => readJob(scope, id));
 }
 
 /**
@@ -240,20 +209,14 @@ export async function changeJob(
  * belong to the old part and stay with it.
  * @throws ProblemError 404 without the old job; 409 when the new id belongs to another job
  */
-export async function duplicateJob(
-  open: OpenDatabase,
-  compute: Compute,
-  workshopId: string,
-  id: string,
-  newId = uuid(),
-): Promise<JobDetail> {
-  const source = await readJobDetail(open.database, workshopId, id);
+export async function duplicateJob(context: RequestContext, id: string, newId = uuid()): Promise<JobDetail> {
+  const source = await readJobDetail(context, id);
   const pieces = source.pieces.filter(({ withdrawnAt }) => withdrawnAt === null);
-  const guesses = await Promise.all(pieces.map((piece) => likelyFamily(compute, { ...piece, tests: [] })));
-  return open.transaction(async (database) => {
+  const guesses = await Promise.all(pieces.map((piece) => likelyFamily(context.compute, { ...piece, tests: [] })));
+  return context.transaction(async (scope) => {
+    const { database, workshop: workshopId } = scope;
     const { job, fresh } = await insertJob(
-      database,
-      workshopId,
+      scope,
       {
         id: newId,
         title: `${source.title} (again)`.slice(0, 120),
@@ -278,6 +241,6 @@ export async function duplicateJob(
       });
     if (source.joint)
       await database.insert(tables.joint).values({ id: uuid(), workshopId, jobId: newId, joint: source.joint.joint });
-    return readJobDetail(database, workshopId, newId);
+    return readJobDetail(scope, newId);
   });
 }

@@ -1,9 +1,9 @@
 import type { JointPut, JointRecord } from '@variatum/contracts';
-import { and, eq } from 'drizzle-orm';
+import { and, eq, type SQL } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import { tables, type Database } from '../database';
-import { ownedBy } from '../http/owned-by';
+import { tables } from '../database';
 import { ProblemError } from '../http/problem-error';
+import { next, orConflict, ownedBy, type Scope } from '../store';
 
 type Row = typeof tables.joint.$inferSelect;
 
@@ -20,47 +20,35 @@ export const jointOf = ({
   version,
 });
 
-/** The joint of a job, or null. */
-async function jointOfJob(database: Database, workshopId: string, jobId: string): Promise<JointRecord | null> {
-  const [row] = await database
-    .select()
-    .from(tables.joint)
-    .where(and(eq(tables.joint.jobId, jobId), eq(tables.joint.workshopId, workshopId)));
-  return row ? jointOf(row) : null;
+const ofJob = ({ workshop }: Scope, jobId: string): SQL | undefined =>
+  and(eq(tables.joint.jobId, jobId), eq(tables.joint.workshopId, workshop));
+
+/** The joint of a job. @throws ProblemError 404 */
+async function jointOfJob(scope: Scope, jobId: string): Promise<JointRecord> {
+  const [row] = await scope.database.select().from(tables.joint).where(ofJob(scope, jobId));
+  if (!row) throw ProblemError.notFound('joint');
+  return jointOf(row);
 }
 
 /**
  * Sets the joint of a job.
  * @throws ProblemError 404 without the job; 409 with the joint as it stands when it was changed meanwhile
  */
-export async function putJoint(
-  database: Database,
-  workshopId: string,
-  jobId: string,
-  { version, joint }: JointPut,
-): Promise<JointRecord> {
+export async function putJoint(scope: Scope, jobId: string, { version, joint }: JointPut): Promise<JointRecord> {
+  const { database, workshop } = scope;
   const [row] =
     version === 0
       ? await ownedBy({ joint_of_job: 'job' }, () =>
           database
             .insert(tables.joint)
-            .values({ id: uuid(), workshopId, jobId, joint })
+            .values({ id: uuid(), workshopId: workshop, jobId, joint })
             .onConflictDoNothing()
             .returning(),
         )
       : await database
           .update(tables.joint)
-          .set({ joint, version: version + 1, updatedAt: new Date() })
-          .where(
-            and(
-              eq(tables.joint.jobId, jobId),
-              eq(tables.joint.workshopId, workshopId),
-              eq(tables.joint.version, version),
-            ),
-          )
+          .set(next(version, { joint }))
+          .where(and(ofJob(scope, jobId), eq(tables.joint.version, version)))
           .returning();
-  if (row) return jointOf(row);
-  const current = await jointOfJob(database, workshopId, jobId);
-  if (!current) throw ProblemError.notFound('joint');
-  throw ProblemError.conflict('joint', current);
+  return orConflict('joint', row && jointOf(row), () => jointOfJob(scope, jobId));
 }

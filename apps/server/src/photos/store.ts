@@ -3,18 +3,11 @@ import { InputError } from '@variatum/metallurgy';
 import { and, count, eq, getTableColumns, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { PreparedPicture } from '../compute';
-import {
-  brokenConstraint,
-  momentOf,
-  momentOrNull,
-  rowsJson,
-  tables,
-  type Database,
-  type JsonRow,
-  type OpenDatabase,
-} from '../database';
-import { ownedBy } from '../http/owned-by';
+import { brokenConstraint, momentOf, momentOrNull, rowsJson, tables, type JsonRow } from '../database';
+import type { RequestContext } from '../http/context';
+import type { FileAnswer } from '../http/endpoint-routes';
 import { ProblemError } from '../http/problem-error';
+import { mine, next, orConflict, ownedBy, upon, type Scope } from '../store';
 
 type Row = typeof tables.photo.$inferSelect;
 
@@ -41,13 +34,13 @@ export function photoOf(row: Row | JsonRow<Row>): Photo {
   };
 }
 
-async function onePhoto(database: Database, workshopId: string, id: string): Promise<Row> {
-  const [row] = await database
+async function onePhoto(scope: Scope, id: string): Promise<Photo> {
+  const [row] = await scope.database
     .select()
     .from(tables.photo)
-    .where(and(eq(tables.photo.id, id), eq(tables.photo.workshopId, workshopId)));
+    .where(mine(tables.photo, scope, id));
   if (!row) throw ProblemError.notFound('picture');
-  return row;
+  return photoOf(row);
 }
 
 /** Says which field is wrong when a picture is put to a piece of another job. */
@@ -62,14 +55,13 @@ async function ofPiece<Result>(write: () => Promise<Result>): Promise<Result> {
 
 /** The picture made from the very same request; undefined while the id is free. @throws ProblemError 409 */
 export async function repeatedPhoto(
-  database: Database,
-  workshopId: string,
+  { database, workshop }: Scope,
   id: string,
   fingerprint: string,
 ): Promise<Photo | undefined> {
   const [row] = await database.select().from(tables.photo).where(eq(tables.photo.id, id));
   if (!row) return undefined;
-  if (row.workshopId !== workshopId || row.madeFrom !== fingerprint) throw ProblemError.taken('picture', id);
+  if (row.workshopId !== workshop || row.madeFrom !== fingerprint) throw ProblemError.taken('picture', id);
   return photoOf(row);
 }
 
@@ -79,14 +71,14 @@ export async function repeatedPhoto(
  * @throws ProblemError 404 without the job; 409 when the id belongs to another picture; InputError when the job holds too many
  */
 export function addPhoto(
-  open: OpenDatabase,
-  workshopId: string,
+  context: RequestContext,
   jobId: string,
   { id = uuid(), pieceId, turn, caption }: NewPhoto,
   { bytes, ...facts }: PreparedPicture,
   fingerprint: string,
 ): Promise<Photo> {
-  return open.transaction(async (database) => {
+  return context.transaction(async (scope) => {
+    const { database, workshop: workshopId } = scope;
     const [row] = await ofPiece(() =>
       ownedBy({ photo_of_job: 'job' }, () =>
         database
@@ -105,7 +97,7 @@ export function addPhoto(
         throw InputError.at('body', `a job holds at most ${MOST_OF_JOB} pictures, withdrawn ones among them`);
       await database.insert(tables.photoFile).values({ photoId: id, workshopId, bytes: Buffer.from(bytes) });
     }
-    const photo = row ? photoOf(row) : await repeatedPhoto(database, workshopId, id, fingerprint);
+    const photo = row ? photoOf(row) : await repeatedPhoto(scope, id, fingerprint);
     // Its id was in use a moment ago, and nothing here is ever erased.
     if (!photo) throw ProblemError.taken('picture', id);
     return photo;
@@ -113,16 +105,12 @@ export function addPhoto(
 }
 
 /** The bytes of a picture. @throws ProblemError 404 */
-export async function photoBytes(
-  database: Database,
-  workshopId: string,
-  id: string,
-): Promise<{ readonly mediaType: string; readonly bytes: Buffer }> {
+export async function photoBytes({ database, workshop }: Scope, id: string): Promise<FileAnswer> {
   const [file] = await database
     .select({ mediaType: tables.photo.mediaType, bytes: tables.photoFile.bytes })
     .from(tables.photoFile)
     .innerJoin(tables.photo, eq(tables.photo.id, tables.photoFile.photoId))
-    .where(and(eq(tables.photoFile.photoId, id), eq(tables.photoFile.workshopId, workshopId)));
+    .where(and(eq(tables.photoFile.photoId, id), eq(tables.photoFile.workshopId, workshop)));
   if (!file) throw ProblemError.notFound('picture');
   return file;
 }
@@ -132,18 +120,16 @@ export async function photoBytes(
  * @throws ProblemError 409 with the picture as it stands when it was changed meanwhile
  */
 export async function changePhoto(
-  database: Database,
-  workshopId: string,
+  scope: Scope,
   id: string,
   { version, ...changes }: PhotoPatch & { readonly withdrawnAt?: Date | null },
 ): Promise<Photo> {
   const [row] = await ofPiece(() =>
-    database
+    scope.database
       .update(tables.photo)
-      .set({ ...changes, version: version + 1, updatedAt: new Date() })
-      .where(and(eq(tables.photo.id, id), eq(tables.photo.workshopId, workshopId), eq(tables.photo.version, version)))
+      .set(next(version, changes))
+      .where(upon(tables.photo, scope, id, version))
       .returning(),
   );
-  if (!row) throw ProblemError.conflict('picture', photoOf(await onePhoto(database, workshopId, id)));
-  return photoOf(row);
+  return orConflict('picture', row && photoOf(row), () => onePhoto(scope, id));
 }

@@ -1,8 +1,9 @@
 import type { Piece } from '@variatum/contracts';
-import { and, eq, getTableColumns, sql } from 'drizzle-orm';
-import { momentOrNull, rowsJson, tables, type Database, type JsonRow } from '../database';
+import { getTableColumns, sql } from 'drizzle-orm';
+import { momentOrNull, rowsJson, tables, type JsonRow } from '../database';
 import { fieldTestOf } from '../field-tests/read-field-test';
 import { ProblemError } from '../http/problem-error';
+import { mine, type Scope } from '../store';
 
 type Row = typeof tables.piece.$inferSelect;
 type TestRow = typeof tables.fieldTest.$inferSelect;
@@ -38,11 +39,11 @@ export function pieceOf(row: Row | JsonRow<Row>, tests: readonly JsonRow<TestRow
 }
 
 /** A piece with its log. @throws ProblemError 404 */
-export async function onePiece(database: Database, workshopId: string, id: string): Promise<Piece> {
-  const [row] = await database
+export async function onePiece(scope: Scope, id: string): Promise<Piece> {
+  const [row] = await scope.database
     .select(pieceColumns)
     .from(tables.piece)
-    .where(and(eq(tables.piece.id, id), eq(tables.piece.workshopId, workshopId)));
+    .where(mine(tables.piece, scope, id));
   if (!row) throw ProblemError.notFound('piece');
   return pieceOf(row.piece, row.tests);
 }

@@ -1,12 +1,11 @@
 import type { NewPiece, Piece, PiecePatch } from '@variatum/contracts';
-import { and, eq } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Compute } from '../compute';
-import { tables, type Database, type OpenDatabase } from '../database';
-import { insertedOnce } from '../http/inserted-once';
-import { madeFrom } from '../http/made-from';
-import { ownedBy } from '../http/owned-by';
+import { tables } from '../database';
+import type { RequestContext } from '../http/context';
 import { ProblemError } from '../http/problem-error';
+import { insertedOnce, madeFrom, mine, next, orConflict, ownedBy, upon, type Scope } from '../store';
 import { EVIDENCE_FIELDS, likelyFamily } from './likely-family';
 import { onePiece, pieceColumns, pieceOf } from './read-piece';
 
@@ -25,12 +24,11 @@ const LAST = -1;
  * @throws ProblemError 404 without the job; 409 when the id belongs to another piece
  */
 export async function addPiece(
-  { database }: OpenDatabase,
-  compute: Compute,
-  workshopId: string,
+  context: RequestContext,
   jobId: string,
   { id = uuid(), ...fields }: NewPiece,
 ): Promise<Piece> {
+  const { database, workshop, compute } = context;
   const fingerprint = madeFrom('piece', jobId, fields);
   const family = await likelyFamily(compute, { ...BLANK, ...fields });
   const [inserted] = await ownedBy({ piece_of_job: 'job' }, () =>
@@ -40,7 +38,7 @@ export async function addPiece(
         kind: BLANK.kind,
         ...fields,
         id,
-        workshopId,
+        workshopId: workshop,
         jobId,
         position: LAST,
         likelyFamily: family,
@@ -53,7 +51,7 @@ export async function addPiece(
     const [row] = await database
       .select(pieceColumns)
       .from(tables.piece)
-      .where(and(eq(tables.piece.id, id), eq(tables.piece.workshopId, workshopId)));
+      .where(mine(tables.piece, context, id));
     return row && { row: pieceOf(row.piece, row.tests), madeFrom: row.piece.madeFrom };
   });
 }
@@ -63,39 +61,31 @@ export async function addPiece(
  * @throws ProblemError 409 with the piece as it stands when it was changed meanwhile
  */
 export async function changePiece(
-  open: OpenDatabase,
-  compute: Compute,
-  workshopId: string,
+  context: RequestContext,
   id: string,
   { version, ...changes }: PiecePatch & { readonly withdrawnAt?: Date | null },
 ): Promise<Piece> {
   const reckons = EVIDENCE_FIELDS.some((field) => field in changes);
-  const update = (database: Database): Promise<Piece> => updatePiece(database, workshopId, id, version, changes);
-  if (!reckons) return update(open.database);
-  return open.transaction(async (database) => keepFamily(database, compute, await update(database)));
+  if (!reckons) return updatePiece(context, id, version, changes);
+  return context.transaction(async (scope) =>
+    keepFamily(scope, context.compute, await updatePiece(scope, id, version, changes)),
+  );
 }
 
-async function updatePiece(
-  database: Database,
-  workshopId: string,
-  id: string,
-  version: number,
-  changes: Partial<Row>,
-): Promise<Piece> {
-  const [row] = await database
+async function updatePiece(scope: Scope, id: string, version: number, changes: Partial<Row>): Promise<Piece> {
+  const [row] = await scope.database
     .update(tables.piece)
-    .set({ ...changes, version: version + 1, updatedAt: new Date() })
-    .where(and(eq(tables.piece.id, id), eq(tables.piece.workshopId, workshopId), eq(tables.piece.version, version)))
+    .set(next(version, changes))
+    .where(upon(tables.piece, scope, id, version))
     .returning(pieceColumns);
-  if (!row) throw ProblemError.conflict('piece', await onePiece(database, workshopId, id));
-  return pieceOf(row.piece, row.tests);
+  return orConflict('piece', row && pieceOf(row.piece, row.tests), () => onePiece(scope, id));
 }
 
 /**
  * Reckons the family of a piece anew and keeps it with the piece, which counts as no change of it.
- * @param database a transaction that holds the piece: whoever else adds a test to it waits, so that no family is older than its tests
+ * @param scope of a transaction that holds the piece: whoever else adds a test to it waits, so that no family is older than its tests
  */
-export async function keepFamily(database: Database, compute: Compute, piece: Piece): Promise<Piece> {
+export async function keepFamily({ database }: Scope, compute: Compute, piece: Piece): Promise<Piece> {
   const family = await likelyFamily(compute, piece);
   if (family === piece.likelyFamily) return piece;
   await database.update(tables.piece).set({ likelyFamily: family }).where(eq(tables.piece.id, piece.id));
@@ -103,13 +93,13 @@ export async function keepFamily(database: Database, compute: Compute, piece: Pi
 }
 
 /** A piece, held against changes until the transaction ends. @throws ProblemError 404 */
-export async function holdPiece(database: Database, workshopId: string, id: string): Promise<Piece> {
-  const [held] = await database
+export async function holdPiece(scope: Scope, id: string): Promise<Piece> {
+  const [held] = await scope.database
     .select({ id: tables.piece.id })
     .from(tables.piece)
-    .where(and(eq(tables.piece.id, id), eq(tables.piece.workshopId, workshopId)))
+    .where(mine(tables.piece, scope, id))
     .for('update');
   if (!held) throw ProblemError.notFound('piece');
   // Read once the piece is held: what was logged meanwhile is among its tests.
-  return onePiece(database, workshopId, id);
+  return onePiece(scope, id);
 }

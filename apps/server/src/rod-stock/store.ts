@@ -1,8 +1,9 @@
 import type { RodStock, RodStockPut } from '@variatum/contracts';
 import { eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import { tables, type Database } from '../database';
+import { tables } from '../database';
 import { ProblemError } from '../http/problem-error';
+import type { Scope } from '../store';
 
 const rodStockOf = ({
   id,
@@ -14,26 +15,25 @@ const rodStockOf = ({
 }: typeof tables.rodStock.$inferSelect): RodStock => ({ id, rod, onShelf, diameterMm, note, version });
 
 /** What is known of the workshop's shelf. */
-export async function listRodStock(database: Database, workshopId: string): Promise<RodStock[]> {
+export async function listRodStock({ database, workshop }: Scope): Promise<RodStock[]> {
   const rows = await database
     .select()
     .from(tables.rodStock)
-    .where(eq(tables.rodStock.workshopId, workshopId))
+    .where(eq(tables.rodStock.workshopId, workshop))
     .orderBy(tables.rodStock.rod);
   return rows.map(rodStockOf);
 }
 
 /** Sets what is on the shelf of one rod; the last word counts. */
 export async function putRodStock(
-  database: Database,
-  workshopId: string,
+  { database, workshop }: Scope,
   rod: string,
   { onShelf, diameterMm = null, note = '' }: RodStockPut,
 ): Promise<RodStock> {
   const values = { onShelf, diameterMm, note, updatedAt: new Date() };
   const [row] = await database
     .insert(tables.rodStock)
-    .values({ id: uuid(), workshopId, rod, ...values })
+    .values({ id: uuid(), workshopId: workshop, rod, ...values })
     .onConflictDoUpdate({ target: [tables.rodStock.workshopId, tables.rodStock.rod], set: values })
     .returning();
   if (!row) throw ProblemError.notFound('rod');

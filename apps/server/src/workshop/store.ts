@@ -2,6 +2,7 @@ import type { Workshop, WorkshopPatch } from '@variatum/contracts';
 import { and, eq } from 'drizzle-orm';
 import { tables, type Database } from '../database';
 import { ProblemError } from '../http/problem-error';
+import { next, orConflict, type Scope } from '../store';
 
 /** The one workshop of a server without sign-in. */
 export const ONLY_WORKSHOP_ID = '00000000-0000-4000-8000-000000000001';
@@ -23,8 +24,8 @@ export async function ensureWorkshop(database: Database): Promise<void> {
 }
 
 /** Reads a workshop. */
-export async function readWorkshop(database: Database, workshopId: string): Promise<Workshop> {
-  const [row] = await database.select().from(tables.workshop).where(eq(tables.workshop.id, workshopId));
+export async function readWorkshop({ database, workshop }: Scope): Promise<Workshop> {
+  const [row] = await database.select().from(tables.workshop).where(eq(tables.workshop.id, workshop));
   if (!row) throw ProblemError.notFound('workshop');
   return read(row);
 }
@@ -33,16 +34,11 @@ export async function readWorkshop(database: Database, workshopId: string): Prom
  * Changes a workshop.
  * @throws ProblemError 409 with the workshop as it stands when it was changed meanwhile
  */
-export async function changeWorkshop(
-  database: Database,
-  workshopId: string,
-  { version, ...changes }: WorkshopPatch,
-): Promise<Workshop> {
-  const [row] = await database
+export async function changeWorkshop(scope: Scope, { version, ...changes }: WorkshopPatch): Promise<Workshop> {
+  const [row] = await scope.database
     .update(tables.workshop)
-    .set({ ...changes, version: version + 1, updatedAt: new Date() })
-    .where(and(eq(tables.workshop.id, workshopId), eq(tables.workshop.version, version)))
+    .set(next(version, changes))
+    .where(and(eq(tables.workshop.id, scope.workshop), eq(tables.workshop.version, version)))
     .returning();
-  if (!row) throw ProblemError.conflict('workshop', await readWorkshop(database, workshopId));
-  return read(row);
+  return orConflict('workshop', row && read(row), () => readWorkshop(scope));
 }

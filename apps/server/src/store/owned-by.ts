@@ -1,5 +1,5 @@
 import { brokenConstraint } from '../database';
-import { ProblemError } from './problem-error';
+import { ProblemError } from '../http/problem-error';
 
 /**
  * Runs an insertion of a thing that belongs to another one. Whether the owner is there, and of the same workshop, is the

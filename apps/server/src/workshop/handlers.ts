@@ -1,16 +1,10 @@
-import { parseWith, workshopPatchSchema } from '@variatum/contracts';
 import { findFieldTest, findRod, InputError, JOINTS, type FieldError } from '@variatum/metallurgy';
-import { Router } from 'express';
-import type { OpenDatabase } from '../database';
-import { send } from '../http/handle';
+import type { Handlers } from '../http/endpoint-routes';
 import { changeWorkshop, readWorkshop } from './store';
 
-/** Workshop: `GET /workshop`, `PATCH /workshop`. */
-export function workshopRoutes({ database }: OpenDatabase, workshopId: string): Router {
-  const router = Router();
-  router.get('/workshop', async (_request, response) => send(response, await readWorkshop(database, workshopId)));
-  router.patch('/workshop', async (request, response) => {
-    const body = parseWith(workshopPatchSchema, request.body);
+export const workshopHandlers = {
+  'GET /workshop': ({ context }) => readWorkshop(context),
+  'PATCH /workshop': async ({ context, body }) => {
     const errors: FieldError[] = [];
     body.ownedTests?.forEach((test, index) => {
       if (!findFieldTest(test)) errors.push({ path: `ownedTests.${index}`, message: `"${test}" is not a field test` });
@@ -25,7 +19,6 @@ export function workshopRoutes({ database }: OpenDatabase, workshopId: string): 
         });
     });
     if (errors.length > 0) throw new InputError(errors);
-    send(response, await changeWorkshop(database, workshopId, body));
-  });
-  return router;
-}
+    return changeWorkshop(context, body);
+  },
+} satisfies Partial<Handlers>;

@@ -1,4 +1,4 @@
-import { ProblemError } from './problem-error';
+import { ProblemError } from '../http/problem-error';
 
 /**
  * Settles an insertion under an identifier the client chose. Sent again, the same request answers what it made; another request

@@ -1,0 +1,104 @@
+import {
+  ENDPOINTS,
+  parseWith,
+  PHOTO_MOST_BYTES,
+  type Address,
+  type Answer,
+  type BodyOf,
+  type Endpoint,
+  type Endpoints,
+  type PathOf,
+  type QueryOf,
+} from '@variatum/contracts';
+import { InputError } from '@variatum/metallurgy';
+import express, { Router, type Request, type Response } from 'express';
+import * as z from 'zod';
+import type { RequestContext } from './context';
+import { jsonBody } from './json-body';
+import { ProblemError } from './problem-error';
+
+/** A file as it is answered. */
+export interface FileAnswer {
+  readonly mediaType: string;
+  readonly bytes: Uint8Array;
+}
+
+/** What is asked of a handler, all of it checked. */
+export interface Asked<One extends Address> {
+  readonly context: RequestContext;
+  readonly path: PathOf<One>;
+  readonly query: QueryOf<Endpoints[One]>;
+  readonly body: BodyOf<Endpoints[One]>;
+  /** Aborted when nobody waits for the answer any more. */
+  readonly signal: AbortSignal;
+}
+
+type AnswerToSend<One extends Address> = Endpoints[One] extends { readonly answer: 'file' } ? FileAnswer : Answer<One>;
+
+/** Addresses that the program answers by itself or without end. */
+type Apart = 'GET /health' | 'GET /ready' | 'GET /openapi.json' | 'GET /events';
+
+/** A handler for each address. */
+export type Handlers = {
+  readonly [One in Exclude<Address, Apart>]: (asked: Asked<One>) => Promise<AnswerToSend<One>>;
+};
+
+const idSchema = z.uuid('not an identifier');
+
+/** What stands in the path: identifiers, save the name of a rod. @throws InputError */
+function pathOf({ params }: Request): Record<string, string> {
+  const shape = Object.fromEntries(Object.keys(params).map((name) => [name, name === 'rod' ? z.string() : idSchema]));
+  return parseWith(z.object(shape), params);
+}
+
+function bodyOf({ body: schema, sends }: Endpoint, request: Request): unknown {
+  if (!sends) return schema && parseWith(schema, request.body ?? {});
+  if (Buffer.isBuffer(request.body)) return request.body;
+  if (request.headers['content-type'] === undefined)
+    throw InputError.at('body', `missing; send a picture, one of ${sends.join(', ')}`);
+  throw ProblemError.unsupported(`Send a picture, one of ${sends.join(', ')}.`);
+}
+
+function send(response: Response, { answer, status }: Endpoint, value: unknown): void {
+  if (answer !== 'file') {
+    response.status(status ?? 200).json(value);
+    return;
+  }
+  const { mediaType, bytes } = value as FileAnswer;
+  response
+    .set({
+      'Content-Type': mediaType,
+      // The bytes behind an id never change.
+      'Cache-Control': 'private, max-age=31536000, immutable, no-transform',
+      'Content-Security-Policy': "default-src 'none'",
+    })
+    .send(bytes);
+}
+
+/**
+ * Routes of all addresses that have a handler: what is asked is checked as the table of addresses says before the handler gets it,
+ * and what it answers is sent under the status the table gives.
+ * @param contextFor on whose behalf a request is handled
+ */
+export function endpointRoutes(handlers: Handlers, contextFor: (request: Request) => RequestContext): Router {
+  const router = Router();
+  for (const [address, handle] of Object.entries(handlers)) {
+    const [method = '', path = ''] = address.split(' ');
+    const endpoint: Endpoint = ENDPOINTS[address as Address];
+    const receive = endpoint.sends ? express.raw({ type: [...endpoint.sends], limit: PHOTO_MOST_BYTES }) : jsonBody;
+    router[method.toLowerCase() as 'get' | 'post' | 'put' | 'patch'](path, receive, async (request, response) => {
+      const ended = new AbortController();
+      response.on('close', () => ended.abort());
+      const asked = {
+        context: contextFor(request),
+        path: pathOf(request),
+        query: endpoint.query && parseWith(endpoint.query, request.query),
+        body: bodyOf(endpoint, request),
+        signal: ended.signal,
+      };
+      // One of many handlers: that this is what it asks for is what the table has just checked.
+      send(response, endpoint, await (handle as (asked: unknown) => Promise<unknown>)(asked));
+    });
+  }
+  return router;
+}

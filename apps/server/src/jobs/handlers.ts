@@ -1,0 +1,20 @@
+import { completeService, type ServiceInput } from '@variatum/metallurgy';
+import type { Handlers } from '../http/endpoint-routes';
+import { addJob, changeJob, duplicateJob, listJobs, readJobDetail } from './store';
+
+export const jobHandlers = {
+  'GET /jobs': ({ context, query }) => listJobs(context, query),
+  'POST /jobs': async ({ context, body }) => {
+    completeService(body.service as ServiceInput);
+    return addJob(context, body);
+  },
+  'GET /jobs/:id': ({ context, path }) => readJobDetail(context, path.id),
+  'PATCH /jobs/:id': async ({ context, path, body }) => {
+    if (body.service) completeService(body.service as ServiceInput);
+    return changeJob(context, path.id, body);
+  },
+  'POST /jobs/:id/duplicate': ({ context, path, body }) => duplicateJob(context, path.id, body.id),
+  'POST /jobs/:id/withdraw': ({ context, path, body }) =>
+    changeJob(context, path.id, { ...body, withdrawnAt: new Date() }),
+  'POST /jobs/:id/restore': ({ context, path, body }) => changeJob(context, path.id, { ...body, withdrawnAt: null }),
+} satisfies Partial<Handlers>;

@@ -1,0 +1,34 @@
+import { findGrade, findItemFamily, findRod, InputError, type FieldError } from '@variatum/metallurgy';
+import type { Handlers } from '../http/endpoint-routes';
+import { addPiece, changePiece } from './store';
+
+export const pieceHandlers = {
+  'POST /jobs/:id/pieces': async ({ context, path, body }) => {
+    checkNames(body);
+    return addPiece(context, path.id, body);
+  },
+  'PATCH /pieces/:id': async ({ context, path, body }) => {
+    checkNames(body);
+    return changePiece(context, path.id, body);
+  },
+  'POST /pieces/:id/withdraw': ({ context, path, body }) =>
+    changePiece(context, path.id, { ...body, withdrawnAt: new Date() }),
+  'POST /pieces/:id/restore': ({ context, path, body }) =>
+    changePiece(context, path.id, { ...body, withdrawnAt: null }),
+} satisfies Partial<Handlers>;
+
+/** Names that must be in a catalogue. @throws InputError */
+function checkNames(body: {
+  grade?: string | null | undefined;
+  weldMetal?: string | null | undefined;
+  family?: string | null | undefined;
+}): void {
+  const errors: FieldError[] = [];
+  if (body.grade && !findGrade(body.grade))
+    errors.push({ path: 'grade', message: `"${body.grade}" is not in the catalogue of base metals` });
+  if (body.weldMetal && !findRod(body.weldMetal))
+    errors.push({ path: 'weldMetal', message: `"${body.weldMetal}" is not in the catalogue of rods` });
+  if (body.family && !findItemFamily(body.family))
+    errors.push({ path: 'family', message: `"${body.family}" is not an item family` });
+  if (errors.length > 0) throw new InputError(errors);
+}

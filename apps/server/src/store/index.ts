@@ -1,0 +1,5 @@
+export { insertedOnce } from './inserted-once';
+export { madeFrom } from './made-from';
+export { ownedBy } from './owned-by';
+export type { Scope } from './scope';
+export { mine, next, orConflict, upon } from './versioned';

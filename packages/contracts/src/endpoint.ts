@@ -1,0 +1,51 @@
+import type * as z from 'zod';
+
+/** Methods of the interface. */
+export type Method = 'GET' | 'POST' | 'PUT' | 'PATCH';
+
+/** One address of the interface: what it takes and what it answers. */
+export interface Endpoint {
+  readonly summary: string;
+  readonly query?: z.ZodObject;
+  /** JSON document it takes. */
+  readonly body?: z.ZodType;
+  /** Media types it takes instead: the body is a file. */
+  readonly sends?: readonly string[];
+  /** Document it answers; or a file, or events without end. */
+  readonly answer: z.ZodType | 'file' | 'events';
+  /** What the events carry. */
+  readonly event?: z.ZodType;
+  /** Status of success; 200 where nothing is made. */
+  readonly status?: 201;
+}
+
+/** Names in a path: those after a colon. */
+type NameIn<Part extends string> = Part extends `:${infer Name}` ? Name : never;
+type NamesIn<Path extends string> = Path extends `${infer Part}/${infer Rest}`
+  ? NameIn<Part> | NamesIn<Rest>
+  : NameIn<Path>;
+
+/** What stands in the path of an address. @example PathOf<'GET /jobs/:id'> is { id: string } */
+export type PathOf<Address extends string> = { readonly [Name in NamesIn<Address>]: string };
+
+type Parsed<Field extends string, One, Otherwise> = One extends { readonly [name in Field]: infer Schema }
+  ? Schema extends z.ZodType
+    ? z.output<Schema>
+    : Otherwise
+  : Otherwise;
+type Given<Field extends string, One, Otherwise> = One extends { readonly [name in Field]: infer Schema }
+  ? Schema extends z.ZodType
+    ? z.input<Schema>
+    : Otherwise
+  : Otherwise;
+
+/** Query as the server understands it. */
+export type QueryOf<One> = Parsed<'query', One, undefined>;
+/** Body as the server understands it: a document, the bytes of a file, or nothing. */
+export type BodyOf<One> = One extends { readonly sends: readonly string[] }
+  ? Uint8Array
+  : Parsed<'body', One, undefined>;
+/** Body as it is sent. */
+export type BodyToSend<One> = Given<'body', One, undefined>;
+/** Document that is answered. */
+export type AnswerOf<One> = Parsed<'answer', One, undefined>;
