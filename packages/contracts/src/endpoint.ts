@@ -49,3 +49,7 @@ export type BodyOf<One> = One extends { readonly sends: readonly string[] }
 export type BodyToSend<One> = Given<'body', One, undefined>;
 /** Document that is answered. */
 export type AnswerOf<One> = Parsed<'answer', One, undefined>;
+/** Query as it is sent. */
+export type QueryToSend<One> = One extends { readonly query: infer Schema extends z.ZodType }
+  ? { readonly [Field in keyof z.input<Schema>]?: string | number | boolean | undefined }
+  : undefined;

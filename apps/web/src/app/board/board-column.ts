@@ -3,7 +3,8 @@ import { rxResource } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { Job, JobState } from '@variatum/contracts';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { ApiService, type JobQuery } from '../data/api.service';
+import { ApiClient } from '../data/api-client';
+import type { ListQuery } from './board-query';
 import { STAGE_WORDS } from '../shared/state-words';
 import { environmentTitle, familyTitle } from '../shared/words';
 
@@ -103,18 +104,19 @@ export class BoardColumn {
   readonly title = input.required<string>();
   /** State of the jobs; undefined lists all states. */
   readonly state = input<JobState>();
-  readonly query = input.required<JobQuery>();
+  readonly query = input.required<ListQuery>();
   /** Counts up whenever the board changed elsewhere. */
   readonly changed = input(0);
   /** How many jobs there are, as soon as it is known. */
   readonly counted = output<number>();
 
-  private readonly api = inject(ApiService);
+  private readonly api = inject(ApiClient);
   protected readonly page = PAGE;
   protected readonly limit = signal(PAGE);
   protected readonly list = rxResource({
     params: () => ({ query: this.query(), state: this.state(), limit: this.limit(), changed: this.changed() }),
-    stream: ({ params: { query, state, limit } }) => this.api.jobs({ ...query, ...(state ? { state } : {}), limit }),
+    stream: ({ params: { query, state, limit } }) =>
+      this.api.ask('GET /jobs', { query: { ...query, state: state ?? undefined, limit } }),
   });
   // The last list stays on the page while the next one is on its way.
   private last: { jobs: Job[]; total: number } = { jobs: [], total: 0 };
@@ -148,6 +150,6 @@ export class BoardColumn {
   }
 
   protected restore({ id, version }: Job): void {
-    this.api.restoreJob(id, version).subscribe(() => this.list.reload());
+    this.api.ask('POST /jobs/:id/restore', { path: { id }, body: { version } }).subscribe(() => this.list.reload());
   }
 }

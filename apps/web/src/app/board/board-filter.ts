@@ -108,7 +108,7 @@ export class BoardFilter {
     { value: true, title: 'Only these' },
   ];
 
-  protected set(changes: BoardQuery): void {
+  protected set(changes: Partial<BoardQuery>): void {
     this.filter.update((filter) => ({ ...filter, ...changes }));
   }
 }

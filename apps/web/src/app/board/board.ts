@@ -16,7 +16,7 @@ import { JOB_STATES, type JobState } from '@variatum/contracts';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { auditTime, filter, merge } from 'rxjs';
-import { ApiService, type JobQuery } from '../data/api.service';
+import { ApiClient } from '../data/api-client';
 import { problemOf, waitAfter } from '../data/delivery';
 import { LiveService } from '../data/live.service';
 import { RepeatableRequest } from '../data/repeatable-request';
@@ -25,7 +25,7 @@ import { Icon } from '../shared/icon';
 import { STATE_WORDS } from '../shared/state-words';
 import { BoardColumn } from './board-column';
 import { BoardFilter } from './board-filter';
-import { filterCount, NO_FILTER, type BoardQuery } from './board-query';
+import { filterCount, NO_FILTER, type BoardQuery, type ListQuery } from './board-query';
 
 /** Changes elsewhere come in bursts. */
 const REFRESH_MS = 300;
@@ -165,7 +165,7 @@ const REFRESH_MS = 300;
   `,
 })
 export class Board {
-  private readonly api = inject(ApiService);
+  private readonly api = inject(ApiClient);
   private readonly router = inject(Router);
 
   protected readonly states = JOB_STATES;
@@ -182,7 +182,7 @@ export class Board {
   private readonly titleField = viewChild<ElementRef<HTMLInputElement>>('titleField');
 
   protected readonly filters = computed(() => filterCount(this.filter()));
-  protected readonly query = computed<JobQuery>(() => ({ search: this.search().trim(), ...this.filter() }));
+  protected readonly query = computed<ListQuery>(() => ({ search: this.search().trim(), ...this.filter() }));
   private readonly counts = signal<Readonly<Partial<Record<JobState, number>>>>({});
   protected readonly empty = computed(() => {
     const counts = Object.values(this.counts());
@@ -208,7 +208,7 @@ export class Board {
     this.titleError.set(title === '' ? 'give the job a name' : '');
     if (title === '' || this.busy()) return;
     this.busy.set(true);
-    this.api.addJob({ id: this.newJob.idFor(title), title }).subscribe({
+    this.api.ask('POST /jobs', { body: { id: this.newJob.idFor(title), title } }).subscribe({
       next: (job) => void this.router.navigate(['/jobs', job.id, 'job']),
       error: (error: HttpErrorResponse) => {
         this.busy.set(false);

@@ -30,11 +30,12 @@ import {
   type TestEntry,
 } from '@variatum/metallurgy';
 import { auditTime, filter, firstValueFrom, merge } from 'rxjs';
-import { ApiService } from './api.service';
+import { ApiClient } from './api-client';
 import { Autosave } from './autosave';
 import { LiveService } from './live.service';
 import { OperationQueue, type Outcome } from './operation-queue';
 import { RepeatableRequest } from './repeatable-request';
+import { requestTo } from './request-to';
 import { RestingChanges } from './resting-changes';
 import { UndoHistory } from './undo-history';
 import { untilAnswered } from './until-answered';
@@ -52,7 +53,7 @@ const REFRESH_MS = 150;
  */
 @Injectable()
 export class JobStore {
-  private readonly api = inject(ApiService);
+  private readonly api = inject(ApiClient);
   private readonly queue = inject(OperationQueue);
   private readonly live = inject(LiveService);
   readonly saving = inject(Autosave);
@@ -122,9 +123,9 @@ export class JobStore {
     this.detail.set(null);
     this.history.clear();
     const [job, shelf, workshop] = await Promise.all([
-      firstValueFrom(this.api.job(id)),
-      firstValueFrom(this.api.rodStock()),
-      firstValueFrom(this.api.workshop()),
+      firstValueFrom(this.api.ask('GET /jobs/:id', { path: { id } })),
+      firstValueFrom(this.api.ask('GET /rod-stock')),
+      firstValueFrom(this.api.ask('GET /workshop')),
     ]);
     this.shelfState.set(shelf);
     this.workshopState.set(workshop);
@@ -150,7 +151,7 @@ export class JobStore {
     await this.queue.idle();
     const { settled } = this;
     const job = await untilAnswered(
-      () => firstValueFrom(this.api.job(id)),
+      () => firstValueFrom(this.api.ask('GET /jobs/:id', { path: { id } })),
       () => !this.left && this.detail()?.id === id,
     );
     this.refreshing = false;
@@ -216,8 +217,7 @@ export class JobStore {
     this.queue.enqueue({
       key: 'job',
       job: job.id,
-      method: 'PATCH',
-      url: `/api/jobs/${job.id}`,
+      ...requestTo('PATCH /jobs/:id', { id: job.id }),
       body: { stage },
       versioned: { id: job.id, version, base: { stage: job.stage }, lastWord: ['stage'] },
     });
@@ -240,7 +240,7 @@ export class JobStore {
       changes,
       before: job as unknown as Record<string, unknown>,
       schema: jobPatchSchema,
-      operation: { method: 'PATCH', url: `/api/jobs/${job.id}` },
+      operation: requestTo('PATCH /jobs/:id', { id: job.id }),
       id: job.id,
       version: job.version,
       undo: (before) => this.changeJob(before as Fields<JobPatch>),
@@ -278,8 +278,7 @@ export class JobStore {
     this.queue.enqueue({
       key: `piece ${id}`,
       job: job.id,
-      method: 'POST',
-      url: `/api/jobs/${job.id}/pieces`,
+      ...requestTo('POST /jobs/:id/pieces', { id: job.id }),
       body: { ...piece, id },
     });
     this.history.push(`the new piece ${shown.name}`, () => this.setPieceWithdrawn(id, true));
@@ -297,7 +296,7 @@ export class JobStore {
       changes,
       before: piece as unknown as Record<string, unknown>,
       schema: piecePatchSchema,
-      operation: { method: 'PATCH', url: `/api/pieces/${id}` },
+      operation: requestTo('PATCH /pieces/:id', { id }),
       id,
       version: piece.version,
       undo: (before) => this.changePiece(id, before as Fields<PiecePatch>),
@@ -312,8 +311,7 @@ export class JobStore {
     this.queue.enqueue({
       key: `piece ${id}`,
       job: piece.jobId,
-      method: 'POST',
-      url: `/api/pieces/${id}/${withdrawn ? 'withdraw' : 'restore'}`,
+      ...requestTo(withdrawn ? 'POST /pieces/:id/withdraw' : 'POST /pieces/:id/restore', { id }),
       body: {},
       versioned: { id, version: piece.version, base: {}, withdrawn },
     });
@@ -354,8 +352,7 @@ export class JobStore {
     this.queue.enqueue({
       key,
       job: this.required().id,
-      method: 'POST',
-      url: `/api/pieces/${pieceId}/tests`,
+      ...requestTo('POST /pieces/:id/tests', { id: pieceId }),
       body: { id, entry, note },
     });
     this.history.push('the logged test', () => this.strikeOut(pieceId, id, 'taken back'));
@@ -371,8 +368,7 @@ export class JobStore {
     this.queue.enqueue({
       key: `test ${pieceId}`,
       job: this.required().id,
-      method: 'POST',
-      url: `/api/tests/${testId}/strike-out`,
+      ...requestTo('POST /tests/:id/strike-out', { id: testId }),
       body: { reason },
     });
     // What is struck out stays so in the log: taking that back logs it again.
@@ -401,7 +397,7 @@ export class JobStore {
       before,
       schema: jointPutSchema,
       check: ({ joint: typed }) => this.jointFaults(typed as JointInput),
-      operation: { method: 'PUT', url: `/api/jobs/${job.id}/joint` },
+      operation: requestTo('PUT /jobs/:id/joint', { id: job.id }),
       id: `joint ${job.id}`,
       version,
       undo: (old) => this.setJoint(this.required(), (old as typeof before).joint as JointRecord['joint']),
@@ -429,7 +425,9 @@ export class JobStore {
     await this.arrived();
     const job = this.required();
     const id = this.deciding.idFor([job.id, rod, note]);
-    const decision = await firstValueFrom(this.api.decide(job.id, { id, rod, note }));
+    const decision = await firstValueFrom(
+      this.api.ask('POST /jobs/:id/decisions', { path: { id: job.id }, body: { id, rod, note } }),
+    );
     this.deciding.answered();
     this.detail.update(
       (current) =>

@@ -2,13 +2,14 @@ import { Injectable } from '@angular/core';
 import type { Change } from '@variatum/contracts';
 import { filter, map, Observable, share } from 'rxjs';
 import { readChange } from './read-change';
+import { requestTo } from './request-to';
 
 /** What the pages of one browser tell each other of the one stream they share. */
 type Told =
   { readonly kind: 'change'; readonly text: string } | { readonly kind: 'opened' } | { readonly kind: 'alive' };
 
 const NAME = 'variatum live';
-const ADDRESS = '/api/events';
+const { url: ADDRESS } = requestTo('GET /events');
 /** Pause before a stream that was refused is asked for again, ms. */
 const AGAIN_AFTER_MS = 1500;
 /** A page that holds the stream and has been put to sleep tells nothing any more; another one then takes its place. */

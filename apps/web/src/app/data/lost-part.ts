@@ -1,6 +1,7 @@
 import { inject, Injectable, signal } from '@angular/core';
 import { type NavigationError, NavigationEnd, Router } from '@angular/router';
 import { filter } from 'rxjs';
+import { requestTo } from './request-to';
 
 /** How browsers say that a part of the program did not come. */
 const NOT_FETCHED = /dynamically imported module|module script/i;
@@ -58,7 +59,7 @@ export class LostPart {
 }
 
 async function serverAnswers(): Promise<boolean> {
-  const answer = await fetch('/api/health', { cache: 'no-store' }).catch(() => undefined);
+  const answer = await fetch(requestTo('GET /health').url, { cache: 'no-store' }).catch(() => undefined);
   return answer?.ok ?? false;
 }
 

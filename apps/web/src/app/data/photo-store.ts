@@ -3,6 +3,7 @@ import { PHOTO_MOST_BYTES, photoPatchSchema, type Photo, type PhotoPatch } from 
 import { JobStore } from './job-store';
 import { OperationQueue } from './operation-queue';
 import { preparePicture } from './prepare-picture';
+import { requestTo } from './request-to';
 import { RestingChanges } from './resting-changes';
 import { UndoHistory } from './undo-history';
 
@@ -64,8 +65,7 @@ export class PhotoStore {
       this.queue.enqueue({
         key: `photo ${id}`,
         job: job.id,
-        method: 'POST',
-        url: `/api/jobs/${job.id}/photos`,
+        ...requestTo('POST /jobs/:id/photos', { id: job.id }),
         body: { id, ...(pieceId === null ? {} : { pieceId }) },
         file: picture,
       });
@@ -87,7 +87,7 @@ export class PhotoStore {
       changes,
       before: photo as unknown as Record<string, unknown>,
       schema: photoPatchSchema,
-      operation: { method: 'PATCH', url: `/api/photos/${id}` },
+      operation: requestTo('PATCH /photos/:id', { id }),
       id,
       version: photo.version,
       words: 'the change to a picture',
@@ -103,8 +103,7 @@ export class PhotoStore {
     this.queue.enqueue({
       key: `photo ${id}`,
       job: photo.jobId,
-      method: 'POST',
-      url: `/api/photos/${id}/${withdrawn ? 'withdraw' : 'restore'}`,
+      ...requestTo(withdrawn ? 'POST /photos/:id/withdraw' : 'POST /photos/:id/restore', { id }),
       body: {},
       versioned: { id, version: photo.version, base: {}, withdrawn },
     });

@@ -1,7 +1,7 @@
 import { inject, Injectable, signal } from '@angular/core';
 import { Router } from '@angular/router';
 import { firstValueFrom } from 'rxjs';
-import { ApiService } from '../data/api.service';
+import { ApiClient } from '../data/api-client';
 import { RepeatableRequest } from '../data/repeatable-request';
 import { rememberedChoice } from '../data/remembered-choice';
 import { GUIDED_JOB } from './guide-steps';
@@ -19,7 +19,7 @@ function rememberedJob(): string | null {
 /** Where this person stands with the guided first repair. */
 @Injectable({ providedIn: 'root' })
 export class GuideService {
-  private readonly api = inject(ApiService);
+  private readonly api = inject(ApiClient);
   private readonly router = inject(Router);
 
   /** `new`: never asked; `declined`: to be found under Help; `running`: on the guided job; `done`: walked through. */
@@ -34,7 +34,9 @@ export class GuideService {
   async start(): Promise<void> {
     this.failure.set('');
     try {
-      const job = await firstValueFrom(this.api.addJob({ id: this.starting.idFor(GUIDED_JOB), ...GUIDED_JOB }));
+      const job = await firstValueFrom(
+        this.api.ask('POST /jobs', { body: { id: this.starting.idFor(GUIDED_JOB), ...GUIDED_JOB } }),
+      );
       this.starting.answered();
       try {
         localStorage.setItem(JOB_KEY, job.id);

@@ -2,11 +2,12 @@ import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core'
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import type { RodStock } from '@variatum/contracts';
 import { filter, firstValueFrom, merge } from 'rxjs';
-import { ApiService } from '../data/api.service';
+import { ApiClient } from '../data/api-client';
 import type { SaveState } from '../data/autosave';
 import { LiveService } from '../data/live.service';
 import { OperationQueue } from '../data/operation-queue';
 import { whenPutAway } from '../data/put-away';
+import { requestTo } from '../data/request-to';
 import { UndoHistory } from '../data/undo-history';
 
 /** What is known of a rod on the shelf. */
@@ -18,7 +19,7 @@ const REST_MS = 400;
 /** The shelf of the workshop: shown at once, sent in order even after a lost connection, taken back step by step. */
 @Injectable()
 export class RackStore {
-  private readonly api = inject(ApiService);
+  private readonly api = inject(ApiClient);
   private readonly queue = inject(OperationQueue);
   private readonly history = inject(UndoHistory);
   private readonly shelf = signal<Readonly<Record<string, ShelfEntry>>>({});
@@ -74,8 +75,7 @@ export class RackStore {
     this.queue.enqueue({
       key: `rod ${rod}`,
       job: '',
-      method: 'PUT',
-      url: `/api/rod-stock/${rod}`,
+      ...requestTo('PUT /rod-stock/:rod', { rod }),
       body: { ...this.entry(rod) },
     });
     this.history.push(`the change to ${rod}`, () => this.change(rod, rest.before));
@@ -85,7 +85,7 @@ export class RackStore {
     try {
       await this.queue.ready;
       await this.queue.idle();
-      const stock = await firstValueFrom(this.api.rodStock());
+      const stock = await firstValueFrom(this.api.ask('GET /rod-stock'));
       if (!this.saved()) return;
       this.failure.set('');
       this.shelf.set(

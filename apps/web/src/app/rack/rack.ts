@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RODS } from '@variatum/metallurgy';
 import { catchError, map, of } from 'rxjs';
-import { ApiService } from '../data/api.service';
+import { ApiClient } from '../data/api-client';
 import { UndoHistory } from '../data/undo-history';
 import { saveWords } from '../shared/state-words';
 import { TakeBack } from '../shared/take-back';
@@ -72,8 +72,8 @@ import { RackStore } from './rack-store';
 export class Rack {
   protected readonly store = inject(RackStore);
   protected readonly unit = toSignal(
-    inject(ApiService)
-      .workshop()
+    inject(ApiClient)
+      .ask('GET /workshop')
       .pipe(
         map(({ lengthUnit }) => lengthUnit),
         catchError(() => of('mm' as const)),

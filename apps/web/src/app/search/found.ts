@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSign
 import { rxResource } from '@angular/core/rxjs-interop';
 import { GRADES, RODS, TERMS } from '@variatum/metallurgy';
 import { map, of, switchMap, timer } from 'rxjs';
-import { ApiService } from '../data/api.service';
+import { ApiClient } from '../data/api-client';
 
 /** Something found: what it is, and the page it is on. */
 export interface Hit {
@@ -74,14 +74,14 @@ export class Found {
   readonly text = input('');
   readonly chosen = output<Hit>();
 
-  private readonly api = inject(ApiService);
+  private readonly api = inject(ApiClient);
   private readonly jobs = rxResource({
     params: () => this.text().trim(),
     stream: ({ params: search }) =>
       search === ''
         ? of([])
         : timer(REST_MS).pipe(
-            switchMap(() => this.api.jobs({ search, limit: MOST })),
+            switchMap(() => this.api.ask('GET /jobs', { query: { search, limit: MOST } })),
             map(({ jobs }) => jobs),
           ),
   });

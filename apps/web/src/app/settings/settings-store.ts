@@ -2,10 +2,11 @@ import { computed, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { workshopPatchSchema, type Workshop, type WorkshopPatch } from '@variatum/contracts';
 import { filter, firstValueFrom, merge } from 'rxjs';
-import { ApiService } from '../data/api.service';
+import { ApiClient } from '../data/api-client';
 import { Autosave } from '../data/autosave';
 import { LiveService } from '../data/live.service';
 import { OperationQueue, type Conflict } from '../data/operation-queue';
+import { requestTo } from '../data/request-to';
 import { RestingChanges } from '../data/resting-changes';
 
 const KEY = 'workshop';
@@ -13,7 +14,7 @@ const KEY = 'workshop';
 /** The settings of the workshop, saved like everything else: at once, in order, and side by side where two changed the same. */
 @Injectable()
 export class SettingsStore {
-  private readonly api = inject(ApiService);
+  private readonly api = inject(ApiClient);
   private readonly queue = inject(OperationQueue);
   private readonly resting = inject(RestingChanges);
   readonly saving = inject(Autosave);
@@ -50,7 +51,7 @@ export class SettingsStore {
     try {
       await this.queue.ready;
       await this.queue.idle();
-      const shop = await firstValueFrom(this.api.workshop());
+      const shop = await firstValueFrom(this.api.ask('GET /workshop'));
       if (this.saving.resting || this.queue.unsent()) return;
       this.queue.knowVersion(shop.id, shop.version);
       // What was typed and cannot be taken yet stands where it was typed.
@@ -70,7 +71,7 @@ export class SettingsStore {
       changes,
       before: shop as unknown as Record<string, unknown>,
       schema: workshopPatchSchema,
-      operation: { method: 'PATCH', url: '/api/workshop' },
+      operation: requestTo('PATCH /workshop'),
       id: shop.id,
       version: shop.version,
       words: 'the change to the settings',

@@ -15,7 +15,7 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzSelectModule } from 'ng-zorro-antd/select';
 import { firstValueFrom } from 'rxjs';
-import { ApiService } from '../data/api.service';
+import { ApiClient } from '../data/api-client';
 import { problemOf } from '../data/delivery';
 import { JobStore } from '../data/job-store';
 import { RepeatableRequest } from '../data/repeatable-request';
@@ -167,7 +167,7 @@ const round = (celsius: number): number => Number(celsius.toFixed(1));
 })
 export class JobStage {
   protected readonly store = inject(JobStore);
-  private readonly api = inject(ApiService);
+  private readonly api = inject(ApiClient);
   private readonly router = inject(Router);
   private readonly asking = viewChild.required<ElementRef<HTMLDialogElement>>('asking');
 
@@ -286,7 +286,9 @@ export class JobStage {
     if (!job) return;
     await this.attempt(async () => {
       await this.store.arrived();
-      const copy = await firstValueFrom(this.api.duplicateJob(job.id, this.copying.idFor(job.id)));
+      const copy = await firstValueFrom(
+        this.api.ask('POST /jobs/:id/duplicate', { path: { id: job.id }, body: { id: this.copying.idFor(job.id) } }),
+      );
       this.copying.answered();
       await this.router.navigate(['/jobs', copy.id, 'job']);
     });
@@ -300,8 +302,10 @@ export class JobStage {
     this.asking().nativeElement.close();
     await this.attempt(async () => {
       await this.store.arrived();
-      const { id, version } = await firstValueFrom(this.api.job(this.store.job()?.id ?? ''));
-      await firstValueFrom(this.api.withdrawJob(id, version));
+      const { id, version } = await firstValueFrom(
+        this.api.ask('GET /jobs/:id', { path: { id: this.store.job()?.id ?? '' } }),
+      );
+      await firstValueFrom(this.api.ask('POST /jobs/:id/withdraw', { path: { id }, body: { version } }));
       await this.router.navigate(['/']);
     });
   }
