@@ -2,9 +2,9 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { DEMO_JOBS } from './demo/jobs';
+import { emptyWorkshop } from './demo/empty-workshop';
 import { seedDemo } from './demo/seed';
 import { readSettings } from './settings';
-import { contextOf } from './http/context';
 import { testServer, type TestServer } from './testing/test-server';
 import { ONLY_WORKSHOP_ID } from './workshop/store';
 
@@ -82,9 +82,7 @@ test('the interface document describes every address and its bodies', async () =
 });
 
 test('the demo fills an empty workshop once', async () => {
-  const seed = (fresh: boolean): Promise<void> =>
-    seedDemo(contextOf(server.open, server.compute, { workshop: ONLY_WORKSHOP_ID }), fresh);
-  await seed(false);
+  await seedDemo(server.context);
   const list = async (): Promise<{ title: string; pieceCount: number; lastRod: string | null }[]> =>
     (await server.request.get('/api/jobs').expect(200)).body.jobs as {
       title: string;
@@ -97,9 +95,11 @@ test('the demo fills an empty workshop once', async () => {
   expect(jobs.filter(({ lastRod }) => lastRod !== null)).toHaveLength(
     DEMO_JOBS.filter(({ decision }) => decision).length,
   );
-  await seed(false);
+  await seedDemo(server.context);
   expect(await list()).toHaveLength(DEMO_JOBS.length);
-  await seed(true);
+  await emptyWorkshop(server.ownerUrl, ONLY_WORKSHOP_ID);
+  expect(await list()).toEqual([]);
+  await seedDemo(server.context);
   expect(await list()).toHaveLength(DEMO_JOBS.length);
   const shelf = (await server.request.get('/api/rod-stock').expect(200)).body as { rod: string }[];
   expect(shelf.map(({ rod }) => rod)).toContain('ER309L');

@@ -4,8 +4,9 @@ import { resolve } from 'node:path';
 import { pino } from 'pino';
 import { createApp } from './app';
 import { threadCompute } from './compute';
-import { migrateDatabase, openDatabase } from './database';
+import { openDatabase, prepareDatabase } from './database';
 import { openChangeFeed } from './live/change-feed';
+import { emptyWorkshop } from './demo/empty-workshop';
 import { seedDemo } from './demo/seed';
 import { contextOf } from './http/context';
 import { loggable } from './http/error-handler';
@@ -18,15 +19,19 @@ const STOP_WITHIN_MS = 8000;
 async function main(): Promise<void> {
   const settings = readSettings(process.env);
   const logger = pino({ level: settings.logLevel });
-  await migrateDatabase(settings.databaseUrl, settings.migrationsDirectory);
-  const open = openDatabase(settings.databaseUrl, (error) =>
+  const url = await prepareDatabase(settings.databaseUrl, settings.migrationsDirectory);
+  const open = openDatabase(url, (error) =>
     logger.warn({ failure: loggable(error) }, 'an idle database connection was lost'),
   );
   const compute = threadCompute(resolve(import.meta.dirname, 'compute.worker.mjs'));
-  await ensureWorkshop(open.database);
-  if (settings.demo) await seedDemo(contextOf(open, compute, { workshop: ONLY_WORKSHOP_ID }), settings.freshDemo);
+  const context = contextOf(open, compute, { workshop: ONLY_WORKSHOP_ID });
+  await ensureWorkshop(context);
+  if (settings.demo) {
+    if (settings.freshDemo) await emptyWorkshop(settings.databaseUrl, ONLY_WORKSHOP_ID);
+    await seedDemo(context);
+  }
 
-  const feed = openChangeFeed(settings.databaseUrl, (error) =>
+  const feed = openChangeFeed(url, (error) =>
     logger.warn({ failure: loggable(error) }, 'the connection that hears of changes was lost'),
   );
 

@@ -2,21 +2,26 @@ import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import pg from 'pg';
 import * as schema from './schema';
+import { ensureServingRole, servingUrl } from './serving-role';
 
 /** The database with its tables. */
 export type Database = NodePgDatabase<typeof schema>;
 
 /** An open database and how to close it. */
 export interface OpenDatabase {
-  /** Each query on a connection of its own. */
-  readonly database: Database;
-  /** The connections themselves, for a library that brings queries of its own. */
+  /**
+   * Queries of one workshop, each on a connection of its own. The database itself shows and takes no row of another: a connection
+   * serves one workshop at a time and is told which before a query for another goes out. That lasts until the next time, and
+   * costs a round trip only when the workshop changes.
+   */
+  of(workshop: string): Database;
+  /** The connections themselves, for a library that brings queries of its own; they show no row of any workshop. */
   readonly pool: pg.Pool;
   /**
-   * Runs queries as one: all of them count, or none. A connection on which anything but the queries themselves went wrong is
-   * thrown away: an unfinished transaction on it would swallow what others write later.
+   * Runs queries of one workshop as one: all of them count, or none. A connection on which anything but the queries themselves
+   * went wrong is thrown away: an unfinished transaction on it would swallow what others write later.
    */
-  transaction<Result>(work: (database: Database) => Promise<Result>): Promise<Result>;
+  transaction<Result>(workshop: string, work: (database: Database) => Promise<Result>): Promise<Result>;
   /** Answers whether the database answers. */
   ready(): Promise<boolean>;
   close(): Promise<void>;
@@ -64,11 +69,47 @@ export function openDatabase(url: string, onIdleError: (error: Error) => void): 
   pool.on('error', onIdleError);
   // One that breaks while in use fails its query; what it says besides, after the pool has let go of it, would end the process too.
   pool.on('connect', (client) => client.on('error', () => undefined));
+  const served = new WeakMap<pg.PoolClient, string>();
+  const databases = new Map<string, Database>();
+  const connectionFor = async (workshop: string): Promise<pg.PoolClient> => {
+    const client = await pool.connect();
+    if (served.get(client) === workshop) return client;
+    try {
+      // Outside any transaction: one that is rolled back would take this back too.
+      await client.query(`select set_config('variatum.workshop', $1, false)`, [workshop]);
+    } catch (error) {
+      client.release(true);
+      throw error;
+    }
+    served.set(client, workshop);
+    return client;
+  };
+  const query = async (workshop: string, ...question: Parameters<pg.PoolClient['query']>): Promise<unknown> => {
+    const client = await connectionFor(workshop);
+    let broken = false;
+    try {
+      return await client.query(...question);
+    } catch (error) {
+      // What the database answered is no fault of the connection.
+      broken = !(error instanceof pg.DatabaseError && error.severity === 'ERROR');
+      throw error;
+    } finally {
+      client.release(broken);
+    }
+  };
   return {
-    database: drizzle(pool, { schema }),
+    of: (workshop) => {
+      let database = databases.get(workshop);
+      if (!database) {
+        const client = { query: (...question: Parameters<typeof pool.query>) => query(workshop, ...question) };
+        // Of a client the builder calls nothing but this.
+        databases.set(workshop, (database = drizzle(client as unknown as pg.Pool, { schema })));
+      }
+      return database;
+    },
     pool,
-    transaction: async (work) => {
-      const client = await pool.connect();
+    transaction: async (workshop, work) => {
+      const client = await connectionFor(workshop);
       let broken = true;
       try {
         await client.query('begin');
@@ -103,13 +144,19 @@ export function openDatabase(url: string, onIdleError: (error: Error) => void): 
 // Any fixed number: processes that start together take turns at the migrations.
 const MIGRATION_LOCK = 7268102;
 
-/** Brings the tables up to date; safe when several processes start together. */
-export async function migrateDatabase(url: string, migrationsFolder: string): Promise<void> {
-  const client = new pg.Client({ connectionString: url, connectionTimeoutMillis: CONNECT_WITHIN_MS });
+/**
+ * Brings the tables up to date, and with them what the serving role may do; safe when several processes start together.
+ * @param ownerUrl address of the database as its owner
+ * @returns address under which the program is served
+ */
+export async function prepareDatabase(ownerUrl: string, migrationsFolder: string): Promise<string> {
+  const client = new pg.Client({ connectionString: ownerUrl, connectionTimeoutMillis: CONNECT_WITHIN_MS });
   await client.connect();
   try {
     await client.query('select pg_advisory_lock($1)', [MIGRATION_LOCK]);
     await migrate(drizzle(client), { migrationsFolder });
+    await ensureServingRole(client, ownerUrl);
+    return servingUrl(ownerUrl);
   } finally {
     await client.end();
   }

@@ -78,10 +78,10 @@ test('a frozen database holds nobody for long, and what is written once it moves
     const changed = await server.request.patch(`/api/jobs/${job.id}`).send({ version: count + 1, title });
     expect([count, changed.status]).toEqual([count, 200]);
   }
-  const inDatabase = await server.open.pool.query('select title, version from job where id = $1', [job.id]);
-  expect(inDatabase.rows).toEqual([{ title: 'Frozen 14', version: 16 }]);
-  const idle = await server.open.pool.query(
+  const inDatabase = await server.asOwner(`select title, version from job where id = '${job.id}'`);
+  expect(inDatabase).toEqual([{ title: 'Frozen 14', version: 16 }]);
+  const idle = await server.asOwner(
     `select count(*)::int from pg_stat_activity where datname = current_database() and state like 'idle in transaction%'`,
   );
-  expect(idle.rows).toEqual([{ count: 0 }]);
+  expect(idle).toEqual([{ count: 0 }]);
 });

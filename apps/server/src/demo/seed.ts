@@ -1,6 +1,5 @@
 import { jobQuestion, jobQuerySchema } from '@variatum/contracts';
 import { ENGINE_VERSION } from '@variatum/metallurgy';
-import { sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import { addDecision } from '../decisions/store';
 import type { RequestContext } from '../http/context';
@@ -12,13 +11,8 @@ import { listRodStock, putRodStock } from '../rod-stock/store';
 import { changeWorkshop, readWorkshop } from '../workshop/store';
 import { DEMO_EQUIPMENT, DEMO_JOBS, DEMO_SHELF, type DemoJob } from './jobs';
 
-/**
- * Fills an empty workshop with the demo jobs. A workshop with jobs is left alone unless fresh demo data is asked for, which
- * empties it first.
- */
-export async function seedDemo(context: RequestContext, fresh: boolean): Promise<void> {
-  if (fresh)
-    await context.database.execute(sql`truncate photo_file, photo, decision, joint, field_test, piece, job, rod_stock`);
+/** Fills an empty workshop with the demo jobs; one with jobs is left alone. */
+export async function seedDemo(context: RequestContext): Promise<void> {
   const { total } = await listJobs(context, jobQuerySchema.parse({ limit: 1 }));
   if (total > 0) return;
   const { version } = await readWorkshop(context);

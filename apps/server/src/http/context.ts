@@ -22,11 +22,11 @@ export function contextOf(
   { workshop, person = null, role = 'owner' }: { workshop: string; person?: string | null; role?: Role },
 ): RequestContext {
   return {
-    database: open.database,
+    database: open.of(workshop),
     workshop,
     person,
     role,
     compute,
-    transaction: (work) => open.transaction((database) => work({ database, workshop })),
+    transaction: (work) => open.transaction(workshop, (database) => work({ database, workshop })),
   };
 }

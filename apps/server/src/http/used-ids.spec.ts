@@ -100,14 +100,13 @@ test('a thing cannot be put under an owner that is not there', async () => {
 test('no statement can put a thing of one workshop under a job of another', async () => {
   const job = await newJob();
   const foreign = randomUUID();
-  const { database } = server.open;
-  await database.execute(`insert into workshop (id, name) values ('${foreign}', 'Next door')`);
+  await server.asOwner(`insert into workshop (id, name) values ('${foreign}', 'Next door')`);
   for (const sql of [
     `insert into piece (id, workshop_id, job_id, position, name, kind) values (gen_random_uuid(), '${foreign}', '${job.id}', 0, 'x', 'base')`,
     `insert into joint (id, workshop_id, job_id, joint) values (gen_random_uuid(), '${foreign}', '${job.id}', '{}')`,
     `insert into photo (id, workshop_id, job_id, media_type, width_pixels, height_pixels) values (gen_random_uuid(), '${foreign}', '${job.id}', 'image/png', 1, 1)`,
   ])
-    await expect(database.execute(sql)).rejects.toMatchObject({ cause: { code: '23503' } });
+    await expect(server.asOwner(sql)).rejects.toMatchObject({ code: '23503' });
 });
 
 test('pieces added at once stand one after another', async () => {

@@ -98,10 +98,9 @@ function conditionsOf(workshop: string, filter: JobQuery): SQL | undefined {
     );
   if (from) conditions.push(sql`${tables.job.createdAt} >= ${from}::date`);
   if (to) conditions.push(sql`${tables.job.createdAt} < ${to}::date + 1`);
-  // The very expression the trigram index holds.
   if (search) {
     const pattern = `%${search.replace(/[\\%_]/g, '\\$&')}%`;
-    conditions.push(sql`(${tables.job.title} || ' ' || ${tables.job.item}) ilike ${pattern}`);
+    conditions.push(sql`${outerJobId} in (select jobs_like(${pattern}))`);
   }
   return and(...conditions);
 }

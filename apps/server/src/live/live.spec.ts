@@ -138,8 +138,8 @@ test('more streams than there may be are refused with words', async () => {
 
 test('what is rolled back is never told', async () => {
   const changes = await listen(1, async () => {
-    await server.open
-      .transaction(async (transaction) => {
+    await server.context
+      .transaction(async ({ database: transaction }) => {
         await transaction.execute(`update workshop set name = 'Never', version = version + 1`);
         throw new Error('no');
       })

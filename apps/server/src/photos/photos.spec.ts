@@ -136,6 +136,9 @@ describe('pictures', () => {
     expect((gone.body as Photo).withdrawnAt).not.toBeNull();
     const back = await server.request.post(`/api/photos/${photo.id}/restore`).send({ version: 3 }).expect(200);
     expect((back.body as Photo).withdrawnAt).toBeNull();
-    await expect(server.open.database.execute(`delete from photo_file`)).rejects.toThrow();
+    await expect(server.context.database.execute(`delete from photo_file`)).rejects.toMatchObject({
+      cause: { code: '42501' },
+    });
+    await expect(server.asOwner(`delete from photo_file`)).rejects.toThrow();
   });
 });

@@ -6,9 +6,10 @@ import { pino } from 'pino';
 import supertest from 'supertest';
 import { createApp } from '../app';
 import { directCompute, type Compute } from '../compute';
-import { migrateDatabase, openDatabase, type OpenDatabase } from '../database';
+import { openDatabase, prepareDatabase, type OpenDatabase } from '../database';
+import { contextOf, type RequestContext } from '../http/context';
 import { openChangeFeed } from '../live/change-feed';
-import { ensureWorkshop } from '../workshop/store';
+import { ensureWorkshop, ONLY_WORKSHOP_ID } from '../workshop/store';
 import { databaseLine, type DatabaseLine } from './database-line';
 
 /** The application on a database of its own, without a listening socket. */
@@ -18,6 +19,12 @@ export interface TestServer {
   /** The application itself, for tests that need a socket. */
   readonly app: Express;
   readonly compute: Compute;
+  /** What its handlers get. */
+  readonly context: RequestContext;
+  /** Address of its database as the owner of the tables. */
+  readonly ownerUrl: string;
+  /** Runs SQL as the owner of the tables. */
+  asOwner(sql: string): Promise<Record<string, unknown>[]>;
   /** The line to its database; tests cut and freeze it. */
   readonly line: DatabaseLine;
   close(): Promise<void>;
@@ -32,11 +39,11 @@ const serverUrl = (): string => {
   return url;
 };
 
-async function onServer(sql: string): Promise<void> {
-  const client = new pg.Client({ connectionString: serverUrl() });
+async function run(url: string, sql: string): Promise<Record<string, unknown>[]> {
+  const client = new pg.Client({ connectionString: url });
   await client.connect();
   try {
-    await client.query(sql);
+    return (await client.query<Record<string, unknown>>(sql)).rows;
   } finally {
     await client.end();
   }
@@ -47,14 +54,14 @@ export async function testServer(
   parts: { requestsPerMinute?: number; webDirectory?: string; compute?: Compute } = {},
 ): Promise<TestServer> {
   const name = `test_${randomBytes(6).toString('hex')}`;
-  await onServer(`create database ${name}`);
+  await run(serverUrl(), `create database ${name}`);
   const url = serverUrl().replace(/\/[^/]*$/, `/${name}`);
-  await migrateDatabase(url, resolve('apps/server/migrations'));
-  const line = await databaseLine(url);
+  const line = await databaseLine(await prepareDatabase(url, resolve('apps/server/migrations')));
   const open = openDatabase(line.url, () => undefined);
   const feed = openChangeFeed(line.url, () => undefined);
-  await ensureWorkshop(open.database);
   const compute = parts.compute ?? directCompute(SAMPLES);
+  const context = contextOf(open, compute, { workshop: ONLY_WORKSHOP_ID });
+  await ensureWorkshop(context);
   const app = createApp({
     open,
     feed,
@@ -68,13 +75,16 @@ export async function testServer(
     open,
     app,
     compute,
+    context,
+    ownerUrl: url,
+    asOwner: (sql) => run(url, sql),
     line,
     close: async () => {
       await feed.close();
       // A test may have closed it already.
       await open.close().catch(() => undefined);
       await line.end();
-      await onServer(`drop database ${name} with (force)`);
+      await run(serverUrl(), `drop database ${name} with (force)`);
     },
   };
 }

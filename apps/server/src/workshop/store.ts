@@ -1,6 +1,6 @@
 import type { Workshop, WorkshopPatch } from '@variatum/contracts';
 import { and, eq } from 'drizzle-orm';
-import { tables, type Database } from '../database';
+import { tables } from '../database';
 import { ProblemError } from '../http/problem-error';
 import { next, orConflict, type Scope } from '../store';
 
@@ -19,8 +19,8 @@ const read = ({ createdAt: _created, updatedAt: _updated, ...row }: Row): Worksh
 });
 
 /** Makes sure the workshop exists. */
-export async function ensureWorkshop(database: Database): Promise<void> {
-  await database.insert(tables.workshop).values({ id: ONLY_WORKSHOP_ID, name: 'Workshop' }).onConflictDoNothing();
+export async function ensureWorkshop({ database, workshop }: Scope): Promise<void> {
+  await database.insert(tables.workshop).values({ id: workshop, name: 'Workshop' }).onConflictDoNothing();
 }
 
 /** Reads a workshop. */

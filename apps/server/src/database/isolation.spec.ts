@@ -1,0 +1,162 @@
+import { ENDPOINTS, type Address, type Endpoint } from '@variatum/contracts';
+import { randomUUID } from 'node:crypto';
+import pg from 'pg';
+import sharp from 'sharp';
+import { addDecision } from '../decisions/store';
+import { addFieldTest } from '../field-tests/store';
+import { contextOf } from '../http/context';
+import { addJob } from '../jobs/store';
+import { putJoint } from '../joints/store';
+import { addPhoto } from '../photos/store';
+import { addPiece } from '../pieces/store';
+import { putRodStock } from '../rod-stock/store';
+import { testServer, type TestServer } from '../testing/test-server';
+import { ensureWorkshop } from '../workshop/store';
+import { servingUrl } from './serving-role';
+
+/** Things of another workshop, by the first word of the addresses they are asked for under. */
+interface Foreign {
+  readonly workshop: string;
+  readonly jobs: string;
+  readonly pieces: string;
+  readonly tests: string;
+  readonly photos: string;
+  readonly decisions: string;
+}
+
+let server: TestServer;
+let foreign: Foreign;
+let picture: Buffer;
+beforeAll(async () => {
+  server = await testServer();
+  const workshop = randomUUID();
+  const next = contextOf(server.open, server.compute, { workshop });
+  await ensureWorkshop(next);
+  picture = await sharp({ create: { width: 8, height: 8, channels: 3, background: 'grey' } })
+    .png()
+    .toBuffer();
+  const { id: jobs } = await addJob(next, { title: 'Next door' });
+  const { id: pieces } = await addPiece(next, jobs, { name: 'Rail' });
+  const { id: tests } = await addFieldTest(next, pieces, { entry: { test: 'chips', outcome: 'short' } });
+  await putJoint(next, jobs, { version: 0, joint: { type: 'lap' } });
+  await putRodStock(next, 'ER308L', { onShelf: true });
+  const { id: photos } = await addPhoto(
+    next,
+    jobs,
+    { id: randomUUID(), turn: 0, caption: '' },
+    await next.compute.picture(picture),
+    'made for this test',
+  );
+  const { id: decisions } = await addDecision(next, {
+    id: randomUUID(),
+    jobId: jobs,
+    rod: null,
+    recommended: null,
+    engineVersion: '0',
+    seed: 1,
+    note: '',
+    question: {},
+    resultJson: '{}',
+    madeFrom: 'made for this test',
+  });
+  foreign = { workshop, jobs, pieces, tests, photos, decisions };
+});
+afterAll(() => server.close());
+
+/** Bodies that would be right if the thing were one's own. */
+const BODIES: { readonly [One in Address]?: object } = {
+  'PATCH /jobs/:id': { version: 1, title: 'Mine' },
+  'POST /jobs/:id/duplicate': {},
+  'POST /jobs/:id/pieces': { name: 'Mine' },
+  'PATCH /pieces/:id': { version: 1, name: 'Mine' },
+  'POST /pieces/:id/tests': { entry: { test: 'chips', outcome: 'short' } },
+  'POST /tests/:id/strike-out': { reason: 'mine' },
+  'PATCH /photos/:id': { version: 1, caption: 'Mine' },
+  'PUT /jobs/:id/joint': { version: 1, joint: { type: 'bevel' } },
+  'POST /jobs/:id/decisions': { rod: null },
+};
+const withId = (Object.keys(ENDPOINTS) as Address[]).filter((address) => address.includes('/:id'));
+
+test.each(withId)('%s of another workshop is not there', async (address) => {
+  const [method = '', path = ''] = address.split(' ');
+  const kind = path.split('/')[1] as keyof Foreign;
+  const { sends }: Endpoint = ENDPOINTS[address];
+  const asked = server.request[method.toLowerCase() as 'get'](`/api${path.replace(':id', foreign[kind])}`);
+  const body = BODIES[address] ?? (method === 'GET' ? undefined : { version: 1 });
+  const { status } = await (sends ? asked.type('image/png').send(picture) : asked.send(body));
+  expect([address, foreign[kind] === undefined, status]).toEqual([address, false, 404]);
+});
+
+test('what another workshop has is in no list', async () => {
+  const { body: jobs } = await server.request.get('/api/jobs').expect(200);
+  const { body: found } = await server.request.get('/api/jobs').query({ search: 'Next door' }).expect(200);
+  const { body: shelf } = await server.request.get('/api/rod-stock').expect(200);
+  expect([jobs, found, shelf]).toEqual([{ jobs: [], total: 0 }, { jobs: [], total: 0 }, []]);
+});
+
+describe('the role the program is served by', () => {
+  let client: pg.Client;
+  beforeEach(async () => {
+    client = new pg.Client({ connectionString: servingUrl(server.ownerUrl) });
+    await client.connect();
+  });
+  afterEach(() => client.end());
+  const serve = (workshop: string): Promise<unknown> =>
+    client.query(`select set_config('variatum.workshop', $1, false)`, [workshop]);
+  const tables = async (): Promise<string[]> =>
+    (
+      await server.asOwner(
+        `select table_name from information_schema.columns where table_schema = 'public' and column_name = 'workshop_id'`,
+      )
+    ).map(({ table_name: name }) => String(name));
+
+  test('has no power over the tables, and may erase nothing', async () => {
+    const { rows } = await client.query(
+      'select rolsuper, rolbypassrls, rolcreaterole, rolcreatedb from pg_roles where rolname = current_user',
+    );
+    expect(rows).toEqual([{ rolsuper: false, rolbypassrls: false, rolcreaterole: false, rolcreatedb: false }]);
+    for (const table of await tables()) {
+      await expect(client.query(`delete from ${table}`)).rejects.toMatchObject({ code: '42501' });
+      await expect(client.query(`truncate ${table}`)).rejects.toMatchObject({ code: '42501' });
+      await expect(client.query(`alter table ${table} disable row level security`)).rejects.toMatchObject({
+        code: '42501',
+      });
+    }
+  });
+
+  test('sees and changes no row of another workshop, nor any while it serves none', async () => {
+    const names = await tables();
+    expect(names.length).toBeGreaterThan(7);
+    for (const workshop of [server.context.workshop, '']) {
+      await serve(workshop);
+      for (const table of names) {
+        const seen = await client.query(`select 1 from ${table} where workshop_id = $1`, [foreign.workshop]);
+        const changed = await client.query(`update ${table} set updated_at = now() where workshop_id = $1`, [
+          foreign.workshop,
+        ]);
+        expect([table, seen.rowCount, changed.rowCount]).toEqual([table, 0, 0]);
+      }
+      expect((await client.query(`select jobs_like('%Next door%')`)).rowCount).toBe(0);
+    }
+    await serve(foreign.workshop);
+    for (const table of names) {
+      const { rowCount } = await client.query(`select 1 from ${table}`);
+      expect([table, rowCount]).toEqual([table, 1]);
+    }
+  });
+
+  test('can put nothing into another workshop, nor move anything there', async () => {
+    await serve(server.context.workshop);
+    const refused = { code: '42501', message: expect.stringContaining('row-level security') as string };
+    await expect(
+      client.query(`insert into job (id, workshop_id, title, state, stage) values ($1, $2, 'x', 'bench', 'job')`, [
+        randomUUID(),
+        foreign.workshop,
+      ]),
+    ).rejects.toMatchObject(refused);
+    const { body } = await server.request.post('/api/jobs').send({ title: 'Mine' }).expect(201);
+    await expect(
+      client.query('update job set workshop_id = $1 where id = $2', [foreign.workshop, (body as { id: string }).id]),
+    ).rejects.toMatchObject(refused);
+  });
+});

@@ -1,0 +1,25 @@
+import pg from 'pg';
+
+/** Tables of a workshop, each after those that point at it. */
+const TABLES = ['photo_file', 'photo', 'decision', 'joint', 'field_test', 'piece', 'job', 'rod_stock'];
+/** What is kept for ever in earnest. */
+const KEPT = ['field_test', 'decision'];
+
+/**
+ * Erases all jobs of one workshop and what is on its shelf, for demo data made anew; other workshops keep everything. Only the
+ * owner of the tables can: the program is served by a role that may erase nothing.
+ * @param ownerUrl address of the database as its owner
+ */
+export async function emptyWorkshop(ownerUrl: string, workshop: string): Promise<void> {
+  const owner = new pg.Client({ connectionString: ownerUrl });
+  await owner.connect();
+  try {
+    await owner.query('begin');
+    for (const table of KEPT) await owner.query(`alter table ${table} disable trigger user`);
+    for (const table of TABLES) await owner.query(`delete from ${table} where workshop_id = $1`, [workshop]);
+    for (const table of KEPT) await owner.query(`alter table ${table} enable trigger user`);
+    await owner.query('commit');
+  } finally {
+    await owner.end();
+  }
+}
