@@ -8,6 +8,8 @@ const stage = async (page: Page, job: RegExp, name: string): Promise<void> => {
   await page.getByRole('navigation', { name: 'Stages of the work' }).getByRole('link', { name }).click();
 };
 
+const shopName = (page: Page) => page.getByRole('region', { name: 'Workshop', exact: true }).getByLabel('Name');
+
 test('units of the workshop change how sizes and temperatures are read and shown', async ({ page, demo }) => {
   const settings = new URL('/settings', demo.url).href;
   await page.goto(settings);
@@ -95,21 +97,21 @@ test('two people in the settings see each other, and a field both changed is sho
     const [mine, theirs] = await Promise.all([here.newPage(), there.newPage()]);
     for (const page of [mine, theirs]) {
       await page.goto(new URL('/settings', demo.url).href);
-      await expect(page.locator('#shop-name')).toHaveValue('Works depot');
+      await expect(shopName(page)).toHaveValue('Works depot');
     }
     await theirs.getByRole('radio', { name: 'cfh' }).click();
     await expect(mine.getByRole('radio', { name: 'cfh' })).toHaveAttribute('aria-checked', 'true', { timeout: 2500 });
     await here.setOffline(true);
-    await mine.locator('#shop-name').fill('Depot north');
+    await shopName(mine).fill('Depot north');
     await expect(mine.getByRole('status').filter({ hasText: 'does not answer' })).toBeVisible();
-    await theirs.locator('#shop-name').fill('Depot south');
+    await shopName(theirs).fill('Depot south');
     await saved(theirs);
     await here.setOffline(false);
     const panel = mine.getByRole('alert', { name: /Changed twice: Name/ });
     await expect(panel).toContainText('Depot south');
     await panel.getByRole('button', { name: 'Take theirs' }).click();
-    await expect(mine.locator('#shop-name')).toHaveValue('Depot south');
-    await theirs.locator('#shop-name').fill('Works depot');
+    await expect(shopName(mine)).toHaveValue('Depot south');
+    await shopName(theirs).fill('Works depot');
     await theirs.getByRole('radio', { name: 'L/min' }).click();
     await saved(theirs);
   } finally {

@@ -1,93 +1,55 @@
 import { ChangeDetectionStrategy, Component, model } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { FAMILIES, RODS } from '@variatum/metallurgy';
-import { NzInputModule } from 'ng-zorro-antd/input';
-import { NzSelectModule } from 'ng-zorro-antd/select';
-import { ChoiceGroup } from '../shared/choice-group';
+import { ChoiceGroup, type ChoiceOption, DateField, SelectField } from '../kit/fields';
 import { ENVIRONMENT_CHOICES } from '../shared/words';
 import type { BoardQuery } from './board-query';
 
 /** Filter and order of the job board. */
 @Component({
   selector: 'va-board-filter',
-  imports: [ChoiceGroup, FormsModule, NzInputModule, NzSelectModule],
+  imports: [ChoiceGroup, DateField, SelectField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="panel fields" aria-label="Filter">
-      <div class="field">
-        <label for="filter-environment">Surroundings</label>
-        <nz-select
-          nzId="filter-environment"
-          nzAllowClear
-          nzPlaceHolder="Any"
-          [ngModel]="filter().environment ?? null"
-          (ngModelChange)="set({ environment: $event ?? undefined })"
-        >
-          @for (entry of environments; track entry.id) {
-            <nz-option [nzValue]="entry.id" [nzLabel]="entry.title" />
-          }
-        </nz-select>
-      </div>
-      <div class="field">
-        <label for="filter-rod">Rod decided on</label>
-        <nz-select
-          nzId="filter-rod"
-          nzShowSearch
-          nzAllowClear
-          nzPlaceHolder="Any"
-          [ngModel]="filter().rod ?? null"
-          (ngModelChange)="set({ rod: $event ?? undefined })"
-        >
-          @for (id of rods; track id) {
-            <nz-option [nzValue]="id" [nzLabel]="id" />
-          }
-        </nz-select>
-      </div>
-      <div class="field">
-        <label for="filter-family">Metal of a piece</label>
-        <nz-select
-          nzId="filter-family"
-          nzShowSearch
-          nzAllowClear
-          nzPlaceHolder="Any"
-          [ngModel]="filter().family ?? null"
-          (ngModelChange)="set({ family: $event ?? undefined })"
-        >
-          @for (entry of families; track entry.id) {
-            <nz-option [nzValue]="entry.id" [nzLabel]="entry.title" />
-          }
-        </nz-select>
-      </div>
-      <div class="field">
-        <label for="filter-from">Came in from</label>
-        <input
-          nz-input
-          type="date"
-          id="filter-from"
-          [max]="filter().to ?? ''"
-          [ngModel]="filter().from ?? ''"
-          (ngModelChange)="set({ from: $event || undefined })"
-        />
-      </div>
-      <div class="field">
-        <label for="filter-to">Came in until</label>
-        <input
-          nz-input
-          type="date"
-          id="filter-to"
-          [min]="filter().from ?? ''"
-          [ngModel]="filter().to ?? ''"
-          (ngModelChange)="set({ to: $event || undefined })"
-        />
-      </div>
-      <div class="field">
-        <label for="filter-sort">Order</label>
-        <nz-select nzId="filter-sort" [ngModel]="filter().sort" (ngModelChange)="set({ sort: $event })">
-          <nz-option nzValue="updated" nzLabel="Last changed first" />
-          <nz-option nzValue="created" nzLabel="Newest first" />
-          <nz-option nzValue="title" nzLabel="By name" />
-        </nz-select>
-      </div>
+      <va-select-field
+        label="Surroundings"
+        clear
+        placeholder="Any"
+        [options]="environments"
+        [value]="filter().environment ?? null"
+        (chosen)="set({ environment: $event ?? undefined })"
+      />
+      <va-select-field
+        label="Rod decided on"
+        clear
+        search
+        placeholder="Any"
+        [options]="rods"
+        [value]="filter().rod ?? null"
+        (chosen)="set({ rod: $event ?? undefined })"
+      />
+      <va-select-field
+        label="Metal of a piece"
+        clear
+        search
+        placeholder="Any"
+        [options]="families"
+        [value]="filter().family ?? null"
+        (chosen)="set({ family: $event ?? undefined })"
+      />
+      <va-date-field
+        label="Came in from"
+        [latest]="filter().to ?? ''"
+        [value]="filter().from ?? ''"
+        (changed)="set({ from: $event || undefined })"
+      />
+      <va-date-field
+        label="Came in until"
+        [earliest]="filter().from ?? ''"
+        [value]="filter().to ?? ''"
+        (changed)="set({ to: $event || undefined })"
+      />
+      <va-select-field label="Order" [options]="orders" [value]="filter().sort" (chosen)="set({ sort: $event })" />
       <va-choice-group
         label="Withdrawn jobs"
         [options]="withdrawnOptions"
@@ -100,9 +62,18 @@ import type { BoardQuery } from './board-query';
 export class BoardFilter {
   readonly filter = model.required<BoardQuery>();
 
-  protected readonly environments = ENVIRONMENT_CHOICES;
-  protected readonly families = Object.entries(FAMILIES).map(([id, { title }]) => ({ id, title }));
-  protected readonly rods = ['no rod', ...RODS.map(({ id }) => id)];
+  protected readonly environments: readonly ChoiceOption<string | null>[] = ENVIRONMENT_CHOICES;
+  protected readonly families: readonly ChoiceOption<string | null>[] = Object.entries(FAMILIES).map(
+    ([value, { title }]) => ({ value, title }),
+  );
+  protected readonly rods: readonly ChoiceOption<string | null>[] = ['no rod', ...RODS.map(({ id }) => id)].map(
+    (value) => ({ value, title: value }),
+  );
+  protected readonly orders = [
+    { value: 'updated', title: 'Last changed first' },
+    { value: 'created', title: 'Newest first' },
+    { value: 'title', title: 'By name' },
+  ] as const;
   protected readonly withdrawnOptions = [
     { value: false, title: 'Hidden' },
     { value: true, title: 'Only these' },

@@ -1,14 +1,5 @@
 import type { HttpErrorResponse } from '@angular/common/http';
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  type ElementRef,
-  inject,
-  signal,
-  viewChild,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, viewChild } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { Router } from '@angular/router';
@@ -21,6 +12,7 @@ import { problemOf, waitAfter } from '../data/delivery';
 import { LiveService } from '../data/live.service';
 import { RepeatableRequest } from '../data/repeatable-request';
 import { GuideOffer } from '../guide/guide-offer';
+import { TextField } from '../kit/fields';
 import { Icon } from '../shared/icon';
 import { STATE_WORDS } from '../shared/state-words';
 import { BoardColumn } from './board-column';
@@ -33,7 +25,7 @@ const REFRESH_MS = 300;
 /** What is on the bench, waiting, to be inspected and out. */
 @Component({
   selector: 'va-board',
-  imports: [BoardColumn, BoardFilter, FormsModule, GuideOffer, Icon, NzButtonModule, NzInputModule],
+  imports: [BoardColumn, BoardFilter, FormsModule, GuideOffer, Icon, NzButtonModule, NzInputModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="page stack">
@@ -70,23 +62,16 @@ const REFRESH_MS = 300;
       }
       @if (adding()) {
         <form class="panel row" (ngSubmit)="add()">
-          <div class="field grow">
-            <label for="new-title">What came in?</label>
-            <input
-              nz-input
-              #titleField
-              id="new-title"
-              name="title"
-              [(ngModel)]="title"
-              placeholder="Such as: park bench, broken foot"
-              maxlength="120"
-              [attr.aria-invalid]="titleError() !== ''"
-              aria-describedby="new-title-error"
-            />
-            @if (titleError()) {
-              <span class="field-error" id="new-title-error">{{ titleError() }}</span>
-            }
-          </div>
+          <va-text-field
+            #titleField
+            class="grow"
+            label="What came in?"
+            [longest]="120"
+            placeholder="Such as: park bench, broken foot"
+            [value]="title()"
+            [error]="titleError()"
+            (changed)="title.set($event)"
+          />
           <button nz-button nzType="primary" type="submit" [disabled]="busy()">Start the job</button>
           <button nz-button type="button" (click)="adding.set(false)">Cancel</button>
         </form>
@@ -177,9 +162,9 @@ export class Board {
   protected readonly busy = signal(false);
   protected readonly titleError = signal('');
   protected readonly changed = signal(0);
-  protected title = '';
+  protected readonly title = signal('');
   private readonly newJob = new RepeatableRequest();
-  private readonly titleField = viewChild<ElementRef<HTMLInputElement>>('titleField');
+  private readonly titleField = viewChild<TextField>('titleField');
 
   protected readonly filters = computed(() => filterCount(this.filter()));
   protected readonly query = computed<ListQuery>(() => ({ search: this.search().trim(), ...this.filter() }));
@@ -192,7 +177,7 @@ export class Board {
 
   constructor() {
     // Whoever starts a job types its name next.
-    effect(() => this.titleField()?.nativeElement.focus());
+    effect(() => this.titleField()?.focus());
     const live = inject(LiveService);
     merge(live.changes.pipe(filter(({ job }) => job !== null)), live.opened)
       .pipe(auditTime(REFRESH_MS), takeUntilDestroyed())
@@ -204,7 +189,7 @@ export class Board {
   }
 
   protected add(): void {
-    const title = this.title.trim();
+    const title = this.title().trim();
     this.titleError.set(title === '' ? 'give the job a name' : '');
     if (title === '' || this.busy()) return;
     this.busy.set(true);

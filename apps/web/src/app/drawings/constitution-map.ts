@@ -9,8 +9,8 @@ import {
 } from '@variatum/metallurgy';
 import { contourDensity } from 'd3-contour';
 import { scaleLinear } from 'd3-scale';
+import { ChoiceGroup } from '../kit/fields';
 import { geoPathOf, lineOf, WINDOWS, type DiagramName, type Window } from './map-geometry';
-import { ChoiceGroup } from '../shared/choice-group';
 
 interface Label {
   readonly x: number;

@@ -1,31 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import type { LengthUnit, Rod } from '@variatum/metallurgy';
-import { NzInputModule } from 'ng-zorro-antd/input';
-import { lengthMeasure } from '../shared/measure';
-import { MeasureField } from '../shared/measure-field';
+import { lengthMeasure, MeasureField, SwitchField, TextField } from '../kit/fields';
 import { RackStore } from './rack-store';
 
 /** One rod of the rack: whether it is on the shelf, and if so in which diameter and where. */
 @Component({
   selector: 'va-rack-rod',
-  imports: [FormsModule, MeasureField, NzInputModule],
+  imports: [MeasureField, SwitchField, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="row line">
-      <label [for]="'rod-' + rod().id">
-        <span class="figure">{{ rod().id }}</span>
-        <span class="small soft">{{ facts() }}</span>
-      </label>
-      <input
-        type="checkbox"
-        role="switch"
-        class="switch"
-        [id]="'rod-' + rod().id"
-        [ngModel]="entry().onShelf"
-        (ngModelChange)="store.change(rod().id, { onShelf: $event })"
-      />
-    </div>
+    <va-switch-field [on]="entry().onShelf" (changed)="store.change(rod().id, { onShelf: $event })">
+      <span class="figure">{{ rod().id }}</span>
+      <span class="small soft">{{ facts() }}</span>
+    </va-switch-field>
     @if (entry().onShelf) {
       <div class="more">
         <va-measure-field
@@ -36,31 +23,23 @@ import { RackStore } from './rack-store';
           placeholder='2.4 mm, 1/16"'
           (changed)="setDiameter($event)"
         />
-        <div class="field">
-          <label [for]="'note-' + rod().id">Where, how much</label>
-          <input
-            nz-input
-            [id]="'note-' + rod().id"
-            maxlength="300"
-            [ngModel]="entry().note"
-            (ngModelChange)="store.change(rod().id, { note: $event })"
-          />
-        </div>
+        <va-text-field
+          label="Where, how much"
+          [longest]="300"
+          [value]="entry().note"
+          (changed)="store.change(rod().id, { note: $event })"
+        />
       </div>
     }
   `,
   styles: `
-    .line {
-      flex-wrap: nowrap;
-      justify-content: space-between;
-      min-height: var(--target);
+    va-switch-field {
       padding: 3px 0;
     }
-    .line label {
-      display: grid;
-      flex: 1;
+    va-switch-field .small {
+      display: block;
     }
-    .line .figure {
+    va-switch-field .figure {
       font-weight: 650;
     }
     .more {

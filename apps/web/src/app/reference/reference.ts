@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, input, linkedSignal } fro
 import { FormsModule } from '@angular/forms';
 import { GRADES, RODS, type CatalogueEntry } from '@variatum/metallurgy';
 import { NzInputModule } from 'ng-zorro-antd/input';
+import { ChoiceGroup } from '../kit/fields';
 import { familyTitle } from '../shared/words';
-import { ChoiceGroup } from '../shared/choice-group';
 
 const COLUMNS = ['C', 'Cr', 'Ni', 'Mo', 'N', 'S'] as const;
 

@@ -1,24 +1,22 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { FIELD_TESTS, RODS } from '@variatum/metallurgy';
-import { NzSelectModule } from 'ng-zorro-antd/select';
+import { type ChoiceOption, SelectField, SwitchField } from '../kit/fields';
 import { SettingsStore } from './settings-store';
 
-const STEPS = [-3, -2, -1, 0, 1, 2, 3] as const;
-const STEP_WORDS: Readonly<Record<number, string>> = {
-  [-3]: 'avoid much',
-  [-2]: 'avoid',
-  [-1]: 'rather not',
-  0: 'no preference',
-  1: 'rather',
-  2: 'prefer',
-  3: 'prefer much',
-};
+const STEPS: readonly ChoiceOption<number>[] = [
+  { value: -3, title: 'avoid much' },
+  { value: -2, title: 'avoid' },
+  { value: -1, title: 'rather not' },
+  { value: 0, title: 'no preference' },
+  { value: 1, title: 'rather' },
+  { value: 2, title: 'prefer' },
+  { value: 3, title: 'prefer much' },
+];
 
 /** Tests the workshop can do, and the rods it likes. */
 @Component({
   selector: 'va-habits-settings',
-  imports: [FormsModule, NzSelectModule],
+  imports: [SelectField, SwitchField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="panel stack" aria-label="Tests at hand">
@@ -27,15 +25,9 @@ const STEP_WORDS: Readonly<Record<number, string>> = {
       <ul class="tests">
         @for (test of tests; track test.id) {
           <li>
-            <label [for]="'owns-' + test.id">{{ test.title }}</label>
-            <input
-              type="checkbox"
-              role="switch"
-              class="switch"
-              [id]="'owns-' + test.id"
-              [ngModel]="owned().has(test.id)"
-              (ngModelChange)="own(test.id, $event)"
-            />
+            <va-switch-field [on]="owned().has(test.id)" (changed)="own(test.id, $event)">
+              {{ test.title }}
+            </va-switch-field>
           </li>
         }
       </ul>
@@ -50,33 +42,25 @@ const STEP_WORDS: Readonly<Record<number, string>> = {
         @for (entry of preferences(); track entry.rod) {
           <li>
             <span class="figure">{{ entry.rod }}</span>
-            <nz-select
-              [nzId]="'step-' + entry.rod"
-              [attr.aria-label]="'Preference for ' + entry.rod"
-              [ngModel]="entry.step"
-              (ngModelChange)="prefer(entry.rod, $event)"
-            >
-              @for (step of steps; track step) {
-                <nz-option [nzValue]="step" [nzLabel]="stepWords[step] ?? ''" />
-              }
-            </nz-select>
+            <va-select-field
+              quiet
+              [label]="'Preference for ' + entry.rod"
+              [options]="steps"
+              [value]="entry.step"
+              (chosen)="prefer(entry.rod, $event)"
+            />
           </li>
         }
       </ul>
-      <div class="field narrow">
-        <label for="add-preference">Add a rod</label>
-        <nz-select
-          nzId="add-preference"
-          nzShowSearch
-          nzPlaceHolder="Rod"
-          [ngModel]="null"
-          (ngModelChange)="prefer($event, 1)"
-        >
-          @for (rod of rods; track rod) {
-            <nz-option [nzValue]="rod" [nzLabel]="rod" />
-          }
-        </nz-select>
-      </div>
+      <va-select-field
+        class="narrow"
+        label="Add a rod"
+        search
+        placeholder="Rod"
+        [options]="rods"
+        [value]="null"
+        (chosen)="prefer($event, 1)"
+      />
     </section>
   `,
   styles: `
@@ -87,19 +71,20 @@ const STEP_WORDS: Readonly<Record<number, string>> = {
       columns: 3 240px;
       column-gap: var(--space-6);
     }
-    .tests li,
+    .tests li {
+      break-inside: avoid;
+    }
     .preferences li {
       display: flex;
       justify-content: space-between;
       align-items: center;
       gap: var(--space-3);
       min-height: var(--target);
-      break-inside: avoid;
     }
     .preferences li {
       max-width: 420px;
     }
-    .preferences nz-select {
+    .preferences va-select-field {
       width: 220px;
     }
     .narrow {
@@ -110,9 +95,8 @@ const STEP_WORDS: Readonly<Record<number, string>> = {
 export class HabitsSettings {
   private readonly store = inject(SettingsStore);
   protected readonly tests = FIELD_TESTS;
-  protected readonly rods = RODS.map(({ id }) => id);
+  protected readonly rods: readonly ChoiceOption<string | null>[] = RODS.map(({ id }) => ({ value: id, title: id }));
   protected readonly steps = STEPS;
-  protected readonly stepWords = STEP_WORDS;
 
   protected readonly owned = computed(
     () => new Set(this.store.workshop()?.ownedTests ?? FIELD_TESTS.map(({ id }) => id)),

@@ -1,8 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import type { Rates } from '@variatum/contracts';
-import { NzInputModule } from 'ng-zorro-antd/input';
-import { NumberField } from '../shared/number-field';
+import { NumberField, TextField } from '../kit/fields';
 import { SettingsStore } from './settings-store';
 
 const NONE: Rates = {
@@ -22,22 +20,18 @@ const FIELDS = [
 /** What work costs here. */
 @Component({
   selector: 'va-rates-settings',
-  imports: [FormsModule, NumberField, NzInputModule],
+  imports: [NumberField, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="panel stack" aria-label="Rates">
       <h2>Rates</h2>
       <div class="fields">
-        <div class="field">
-          <label for="currency">Currency</label>
-          <input
-            nz-input
-            id="currency"
-            maxlength="8"
-            [ngModel]="rates().currency"
-            (ngModelChange)="change({ currency: $event })"
-          />
-        </div>
+        <va-text-field
+          label="Currency"
+          [longest]="8"
+          [value]="rates().currency"
+          (changed)="change({ currency: $event })"
+        />
         @for (entry of fields; track entry.field) {
           <va-number-field
             [label]="entry.label"

@@ -5,7 +5,7 @@ import { aWorkshop } from '../../testing/job-fixture';
 import { Autosave } from '../data/autosave';
 import { RestingChanges } from '../data/resting-changes';
 import { UndoHistory } from '../data/undo-history';
-import { replaceAt, withoutAt } from './replace-at';
+import { editedList, type EditedList } from './edited-list';
 import { SettingsStore } from './settings-store';
 
 const machine = {
@@ -17,6 +17,7 @@ const rest = (ms = 450): Promise<void> => jest.advanceTimersByTimeAsync(ms);
 
 let store: SettingsStore;
 let http: HttpTestingController;
+let machines: EditedList<'machines'>;
 beforeEach(async () => {
   jest.useFakeTimers();
   TestBed.configureTestingModule({
@@ -24,6 +25,7 @@ beforeEach(async () => {
   });
   store = TestBed.inject(SettingsStore);
   http = TestBed.inject(HttpTestingController);
+  machines = TestBed.runInInjectionContext(() => editedList('machines'));
   await rest(20);
   http.expectOne('/api/workshop').flush(aWorkshop({ version: 7, machines: [machine] }));
   await rest(5);
@@ -46,9 +48,10 @@ test('a change shows at once and is sent when typing rests, upon the version tha
 });
 
 test('a fault in a list is named by its place, kept, and holds only its own list back', async () => {
-  store.change({ machines: replaceAt([machine], 0, { volts: Number.NaN, amperes: 1 }) });
+  machines.change(0, { volts: Number.NaN, amperes: 1 });
   store.change({ flowUnit: 'cfh' });
   expect(Object.keys(store.errors())).toEqual(['machines.0.volts', 'machines.0.amperes']);
+  expect(machines.error(0, 'amperes')).toMatch(/3 to 200/);
   await rest();
   const request = http.expectOne({ method: 'PATCH', url: '/api/workshop' });
   expect(request.request.body).toEqual({ flowUnit: 'cfh', version: 7 });
@@ -56,7 +59,7 @@ test('a fault in a list is named by its place, kept, and holds only its own list
   await rest(5);
   expect(store.saving.state()).toBe('refused');
   expect(store.workshop()?.machines[0]?.amperes).toBe(1);
-  store.change({ machines: replaceAt(store.workshop()?.machines ?? [], 0, { volts: 400, amperes: 32 }) });
+  machines.change(0, { volts: 400, amperes: 32 });
   await rest();
   const mended = http.expectOne({ method: 'PATCH', url: '/api/workshop' });
   expect(mended.request.body.machines).toMatchObject([{ volts: 400, amperes: 32 }]);
@@ -84,7 +87,7 @@ test('what two changed is shown side by side; what only the other changed is lef
 
 test('taking back sends what stood before', async () => {
   const history = TestBed.inject(UndoHistory);
-  store.change({ machines: withoutAt([machine], 0) });
+  machines.remove(0);
   await rest();
   http.expectOne({ method: 'PATCH', url: '/api/workshop' }).flush(aWorkshop({ version: 8 }));
   await rest(5);
@@ -95,9 +98,9 @@ test('taking back sends what stood before', async () => {
   request.flush(aWorkshop({ version: 9, machines: [machine] }));
 });
 
-test('lists are changed and shortened without touching the one that was there', () => {
-  const list = [{ a: 1 }, { a: 2 }] as const;
-  expect(replaceAt(list, 1, { a: 1 })).toEqual([{ a: 1 }, { a: 1 }]);
-  expect(withoutAt(list, 0)).toEqual([{ a: 2 }]);
-  expect(list).toEqual([{ a: 1 }, { a: 2 }]);
+test('an entry is added behind the others', () => {
+  const before = store.workshop()?.machines;
+  machines.add({ ...machine, name: 'Second' });
+  expect(machines.entries().map(({ name }) => name)).toEqual(['Bench', 'Second']);
+  expect(before).toHaveLength(1);
 });

@@ -1,15 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { NzInputModule } from 'ng-zorro-antd/input';
 import { Autosave } from '../data/autosave';
 import { PersonSettings, TEXT_SIZES } from '../data/person-settings';
 import { RestingChanges } from '../data/resting-changes';
 import { UndoHistory } from '../data/undo-history';
+import { ChoiceGroup, TextField } from '../kit/fields';
 import { ConflictPanel } from '../shared/conflict-panel';
-import { ChoiceGroup } from '../shared/choice-group';
-import { TakeBack } from '../shared/take-back';
 import { saveWords } from '../shared/state-words';
+import { TakeBack } from '../shared/take-back';
 import { AcceptanceSettings } from './acceptance-settings';
 import { GasesSettings } from './gases-settings';
 import { HabitsSettings } from './habits-settings';
@@ -24,14 +22,13 @@ import { SettingsStore } from './settings-store';
     AcceptanceSettings,
     ChoiceGroup,
     ConflictPanel,
-    FormsModule,
     GasesSettings,
     HabitsSettings,
     MachinesSettings,
     NzButtonModule,
-    NzInputModule,
     RatesSettings,
     TakeBack,
+    TextField,
   ],
   providers: [Autosave, UndoHistory, RestingChanges, SettingsStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -75,20 +72,13 @@ import { SettingsStore } from './settings-store';
         <section class="panel stack" aria-label="Workshop">
           <h2>The workshop</h2>
           <div class="fields">
-            <div class="field">
-              <label for="shop-name">Name</label>
-              <input
-                nz-input
-                id="shop-name"
-                maxlength="80"
-                [ngModel]="workshop.name"
-                (ngModelChange)="store.change({ name: $event })"
-                [attr.aria-invalid]="!!store.errors()['name']"
-              />
-              @if (store.errors()['name']; as message) {
-                <span class="field-error">{{ message }}</span>
-              }
-            </div>
+            <va-text-field
+              label="Name"
+              [longest]="80"
+              [value]="workshop.name"
+              [error]="store.errors()['name']"
+              (changed)="store.change({ name: $event })"
+            />
             <va-choice-group
               label="Lengths without a unit"
               [options]="lengths"

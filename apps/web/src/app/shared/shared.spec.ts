@@ -1,69 +1,11 @@
 import { TestBed } from '@angular/core/testing';
 import { render, texts } from '../../testing/render';
-import { ChoiceGroup } from './choice-group';
 import { FerriteScale } from './ferrite-scale';
+import { HelpNote } from './help-note';
+import { Icon } from './icon';
+import { ICONS } from './icons';
 import { RiskMark } from './risk-mark';
 import { settingWords, testOf } from './words';
-
-const OPTIONS = [
-  { value: 'a', title: 'First' },
-  { value: 'b', title: 'Second' },
-  { value: 'c', title: 'Third' },
-];
-
-describe('ChoiceGroup', () => {
-  const radios = (element: HTMLElement): HTMLElement[] => [...element.querySelectorAll<HTMLElement>('[role="radio"]')];
-  const press = (target: HTMLElement, key: string): KeyboardEvent => {
-    const event = new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true });
-    target.dispatchEvent(event);
-    return event;
-  };
-
-  test('names the group, marks the answer, and lets Tab in at the answer only', async () => {
-    const { element, set } = await render(ChoiceGroup, { label: 'Which', options: OPTIONS, value: 'b' });
-    const group = element.querySelector('[role="radiogroup"]') as HTMLElement;
-    expect(document.getElementById(group.getAttribute('aria-labelledby') ?? '')?.textContent).toBe('Which');
-    expect(radios(element).map((radio) => radio.getAttribute('aria-checked'))).toEqual(['false', 'true', 'false']);
-    expect(radios(element).map(({ tabIndex }) => tabIndex)).toEqual([-1, 0, -1]);
-    await set('value', null);
-    expect(radios(element).map(({ tabIndex }) => tabIndex)).toEqual([0, -1, -1]);
-  });
-
-  test('answers by press, also by pressing the answer again', async () => {
-    const { fixture, element } = await render(ChoiceGroup, { label: 'Which', options: OPTIONS, value: 'b' });
-    const answers: unknown[] = [];
-    fixture.componentInstance.chosen.subscribe((value) => answers.push(value));
-    radios(element)[2]?.click();
-    radios(element)[1]?.click();
-    expect(answers).toEqual(['c', 'b']);
-  });
-
-  test('arrow keys go round, Home and End to the ends, and answer nothing by themselves', async () => {
-    const { fixture, element } = await render(ChoiceGroup, { label: 'Which', options: OPTIONS, value: 'a' });
-    const answers: unknown[] = [];
-    fixture.componentInstance.chosen.subscribe((value) => answers.push(value));
-    const [first, second, third] = radios(element) as [HTMLElement, HTMLElement, HTMLElement];
-    first.focus();
-    press(first, 'ArrowRight');
-    expect(document.activeElement).toBe(second);
-    press(second, 'End');
-    expect(document.activeElement).toBe(third);
-    press(third, 'ArrowDown');
-    expect(document.activeElement).toBe(first);
-    press(first, 'ArrowLeft');
-    expect(document.activeElement).toBe(third);
-    press(third, 'Home');
-    expect(document.activeElement).toBe(first);
-    expect(press(first, 'x').defaultPrevented).toBe(false);
-    expect(answers).toEqual([]);
-  });
-
-  test('two groups never share an id', async () => {
-    const one = await render(ChoiceGroup, { label: 'One', options: OPTIONS, value: null });
-    const two = await render(ChoiceGroup, { label: 'Two', options: OPTIONS, value: null });
-    expect(one.element.querySelector('.label')?.id).not.toBe(two.element.querySelector('.label')?.id);
-  });
-});
 
 describe('RiskMark', () => {
   test.each(['low', 'watch', 'high', 'do-not'] as const)(
@@ -114,3 +56,26 @@ test('settings of a test read as people say them', () => {
 });
 
 afterEach(() => TestBed.resetTestingModule());
+
+describe('help note and icons', () => {
+  test('a term opens in words and closes again', async () => {
+    const { fixture, element } = await render(HelpNote, { about: 'dilution' });
+    const button = element.querySelector('button') as HTMLButtonElement;
+    expect(button.getAttribute('aria-label')).toBe('What is: Dilution');
+    button.click();
+    await fixture.whenStable();
+    expect(document.querySelector('[role="note"]')?.textContent).toContain('base metal');
+    button.click();
+    await fixture.whenStable();
+    expect(document.querySelector('[role="note"]')).toBeNull();
+  });
+  test('every icon draws something and hides from assistive technology', async () => {
+    for (const name of Object.keys(ICONS)) {
+      const { element, fixture } = await render(Icon, { name });
+      const drawing = element.querySelector('svg');
+      expect(drawing?.children.length).toBeGreaterThan(0);
+      expect(drawing?.getAttribute('aria-hidden')).toBe('true');
+      fixture.destroy();
+    }
+  });
+});

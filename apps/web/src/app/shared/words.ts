@@ -71,9 +71,9 @@ export const environmentTitle = (id: string | undefined): string =>
   id ? (ENVIRONMENTS[id as keyof typeof ENVIRONMENTS]?.title ?? id) : 'Service not stated';
 
 /** Surroundings to choose from. */
-export const ENVIRONMENT_CHOICES = Object.entries(ENVIRONMENTS)
-  .filter(([id]) => id !== 'unknown')
-  .map(([id, { title }]) => ({ id, title }));
+export const ENVIRONMENT_CHOICES = (Object.keys(ENVIRONMENTS) as (keyof typeof ENVIRONMENTS)[])
+  .filter((id) => id !== 'unknown')
+  .map((value) => ({ value, title: ENVIRONMENTS[value].title }));
 
 /** How long a test takes, as people say it. */
 export function minuteWords(minutes: number): string {

@@ -4,18 +4,18 @@ import { Router } from '@angular/router';
 import type { FieldTestRecord } from '@variatum/contracts';
 import { FIELD_TESTS, type TestEntry } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { NzInputModule } from 'ng-zorro-antd/input';
 import { JobStore } from '../data/job-store';
 import { CandidateBars } from '../drawings/candidate-bars';
 import { AnswerService } from '../job/answer.service';
+import { TextField } from '../kit/fields';
+import { HelpNote } from '../shared/help-note';
 import { testOf, testWords, minuteWords, pieceLetter } from '../shared/words';
 import { TestForm } from './test-form';
-import { HelpNote } from '../shared/help-note';
 
 /** What is it? Tests on one piece at a time, the grades they leave, and the next test worth its minutes. */
 @Component({
   selector: 'va-identify-stage',
-  imports: [HelpNote, FormsModule, NzButtonModule, NzInputModule, CandidateBars, TestForm],
+  imports: [CandidateBars, FormsModule, HelpNote, NzButtonModule, TestForm, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="stack">
@@ -128,20 +128,14 @@ import { HelpNote } from '../shared/help-note';
                   }
                   @if (striking() === record.id) {
                     <form class="row why" (ngSubmit)="strike(record)">
-                      <div class="field grow">
-                        <label [for]="'why-' + record.id">Why is it wrong?</label>
-                        <input
-                          nz-input
-                          [id]="'why-' + record.id"
-                          name="why"
-                          [(ngModel)]="why"
-                          maxlength="300"
-                          [attr.aria-invalid]="whyError() !== ''"
-                        />
-                        @if (whyError()) {
-                          <span class="field-error">{{ whyError() }}</span>
-                        }
-                      </div>
+                      <va-text-field
+                        class="grow"
+                        label="Why is it wrong?"
+                        [longest]="300"
+                        [value]="why()"
+                        [error]="whyError()"
+                        (changed)="why.set($event)"
+                      />
                       <button nz-button type="submit">Strike out</button>
                       <button nz-button nzType="text" type="button" (click)="striking.set(null)">Keep it</button>
                     </form>
@@ -240,7 +234,7 @@ export class IdentifyStage {
   protected readonly chosenId = signal<string | null>(null);
   protected readonly striking = signal<string | null>(null);
   protected readonly whyError = signal('');
-  protected why = '';
+  protected readonly why = signal('');
   protected readonly letter = pieceLetter;
 
   protected readonly shown = computed(() => {
@@ -300,11 +294,11 @@ export class IdentifyStage {
   }
 
   protected strike(record: FieldTestRecord): void {
-    const why = this.why.trim();
+    const why = this.why().trim();
     this.whyError.set(why === '' ? 'say why the entry is wrong' : '');
     if (why === '') return;
     this.store.strikeOut(record.pieceId, record.id, why);
     this.striking.set(null);
-    this.why = '';
+    this.why.set('');
   }
 }

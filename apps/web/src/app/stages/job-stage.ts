@@ -8,23 +8,27 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { Router } from '@angular/router';
 import { JOB_STATES, type JobDetail, type JobState } from '@variatum/contracts';
+import type { ServiceInput } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { NzInputModule } from 'ng-zorro-antd/input';
-import { NzSelectModule } from 'ng-zorro-antd/select';
 import { firstValueFrom } from 'rxjs';
 import { ApiClient } from '../data/api-client';
 import { problemOf } from '../data/delivery';
 import { JobStore } from '../data/job-store';
 import { RepeatableRequest } from '../data/repeatable-request';
+import {
+  ChoiceGroup,
+  type ChoiceOption,
+  judge,
+  MeasureField,
+  SelectField,
+  temperatureMeasure,
+  TextField,
+} from '../kit/fields';
+import { Icon } from '../shared/icon';
 import { STATE_WORDS } from '../shared/state-words';
 import { ENVIRONMENT_CHOICES } from '../shared/words';
-import { ChoiceGroup } from '../shared/choice-group';
-import { Icon } from '../shared/icon';
-import { judge, temperatureMeasure } from '../shared/measure';
-import { MeasureField } from '../shared/measure-field';
 import { PiecePhotos } from './pieces/piece-photos';
 
 type Service = JobDetail['service'];
@@ -34,38 +38,26 @@ const round = (celsius: number): number => Number(celsius.toFixed(1));
 /** What came in and what it must live through. */
 @Component({
   selector: 'va-job-stage',
-  imports: [ChoiceGroup, FormsModule, Icon, MeasureField, NzButtonModule, NzInputModule, NzSelectModule, PiecePhotos],
+  imports: [ChoiceGroup, Icon, MeasureField, NzButtonModule, PiecePhotos, SelectField, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (store.job(); as job) {
       <div class="stack">
         <section class="panel stack" aria-label="The job">
-          <div class="field">
-            <label for="title">Job</label>
-            <input
-              nz-input
-              id="title"
-              [ngModel]="job.title"
-              (ngModelChange)="store.changeJob({ title: $event })"
-              maxlength="120"
-              [attr.aria-invalid]="!!errors()['title']"
-              aria-describedby="title-error"
-            />
-            @if (errors()['title']; as message) {
-              <span class="field-error" id="title-error">{{ message }}</span>
-            }
-          </div>
-          <div class="field">
-            <label for="item">What it is, what failed and why</label>
-            <textarea
-              nz-input
-              id="item"
-              rows="3"
-              [ngModel]="job.item"
-              (ngModelChange)="store.changeJob({ item: $event })"
-              maxlength="2000"
-            ></textarea>
-          </div>
+          <va-text-field
+            label="Job"
+            [longest]="120"
+            [value]="job.title"
+            [error]="errors()['title']"
+            (changed)="store.changeJob({ title: $event })"
+          />
+          <va-text-field
+            label="What it is, what failed and why"
+            [lines]="3"
+            [longest]="2000"
+            [value]="job.item"
+            (changed)="store.changeJob({ item: $event })"
+          />
           <va-choice-group
             label="On the board"
             [options]="states"
@@ -79,21 +71,15 @@ const round = (celsius: number): number => Number(celsius.toFixed(1));
           <h2>What it must live through</h2>
           <p class="soft small">What is left open counts as unknown, not as harmless.</p>
           <div class="fields">
-            <div class="field">
-              <label for="environment">Surroundings</label>
-              <nz-select
-                nzId="environment"
-                nzShowSearch
-                nzAllowClear
-                nzPlaceHolder="Not stated"
-                [ngModel]="job.service.environment ?? null"
-                (ngModelChange)="set({ environment: $event ?? undefined })"
-              >
-                @for (environment of environments; track environment.id) {
-                  <nz-option [nzValue]="environment.id" [nzLabel]="environment.title" />
-                }
-              </nz-select>
-            </div>
+            <va-select-field
+              label="Surroundings"
+              search
+              clear
+              placeholder="Not stated"
+              [options]="environments"
+              [value]="job.service.environment ?? null"
+              (chosen)="set({ environment: $event ?? undefined })"
+            />
             <va-measure-field
               label="Coldest"
               [measure]="measure()"
@@ -172,7 +158,7 @@ export class JobStage {
   private readonly asking = viewChild.required<ElementRef<HTMLDialogElement>>('asking');
 
   protected readonly states = JOB_STATES.map((value: JobState) => ({ value, title: STATE_WORDS[value] }));
-  protected readonly environments = ENVIRONMENT_CHOICES;
+  protected readonly environments: readonly ChoiceOption<ServiceInput['environment'] | null>[] = ENVIRONMENT_CHOICES;
   protected readonly toggles: readonly {
     field: 'cycling' | 'hot' | 'vibration' | 'pressure' | 'permanence';
     title: string;

@@ -1,12 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { completeJoint, findGrade, JOINTS, type MaterialFamily, type JointInput } from '@variatum/metallurgy';
-import { NzButtonModule } from 'ng-zorro-antd/button';
-import { NzInputModule } from 'ng-zorro-antd/input';
 import { JobStore } from '../data/job-store';
 import { JointSection } from '../drawings/joint-section';
 import { AnswerService } from '../job/answer.service';
-import { ChoiceGroup, type ChoiceOption } from '../shared/choice-group';
+import { ChoiceGroup, type ChoiceOption, TextField } from '../kit/fields';
 import { HelpNote } from '../shared/help-note';
 
 type Option = ChoiceOption<string>;
@@ -17,7 +14,7 @@ const options = (record: Readonly<Record<string, { readonly title: string }>>): 
 /** How the pieces meet and how they are welded: from it follow dilution and shares. */
 @Component({
   selector: 'va-joint-stage',
-  imports: [HelpNote, ChoiceGroup, FormsModule, NzButtonModule, NzInputModule, JointSection],
+  imports: [ChoiceGroup, HelpNote, JointSection, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="stack">
@@ -40,25 +37,18 @@ const options = (record: Readonly<Record<string, { readonly title: string }>>): 
                 (chosen)="store.changeJoint({ aimedAt: joint().aimedAt === $event ? undefined : $event })"
               />
             }
-            <div class="field narrow">
-              <span class="row tight">
-                <label for="dilution">Dilution, % (base metal in the pool)</label>
-                <va-help-note about="dilution" />
-              </span>
-              <input
-                nz-input
-                id="dilution"
-                inputmode="decimal"
-                [ngModel]="dilutionText()"
-                (ngModelChange)="setDilution($event)"
-                [placeholder]="dilutionWords()"
-                [attr.aria-invalid]="!!dilutionError()"
-                aria-describedby="dilution-error"
-              />
-              @if (dilutionError(); as message) {
-                <span class="field-error" id="dilution-error" role="alert">{{ message }}</span>
-              }
-            </div>
+            <va-text-field
+              class="narrow"
+              label="Dilution, % (base metal in the pool)"
+              inputmode="decimal"
+              [longest]="20"
+              [value]="dilutionText()"
+              [placeholder]="dilutionWords()"
+              [error]="dilutionError()"
+              (changed)="setDilution($event)"
+            >
+              <va-help-note about="dilution" />
+            </va-text-field>
           </div>
           <figure>
             <va-joint-section [type]="joint().type" [thicknesses]="thicknesses()" />

@@ -1,20 +1,19 @@
 import { HttpErrorResponse } from '@angular/common/http';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import type { RankedRod } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { NzInputModule } from 'ng-zorro-antd/input';
 import { problemOf } from '../data/delivery';
 import { JobStore } from '../data/job-store';
 import { ConstitutionMap } from '../drawings/constitution-map';
 import { DilutionChart } from '../drawings/dilution-chart';
 import { RodMatrix } from '../drawings/rod-matrix';
 import { AnswerService } from '../job/answer.service';
+import { TextField } from '../kit/fields';
 import { FerriteScale } from '../shared/ferrite-scale';
+import { HelpNote } from '../shared/help-note';
 import { RiskMark } from '../shared/risk-mark';
 import { ferriteWords, rodName } from '../shared/words';
 import { FigureTrace } from './figure-trace';
-import { HelpNote } from '../shared/help-note';
 
 const SHOWN_AT_FIRST = 6;
 
@@ -22,16 +21,15 @@ const SHOWN_AT_FIRST = 6;
 @Component({
   selector: 'va-rod-stage',
   imports: [
-    HelpNote,
-    FormsModule,
-    NzButtonModule,
-    NzInputModule,
     ConstitutionMap,
     DilutionChart,
     FerriteScale,
     FigureTrace,
-    RodMatrix,
+    HelpNote,
+    NzButtonModule,
     RiskMark,
+    RodMatrix,
+    TextField,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -229,10 +227,7 @@ const SHOWN_AT_FIRST = 6;
               <p class="caution">{{ name(rod.rod) }} is marked do not for this joint.</p>
             }
             <div class="row decide">
-              <div class="field grow">
-                <label for="decision-note">Note</label>
-                <input nz-input id="decision-note" [(ngModel)]="note" maxlength="1000" />
-              </div>
+              <va-text-field class="grow" label="Note" [longest]="1000" [value]="note()" (changed)="note.set($event)" />
               <button nz-button nzType="primary" type="button" (click)="decide(rod)" [disabled]="deciding()">
                 Decide on {{ name(rod.rod) }}
               </button>
@@ -447,7 +442,7 @@ export class RodStage {
   protected readonly all = signal(false);
   protected readonly deciding = signal(false);
   protected readonly failure = signal('');
-  protected note = '';
+  protected readonly note = signal('');
 
   protected readonly shown = computed(() =>
     this.all() ? this.answers.ranking() : this.answers.ranking().slice(0, SHOWN_AT_FIRST),
@@ -532,8 +527,8 @@ export class RodStage {
     this.deciding.set(true);
     this.failure.set('');
     try {
-      await this.store.decide(rod.rod, this.note.trim());
-      this.note = '';
+      await this.store.decide(rod.rod, this.note().trim());
+      this.note.set('');
     } catch (error) {
       this.failure.set(this.words(error));
     } finally {

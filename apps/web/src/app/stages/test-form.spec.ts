@@ -14,8 +14,9 @@ async function form(id: string): Promise<{ element: HTMLElement; logged: TestEnt
 }
 const press = (element: HTMLElement, selector: string, text: string): void =>
   [...element.querySelectorAll<HTMLElement>(selector)].find(({ textContent }) => textContent?.trim() === text)?.click();
-const type = (element: HTMLElement, selector: string, text: string): void => {
-  const field = element.querySelector<HTMLInputElement>(selector)!;
+const type = (element: HTMLElement, label: string, text: string): void => {
+  const labels = [...element.querySelectorAll('label')];
+  const field = labels.find(({ textContent }) => textContent === label)?.control as HTMLInputElement;
   field.value = text;
   field.dispatchEvent(new Event('input'));
 };
@@ -41,8 +42,8 @@ test('a setting pressed again is left open', async () => {
 test('a reading takes what was filled in, with comma or point, and leaves the rest out', async () => {
   const { element, logged, settle } = await form('analyser');
   await settle();
-  type(element, '#reading-Cr', '18,2');
-  type(element, '#reading-Ni', '8.1');
+  type(element, 'Cr, %', '18,2');
+  type(element, 'Ni, %', '8.1');
   await settle();
   element.querySelector('form')?.dispatchEvent(new Event('submit'));
   expect(logged).toEqual([{ test: 'analyser', reading: { Cr: 18.2, Ni: 8.1 } }]);

@@ -2,8 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, input, output, si
 import { FormsModule } from '@angular/forms';
 import type { FieldTest, TestEntry } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { NzInputModule } from 'ng-zorro-antd/input';
-import { ChoiceGroup, type ChoiceOption } from '../shared/choice-group';
+import { ChoiceGroup, type ChoiceOption, TextField } from '../kit/fields';
 
 const READ_ELEMENTS = ['Cr', 'Ni', 'Mo', 'Mn', 'Cu', 'Ti', 'Nb', 'C', 'S', 'P', 'Si', 'N'] as const;
 const XRF_BLIND = new Set<string>(['C', 'S', 'P', 'Si', 'N']);
@@ -12,7 +11,7 @@ const NUMBER = /^\d*(?:[.,]\d+)?$/;
 /** Entry of one field test: how to do it, its settings and its outcome. Outcomes are logged by one touch. */
 @Component({
   selector: 'va-test-form',
-  imports: [ChoiceGroup, FormsModule, NzButtonModule, NzInputModule],
+  imports: [ChoiceGroup, FormsModule, NzButtonModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="stack">
@@ -33,21 +32,14 @@ const NUMBER = /^\d*(?:[.,]\d+)?$/;
           <form class="stack" (ngSubmit)="logReading()">
             <div class="readings">
               @for (symbol of elements(); track symbol) {
-                <div class="field">
-                  <label [for]="'reading-' + symbol">{{ symbol }}, %</label>
-                  <input
-                    nz-input
-                    [id]="'reading-' + symbol"
-                    [name]="symbol"
-                    inputmode="decimal"
-                    [ngModel]="reading()[symbol] ?? ''"
-                    (ngModelChange)="setReading(symbol, $event)"
-                    [attr.aria-invalid]="!!errors()['reading.' + symbol]"
-                  />
-                  @if (errors()['reading.' + symbol]; as message) {
-                    <span class="field-error">{{ message }}</span>
-                  }
-                </div>
+                <va-text-field
+                  [label]="symbol + ', %'"
+                  inputmode="decimal"
+                  [longest]="20"
+                  [value]="reading()[symbol] ?? ''"
+                  [error]="errors()['reading.' + symbol]"
+                  (changed)="setReading(symbol, $event)"
+                />
               }
             </div>
             @if (errors()['reading']; as message) {
@@ -58,41 +50,27 @@ const NUMBER = /^\d*(?:[.,]\d+)?$/;
         }
         @case ('mark') {
           <form class="row" (ngSubmit)="logged.emit({ test: test().id, mark: text() })">
-            <div class="field grow">
-              <label for="mark">Mark as read</label>
-              <input
-                nz-input
-                id="mark"
-                name="mark"
-                [ngModel]="text()"
-                (ngModelChange)="text.set($event)"
-                maxlength="200"
-                [attr.aria-invalid]="!!errors()['mark']"
-              />
-              @if (errors()['mark']; as message) {
-                <span class="field-error" role="alert">{{ message }}</span>
-              }
-            </div>
+            <va-text-field
+              class="grow"
+              label="Mark as read"
+              [value]="text()"
+              [error]="errors()['mark']"
+              (changed)="text.set($event)"
+            />
             <button nz-button nzType="primary" type="submit">Log the mark</button>
           </form>
         }
         @case ('number') {
           <form class="row" (ngSubmit)="logNumber()">
-            <div class="field grow">
-              <label for="number">Reading, FN</label>
-              <input
-                nz-input
-                id="number"
-                name="number"
-                inputmode="decimal"
-                [ngModel]="text()"
-                (ngModelChange)="text.set($event)"
-                [attr.aria-invalid]="!!errors()['number']"
-              />
-              @if (errors()['number']; as message) {
-                <span class="field-error" role="alert">{{ message }}</span>
-              }
-            </div>
+            <va-text-field
+              class="grow"
+              label="Reading, FN"
+              inputmode="decimal"
+              [longest]="20"
+              [value]="text()"
+              [error]="errors()['number']"
+              (changed)="text.set($event)"
+            />
             <button nz-button nzType="primary" type="submit">Log the reading</button>
           </form>
         }

@@ -7,14 +7,11 @@ import { NzSelectModule } from 'ng-zorro-antd/select';
 import { NzSpinModule } from 'ng-zorro-antd/spin';
 import { PersonSettings } from '../data/person-settings';
 import { PieceSection } from '../drawings/piece-section';
-import { ChoiceGroup } from '../shared/choice-group';
+import { ChoiceGroup, flowMeasure, lengthMeasure, MeasureField, NumberField, temperatureMeasure } from '../kit/fields';
 import { FerriteScale } from '../shared/ferrite-scale';
 import { HelpNote } from '../shared/help-note';
 import { Icon } from '../shared/icon';
 import { ICONS, type IconName } from '../shared/icons';
-import { flowMeasure, lengthMeasure, temperatureMeasure } from '../shared/measure';
-import { MeasureField } from '../shared/measure-field';
-import { NumberField } from '../shared/number-field';
 import { RiskMark } from '../shared/risk-mark';
 
 /** Names of the tokens the style sheet defines, in its order. */

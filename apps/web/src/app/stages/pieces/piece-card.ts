@@ -1,5 +1,4 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import type { Piece, PiecePatch } from '@variatum/contracts';
 import {
@@ -14,24 +13,20 @@ import {
   type GaugeKind,
 } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { NzInputModule } from 'ng-zorro-antd/input';
-import { NzSelectModule } from 'ng-zorro-antd/select';
 import { JobStore } from '../../data/job-store';
 import { PieceSection } from '../../drawings/piece-section';
-import { ChoiceGroup } from '../../shared/choice-group';
+import { ChoiceGroup, type ChoiceOption, lengthMeasure, MeasureField, SelectField, TextField } from '../../kit/fields';
 import { HelpNote } from '../../shared/help-note';
 import { Icon } from '../../shared/icon';
-import { lengthMeasure } from '../../shared/measure';
-import { MeasureField } from '../../shared/measure-field';
 import { pieceLetter } from '../../shared/words';
 import { PieceChanges } from './piece-changes';
 import { PiecePhotos } from './piece-photos';
 import { SizePicker } from './size-picker';
 
 /** Made once: every card lists them all. */
-const GRADE_CHOICES = GRADES.map(({ id, names }) => ({
-  id,
-  label: [id, names.uns, names.en].filter((name, place, all) => name && all.indexOf(name) === place).join(' · '),
+const GRADE_CHOICES: readonly ChoiceOption<string | null>[] = GRADES.map(({ id, names }) => ({
+  value: id,
+  title: [id, names.uns, names.en].filter((name, place, all) => name && all.indexOf(name) === place).join(' · '),
 }));
 const FLAT_FORMS = new Set(['sheet', 'strip', 'plate', 'casting', 'forging', 'section']);
 
@@ -40,18 +35,17 @@ const FLAT_FORMS = new Set(['sheet', 'strip', 'plate', 'casting', 'forging', 'se
   selector: 'va-piece-card',
   imports: [
     ChoiceGroup,
-    FormsModule,
     HelpNote,
     Icon,
     MeasureField,
     NzButtonModule,
-    NzInputModule,
-    NzSelectModule,
     PieceChanges,
     PiecePhotos,
     PieceSection,
     RouterLink,
+    SelectField,
     SizePicker,
+    TextField,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -68,88 +62,59 @@ const FLAT_FORMS = new Set(['sheet', 'strip', 'plate', 'casting', 'forging', 'se
       </div>
       <div class="halves">
         <div class="fields">
-          <div class="field">
-            <label [for]="'name-' + piece().id">Name</label>
-            <input
-              nz-input
-              [id]="'name-' + piece().id"
-              [ngModel]="piece().name"
-              (ngModelChange)="change({ name: $event })"
-              maxlength="80"
-              [attr.aria-invalid]="!!errors()['name']"
-            />
-            @if (errors()['name']; as message) {
-              <span class="field-error">{{ message }}</span>
-            }
-          </div>
+          <va-text-field
+            label="Name"
+            [longest]="80"
+            [value]="piece().name"
+            [error]="errors()['name']"
+            (changed)="change({ name: $event })"
+          />
           @if (piece().kind === 'old-weld') {
-            <div class="field">
-              <label [for]="'weld-' + piece().id">Rod of the old weld</label>
-              <nz-select
-                [nzId]="'weld-' + piece().id"
-                nzShowSearch
-                nzAllowClear
-                nzPlaceHolder="Not known"
-                [ngModel]="piece().weldMetal"
-                (ngModelChange)="change({ weldMetal: $event })"
-              >
-                @for (rod of rods; track rod.id) {
-                  <nz-option [nzValue]="rod.id" [nzLabel]="rod.id" />
-                }
-              </nz-select>
-            </div>
-          } @else {
-            <div class="field">
-              <label [for]="'family-' + piece().id">What kind of part</label>
-              <nz-select
-                [nzId]="'family-' + piece().id"
-                nzShowSearch
-                nzAllowClear
-                nzPlaceHolder="Not stated"
-                [ngModel]="piece().family"
-                (ngModelChange)="change({ family: $event })"
-              >
-                @for (family of families; track family.id) {
-                  <nz-option [nzValue]="family.id" [nzLabel]="family.title" />
-                }
-              </nz-select>
-            </div>
-            <div class="field">
-              <label [for]="'form-' + piece().id">Form</label>
-              <nz-select
-                [nzId]="'form-' + piece().id"
-                nzAllowClear
-                nzPlaceHolder="Not stated"
-                [ngModel]="piece().form"
-                (ngModelChange)="change({ form: $event })"
-              >
-                @for (form of forms; track form) {
-                  <nz-option [nzValue]="form" [nzLabel]="form" />
-                }
-              </nz-select>
-            </div>
-          }
-          <div class="field">
-            <label [for]="'size-' + piece().id">Size as people say it</label>
-            <input
-              nz-input
-              [id]="'size-' + piece().id"
-              [ngModel]="piece().size"
-              (ngModelChange)="change({ size: $event })"
-              (change)="fillFromSize()"
-              maxlength="80"
-              placeholder="42.4 x 2 mm, 2 in sch 10, 16 ga"
-              [attr.aria-describedby]="'size-said-' + piece().id"
+            <va-select-field
+              label="Rod of the old weld"
+              search
+              clear
+              placeholder="Not known"
+              [options]="rods"
+              [value]="piece().weldMetal"
+              (chosen)="change({ weldMetal: $event })"
             />
-            <span class="small soft" [id]="'size-said-' + piece().id">
-              @if (readSize(); as size) {
+          } @else {
+            <va-select-field
+              label="What kind of part"
+              search
+              clear
+              placeholder="Not stated"
+              [options]="families"
+              [value]="piece().family"
+              (chosen)="change({ family: $event })"
+            />
+            <va-select-field
+              label="Form"
+              clear
+              placeholder="Not stated"
+              [options]="forms"
+              [value]="piece().form"
+              (chosen)="change({ form: $event })"
+            />
+          }
+          <va-text-field
+            label="Size as people say it"
+            [longest]="80"
+            placeholder="42.4 x 2 mm, 2 in sch 10, 16 ga"
+            [value]="piece().size"
+            (changed)="change({ size: $event })"
+            (left)="fillFromSize()"
+          >
+            @if (readSize(); as size) {
+              <span class="small soft">
                 {{ size.understood }}
                 @if (!sizeTaken()) {
                   <button type="button" class="link" (click)="takeSize()">take these over</button>
                 }
-              }
-            </span>
-          </div>
+              </span>
+            }
+          </va-text-field>
           <va-size-picker
             [form]="piece().form"
             [unit]="unit()"
@@ -176,24 +141,17 @@ const FLAT_FORMS = new Set(['sheet', 'strip', 'plate', 'casting', 'forging', 'se
             (changed)="change({ thicknessMm: $event.value, thicknessText: $event.text })"
           />
           @if (piece().kind === 'base') {
-            <div class="field">
-              <span class="row tight">
-                <label [for]="'grade-' + piece().id">Grade, if it is certain</label>
-                <va-help-note about="candidate" />
-              </span>
-              <nz-select
-                [nzId]="'grade-' + piece().id"
-                nzShowSearch
-                nzAllowClear
-                nzPlaceHolder="Not known"
-                [ngModel]="piece().grade"
-                (ngModelChange)="change({ grade: $event })"
-              >
-                @for (grade of grades; track grade.id) {
-                  <nz-option [nzValue]="grade.id" [nzLabel]="grade.label" />
-                }
-              </nz-select>
-            </div>
+            <va-select-field
+              label="Grade, if it is certain"
+              search
+              clear
+              placeholder="Not known"
+              [options]="grades"
+              [value]="piece().grade"
+              (chosen)="change({ grade: $event })"
+            >
+              <va-help-note about="candidate" />
+            </va-select-field>
             <va-choice-group
               label="Surface"
               [options]="coatings"
@@ -201,45 +159,27 @@ const FLAT_FORMS = new Set(['sheet', 'strip', 'plate', 'casting', 'forging', 'se
               (chosen)="change({ coating: piece().coating === $event ? null : $event })"
             />
           }
-          <div class="field">
-            <label [for]="'condition-' + piece().id">State it came in</label>
-            <nz-select
-              [nzId]="'condition-' + piece().id"
-              nzAllowClear
-              nzPlaceHolder="Not stated"
-              [ngModel]="piece().condition"
-              (ngModelChange)="change({ condition: $event })"
-            >
-              @for (condition of conditions; track condition.id) {
-                <nz-option [nzValue]="condition.id" [nzLabel]="condition.title" />
-              }
-            </nz-select>
-          </div>
-          <div class="field">
-            <label [for]="'marks-' + piece().id">Marks on it, as read</label>
-            <input
-              nz-input
-              [id]="'marks-' + piece().id"
-              [ngModel]="piece().marks"
-              (ngModelChange)="change({ marks: $event })"
-              maxlength="200"
-            />
+          <va-select-field
+            label="State it came in"
+            clear
+            placeholder="Not stated"
+            [options]="conditions"
+            [value]="piece().condition"
+            (chosen)="change({ condition: $event })"
+          />
+          <va-text-field label="Marks on it, as read" [value]="piece().marks" (changed)="change({ marks: $event })">
             @if (canLogMark()) {
               <button type="button" class="link small" (click)="logMark()">
                 Log it as a test: it may name the grade
               </button>
             }
-          </div>
-          <div class="field">
-            <label [for]="'origin-' + piece().id">Where it came from</label>
-            <input
-              nz-input
-              [id]="'origin-' + piece().id"
-              [ngModel]="piece().origin"
-              (ngModelChange)="change({ origin: $event })"
-              maxlength="500"
-            />
-          </div>
+          </va-text-field>
+          <va-text-field
+            label="Where it came from"
+            [longest]="500"
+            [value]="piece().origin"
+            (changed)="change({ origin: $event })"
+          />
         </div>
         <div class="side stack">
           <va-piece-section [piece]="piece()" [unit]="unit()" />
@@ -304,12 +244,17 @@ export class PieceCard {
 
   private readonly store = inject(JobStore);
   protected readonly unit = computed(() => this.store.workshop()?.lengthUnit ?? 'mm');
-  protected readonly forms = FORMS;
-  protected readonly conditions = PIECE_CONDITIONS;
+  protected readonly forms: readonly ChoiceOption<string | null>[] = FORMS.map((value) => ({ value, title: value }));
+  protected readonly conditions: readonly ChoiceOption<string | null>[] = PIECE_CONDITIONS.map(({ id, title }) => ({
+    value: id,
+    title,
+  }));
   protected readonly coatings = (['bare', 'plated', 'galvanised'] as const).map((value) => ({ value, title: value }));
-  protected readonly families = ITEM_FAMILIES.filter(({ id }) => id !== 'unknown');
+  protected readonly families: readonly ChoiceOption<string | null>[] = ITEM_FAMILIES.filter(
+    ({ id }) => id !== 'unknown',
+  ).map(({ id, title }) => ({ value: id, title }));
   protected readonly grades = GRADE_CHOICES;
-  protected readonly rods = RODS;
+  protected readonly rods: readonly ChoiceOption<string | null>[] = RODS.map(({ id }) => ({ value: id, title: id }));
 
   protected readonly letter = computed(() => pieceLetter(this.index()));
   protected readonly errors = computed(() => this.store.errorsOf(`piece ${this.piece().id}`));

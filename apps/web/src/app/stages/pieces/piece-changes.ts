@@ -2,16 +2,16 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { FormsModule } from '@angular/forms';
 import type { Piece } from '@variatum/contracts';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { NzInputModule } from 'ng-zorro-antd/input';
 import { JobStore } from '../../data/job-store';
 import { PieceArrangement } from '../../data/piece-arrangement';
+import { TextField } from '../../kit/fields';
 import { Icon } from '../../shared/icon';
 import { testOf, testWords } from '../../shared/words';
 
 /** What may become of a piece as a whole: two of it, one with another, off the job. */
 @Component({
   selector: 'va-piece-changes',
-  imports: [FormsModule, Icon, NzButtonModule, NzInputModule],
+  imports: [FormsModule, Icon, NzButtonModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="row no-print">
@@ -39,20 +39,13 @@ import { testOf, testWords } from '../../shared/words';
     </div>
     @if (splitting()) {
       <form class="stack split" (ngSubmit)="split()">
-        <div class="field">
-          <label [for]="'second-' + piece().id">Name of the second metal</label>
-          <input
-            nz-input
-            [id]="'second-' + piece().id"
-            name="second"
-            [(ngModel)]="name"
-            maxlength="80"
-            [attr.aria-invalid]="error() !== ''"
-          />
-          @if (error(); as message) {
-            <span class="field-error" role="alert">{{ message }}</span>
-          }
-        </div>
+        <va-text-field
+          label="Name of the second metal"
+          [longest]="80"
+          [value]="name()"
+          [error]="error()"
+          (changed)="name.set($event)"
+        />
         @if (tests().length > 0) {
           <fieldset>
             <legend class="small soft">Tests that were done on the second</legend>
@@ -105,7 +98,7 @@ export class PieceChanges {
   protected readonly splitting = signal(false);
   protected readonly moved = signal<ReadonlySet<string>>(new Set());
   protected readonly error = signal('');
-  protected name = '';
+  protected readonly name = signal('');
 
   /** Pieces this one may be the same metal as. */
   protected readonly others = computed(() =>
@@ -127,7 +120,7 @@ export class PieceChanges {
   }
 
   protected split(): void {
-    const name = this.name.trim();
+    const name = this.name().trim();
     this.error.set(name === '' ? 'give the second metal a name' : '');
     if (name === '') return;
     this.pieces.split(
@@ -137,6 +130,6 @@ export class PieceChanges {
     );
     this.splitting.set(false);
     this.moved.set(new Set());
-    this.name = '';
+    this.name.set('');
   }
 }

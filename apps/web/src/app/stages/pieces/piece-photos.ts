@@ -8,18 +8,17 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import type { Photo } from '@variatum/contracts';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { NzInputModule } from 'ng-zorro-antd/input';
 import { JobStore } from '../../data/job-store';
 import { PhotoStore } from '../../data/photo-store';
+import { TextField } from '../../kit/fields';
 import { Icon } from '../../shared/icon';
 
 /** Pictures of a piece: taken with the camera or chosen from files, turned, named, enlarged, taken off. */
 @Component({
   selector: 'va-piece-photos',
-  imports: [FormsModule, Icon, NzButtonModule, NzInputModule],
+  imports: [Icon, NzButtonModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="row photos">
@@ -81,16 +80,11 @@ import { Icon } from '../../shared/icon';
             [style.transform]="'rotate(' + photo.turn + 'deg)'"
           />
         </div>
-        <div class="field">
-          <label for="caption">What it shows</label>
-          <input
-            nz-input
-            id="caption"
-            maxlength="200"
-            [ngModel]="photo.caption"
-            (ngModelChange)="photos.change(photo.id, { caption: $event })"
-          />
-        </div>
+        <va-text-field
+          label="What it shows"
+          [value]="photo.caption"
+          (changed)="photos.change(photo.id, { caption: $event })"
+        />
         <form method="dialog"><button nz-button>Close</button></form>
       }
     </dialog>

@@ -1,0 +1,27 @@
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { Icon } from '../shared/icon';
+
+/** One entry of a list of settings: its fields are put between its tags, and it can be removed. */
+@Component({
+  selector: 'va-settings-entry',
+  imports: [Icon, NzButtonModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <fieldset class="entry stack">
+      <legend class="hidden-text">{{ name() }}</legend>
+      <div class="fields"><ng-content /></div>
+      <ng-content select=".after" />
+      <div>
+        <button nz-button nzType="text" type="button" (click)="removed.emit()">
+          <va-icon name="remove" />
+          Remove {{ name() }}
+        </button>
+      </div>
+    </fieldset>
+  `,
+})
+export class SettingsEntry {
+  readonly name = input.required<string>();
+  readonly removed = output();
+}
