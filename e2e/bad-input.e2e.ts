@@ -25,7 +25,7 @@ test('bad input is shown at its field, and nothing typed is lost', async ({ page
   await expect(pin.getByLabel('Where it came from')).toHaveValue('from the north gate');
 
   await pin.getByLabel('Outside diameter').fill('10 mm');
-  await pin.locator('nz-select', { has: page.locator('[id^=form-]') }).click();
+  await pin.locator('va-select-field', { hasText: 'Form' }).locator('nz-select').click();
   await page.locator('nz-option-item', { hasText: 'tube' }).click();
   await expect(pin.getByText(/thicker than half the outside diameter/)).toBeVisible();
 

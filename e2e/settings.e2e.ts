@@ -66,7 +66,7 @@ test('machines, gases, acceptance profiles and rates are kept, and faults stand 
   await expect(gases.getByText('7.1 L/min (15 cfh)')).toBeVisible();
 
   const profiles = page.getByRole('region', { name: 'Acceptance profiles' });
-  await profiles.getByText('Carries load', { exact: true }).click();
+  await profiles.locator('summary', { hasText: 'Carries load' }).click();
   await profiles.getByLabel('Ferrite to, FN').locator('visible=true').fill('2');
   await expect(profiles.getByText('the most ferrite must not lie below the least')).toBeVisible();
   await profiles.getByLabel('Ferrite to, FN').locator('visible=true').fill('18');
