@@ -11,14 +11,22 @@ import { Icon } from '../shared/icon';
     <fieldset class="entry stack">
       <legend class="hidden-text">{{ name() }}</legend>
       <div class="fields"><ng-content /></div>
-      <ng-content select=".after" />
-      <div>
+      <div class="row">
+        <ng-content select=".after" />
         <button nz-button nzType="text" type="button" (click)="removed.emit()">
           <va-icon name="remove" />
           Remove {{ name() }}
         </button>
       </div>
     </fieldset>
+  `,
+  styles: `
+    .row {
+      justify-content: space-between;
+    }
+    button {
+      margin-left: auto;
+    }
   `,
 })
 export class SettingsEntry {
