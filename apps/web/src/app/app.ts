@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { PersonSettings } from './data/person-settings';
+import { AREAS } from './frame/areas';
 import { SearchDoor } from './search/search-door';
 import { Icon } from './shared/icon';
 import { LostPartNote } from './shared/lost-part-note';
@@ -21,10 +22,10 @@ import { Refusals } from './shared/refusals';
       <nav aria-label="Areas">
         @for (area of areas; track area.path) {
           <a
-            [routerLink]="area.path"
+            [routerLink]="'/' + area.path"
             routerLinkActive="here"
             ariaCurrentWhenActive="page"
-            [routerLinkActiveOptions]="{ exact: area.path === '/' }"
+            [routerLinkActiveOptions]="{ exact: area.path === '' }"
           >
             <va-icon [name]="area.icon" />
             <span>{{ area.title }}</span>
@@ -163,11 +164,5 @@ import { Refusals } from './shared/refusals';
 })
 export class App {
   protected readonly theme = inject(PersonSettings);
-  protected readonly areas = [
-    { path: '/', title: 'Job board', icon: 'board' },
-    { path: '/rack', title: 'Rod rack', icon: 'rack' },
-    { path: '/reference', title: 'Reference', icon: 'reference' },
-    { path: '/settings', title: 'Settings', icon: 'settings' },
-    { path: '/help', title: 'Help', icon: 'help' },
-  ] as const;
+  protected readonly areas = AREAS;
 }

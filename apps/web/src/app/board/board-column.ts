@@ -5,7 +5,7 @@ import type { Job, JobState } from '@variatum/contracts';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { ApiClient } from '../data/api-client';
 import type { ListQuery } from './board-query';
-import { STAGE_WORDS } from '../shared/state-words';
+import { stageTitle } from '../job/stages';
 import { environmentTitle, familyTitle } from '../shared/words';
 
 const PAGE = 12;
@@ -146,7 +146,7 @@ export class BoardColumn {
   }
 
   protected stage(job: Job): string {
-    return `at ${STAGE_WORDS[job.stage]} · ${job.pieceCount} ${job.pieceCount === 1 ? 'piece' : 'pieces'}`;
+    return `at ${stageTitle(job.stage)} · ${job.pieceCount} ${job.pieceCount === 1 ? 'piece' : 'pieces'}`;
   }
 
   protected restore({ id, version }: Job): void {

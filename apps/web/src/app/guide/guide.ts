@@ -3,7 +3,7 @@ import { RouterLink } from '@angular/router';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { JobStore } from '../data/job-store';
 import { Icon } from '../shared/icon';
-import { STAGE_WORDS } from '../shared/state-words';
+import { stageTitle } from '../job/stages';
 import { GUIDE_STEPS } from './guide-steps';
 import { GuideService } from './guide.service';
 
@@ -40,7 +40,7 @@ import { GuideService } from './guide.service';
         <div class="row">
           @if (step(); as step) {
             <a nz-button nzType="primary" [routerLink]="['/jobs', store.job()?.id, step.stage]">
-              Go to {{ stageWords[step.stage] }}
+              Go to {{ stageTitle(step.stage) }}
             </a>
             <button nz-button nzType="text" type="button" (click)="skip(step.id)">Skip this step</button>
             <button nz-button nzType="text" type="button" (click)="guide.leave()">Leave the guide</button>
@@ -92,7 +92,7 @@ export class Guide {
   protected readonly store = inject(JobStore);
   protected readonly guide = inject(GuideService);
   protected readonly steps = GUIDE_STEPS;
-  protected readonly stageWords = STAGE_WORDS;
+  protected readonly stageTitle = stageTitle;
   private readonly skipped = signal<ReadonlySet<string>>(new Set());
 
   protected readonly running = computed(

@@ -3,8 +3,8 @@ import { FormsModule } from '@angular/forms';
 import { FIELD_TESTS, TERMS } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
+import { KeySheet } from '../frame/key-sheet';
 import { GuideService } from '../guide/guide.service';
-import { SHORTCUTS } from '../search/shortcuts';
 import { Icon } from '../shared/icon';
 import { minuteWords } from '../shared/words';
 
@@ -19,7 +19,7 @@ const WAY = [
 /** How to use the program, the field tests, the terms of the trade, the keys. */
 @Component({
   selector: 'va-help',
-  imports: [FormsModule, Icon, NzButtonModule, NzInputModule],
+  imports: [FormsModule, Icon, KeySheet, NzButtonModule, NzInputModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="page stack">
@@ -102,14 +102,7 @@ const WAY = [
       </section>
       <section class="panel stack" aria-label="Keys">
         <h2>Keys</h2>
-        <dl class="keys">
-          @for (shortcut of shortcuts; track shortcut[0]) {
-            <div>
-              <dt class="figure">{{ shortcut[0] }}</dt>
-              <dd>{{ shortcut[1] }}</dd>
-            </div>
-          }
-        </dl>
+        <va-key-sheet />
       </section>
     </div>
   `,
@@ -169,11 +162,6 @@ const WAY = [
     dt {
       font-weight: 650;
     }
-    .keys div {
-      display: grid;
-      grid-template-columns: 150px 1fr;
-      min-height: 32px;
-    }
     @media (max-width: 560px) {
       .page {
         padding: var(--space-3);
@@ -190,7 +178,6 @@ export class Help {
   protected readonly guide = inject(GuideService);
   protected readonly way = WAY;
   protected readonly time = minuteWords;
-  protected readonly shortcuts = SHORTCUTS;
   protected readonly search = signal('');
   protected readonly tests = computed(() => FIELD_TESTS.filter((test) => this.found(test.title, test.how)));
   protected readonly terms = computed(() => TERMS.filter(({ title, text }) => this.found(title, text)));

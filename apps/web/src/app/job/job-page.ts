@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { NavigationEnd, NavigationStart, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
-import { STAGES, type Stage } from '@variatum/contracts';
 import { Autosave } from '../data/autosave';
 import { JobStore } from '../data/job-store';
 import { PhotoStore } from '../data/photo-store';
@@ -9,12 +8,14 @@ import { PieceArrangement } from '../data/piece-arrangement';
 import { RestingChanges } from '../data/resting-changes';
 import { UndoHistory } from '../data/undo-history';
 import { untilAnswered } from '../data/until-answered';
+import { onKey } from '../frame/keys';
 import { Guide } from '../guide/guide';
 import { ConflictPanel } from '../shared/conflict-panel';
 import { Icon } from '../shared/icon';
 import { TakeBack } from '../shared/take-back';
-import { saveWords, STAGE_WORDS } from '../shared/state-words';
+import { saveWords } from '../shared/state-words';
 import { AnswerService } from './answer.service';
+import { STAGES } from './stages';
 import { StandingAnswer } from './standing-answer';
 
 /** A job: its stages on the left, the standing answer on the right. */
@@ -23,7 +24,6 @@ import { StandingAnswer } from './standing-answer';
   imports: [Icon, RouterOutlet, RouterLink, RouterLinkActive, ConflictPanel, Guide, StandingAnswer, TakeBack],
   providers: [Autosave, UndoHistory, RestingChanges, JobStore, PhotoStore, PieceArrangement, AnswerService],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  host: { '(document:keydown)': 'keyed($event)' },
   template: `
     @if (store.job(); as job) {
       <div class="bar">
@@ -40,7 +40,7 @@ import { StandingAnswer } from './standing-answer';
       <nav class="strip no-print" aria-label="Stages of the work">
         @for (stage of stages(); track stage.id) {
           <a [routerLink]="stage.id" routerLinkActive="here" ariaCurrentWhenActive="step">
-            <va-icon [name]="stage.id" />
+            <va-icon [name]="stage.icon" />
             <span>{{ stage.title }}</span>
             <span class="open small">{{ stage.open }}</span>
           </a>
@@ -225,9 +225,11 @@ export class JobPage {
 
   protected readonly saveWords = computed(() => saveWords(this.saving.state(), this.saving.waiting()));
 
-  protected readonly stages = computed(() =>
-    STAGES.map((id) => ({ id, title: STAGE_WORDS[id], open: this.openIn(id) })),
-  );
+  protected readonly stages = computed(() => {
+    const job = this.store.job();
+    const answered = this.answers.best() !== null;
+    return STAGES.map((stage) => ({ ...stage, open: job ? stage.open(job, answered) : '' }));
+  });
 
   constructor() {
     effect(() => void this.read(this.id()));
@@ -238,8 +240,12 @@ export class JobPage {
       if (!(event instanceof NavigationEnd) || !walking) return;
       walking = false;
       const [path] = event.urlAfterRedirects.split('?');
-      const stage = STAGES.find((one) => path === `/jobs/${this.id()}/${one}`);
-      if (stage && this.store.job()?.id === this.id()) this.store.stopAt(stage);
+      const stage = STAGES.find(({ id }) => path === `/jobs/${this.id()}/${id}`);
+      if (stage && this.store.job()?.id === this.id()) this.store.stopAt(stage.id);
+    });
+    onKey('stage', ({ code }) => {
+      const stage = STAGES[Number(code.replace('Digit', '')) - 1];
+      if (stage) void this.router.navigate(['/jobs', this.id(), stage.id]);
     });
     inject(DestroyRef).onDestroy(() => {
       this.left = true;
@@ -263,37 +269,5 @@ export class JobPage {
   protected print(): void {
     this.store.flush();
     globalThis.print();
-  }
-
-  protected keyed(event: KeyboardEvent): void {
-    const stage = event.altKey ? STAGES[Number(event.key) - 1] : undefined;
-    if (!stage) return;
-    event.preventDefault();
-    void this.router.navigate(['/jobs', this.id(), stage]);
-  }
-
-  /** What is still open in a stage, in a few words. */
-  private openIn(stage: Stage): string {
-    const job = this.store.job();
-    if (!job) return '';
-    const pieces = this.store.pieces();
-    switch (stage) {
-      case 'job':
-        return job.service.environment ? '' : 'service open';
-      case 'pieces':
-        return pieces.length === 0 ? 'none yet' : `${pieces.length} on it`;
-      case 'identify': {
-        const unknown = pieces.filter(({ grade, weldMetal }) => grade === null && weldMetal === null).length;
-        return unknown === 0 ? (pieces.length > 0 ? 'all named' : '') : `${unknown} unnamed`;
-      }
-      case 'joint':
-        return job.joint ? '' : 'not described';
-      case 'rod':
-        return job.decisions.length > 0
-          ? (job.decisions[0]?.rod ?? 'no rod')
-          : this.answers.best()
-            ? 'not decided'
-            : '';
-    }
   }
 }

@@ -3,6 +3,7 @@ import { rxResource } from '@angular/core/rxjs-interop';
 import { GRADES, RODS, TERMS } from '@variatum/metallurgy';
 import { map, of, switchMap, timer } from 'rxjs';
 import { ApiClient } from '../data/api-client';
+import { AREAS } from '../frame/areas';
 
 /** Something found: what it is, and the page it is on. */
 export interface Hit {
@@ -14,11 +15,7 @@ export interface Hit {
 }
 
 const ACTIONS: readonly Hit[] = [
-  { kind: 'Go to', title: 'Job board', more: '', address: ['/'] },
-  { kind: 'Go to', title: 'Rod rack', more: '', address: ['/rack'] },
-  { kind: 'Go to', title: 'Reference', more: '', address: ['/reference'] },
-  { kind: 'Go to', title: 'Settings', more: '', address: ['/settings'] },
-  { kind: 'Go to', title: 'Help', more: '', address: ['/help'] },
+  ...AREAS.map(({ path, title }): Hit => ({ kind: 'Go to', title, more: '', address: [`/${path}`] })),
   { kind: 'Start', title: 'Guided first repair', more: '', address: ['/help'], query: { begin: 'guide' } },
 ];
 

@@ -10,9 +10,10 @@ import {
   viewChild,
 } from '@angular/core';
 import { Router } from '@angular/router';
+import { KeySheet } from '../frame/key-sheet';
+import { onKey } from '../frame/keys';
 import { Icon } from '../shared/icon';
 import { Found, type Hit } from './found';
-import { SHORTCUTS } from './shortcuts';
 
 /** Keys that move in the list of what was found. */
 const LIST_KEYS = ['ArrowDown', 'ArrowUp', 'Enter'];
@@ -23,8 +24,7 @@ const LIST_KEYS = ['ArrowDown', 'ArrowUp', 'Enter'];
  */
 @Component({
   selector: 'va-search-door',
-  imports: [Found, Icon],
-  host: { '(document:keydown)': 'keyed($event)' },
+  imports: [Found, Icon, KeySheet],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <button type="button" class="act" (click)="ask()" aria-keyshortcuts="Control+K">
@@ -54,14 +54,7 @@ const LIST_KEYS = ['ArrowDown', 'ArrowUp', 'Enter'];
     </dialog>
     <dialog #sheet aria-label="Keys">
       <h2>Keys</h2>
-      <dl>
-        @for (shortcut of shortcuts; track shortcut[0]) {
-          <div>
-            <dt class="figure">{{ shortcut[0] }}</dt>
-            <dd>{{ shortcut[1] }}</dd>
-          </div>
-        }
-      </dl>
+      <va-key-sheet />
       <form method="dialog"><button class="act">Close</button></form>
     </dialog>
   `,
@@ -80,17 +73,6 @@ const LIST_KEYS = ['ArrowDown', 'ArrowUp', 'Enter'];
       color: var(--ink);
       font: inherit;
     }
-    dl {
-      display: grid;
-      gap: var(--space-2);
-    }
-    dl div {
-      display: grid;
-      grid-template-columns: 140px 1fr;
-    }
-    dt {
-      font-weight: 650;
-    }
   `,
 })
 export class SearchDoor {
@@ -101,13 +83,17 @@ export class SearchDoor {
   // By its mark in the template: naming its class here would fetch it with the page.
   protected readonly list = viewChild<Found>('list');
 
-  protected readonly shortcuts = SHORTCUTS;
   protected readonly text = signal('');
   protected readonly asked = signal(false);
   /** Keys for the list that were pressed before it was there. */
   private waiting: string[] = [];
 
   constructor() {
+    onKey('find', () => this.ask());
+    onKey('sheet', () => {
+      const sheet = this.sheet().nativeElement;
+      if (!sheet.open) sheet.showModal();
+    });
     const injector = inject(Injector);
     effect(() => {
       const list = this.list();
@@ -128,17 +114,6 @@ export class SearchDoor {
   protected closed(): void {
     this.waiting = [];
     this.text.set('');
-  }
-
-  protected keyed(event: KeyboardEvent): void {
-    if (event.key.toLowerCase() === 'k' && (event.ctrlKey || event.metaKey)) {
-      event.preventDefault();
-      this.ask();
-      return;
-    }
-    if (event.key !== '?' || (event.target as HTMLElement | null)?.closest('input, textarea')) return;
-    const sheet = this.sheet().nativeElement;
-    if (!sheet.open) sheet.showModal();
   }
 
   protected move(event: KeyboardEvent): void {

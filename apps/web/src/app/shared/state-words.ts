@@ -1,4 +1,4 @@
-import type { JobState, Stage } from '@variatum/contracts';
+import type { JobState } from '@variatum/contracts';
 import type { SaveState } from '../data/autosave';
 
 /** Names of the board's columns. */
@@ -7,15 +7,6 @@ export const STATE_WORDS: Readonly<Record<JobState, string>> = {
   waiting: 'Waiting for parts',
   inspect: 'To be inspected',
   out: 'Out',
-};
-
-/** Names of the stages. */
-export const STAGE_WORDS: Readonly<Record<Stage, string>> = {
-  job: 'Job',
-  pieces: 'Pieces',
-  identify: 'Identify',
-  joint: 'Joint',
-  rod: 'Rod',
 };
 
 /** What waits, and that nobody need do anything about it. */

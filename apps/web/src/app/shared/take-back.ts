@@ -1,13 +1,12 @@
 import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
 import { UndoHistory } from '../data/undo-history';
+import { onKey } from '../frame/keys';
 import { Icon } from './icon';
-import { isUndoKey } from './undo-key';
 
 /** Takes the newest change of a page back, by button or by Ctrl-Z outside a field, where that belongs to the text. */
 @Component({
   selector: 'va-take-back',
   imports: [Icon],
-  host: { '(document:keydown)': 'keyed($event)' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (history.next(); as step) {
@@ -28,15 +27,13 @@ export class TakeBack {
   readonly store = input.required<{ flush(): void }>();
   protected readonly history = inject(UndoHistory);
 
+  constructor() {
+    onKey('takeBack', () => this.undo());
+  }
+
   protected undo(): void {
     const store = this.store();
     store.flush();
     this.history.undo(() => store.flush());
-  }
-
-  protected keyed(event: KeyboardEvent): void {
-    if (!isUndoKey(event)) return;
-    event.preventDefault();
-    this.undo();
   }
 }

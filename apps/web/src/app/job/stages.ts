@@ -1,0 +1,65 @@
+import type { Type } from '@angular/core';
+import { activePieces, STAGES as IDS, type JobDetail, type Stage } from '@variatum/contracts';
+import type { IconName } from '../shared/icons';
+
+/** A stage of the work on a job. */
+export interface StageEntry {
+  readonly title: string;
+  readonly icon: IconName;
+  readonly load: () => Promise<Type<unknown>>;
+  /** What is still open in it, in a few words. @param answered whether there is a rod to decide on */
+  open(job: JobDetail, answered: boolean): string;
+}
+
+const ENTRIES: Readonly<Record<Stage, StageEntry>> = {
+  job: {
+    title: 'Job',
+    icon: 'job',
+    load: () => import('../stages/job-stage').then((m) => m.JobStage),
+    open: ({ service }) => (service.environment ? '' : 'service open'),
+  },
+  pieces: {
+    title: 'Pieces',
+    icon: 'pieces',
+    load: () => import('../stages/pieces/pieces-stage').then((m) => m.PiecesStage),
+    open: (job) => {
+      const { length } = activePieces(job);
+      return length === 0 ? 'none yet' : `${length} on it`;
+    },
+  },
+  identify: {
+    title: 'Identify',
+    icon: 'identify',
+    load: () => import('../stages/identify-stage').then((m) => m.IdentifyStage),
+    open: (job) => {
+      const pieces = activePieces(job);
+      const unknown = pieces.filter(({ grade, weldMetal }) => grade === null && weldMetal === null).length;
+      if (unknown > 0) return `${unknown} unnamed`;
+      return pieces.length > 0 ? 'all named' : '';
+    },
+  },
+  joint: {
+    title: 'Joint',
+    icon: 'joint',
+    load: () => import('../stages/joint-stage').then((m) => m.JointStage),
+    open: ({ joint }) => (joint ? '' : 'not described'),
+  },
+  rod: {
+    title: 'Rod',
+    icon: 'rod',
+    load: () => import('../stages/rod-stage').then((m) => m.RodStage),
+    open: ({ decisions: [last] }, answered) => {
+      if (last) return last.rod ?? 'no rod';
+      return answered ? 'not decided' : '';
+    },
+  },
+};
+
+/**
+ * All stages in the order of the work. One is added by its name in the list both sides know and an entry here: routes, strip, keys,
+ * board and guide follow.
+ */
+export const STAGES: readonly (StageEntry & { readonly id: Stage })[] = IDS.map((id) => ({ id, ...ENTRIES[id] }));
+
+/** Name of a stage. */
+export const stageTitle = (id: Stage): string => ENTRIES[id].title;
