@@ -13,7 +13,7 @@ const STAGES = ['job', 'pieces', 'identify', 'joint', 'rod'];
 const unfold = async (page: Page): Promise<void> => {
   const { pathname } = new URL(page.url());
   if (pathname === '/') await page.getByRole('button', { name: 'Filter' }).click();
-  if (pathname === '/settings') await page.getByText('Carries load', { exact: true }).click();
+  if (pathname === '/settings') await page.locator('summary', { hasText: 'Carries load' }).click();
   if (pathname === '/help') await page.getByLabel('Look for a test or a term').fill('a');
   if (pathname.endsWith('/pieces')) await page.getByRole('button', { name: 'It is two metals' }).first().click();
   if (pathname.endsWith('/joint')) await page.getByRole('button', { name: 'What is: Dilution' }).click();

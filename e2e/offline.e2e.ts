@@ -29,7 +29,7 @@ test('what is typed while the server is gone arrives exactly once, in order, eve
     await first.getByLabel('Thickness at the joint').fill('1/4"');
     await page.getByRole('button', { name: 'Add a piece' }).click();
     await page.locator('[data-piece="1"]').getByLabel('Name').fill('Pipe');
-    await expect(page.getByRole('status').filter({ hasText: 'does not answer' })).toBeVisible();
+    await expect(page.getByRole('status').filter({ hasText: 'known to be saved' })).toBeVisible();
     // The page is closed with everything still unsent.
     await expect.poll(() => keptOperations(page)).toBe(3);
     await page.close({ runBeforeUnload: false });

@@ -63,7 +63,7 @@ test('pictures are taken, turned, named and taken off, even while the server is 
   await card.locator('input[type=file]').setInputFiles([file]);
   await expect(card.getByRole('button', { name: /^Enlarge/ })).toHaveCount(1);
   await card.getByRole('button', { name: /^Turn/ }).click();
-  await expect(page.getByRole('status').filter({ hasText: 'does not answer' })).toBeVisible();
+  await expect(page.getByRole('status').filter({ hasText: 'known to be saved' })).toBeVisible();
   await context.setOffline(false);
   await saved(page);
 

@@ -39,7 +39,7 @@ test('a shelf changed while the server is away arrives when it is back', async (
   await expect(rod.getByRole('switch')).not.toBeChecked();
   await context.setOffline(true);
   await rod.getByRole('switch').click();
-  await expect(page.getByRole('status').filter({ hasText: 'does not answer' })).toBeVisible();
+  await expect(page.getByRole('status').filter({ hasText: 'known to be saved' })).toBeVisible();
   await context.setOffline(false);
   await expect(page.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();
   await page.reload();

@@ -103,7 +103,7 @@ test('two people in the settings see each other, and a field both changed is sho
     await expect(mine.getByRole('radio', { name: 'cfh' })).toHaveAttribute('aria-checked', 'true', { timeout: 2500 });
     await here.setOffline(true);
     await shopName(mine).fill('Depot north');
-    await expect(mine.getByRole('status').filter({ hasText: 'does not answer' })).toBeVisible();
+    await expect(mine.getByRole('status').filter({ hasText: 'known to be saved' })).toBeVisible();
     await shopName(theirs).fill('Depot south');
     await saved(theirs);
     await here.setOffline(false);

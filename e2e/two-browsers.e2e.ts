@@ -27,7 +27,7 @@ test('two browsers on one job see each other, and a field both changed is shown 
     // Cut off while both change the name.
     await here.setOffline(true);
     await field(mine, 'Name').fill('Coil, upper');
-    await expect(mine.getByRole('status').filter({ hasText: 'does not answer' })).toBeVisible();
+    await expect(mine.getByRole('status').filter({ hasText: 'known to be saved' })).toBeVisible();
     await field(theirs, 'Name').fill('Coil, lower');
     await saved(theirs);
     await here.setOffline(false);

@@ -1,4 +1,13 @@
-import { choose, chooseFirst, fillerLoss, identify, nextTests, RODS, type ChooseInput } from '@variatum/metallurgy';
+import {
+  choose,
+  chooseFirst,
+  fillerLoss,
+  identify,
+  nextTests,
+  RODS,
+  type ChooseInput,
+  type PieceInput,
+} from '@variatum/metallurgy';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
@@ -42,12 +51,12 @@ say(`  settled answer  ${settled.toFixed(0)} ms, ${(settled / first).toFixed(1)}
 
 say();
 say('Identification after one more test');
-const tests = [
+const tests: PieceInput['tests'] = [
   { test: 'magnet', outcome: 'faint', worked: 'bent' },
   { test: 'molybdenum-spot', outcome: 'negative' },
   { test: 'chips', outcome: 'stringy' },
 ];
-const piece = { item: { form: 'tube' }, tests };
+const piece: PieceInput = { item: { form: 'tube' }, tests };
 identify(piece);
 const update = medianOf(15, () => identify(piece));
 const known = identify(piece);
@@ -68,7 +77,7 @@ growth('samples', (times) => chooseSamples(512 * times, 20));
 growth('rods', (times) => chooseSamples(1024, 12 * times));
 {
   // How many grades stay in the running is not for the asking: pieces better and worse known, time by grade.
-  const pieces = [
+  const pieces: PieceInput[] = [
     { item: { form: 'tube' }, tests: [{ test: 'analyser', reading: { Cr: 16.8, Ni: 10.1, Mo: 2.05, Mn: 1.4 } }] },
     { item: { form: 'tube' }, tests: [{ test: 'magnet', outcome: 'none', worked: 'soft' }] },
     { item: {} },

@@ -24,7 +24,6 @@ import {
   RODS,
   selfJointLoss,
   validateComposition,
-  type ChooseInput,
   type IdentifyInput,
   type PoolInput,
 } from '@variatum/metallurgy';
@@ -86,7 +85,7 @@ const chooseCommand: Command = {
   summary: 'filler rod for a joint, with risks and reasons',
   run: (input, seed) => ({
     engineVersion: ENGINE_VERSION,
-    ...choose(parseWith(chooseQuestionSchema, objectInput(input)) as ChooseInput, seed),
+    ...choose(parseWith(chooseQuestionSchema, objectInput(input)), seed),
   }),
 };
 
@@ -97,7 +96,7 @@ const explainCommand: Command = {
     const document = objectInput(input);
     if (document['pieces'] !== undefined) {
       const { rod, ...question } = parseWith(explainChoiceQuestionSchema, document);
-      return explainChoice(question as ChooseInput, rod, seed);
+      return explainChoice(question, rod, seed);
     }
     if (document['parents'] !== undefined)
       return { steps: explainPool(parseWith(poolQuestionSchema, document) as PoolInput) };

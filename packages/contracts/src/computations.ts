@@ -1,4 +1,16 @@
-import { ELEMENTS, FORMS, JOINTS, type ElementSymbol } from '@variatum/metallurgy';
+import {
+  COATINGS,
+  ELEMENTS,
+  ENVIRONMENTS,
+  FORMS,
+  JOINTS,
+  MOST_PIECES,
+  PROCESSES,
+  RESTRAINTS,
+  SHIELDINGS,
+  WORKED,
+  type ElementSymbol,
+} from '@variatum/metallurgy';
 import * as z from 'zod';
 
 /** Mass percent by chemical symbol; iron is the balance. The core checks the sum. */
@@ -13,7 +25,7 @@ export const compositionSchema = z
 export const testEntrySchema = z.strictObject({
   test: z.string(),
   outcome: z.string().optional(),
-  worked: z.enum(['soft', 'bent', 'drawn', 'hard', 'melted', 'filed']).optional(),
+  worked: z.enum(WORKED).optional(),
   filed: z.boolean().optional(),
   mark: z.string().max(200).optional(),
   reading: compositionSchema.optional(),
@@ -34,7 +46,7 @@ export const identifyQuestionSchema = z.strictObject({
 
 const looseComposition = z.record(z.string(), z.unknown());
 /** Iso-FN lines of a digitised WRC-1992 figure; the core checks them. */
-const isoLinesSchema = z.record(z.string(), z.unknown()).optional();
+const isoLinesSchema = z.record(z.string(), z.array(z.array(z.number()))).optional();
 const thickness = z.number().positive().max(300).optional();
 
 /** Question of `constitution`: one composition or several. */
@@ -47,7 +59,7 @@ export const constitutionQuestionSchema = z.union([
   }),
 ]);
 
-const coatingSchema = z.enum(['bare', 'plated', 'galvanised']);
+const coatingSchema = z.enum(COATINGS);
 
 const materialSchema = z.strictObject({
   grade: z.string().optional(),
@@ -68,11 +80,12 @@ export const poolQuestionSchema = z.strictObject({
   wrc1992Lines: isoLinesSchema,
 });
 
+const keysOf = <Key extends string>(record: Record<Key, unknown>): [Key, ...Key[]] =>
+  Object.keys(record) as [Key, ...Key[]];
+
 /** What the joint must live through. */
 export const serviceSchema = z.strictObject({
-  environment: z
-    .enum(['dry', 'outdoor', 'road-salt', 'potable', 'food', 'acid', 'caustic', 'coast', 'pool', 'sea', 'unknown'])
-    .optional(),
+  environment: z.enum(keysOf(ENVIRONMENTS)).optional(),
   temperatureC: z.tuple([z.number(), z.number()]).optional(),
   cycling: z.boolean().optional(),
   hot: z.enum(['short', 'long']).optional(),
@@ -81,21 +94,22 @@ export const serviceSchema = z.strictObject({
   permanence: z.enum(['permanent', 'temporary']).optional(),
 });
 
-const keysOf = <Key extends string>(record: Record<Key, unknown>): [Key, ...Key[]] =>
-  Object.keys(record) as [Key, ...Key[]];
-
 /** The joint as described by the user. */
 export const jointSchema = z.strictObject({
   type: z.enum(keysOf(JOINTS.types)),
-  thicknessMm: z.union([z.number(), z.array(z.number()).max(4)]).optional(),
+  thicknessMm: z.union([z.number(), z.array(z.number()).max(MOST_PIECES)]).optional(),
   technique: z.enum(keysOf(JOINTS.techniques)).optional(),
-  process: z.enum(['gtaw', 'smaw', 'gmaw']).optional(),
-  restraint: z.enum(['low', 'medium', 'high']).optional(),
-  shielding: z.enum(['good', 'poor']).optional(),
+  process: z.enum(PROCESSES).optional(),
+  restraint: z.enum(RESTRAINTS).optional(),
+  shielding: z.enum(SHIELDINGS).optional(),
   gas: z.string().optional(),
   dilution: z.union([z.number(), z.strictObject({ min: z.number(), mode: z.number(), max: z.number() })]).optional(),
-  shares: z.array(z.number()).max(4).optional(),
-  aimedAt: z.int().min(0).max(3).optional(),
+  shares: z.array(z.number()).max(MOST_PIECES).optional(),
+  aimedAt: z
+    .int()
+    .min(0)
+    .max(MOST_PIECES - 1)
+    .optional(),
 });
 
 /** A piece in a question. */

@@ -1,5 +1,6 @@
 import { InputError } from '@variatum/metallurgy';
-import { activePieces, jobQuestion, pieceQuestion } from './question';
+import { activePieces } from './active-pieces';
+import { jobQuestion, pieceQuestion } from './question';
 import { parseWith } from './parse';
 import { inputProblem } from './problem';
 import { chooseQuestionSchema, constitutionQuestionSchema } from './computations';

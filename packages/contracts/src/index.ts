@@ -1,3 +1,4 @@
+export * from './active-pieces';
 export * from './computations';
 export * from './states';
 export * from './records';

@@ -1,13 +1,7 @@
-import type { ChooseInput, JointInput, PieceInput } from '@variatum/metallurgy';
+import { MOST_PIECES, type ChooseInput, type JointInput, type PieceInput } from '@variatum/metallurgy';
+import { activePieces } from './active-pieces';
 import type { JobDetail, Piece, RodStock } from './records';
 import type { Workshop } from './workshop';
-
-/** Pieces that take part in the joint: those not withdrawn, in their order. */
-export function activePieces(job: Pick<JobDetail, 'pieces'>): readonly Piece[] {
-  return job.pieces
-    .filter(({ withdrawnAt }) => withdrawnAt === null)
-    .sort((left, right) => left.position - right.position);
-}
 
 /** What of a piece its question is made from. */
 export interface PieceEvidence extends Pick<
@@ -30,9 +24,7 @@ export function pieceQuestion(piece: PieceEvidence): PieceInput {
       ...(piece.family === null ? {} : { family: piece.family }),
       ...(piece.form === null ? {} : { form: piece.form }),
     },
-    tests: piece.tests
-      .filter(({ struckOutAt }) => struckOutAt === null)
-      .map(({ entry }) => entry as NonNullable<PieceInput['tests']>[number]),
+    tests: piece.tests.filter(({ struckOutAt }) => struckOutAt === null).map(({ entry }) => entry),
     ...state,
   };
 }
@@ -50,11 +42,11 @@ export function jobQuestion(
   if (pieces.length === 0) return null;
   const stock = shelf.filter(({ onShelf }) => onShelf).map(({ rod }) => rod);
   const thicknessMm = pieces.map((piece) => piece.thicknessMm ?? 3);
-  const joint: JointInput = { type: 'bevel', ...job.joint?.joint } as JointInput;
+  const joint: JointInput = { type: 'bevel', ...job.joint?.joint };
   return {
-    pieces: pieces.slice(0, 4).map(pieceQuestion),
-    joint: joint.thicknessMm === undefined ? { ...joint, thicknessMm: thicknessMm.slice(0, 4) } : joint,
-    service: job.service as ChooseInput['service'] & object,
+    pieces: pieces.slice(0, MOST_PIECES).map(pieceQuestion),
+    joint: joint.thicknessMm === undefined ? { ...joint, thicknessMm: thicknessMm.slice(0, MOST_PIECES) } : joint,
+    service: job.service,
     ...(stock.length > 0 ? { stock } : {}),
     ...(workshop && Object.keys(workshop.preferences).length > 0 ? { preferences: workshop.preferences } : {}),
   };

@@ -1,4 +1,4 @@
-import { FORMS, PIECE_CONDITIONS } from '@variatum/metallurgy';
+import { COATINGS, FORMS, PIECE_CONDITIONS } from '@variatum/metallurgy';
 import * as z from 'zod';
 import { jointSchema, serviceSchema, testEntrySchema } from './computations';
 import { id, MOST_VERSION, stamp, text, version } from './fields';
@@ -79,7 +79,7 @@ const pieceFields = {
   condition: z.enum(PIECE_CONDITIONS.map(({ id: name }) => name) as [string, ...string[]]).nullable(),
   /** Marks on the piece, as read. */
   marks: text(200),
-  coating: z.enum(['bare', 'plated', 'galvanised']).nullable(),
+  coating: z.enum(COATINGS).nullable(),
   origin: text(500),
   /** Grade taken as known, or null. */
   grade: z.string().max(40).nullable(),
@@ -98,6 +98,8 @@ export const fieldTestSchema = z.object({
   struckOutReason: z.string().nullable(),
 });
 export type FieldTestRecord = z.infer<typeof fieldTestSchema>;
+/** What was done in a test, and what came of it. */
+export type LoggedEntry = FieldTestRecord['entry'];
 
 /** A piece of a job with its log. */
 export const pieceSchema = z.object({
@@ -152,6 +154,8 @@ export const strikeOutSchema = z.strictObject({ reason: text(300).min(1, 'say wh
 /** The joint of a job. */
 export const jointRecordSchema = z.object({ id, jobId: id, joint: jointSchema, version: z.int() });
 export type JointRecord = z.infer<typeof jointRecordSchema>;
+/** A joint as it is described. */
+export type JointDescription = JointRecord['joint'];
 
 /** Body that sets the joint; version 0 when there is none yet. */
 export const jointPutSchema = z.strictObject({ version: z.int().min(0).max(MOST_VERSION), joint: jointSchema });

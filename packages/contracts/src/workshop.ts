@@ -1,4 +1,4 @@
-import { MACHINE_KINDS, TINT_LIMITS } from '@variatum/metallurgy';
+import { MACHINE_KINDS, PROCESSES, TINT_LIMITS } from '@variatum/metallurgy';
 import * as z from 'zod';
 import { id, text, version } from './fields';
 
@@ -10,7 +10,7 @@ const money = z.number().min(0, 'give 0 to 100000').max(100_000, 'give 0 to 1000
 export const machineSchema = z.strictObject({
   id,
   name: text(80).min(1, 'give the machine a name'),
-  processes: z.array(z.enum(['gtaw', 'smaw', 'gmaw'])).max(3),
+  processes: z.array(z.enum(PROCESSES)).max(PROCESSES.length),
   kind: z.enum(MACHINE_KINDS),
   volts: z.number().min(90, 'give 90 to 700 V').max(700, 'give 90 to 700 V'),
   amperes: z.number().min(3, 'give 3 to 200 A').max(200, 'give 3 to 200 A'),

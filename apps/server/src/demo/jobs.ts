@@ -1,9 +1,8 @@
-import type { JobState, NewPiece, Stage, Workshop } from '@variatum/contracts';
-import type { JointInput, ServiceInput, TestEntry } from '@variatum/metallurgy';
+import type { FieldTestRecord, JobHead, JobState, JointRecord, NewPiece, Stage, Workshop } from '@variatum/contracts';
 
 /** A piece of a demo job with the tests done on it. */
 export interface DemoPiece extends NewPiece {
-  readonly tests?: readonly (TestEntry & { readonly note?: string; readonly struckOut?: string })[];
+  readonly tests?: readonly (FieldTestRecord['entry'] & { readonly note?: string; readonly struckOut?: string })[];
 }
 
 /** A job of the invented works depot. */
@@ -12,9 +11,9 @@ export interface DemoJob {
   readonly item: string;
   readonly state: JobState;
   readonly stage: Stage;
-  readonly service: ServiceInput;
+  readonly service: JobHead['service'];
   readonly pieces: readonly DemoPiece[];
-  readonly joint?: JointInput;
+  readonly joint?: JointRecord['joint'];
   /** Rod decided on, when the job got that far. */
   readonly decision?: { readonly rod: string | null; readonly note: string };
 }

@@ -24,15 +24,15 @@ export async function seedDemo(context: RequestContext): Promise<void> {
 
 async function seedJob(context: RequestContext, demo: DemoJob): Promise<void> {
   const { pieces, joint, decision, service, ...fields } = demo;
-  const { id } = await addJob(context, { ...fields, service: service as never });
+  const { id } = await addJob(context, { ...fields, service });
   for (const { tests = [], ...piece } of pieces) {
     const added = await addPiece(context, id, piece);
     for (const { note, struckOut, ...entry } of tests) {
-      const test = await addFieldTest(context, added.id, { entry: entry as never, note: note ?? '' });
+      const test = await addFieldTest(context, added.id, { entry, note: note ?? '' });
       if (struckOut !== undefined) await strikeOutFieldTest(context, test.id, struckOut);
     }
   }
-  if (joint) await putJoint(context, id, { version: 0, joint: joint as never });
+  if (joint) await putJoint(context, id, { version: 0, joint });
   if (!decision) return;
   const question = jobQuestion(await readJobDetail(context, id), await listRodStock(context));
   if (!question) return;

@@ -4,7 +4,7 @@ import { addFieldTest, strikeOutFieldTest } from './store';
 
 export const fieldTestHandlers = {
   'POST /pieces/:id/tests': async ({ context, path, body }) => {
-    checkEntry(body.entry as TestEntry);
+    checkEntry(body.entry);
     return addFieldTest(context, path.id, body);
   },
   'POST /tests/:id/strike-out': ({ context, path, body }) => strikeOutFieldTest(context, path.id, body.reason),

@@ -7,7 +7,7 @@ type Row = typeof tables.fieldTest.$inferSelect;
 export const fieldTestOf = (row: Row | JsonRow<Row>): FieldTestRecord => ({
   id: row.id,
   pieceId: row.pieceId,
-  entry: row.entry as FieldTestRecord['entry'],
+  entry: row.entry,
   note: row.note,
   createdAt: momentOf(row.createdAt),
   struckOutAt: momentOrNull(row.struckOutAt),

@@ -1,16 +1,16 @@
-import { completeService, type ServiceInput } from '@variatum/metallurgy';
+import { completeService } from '@variatum/metallurgy';
 import type { Handlers } from '../http/endpoint-routes';
 import { addJob, changeJob, duplicateJob, listJobs, readJobDetail } from './store';
 
 export const jobHandlers = {
   'GET /jobs': ({ context, query }) => listJobs(context, query),
   'POST /jobs': async ({ context, body }) => {
-    completeService(body.service as ServiceInput);
+    completeService(body.service);
     return addJob(context, body);
   },
   'GET /jobs/:id': ({ context, path }) => readJobDetail(context, path.id),
   'PATCH /jobs/:id': async ({ context, path, body }) => {
-    if (body.service) completeService(body.service as ServiceInput);
+    if (body.service) completeService(body.service);
     return changeJob(context, path.id, body);
   },
   'POST /jobs/:id/duplicate': ({ context, path, body }) => duplicateJob(context, path.id, body.id),

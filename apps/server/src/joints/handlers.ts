@@ -1,4 +1,4 @@
-import { completeJoint, type JointInput } from '@variatum/metallurgy';
+import { completeJoint, MOST_PIECES } from '@variatum/metallurgy';
 import type { Handlers } from '../http/endpoint-routes';
 import { readJob } from '../jobs/store';
 import { putJoint } from './store';
@@ -8,8 +8,8 @@ export const jointHandlers = {
     const { pieceCount } = await readJob(context, path.id);
     // The core's own check of numbers and names; families do not matter for it.
     completeJoint(
-      body.joint as JointInput,
-      Array.from({ length: Math.max(1, Math.min(4, pieceCount)) }, () => 'austenitic' as const),
+      body.joint,
+      Array.from({ length: Math.max(1, Math.min(MOST_PIECES, pieceCount)) }, () => 'austenitic' as const),
     );
     return putJoint(context, path.id, body);
   },

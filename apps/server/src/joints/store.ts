@@ -16,7 +16,7 @@ export const jointOf = ({
 }: Pick<Row, 'id' | 'jobId' | 'joint' | 'version'>): JointRecord => ({
   id,
   jobId,
-  joint: joint as JointRecord['joint'],
+  joint,
   version,
 });
 

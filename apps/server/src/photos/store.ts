@@ -27,8 +27,6 @@ export function photoOf(row: Row | JsonRow<Row>): Photo {
   const { workshopId: _workshop, updatedAt: _updated, madeFrom: _from, createdAt, withdrawnAt, ...fields } = row;
   return {
     ...fields,
-    mediaType: fields.mediaType as Photo['mediaType'],
-    turn: fields.turn as Photo['turn'],
     createdAt: momentOf(createdAt),
     withdrawnAt: momentOrNull(withdrawnAt),
   };

@@ -31,8 +31,6 @@ export function pieceOf(row: Row | JsonRow<Row>, tests: readonly JsonRow<TestRow
   const { workshopId: _shop, createdAt: _created, updatedAt: _updated, madeFrom: _from, withdrawnAt, ...fields } = row;
   return {
     ...fields,
-    kind: fields.kind as Piece['kind'],
-    coating: fields.coating as Piece['coating'],
     withdrawnAt: momentOrNull(withdrawnAt),
     tests: tests.map(fieldTestOf),
   };

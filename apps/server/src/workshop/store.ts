@@ -13,9 +13,6 @@ const read = ({ createdAt: _created, updatedAt: _updated, ...row }: Row): Worksh
   ...row,
   ownedTests: row.ownedTests ?? null,
   acceptanceProfiles: row.acceptanceProfiles ?? null,
-  lengthUnit: row.lengthUnit as Workshop['lengthUnit'],
-  temperatureUnit: row.temperatureUnit as Workshop['temperatureUnit'],
-  flowUnit: row.flowUnit as Workshop['flowUnit'],
 });
 
 /** Makes sure the workshop exists. */

@@ -3,7 +3,9 @@ import type { CatalogueEntry } from './entry';
 import { nameIndex } from './name-index';
 
 /** Arc processes the core distinguishes. */
-export type Process = 'gtaw' | 'smaw' | 'gmaw';
+export const PROCESSES = ['gtaw', 'smaw', 'gmaw'] as const;
+/** An arc process. */
+export type Process = (typeof PROCESSES)[number];
 
 /** A filler rod or electrode. */
 export interface Rod extends CatalogueEntry {

@@ -1,8 +1,6 @@
 import data from '../../data/supply.json';
+import type { Process } from '../catalogue';
 import { InputError, type FieldError } from '../errors';
-
-/** Processes whose load voltage is known. */
-export type ArcProcess = 'gtaw' | 'smaw' | 'gmaw';
 
 /** What a socket gives. */
 export interface Supply {
@@ -29,7 +27,7 @@ export type MachineKind = (typeof MACHINE_KINDS)[number];
  */
 export function supplyLimitedCurrent(
   supply: Supply,
-  process: ArcProcess,
+  process: Process,
   machine: MachineKind = 'inverter',
 ): { readonly likely: number; readonly range: readonly [number, number] } {
   const errors: FieldError[] = [];

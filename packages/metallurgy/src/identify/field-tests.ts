@@ -1,9 +1,7 @@
 import data from '../../data/field-tests.json';
 import type { ElementSymbol, ReadingSigma } from '../composition';
 import type { MaterialFamily } from '../catalogue';
-
-/** What lies over the base metal. */
-export type Coating = 'bare' | 'plated' | 'galvanised';
+import type { Coating } from '../pool';
 
 /** A row of a tabled likelihood: the first row whose condition holds answers. */
 export interface TableRule {

@@ -1,6 +1,6 @@
 import identification from '../../data/identification.json';
 import { GRADES, isCarbonSteel, type Grade } from '../catalogue';
-import type { Coating } from './field-tests';
+import type { Coating } from '../pool';
 import type { IdentifyInput } from './identify-input';
 import { findItemFamily, type ItemFamily } from './item-families';
 

@@ -4,22 +4,27 @@ import { InputError, type FieldError } from '../errors';
 import { findFieldTest, FIELD_TESTS, type FieldTest } from './field-tests';
 import { findItemFamily, ITEM_FAMILIES } from './item-families';
 
+/** How the metal was worked where a test was done. */
+export const WORKED = ['soft', 'bent', 'drawn', 'hard', 'melted', 'filed'] as const;
+/** How the metal was worked where a test was done. */
+export type Worked = (typeof WORKED)[number];
+
 /** One field test as logged. */
 export interface TestEntry {
   readonly test: string;
-  readonly outcome?: string;
+  readonly outcome?: string | undefined;
   /** Settings such as where the magnet was held. */
-  readonly worked?: string;
-  readonly filed?: boolean;
-  readonly mark?: string;
-  readonly reading?: Composition;
-  readonly number?: number;
+  readonly worked?: Worked | undefined;
+  readonly filed?: boolean | undefined;
+  readonly mark?: string | undefined;
+  readonly reading?: Composition | undefined;
+  readonly number?: number | undefined;
 }
 
 /** What is known of a piece. */
 export interface IdentifyInput {
-  readonly item?: { readonly family?: string; readonly form?: string };
-  readonly tests?: readonly TestEntry[];
+  readonly item?: { readonly family?: string | undefined; readonly form?: string } | undefined;
+  readonly tests?: readonly TestEntry[] | undefined;
 }
 
 /** A checked test entry with its catalogue entry and its settings as texts. */

@@ -10,8 +10,9 @@ import {
   type CompositionBelief,
   type ElementBelief,
 } from '../composition';
+import type { Coating } from '../pool';
 import { checkIdentifyInput, type CheckedTest, type IdentifyInput } from './identify-input';
-import type { Coating, MarkModel, ReadingModel } from './field-tests';
+import type { MarkModel, ReadingModel } from './field-tests';
 import { catalogueBelief, catalogueSamples, drawGradeSamples, type GradeSamples } from './grade-samples';
 import { hypotheses, type ConfirmedCounts, type Hypothesis } from './hypotheses';
 import { gaugeDensity, OutcomeTables, unseenElements } from './likelihood';

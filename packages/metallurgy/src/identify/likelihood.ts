@@ -1,7 +1,8 @@
 import { exp, hypotenuse, ln } from '../arithmetic';
 import identification from '../../data/identification.json';
 import { ELEMENT_COUNT, ELEMENT_INDEX, isElementSymbol, type ElementSymbol } from '../composition';
-import type { Coating, FieldTest, GaugeModel, GradedModel, TableModel, TableRule } from './field-tests';
+import { COATINGS, type Coating } from '../pool';
+import type { FieldTest, GaugeModel, GradedModel, TableModel, TableRule } from './field-tests';
 import type { GradeSamples } from './grade-samples';
 import type { Hypothesis } from './hypotheses';
 import { magneticFraction } from './magnetic-fraction';
@@ -143,8 +144,6 @@ export function gaugeDensity(
   return sum / fractions.length;
 }
 
-const COATING_ORDER: readonly Coating[] = ['bare', 'plated', 'galvanised'];
-
 /** Outcome probabilities computed once for each test, setting and hypothesis, and kept. */
 export class OutcomeTables {
   private readonly tables = new Map<string, Float64Array[]>();
@@ -157,8 +156,7 @@ export class OutcomeTables {
     const key = `${definition.id} ${Object.values(settings).join(' ')}`;
     let byHypothesis = this.tables.get(key);
     if (!byHypothesis) this.tables.set(key, (byHypothesis = []));
-    const slot =
-      hypothesis.gradeIndex * 6 + COATING_ORDER.indexOf(hypothesis.coating) * 2 + (hypothesis.worked ? 1 : 0);
+    const slot = hypothesis.gradeIndex * 6 + COATINGS.indexOf(hypothesis.coating) * 2 + (hypothesis.worked ? 1 : 0);
     return (byHypothesis[slot] ??= outcomeTable(
       definition,
       settings,

@@ -9,7 +9,10 @@ export interface CoatingShare {
   readonly layer: CompositionVector;
 }
 
-type Coating = 'bare' | 'plated' | 'galvanised';
+/** What may lie over the base metal. */
+export const COATINGS = ['bare', 'plated', 'galvanised'] as const;
+/** What lies over the base metal. */
+export type Coating = (typeof COATINGS)[number];
 
 const SHARES = new Map<Coating, CoatingShare>(
   (['plated', 'galvanised'] as const).map((coating) => {

@@ -5,6 +5,12 @@ import { InputError, type FieldError } from '../errors';
 
 /** Names of joint types. */
 export type JointType = keyof typeof joints.types;
+/** Pieces one joint is reckoned with at most. */
+export const MOST_PIECES = 4;
+/** How fast the pieces are held while they cool. */
+export const RESTRAINTS = ['low', 'medium', 'high'] as const;
+/** How well the arc is covered. */
+export const SHIELDINGS = ['good', 'poor'] as const;
 /** Names of welding techniques that set the dilution. */
 export type Technique = keyof typeof joints.techniques;
 
@@ -19,17 +25,17 @@ export interface ShareRange {
 export interface JointInput {
   readonly type: JointType;
   /** Thickness of each piece, mm, 0.1 to 300. */
-  readonly thicknessMm?: number | readonly number[];
-  readonly technique?: Technique;
-  readonly process?: Process;
-  readonly restraint?: 'low' | 'medium' | 'high';
-  readonly shielding?: 'good' | 'poor';
-  readonly gas?: string;
-  readonly dilution?: number | ShareRange;
+  readonly thicknessMm?: number | readonly number[] | undefined;
+  readonly technique?: Technique | undefined;
+  readonly process?: Process | undefined;
+  readonly restraint?: (typeof RESTRAINTS)[number] | undefined;
+  readonly shielding?: (typeof SHIELDINGS)[number] | undefined;
+  readonly gas?: string | undefined;
+  readonly dilution?: number | ShareRange | undefined;
   /** Share of each piece in the melted base metal; sums to 1. */
-  readonly shares?: readonly number[];
+  readonly shares?: readonly number[] | undefined;
   /** Piece the arc is aimed at, 0-based. */
-  readonly aimedAt?: number;
+  readonly aimedAt?: number | undefined;
 }
 
 /** A joint with everything decided that the computation needs. */

@@ -2,14 +2,14 @@ import { findGrade, findRod, GRADES, notInCatalogue, RODS, type CatalogueEntry }
 import { mix, validateComposition, type Composition } from '../composition';
 import { constitution, isoLineSurface, type Constitution, type IsoFerriteLines } from '../constitution';
 import { FaultCollector, InputError, type FieldError } from '../errors';
-import { withCoating } from './coating';
+import { withCoating, type Coating } from './coating';
 import { PASS_KINDS, passChain, usualPass, type Pass, type PassKind } from './pass-chain';
 
 /** A base metal by grade or by analysis. */
 export type MaterialInput = {
   readonly grade?: string;
   readonly composition?: Composition;
-  readonly coating?: 'bare' | 'plated' | 'galvanised';
+  readonly coating?: Coating;
 };
 /** A rod by class or by analysis. */
 export type RodInput = { readonly class?: string; readonly composition?: Composition };

@@ -1,8 +1,8 @@
 import service from '../../data/service.json';
 import type { CatalogueEntry, MaterialFamily, StabilisationRule } from '../catalogue';
 import { ELEMENT_INDEX } from '../composition';
-import type { Coating } from '../identify';
 import type { PieceCondition } from '../piece';
+import type { Coating } from '../pool';
 
 /** What the mechanisms must know of a base metal besides its composition. */
 export interface Material {

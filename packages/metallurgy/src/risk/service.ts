@@ -6,14 +6,14 @@ export type Environment = keyof typeof service.environments;
 
 /** What the joint must live through; what is left out is unknown, not harmless. */
 export interface ServiceInput {
-  readonly environment?: Environment;
+  readonly environment?: Environment | undefined;
   /** Lowest and highest temperature in service, °C. */
-  readonly temperatureC?: readonly [number, number];
-  readonly cycling?: boolean;
-  readonly hot?: 'short' | 'long';
-  readonly vibration?: boolean;
-  readonly pressure?: boolean;
-  readonly permanence?: 'permanent' | 'temporary';
+  readonly temperatureC?: readonly [number, number] | undefined;
+  readonly cycling?: boolean | undefined;
+  readonly hot?: 'short' | 'long' | undefined;
+  readonly vibration?: boolean | undefined;
+  readonly pressure?: boolean | undefined;
+  readonly permanence?: 'permanent' | 'temporary' | undefined;
 }
 
 /** Service as the mechanisms read it. */

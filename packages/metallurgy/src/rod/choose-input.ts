@@ -19,7 +19,7 @@ import {
 import { isoLineSurface, type FerriteSurface, type IsoFerriteLines } from '../constitution';
 import { FaultCollector, InputError } from '../errors';
 import type { ConfirmedCounts } from '../identify';
-import { completeJoint, type Joint, type JointInput } from '../pool';
+import { completeJoint, MOST_PIECES, type Joint, type JointInput } from '../pool';
 import { completeService, type Service, type ServiceInput } from '../risk';
 import { pieceBelief, type PieceBelief, type PieceCandidate, type PieceInput } from './piece';
 import type { FillerCandidate } from './rod-run';
@@ -27,19 +27,19 @@ import type { FillerCandidate } from './rod-run';
 /** A question to `choose`. */
 export interface ChooseInput {
   readonly pieces: readonly PieceInput[];
-  readonly joint?: JointInput;
-  readonly service?: ServiceInput;
+  readonly joint?: JointInput | undefined;
+  readonly service?: ServiceInput | undefined;
   /** Rod classes to rank; all when left out. */
-  readonly rods?: readonly string[];
+  readonly rods?: readonly string[] | undefined;
   /** Fixed number of samples, 16 to 20000; left out: refined until the order settles. */
-  readonly samples?: number;
+  readonly samples?: number | undefined;
   /** Rods on the shelf: others cost a purchase. */
-  readonly stock?: readonly string[];
+  readonly stock?: readonly string[] | undefined;
   /** House preferences by rod class, -3 to 3 steps. They never hide a "do not". */
   readonly preferences?: { readonly [rod: string]: number };
-  readonly confirmed?: ConfirmedCounts;
+  readonly confirmed?: ConfirmedCounts | undefined;
   /** Iso-FN lines of a digitised WRC-1992 figure, in place of the reconstructed surface. */
-  readonly wrc1992Lines?: IsoFerriteLines;
+  readonly wrc1992Lines?: IsoFerriteLines | undefined;
 }
 
 /** A checked question. */
@@ -58,7 +58,7 @@ export interface ChooseProblem {
 export function checkChooseInput(input: ChooseInput): ChooseProblem {
   const faults = new FaultCollector();
   const { errors } = faults;
-  if (!Array.isArray(input.pieces) || input.pieces.length === 0 || input.pieces.length > 4)
+  if (!Array.isArray(input.pieces) || input.pieces.length === 0 || input.pieces.length > MOST_PIECES)
     throw InputError.at('pieces', 'give one to four pieces');
   const pieces = input.pieces.map((piece, index) =>
     faults.attempt(() => pieceBelief(piece, `pieces.${index}`, input.confirmed)),

@@ -8,28 +8,22 @@ import {
   type CompositionBelief,
 } from '../composition';
 import { InputError, type FieldError } from '../errors';
-import {
-  catalogueBelief,
-  identify,
-  type Coating,
-  type ConfirmedCounts,
-  type Identification,
-  type IdentifyInput,
-} from '../identify';
+import { catalogueBelief, identify, type ConfirmedCounts, type Identification, type IdentifyInput } from '../identify';
 import { interpolate } from '../constitution';
 import { findPieceCondition, PIECE_CONDITIONS, type PieceCondition } from '../piece';
 import { materialOf, type Material } from '../risk';
 import risks from '../../data/risks.json';
+import { COATINGS, type Coating } from '../pool';
 
 /** A piece of the joint: a named grade, an analysis, an old weld's rod, or an item with its tests. */
 export interface PieceInput extends IdentifyInput {
-  readonly grade?: string;
-  readonly composition?: Composition;
+  readonly grade?: string | undefined;
+  readonly composition?: Composition | undefined;
   /** Rod of a former repair, when the piece is an old weld. */
-  readonly weldMetal?: string;
-  readonly coating?: Coating;
+  readonly weldMetal?: string | undefined;
+  readonly coating?: Coating | undefined;
   /** State it came in: id of one of `PIECE_CONDITIONS`. */
-  readonly condition?: string;
+  readonly condition?: string | undefined;
 }
 
 /** One way a piece may be, with its share of the belief. */
@@ -50,8 +44,6 @@ export interface PieceBelief {
   /** Whether the piece is the weld of a former repair. */
   readonly oldWeld: boolean;
 }
-
-const COATINGS: readonly Coating[] = ['bare', 'plated', 'galvanised'];
 
 /**
  * Turns a piece into candidates. An unknown piece keeps the most probable hypotheses, conditions of work folded together.

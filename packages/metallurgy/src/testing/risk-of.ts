@@ -1,8 +1,7 @@
 import { findGrade, findRod, type Rod } from '../catalogue';
 import { toVector, type Composition } from '../composition';
-import { completeJoint, type JointInput } from '../pool';
+import { completeJoint, type JointInput, type Coating } from '../pool';
 import { completeService, materialOf, RISK_MECHANISMS, RiskSample, type ServiceInput } from '../risk';
-import type { Coating } from '../identify';
 import { findPieceCondition } from '../piece';
 
 /** A joint of typical compositions, as a test states it. */

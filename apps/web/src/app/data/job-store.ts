@@ -12,7 +12,8 @@ import {
   type FieldTestRecord,
   type JobDetail,
   type JobPatch,
-  type JointRecord,
+  type JointDescription,
+  type LoggedEntry,
   type NewPiece,
   type Photo,
   type Piece,
@@ -21,14 +22,7 @@ import {
   type Stage,
   type Workshop,
 } from '@variatum/contracts';
-import {
-  checkIdentifyInput,
-  completeJoint,
-  InputError,
-  type FieldError,
-  type JointInput,
-  type TestEntry,
-} from '@variatum/metallurgy';
+import { checkIdentifyInput, completeJoint, InputError, type FieldError, MOST_PIECES } from '@variatum/metallurgy';
 import { auditTime, filter, firstValueFrom, merge } from 'rxjs';
 import { ApiClient } from './api-client';
 import { Autosave } from './autosave';
@@ -42,8 +36,6 @@ import { untilAnswered } from './until-answered';
 
 type Fields<Patch> = Omit<Patch, 'version'>;
 
-/** Metals one joint is reckoned with at most. */
-const MOST_PIECES = 4;
 /** Changes of others come in bursts, and may come without end: they are gathered, not waited out. */
 const REFRESH_MS = 150;
 
@@ -84,7 +76,7 @@ export class JobStore {
   readonly withdrawnPieces = computed(
     () => this.detail()?.pieces.filter(({ withdrawnAt }) => withdrawnAt !== null) ?? [],
   );
-  readonly joint = computed(() => (this.detail()?.joint?.joint ?? { type: 'bevel' }) as JointInput);
+  readonly joint = computed<JointDescription>(() => this.detail()?.joint?.joint ?? { type: 'bevel' });
   /** Fields of this job that somebody else changed too. */
   readonly conflicts = computed(() =>
     this.queue.conflicts().filter(({ operation }) => operation.job === this.detail()?.id),
@@ -168,7 +160,7 @@ export class JobStore {
     for (const { id } of job.decisions) this.queue.knowVersion(id, 1);
     if (job.joint) this.queue.knowVersion(`joint ${job.id}`, job.joint.version);
     // What was typed and cannot be taken yet stands where it was typed.
-    const { joint } = this.resting.unsent('joint') as { joint?: JointRecord['joint'] };
+    const { joint } = this.resting.unsent('joint') as { joint?: JointDescription };
     const none = { id: '', jobId: job.id, version: 0 };
     this.detail.set({
       ...job,
@@ -324,7 +316,7 @@ export class JobStore {
    * Logs a field test.
    * @returns null when the entry cannot be taken; its errors then stand under `test <piece id>`
    */
-  addTest(pieceId: string, entry: TestEntry, note = ''): string | null {
+  addTest(pieceId: string, entry: LoggedEntry, note = ''): string | null {
     const key = `test ${pieceId}`;
     const id = crypto.randomUUID();
     try {
@@ -342,7 +334,7 @@ export class JobStore {
     const record: FieldTestRecord = {
       id,
       pieceId,
-      entry: entry as FieldTestRecord['entry'],
+      entry,
       note,
       createdAt: new Date().toISOString(),
       struckOutAt: null,
@@ -374,19 +366,18 @@ export class JobStore {
     // What is struck out stays so in the log: taking that back logs it again.
     if (record)
       this.history.push('striking out a test', () =>
-        this.addTest(pieceId, record.entry as TestEntry, record.note || 'struck out by mistake'),
+        this.addTest(pieceId, record.entry, record.note || 'struck out by mistake'),
       );
   }
 
-  changeJoint(changes: Partial<JointInput>): void {
+  changeJoint(changes: Partial<JointDescription>): void {
     const job = this.required();
-    const merged = { ...this.joint(), ...changes } as Record<string, unknown>;
-    for (const key of Object.keys(merged)) if (merged[key] === undefined) delete merged[key];
-    this.setJoint(job, merged as unknown as JointRecord['joint']);
+    const said = Object.entries({ ...this.joint(), ...changes }).filter(([, value]) => value !== undefined);
+    this.setJoint(job, { type: this.joint().type, ...(Object.fromEntries(said) as Partial<JointDescription>) });
   }
 
-  private setJoint(job: JobDetail, joint: JointRecord['joint']): void {
-    const before = { joint: job.joint?.joint ?? { type: 'bevel' } };
+  private setJoint(job: JobDetail, joint: JointDescription): void {
+    const before: { readonly joint: JointDescription } = { joint: job.joint?.joint ?? { type: 'bevel' } };
     const version = job.joint?.version ?? 0;
     this.detail.set({ ...job, joint: { id: job.joint?.id ?? '', jobId: job.id, version, joint } });
     this.resting.rest({
@@ -396,16 +387,16 @@ export class JobStore {
       changes: { joint },
       before,
       schema: jointPutSchema,
-      check: ({ joint: typed }) => this.jointFaults(typed as JointInput),
+      check: ({ joint: typed }) => this.jointFaults(typed as JointDescription),
       operation: requestTo('PUT /jobs/:id/joint', { id: job.id }),
       id: `joint ${job.id}`,
       version,
-      undo: (old) => this.setJoint(this.required(), (old as typeof before).joint as JointRecord['joint']),
+      undo: (old) => this.setJoint(this.required(), (old as typeof before).joint),
     });
   }
 
   /** What the core finds wrong with a joint. */
-  private jointFaults(joint: JointInput): readonly FieldError[] {
+  private jointFaults(joint: JointDescription): readonly FieldError[] {
     try {
       const pieces = Math.max(1, Math.min(MOST_PIECES, this.pieces().length));
       completeJoint(

@@ -1,6 +1,5 @@
 import { inject, Injectable } from '@angular/core';
 import type { FieldTestRecord, NewPiece, Piece, PiecePatch } from '@variatum/contracts';
-import type { TestEntry } from '@variatum/metallurgy';
 import { JobStore } from './job-store';
 import { UndoHistory } from './undo-history';
 
@@ -51,7 +50,7 @@ export class PieceArrangement {
     this.history.group(`joining ${other.name} to ${kept.name}`, () => {
       for (const { struckOutAt, entry, note } of other.tests)
         if (struckOutAt === null)
-          this.jobs.addTest(keptId, entry as TestEntry, [note, `done on ${other.name}`].filter(Boolean).join('; '));
+          this.jobs.addTest(keptId, entry, [note, `done on ${other.name}`].filter(Boolean).join('; '));
       const wanting = ([name, value]: [string, unknown]): boolean =>
         MERGED.has(name) && value !== null && value !== '' && [null, ''].includes(kept[name as keyof Piece] as null);
       const gained = Object.fromEntries(Object.entries(other).filter(wanting)) as Omit<PiecePatch, 'version'>;
@@ -65,7 +64,7 @@ export class PieceArrangement {
     const [from, to] = [this.jobs.piece(fromId), this.jobs.piece(toId)];
     if (!from || !to) return;
     const note = [record.note, `logged on ${from.name} first`].filter(Boolean).join('; ');
-    const copy = this.jobs.addTest(toId, record.entry as TestEntry, note);
+    const copy = this.jobs.addTest(toId, record.entry, note);
     if (copy === null) return;
     this.jobs.strikeOut(fromId, record.id, `done on ${to.name}`);
   }

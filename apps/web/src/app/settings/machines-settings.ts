@@ -1,13 +1,13 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
 import type { Machine } from '@variatum/contracts';
-import { SUPPLIES, supplyLimitedCurrent, type ArcProcess } from '@variatum/metallurgy';
+import { PROCESSES, SUPPLIES, supplyLimitedCurrent, type Process } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { ChoiceGroup, type ChoiceOption, ChoiceSet, NumberField, SelectField, TextField } from '../kit/fields';
 import { Icon } from '../shared/icon';
 import { editedList } from './edited-list';
 import { SettingsEntry } from './settings-entry';
 
-const PROCESS_WORDS: Readonly<Record<ArcProcess, string>> = { gtaw: 'TIG', smaw: 'stick', gmaw: 'MIG' };
+const PROCESS_WORDS: Readonly<Record<Process, string>> = { gtaw: 'TIG', smaw: 'stick', gmaw: 'MIG' };
 
 /** Machines of the workshop, and the current their sockets let them give. */
 @Component({
@@ -103,7 +103,7 @@ export class MachinesSettings {
     { value: 'inverter', title: 'inverter' },
     { value: 'transformer', title: 'transformer' },
   ] as const;
-  protected readonly processes = (['gtaw', 'smaw', 'gmaw'] as const).map((value) => ({
+  protected readonly processes = PROCESSES.map((value) => ({
     value,
     title: PROCESS_WORDS[value],
   }));

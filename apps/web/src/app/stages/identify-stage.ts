@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router } from '@angular/router';
-import type { FieldTestRecord } from '@variatum/contracts';
-import { FIELD_TESTS, type TestEntry } from '@variatum/metallurgy';
+import type { FieldTestRecord, LoggedEntry } from '@variatum/contracts';
+import { FIELD_TESTS } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { JobStore } from '../data/job-store';
 import { CandidateBars } from '../drawings/candidate-bars';
@@ -288,7 +288,7 @@ export class IdentifyStage {
     if (piece) this.store.saving.setErrors(`test ${piece.id}`, []);
   }
 
-  protected log(entry: TestEntry): void {
+  protected log(entry: LoggedEntry): void {
     const piece = this.shown();
     if (piece && this.store.addTest(piece.id, entry)) this.chosenId.set(null);
   }

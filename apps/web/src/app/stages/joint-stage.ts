@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { completeJoint, findGrade, JOINTS, type MaterialFamily, type JointInput } from '@variatum/metallurgy';
+import type { JointDescription } from '@variatum/contracts';
+import { completeJoint, findGrade, JOINTS, type MaterialFamily } from '@variatum/metallurgy';
 import { JobStore } from '../data/job-store';
 import { JointSection } from '../drawings/joint-section';
 import { AnswerService } from '../job/answer.service';
@@ -148,7 +149,7 @@ export class JointStage {
     try {
       const count = Math.max(1, this.store.pieces().length);
       return completeJoint(
-        { ...this.joint(), thicknessMm: this.thicknesses() } as JointInput,
+        { ...this.joint(), thicknessMm: this.thicknesses() },
         Array.from({ length: count }, (_, index) => this.familyOf(index)),
       );
     } catch {
@@ -187,8 +188,8 @@ export class JointStage {
   protected set(field: 'type' | 'technique' | 'process' | 'restraint' | 'shielding' | 'gas', value: string): void {
     const again = this.joint()[field] === value;
     if (field === 'type') {
-      if (!again) this.store.changeJoint({ type: value as JointInput['type'] });
-    } else this.store.changeJoint({ [field]: again ? undefined : value } as Partial<JointInput>);
+      if (!again) this.store.changeJoint({ type: value as JointDescription['type'] });
+    } else this.store.changeJoint({ [field]: again ? undefined : value } as Partial<JointDescription>);
   }
 
   protected setDilution(text: string): void {

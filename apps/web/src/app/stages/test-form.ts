@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import type { FieldTest, TestEntry } from '@variatum/metallurgy';
+import type { LoggedEntry } from '@variatum/contracts';
+import { WORKED, type FieldTest } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { ChoiceGroup, type ChoiceOption, TextField } from '../kit/fields';
 
@@ -116,7 +117,7 @@ export class TestForm {
   readonly test = input.required<FieldTest>();
   /** Errors of the last entry, by field. */
   readonly errors = input<Readonly<Record<string, string>>>({});
-  readonly logged = output<TestEntry>();
+  readonly logged = output<LoggedEntry>();
 
   protected readonly settings = signal<Readonly<Record<string, string>>>({});
   protected readonly reading = signal<Readonly<Record<string, string>>>({});
@@ -146,8 +147,9 @@ export class TestForm {
     this.reading.update((reading) => ({ ...reading, [symbol]: text }));
   }
 
-  private withSettings(entry: TestEntry): TestEntry {
-    const { worked, filed } = this.settings();
+  private withSettings(entry: LoggedEntry): LoggedEntry {
+    const { worked: said, filed } = this.settings();
+    const worked = WORKED.find((one) => one === said);
     return {
       ...entry,
       ...(worked === undefined ? {} : { worked }),

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { RouterLink } from '@angular/router';
 import type { Piece, PiecePatch } from '@variatum/contracts';
 import {
+  COATINGS,
   findGrade,
   findPieceCondition,
   FORMS,
@@ -249,7 +250,7 @@ export class PieceCard {
     value: id,
     title,
   }));
-  protected readonly coatings = (['bare', 'plated', 'galvanised'] as const).map((value) => ({ value, title: value }));
+  protected readonly coatings = COATINGS.map((value) => ({ value, title: value }));
   protected readonly families: readonly ChoiceOption<string | null>[] = ITEM_FAMILIES.filter(
     ({ id }) => id !== 'unknown',
   ).map(({ id, title }) => ({ value: id, title }));
