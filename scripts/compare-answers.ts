@@ -1,0 +1,126 @@
+import type * as ContractsModule from '@variatum/contracts';
+import type * as CoreModule from '@variatum/metallurgy';
+import type { ChooseInput, JointInput, PieceInput, ServiceInput } from '@variatum/metallurgy';
+import { createHash } from 'node:crypto';
+import { join, resolve } from 'node:path';
+import { mulberry } from '../apps/server/src/testing/mulberry';
+
+/**
+ * Whether two versions of the program answer the same bytes: every demo job, and random questions.
+ *
+ *     npx tsx scripts/compare-answers.ts <another checkout, its packages installed> [how many random questions]
+ */
+const [other, count = '200'] = process.argv.slice(2);
+if (other === undefined) throw new Error('name another checkout of the program, with its packages installed');
+
+type Core = typeof CoreModule;
+type Contracts = typeof ContractsModule;
+interface Demo {
+  readonly DEMO_JOBS: readonly {
+    readonly title: string;
+    readonly service: object;
+    readonly joint?: object;
+    readonly pieces: readonly (Record<string, unknown> & {
+      readonly tests?: readonly (Record<string, unknown> & { readonly note?: string; readonly struckOut?: string })[];
+    })[];
+  }[];
+}
+
+/** Fewer draws than in earnest: bytes differ with any number of them, if they do. */
+const SAMPLES = 128;
+
+const core = (root: string): Promise<Core> => import(join(root, 'packages/metallurgy/src/index.ts')) as Promise<Core>;
+const contracts = (root: string): Promise<Contracts> =>
+  import(join(root, 'packages/contracts/src/index.ts')) as Promise<Contracts>;
+const demo = (root: string): Promise<Demo> =>
+  import(join(root, 'apps/server/src/demo/jobs.ts')) as unknown as Promise<Demo>;
+
+const BLANK = {
+  kind: 'base',
+  family: null,
+  form: null,
+  coating: null,
+  condition: null,
+  grade: null,
+  weldMetal: null,
+  thicknessMm: null,
+};
+
+/** Questions of the demo jobs as a version itself makes them. */
+async function demoQuestions(root: string): Promise<Map<string, ChooseInput>> {
+  const { jobQuestion } = await contracts(root);
+  const questions = new Map<string, ChooseInput>();
+  for (const { title, service, joint, pieces } of (await demo(root)).DEMO_JOBS) {
+    const job = {
+      service,
+      joint: joint ? { joint } : null,
+      pieces: pieces.map(({ tests = [], ...piece }, position) => ({
+        ...BLANK,
+        ...piece,
+        position,
+        withdrawnAt: null,
+        tests: tests.map(({ note: _note, struckOut, ...entry }) => ({ entry, struckOutAt: struckOut ?? null })),
+      })),
+    };
+    // Of a job the question reads nothing but this.
+    const question = jobQuestion(job as unknown as Parameters<typeof jobQuestion>[0]);
+    if (question) questions.set(title, question);
+  }
+  return questions;
+}
+
+/** Random questions, the same for both versions. */
+async function randomQuestions(many: number): Promise<Map<string, ChooseInput>> {
+  const { FIELD_TESTS, GRADES, ITEM_FAMILIES, JOINTS, ENVIRONMENTS } = await core(process.cwd());
+  const random = mulberry(20261126);
+  const pick = <One>(list: readonly One[]): One => list[Math.floor(random() * list.length)] as One;
+  const piece = (): PieceInput => {
+    if (random() < 0.4) return { grade: pick(GRADES).id };
+    const tests = FIELD_TESTS.filter(({ outcomes }) => (outcomes?.length ?? 0) > 0);
+    return {
+      item: { family: pick(ITEM_FAMILIES).id },
+      tests: Array.from({ length: Math.floor(random() * 4) }, () => {
+        const test = pick(tests);
+        return { test: test.id, outcome: pick(test.outcomes).id };
+      }),
+    };
+  };
+  const keys = <Key extends string>(record: Readonly<Record<Key, unknown>>): Key[] => Object.keys(record) as Key[];
+  const joint = (): JointInput => ({
+    type: pick(keys(JOINTS.types)),
+    process: pick(['gtaw', 'smaw', 'gmaw'] as const),
+    thicknessMm: 1 + Math.floor(random() * 12),
+  });
+  const service = (): ServiceInput => ({ environment: pick(keys(ENVIRONMENTS)), vibration: random() < 0.3 });
+  return new Map(
+    Array.from({ length: many }, (_, index) => [
+      `random ${index}`,
+      { pieces: Array.from({ length: random() < 0.2 ? 1 : 2 }, piece), joint: joint(), service: service() },
+    ]),
+  );
+}
+
+/** Fingerprints of the answers; what a version will not answer is an answer too. */
+async function answers(root: string, random: Map<string, ChooseInput>): Promise<Map<string, string>> {
+  const { choose } = await core(root);
+  const all = new Map([...(await demoQuestions(root)), ...random]);
+  return new Map(
+    [...all].map(([name, question]) => {
+      let text: string;
+      try {
+        text = JSON.stringify([question, choose({ ...question, samples: SAMPLES }, 1)]);
+      } catch (error) {
+        text = JSON.stringify([question, (error as Error).message]);
+      }
+      return [name, createHash('sha256').update(text).digest('hex')];
+    }),
+  );
+}
+
+const random = await randomQuestions(Number(count));
+const [here, there] = [await answers(process.cwd(), random), await answers(resolve(other), random)];
+const differing = [...here].filter(([name, print]) => there.get(name) !== print).map(([name]) => name);
+const missing = [...there.keys()].filter((name) => !here.has(name));
+process.stdout.write(`${here.size - differing.length} of ${here.size} answers are the same bytes\n`);
+for (const name of [...differing, ...missing].slice(0, 20)) process.stdout.write(`  differs: ${name}\n`);
+process.exitCode = differing.length + missing.length > 0 ? 1 : 0;
