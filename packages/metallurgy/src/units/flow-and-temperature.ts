@@ -1,4 +1,3 @@
-import { convert } from 'convert';
 import { readNumber } from './length';
 
 /** What a text was understood to mean, in the core's unit. */
@@ -12,7 +11,10 @@ export type FlowUnit = 'L/min' | 'cfh';
 /** Units people use for temperatures. */
 export type TemperatureUnit = '°C' | '°F';
 
-const LITRES_PER_CUBIC_FOOT = convert(1, 'ft3').to('L');
+/** A cube of 0.3048 m, exactly. */
+const LITRES_PER_CUBIC_FOOT = 28.316846592;
+const toFahrenheit = (celsius: number): number => (celsius * 9) / 5 + 32;
+const toCelsius = (fahrenheit: number): number => ((fahrenheit - 32) * 5) / 9;
 const cfhToLpm = (cfh: number): number => (cfh * LITRES_PER_CUBIC_FOOT) / 60;
 
 /** A gas flow in the user's unit. @param lpm litres a minute */
@@ -35,7 +37,7 @@ export function readFlow(text: string, unit: FlowUnit = 'L/min'): Understood | u
 
 /** A temperature in the user's unit. @param celsius °C */
 export function formatTemperature(celsius: number, unit: TemperatureUnit): string {
-  const value = unit === '°C' ? celsius : convert(celsius, 'C').to('F');
+  const value = unit === '°C' ? celsius : toFahrenheit(celsius);
   return `${Number(value.toFixed(0))} ${unit}`;
 }
 
@@ -46,6 +48,6 @@ export function readTemperature(text: string, unit: TemperatureUnit = '°C'): Un
   if (!parts || size === undefined || size === null) return undefined;
   const number = parts[1] === '' || parts[1] === '+' ? size : -size;
   const letter = (parts[3] as string).toUpperCase() || (unit === '°F' ? 'F' : 'C');
-  const value = letter === 'F' ? convert(number, 'F').to('C') : number;
+  const value = letter === 'F' ? toCelsius(number) : number;
   return { value, understood: `${formatTemperature(value, '°C')} (${formatTemperature(value, '°F')})` };
 }

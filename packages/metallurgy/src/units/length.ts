@@ -1,4 +1,3 @@
-import { convert } from 'convert';
 import sizes from '../../data/sizes.json';
 
 /** What a text about a length was understood to mean. */
@@ -23,7 +22,10 @@ const WORDS: Readonly<Record<string, 'mm' | 'cm' | 'm' | 'in' | 'thou'>> = {
   thou: 'thou', mil: 'thou', mils: 'thou',
 }; // prettier-ignore
 
-const inchesToMm = (inches: number): number => convert(inches, 'in').to('mm');
+/** Millimetres of each unit people name, exact by their definitions since 1959. */
+const MM = { mm: 1, cm: 10, m: 1000, in: 25.4 } as const;
+
+const inchesToMm = (inches: number): number => inches * MM.in;
 
 /** Reads a plain number, a fraction or a mixed number: `1.65`, `1,65`, `.065`, `1/16`, `1 1/2`, `1-1/2`. */
 export function readNumber(text: string): number | undefined {
@@ -51,7 +53,7 @@ function asFraction(inches: number): string | undefined {
 /** A length in the user's unit: `1.65 mm`, `1/16 in`, `0.065 in`. @param mm length, mm */
 export function formatLength(mm: number, unit: LengthUnit): string {
   if (unit === 'mm') return `${Number(mm.toFixed(2))} mm`;
-  const inches = convert(mm, 'mm').to('in');
+  const inches = mm / MM.in;
   return `${asFraction(inches) ?? Number(inches.toFixed(3))} in`;
 }
 
@@ -112,6 +114,6 @@ export function readLength(
   const inchForm = /^\.|\//.test((parts[1] as string).trim());
   const named = word === '' ? (inchForm ? 'in' : unit) : WORDS[word];
   if (named === undefined) return undefined;
-  const mm = named === 'thou' ? inchesToMm(number / 1000) : convert(number, named).to('mm');
+  const mm = named === 'thou' ? inchesToMm(number / 1000) : number * MM[named];
   return { mm, understood: both(mm) };
 }

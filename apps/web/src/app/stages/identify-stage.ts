@@ -8,6 +8,7 @@ import { JobStore } from '../data/job-store';
 import { CandidateBars } from '../drawings/candidate-bars';
 import { AnswerService } from '../job/answer.service';
 import { TextField } from '../kit/fields';
+import { Tabs } from '../kit/tabs';
 import { HelpNote } from '../shared/help-note';
 import { testOf, testWords, minuteWords, pieceLetter } from '../shared/words';
 import { TestForm } from './test-form';
@@ -15,140 +16,132 @@ import { TestForm } from './test-form';
 /** What is it? Tests on one piece at a time, the grades they leave, and the next test worth its minutes. */
 @Component({
   selector: 'va-identify-stage',
-  imports: [CandidateBars, FormsModule, HelpNote, NzButtonModule, TestForm, TextField],
+  imports: [CandidateBars, FormsModule, HelpNote, NzButtonModule, Tabs, TestForm, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="stack">
       @if (store.pieces().length === 0) {
         <section class="panel"><p>There is no piece yet. Add one under Pieces.</p></section>
       } @else {
-        <div class="choices" role="tablist" aria-label="Piece">
-          @for (entry of store.pieces(); track entry.id; let index = $index) {
-            <button
-              type="button"
-              class="choice"
-              role="tab"
-              [attr.aria-selected]="entry.id === shown()?.id"
-              [class.chosen]="entry.id === shown()?.id"
-              (click)="show(entry.id)"
-            >
-              {{ letter(index) }} · {{ entry.name }}
-            </button>
-          }
-        </div>
-        @if (shown(); as piece) {
-          @if (piece.grade !== null || piece.weldMetal !== null) {
-            <section class="panel stack">
-              <p>
-                <strong>{{ piece.grade ?? piece.weldMetal }}</strong>
-                is taken as certain for {{ piece.name }}. Tests are kept but do not count.
-              </p>
-              <div>
-                <button nz-button type="button" (click)="store.changePiece(piece.id, { grade: null, weldMetal: null })">
-                  Take it as unknown again
-                </button>
-              </div>
-            </section>
-          } @else {
-            <section class="panel stack" aria-label="Likely grades">
-              <div class="row head">
-                <h2 class="row tight">
-                  Likely grades
-                  <va-help-note about="candidate" />
-                </h2>
-                @if (belief(); as known) {
-                  @if (known.fit.level === 'none') {
-                    <p class="odd" role="alert">
-                      None of these explains it: look again at {{ titleOf(known.fit.oddTest) }}.
-                    </p>
-                  } @else if (known.fit.level === 'poor') {
-                    <p class="odd">One test does not fit: {{ titleOf(known.fit.oddTest) }}.</p>
-                  }
-                }
-              </div>
-              @if (belief(); as known) {
-                <va-candidate-bars [candidates]="known.candidates" />
-                @if (leader(); as grade) {
-                  <div class="row">
-                    <button nz-button type="button" (click)="store.changePiece(piece.id, { grade })">
-                      Take {{ grade }} as certain
-                    </button>
-                  </div>
-                }
-              } @else {
-                <p class="soft">Weighing what is known</p>
-              }
-            </section>
-          }
-          <section class="panel stack" aria-label="Log a test">
-            <div class="row head">
-              <h2>Log a test</h2>
-              @if (belief()?.enough) {
-                <p class="enough small">Enough: no test on hand changes the rod.</p>
-              }
-            </div>
-            <div class="tests">
-              @for (entry of tests(); track entry.test.id) {
-                <button
-                  type="button"
-                  class="choice test"
-                  [attr.aria-pressed]="entry.test.id === chosen()?.id"
-                  (click)="choose(entry.test.id)"
-                >
-                  <span>{{ entry.test.title }}</span>
-                  <span class="small">{{ entry.time }}{{ entry.worth }}</span>
-                </button>
-              }
-            </div>
-            @if (chosen(); as test) {
-              <div class="form"><va-test-form [test]="test" [errors]="errors()" (logged)="log($event)" /></div>
+        <va-tabs label="Piece" [options]="tabs()" [value]="shown()?.id" (chosen)="show($event)">
+          @if (shown(); as piece) {
+            @if (piece.grade !== null || piece.weldMetal !== null) {
+              <section class="panel stack">
+                <p>
+                  <strong>{{ piece.grade ?? piece.weldMetal }}</strong>
+                  is taken as certain for {{ piece.name }}. Tests are kept but do not count.
+                </p>
+                <div>
+                  <button
+                    nz-button
+                    type="button"
+                    (click)="store.changePiece(piece.id, { grade: null, weldMetal: null })"
+                  >
+                    Take it as unknown again
+                  </button>
+                </div>
+              </section>
             } @else {
-              <p class="soft small">Choose a test. Those in front are worth most for choosing the rod.</p>
+              <section class="panel stack" aria-label="Likely grades">
+                <div class="row head">
+                  <h2 class="row tight">
+                    Likely grades
+                    <va-help-note about="candidate" />
+                  </h2>
+                  @if (belief(); as known) {
+                    @if (known.fit.level === 'none') {
+                      <p class="odd" role="alert">
+                        None of these explains it: look again at {{ titleOf(known.fit.oddTest) }}.
+                      </p>
+                    } @else if (known.fit.level === 'poor') {
+                      <p class="odd">One test does not fit: {{ titleOf(known.fit.oddTest) }}.</p>
+                    }
+                  }
+                </div>
+                @if (belief(); as known) {
+                  <va-candidate-bars [candidates]="known.candidates" />
+                  @if (leader(); as grade) {
+                    <div class="row">
+                      <button nz-button type="button" (click)="store.changePiece(piece.id, { grade })">
+                        Take {{ grade }} as certain
+                      </button>
+                    </div>
+                  }
+                } @else {
+                  <p class="soft">Weighing what is known</p>
+                }
+              </section>
             }
-          </section>
-          <section class="panel stack" aria-label="Log of tests">
-            <h2>Log</h2>
-            <ul class="log">
-              @for (record of piece.tests; track record.id) {
-                <li [class.struck]="record.struckOutAt !== null">
-                  <span class="what">{{ titleOf(record.entry.test) }}</span>
-                  <span class="said">{{ words(record) }}</span>
-                  @if (record.struckOutAt === null) {
-                    <button
-                      nz-button
-                      nzType="text"
-                      type="button"
-                      (click)="striking.set(record.id)"
-                      [attr.aria-label]="'Strike out ' + titleOf(record.entry.test)"
-                    >
-                      Strike out
-                    </button>
-                  } @else {
-                    <span class="small soft">struck out: {{ record.struckOutReason }}</span>
-                  }
-                  @if (striking() === record.id) {
-                    <form class="row why" (ngSubmit)="strike(record)">
-                      <va-text-field
-                        class="grow"
-                        label="Why is it wrong?"
-                        [longest]="300"
-                        [value]="why()"
-                        [error]="whyError()"
-                        (changed)="why.set($event)"
-                      />
-                      <button nz-button type="submit">Strike out</button>
-                      <button nz-button nzType="text" type="button" (click)="striking.set(null)">Keep it</button>
-                    </form>
-                  }
-                </li>
-              } @empty {
-                <li class="soft">
-                  No test logged on {{ piece.name }} yet. A magnet is a good start, and a trap: say where you held it.
-                </li>
+            <section class="panel stack" aria-label="Log a test">
+              <div class="row head">
+                <h2>Log a test</h2>
+                @if (belief()?.enough) {
+                  <p class="enough small">Enough: no test on hand changes the rod.</p>
+                }
+              </div>
+              <div class="tests">
+                @for (entry of tests(); track entry.test.id) {
+                  <button
+                    type="button"
+                    class="choice test"
+                    [attr.aria-pressed]="entry.test.id === chosen()?.id"
+                    (click)="choose(entry.test.id)"
+                  >
+                    <span>{{ entry.test.title }}</span>
+                    <span class="small">{{ entry.time }}{{ entry.worth }}</span>
+                  </button>
+                }
+              </div>
+              @if (chosen(); as test) {
+                <div class="form"><va-test-form [test]="test" [errors]="errors()" (logged)="log($event)" /></div>
+              } @else {
+                <p class="soft small">Choose a test. Those in front are worth most for choosing the rod.</p>
               }
-            </ul>
-          </section>
-        }
+            </section>
+            <section class="panel stack" aria-label="Log of tests">
+              <h2>Log</h2>
+              <ul class="log">
+                @for (record of piece.tests; track record.id) {
+                  <li [class.struck]="record.struckOutAt !== null">
+                    <span class="what">{{ titleOf(record.entry.test) }}</span>
+                    <span class="said">{{ words(record) }}</span>
+                    @if (record.struckOutAt === null) {
+                      <button
+                        nz-button
+                        nzType="text"
+                        type="button"
+                        (click)="striking.set(record.id)"
+                        [attr.aria-label]="'Strike out ' + titleOf(record.entry.test)"
+                      >
+                        Strike out
+                      </button>
+                    } @else {
+                      <span class="small soft">struck out: {{ record.struckOutReason }}</span>
+                    }
+                    @if (striking() === record.id) {
+                      <form class="row why" (ngSubmit)="strike(record)">
+                        <va-text-field
+                          class="grow"
+                          label="Why is it wrong?"
+                          [longest]="300"
+                          [value]="why()"
+                          [error]="whyError()"
+                          (changed)="why.set($event)"
+                        />
+                        <button nz-button type="submit">Strike out</button>
+                        <button nz-button nzType="text" type="button" (click)="striking.set(null)">Keep it</button>
+                      </form>
+                    }
+                  </li>
+                } @empty {
+                  <li class="soft">
+                    No test logged on {{ piece.name }} yet. A magnet is a good start, and a trap: say where you held it.
+                  </li>
+                }
+              </ul>
+            </section>
+          }
+        </va-tabs>
       }
     </div>
   `,
@@ -235,7 +228,9 @@ export class IdentifyStage {
   protected readonly striking = signal<string | null>(null);
   protected readonly whyError = signal('');
   protected readonly why = signal('');
-  protected readonly letter = pieceLetter;
+  protected readonly tabs = computed(() =>
+    this.store.pieces().map(({ id, name }, index) => ({ value: id, title: `${pieceLetter(index)} · ${name}` })),
+  );
 
   protected readonly shown = computed(() => {
     const pieces = this.store.pieces();

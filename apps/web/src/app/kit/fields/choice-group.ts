@@ -8,6 +8,7 @@ import {
   input,
   output,
 } from '@angular/core';
+import { arrowTarget } from '../arrow-target';
 
 /** One of the answers of a choice group. */
 export interface ChoiceOption<Value> {
@@ -63,15 +64,7 @@ export class ChoiceGroup<Value> {
   );
 
   protected move(event: KeyboardEvent, from: number): void {
-    const last = this.options().length - 1;
-    const to = {
-      ArrowRight: from === last ? 0 : from + 1,
-      ArrowDown: from === last ? 0 : from + 1,
-      ArrowLeft: from === 0 ? last : from - 1,
-      ArrowUp: from === 0 ? last : from - 1,
-      Home: 0,
-      End: last,
-    }[event.key];
+    const to = arrowTarget(event.key, from, this.options().length);
     if (to === undefined) return;
     event.preventDefault();
     this.element.nativeElement.querySelectorAll<HTMLElement>('[role="radio"]')[to]?.focus();

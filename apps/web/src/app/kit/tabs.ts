@@ -1,0 +1,70 @@
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output } from '@angular/core';
+import { arrowTarget } from './arrow-target';
+import type { ChoiceOption } from './fields';
+
+let count = 0;
+
+/**
+ * Several things of a kind, one of them shown below. Tab enters the row once; arrow keys go from one to the next and show it. What is
+ * shown is put between the tags.
+ */
+@Component({
+  selector: 'va-tabs',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="choices" role="tablist" [attr.aria-label]="label()">
+      @for (option of options(); track option.value; let index = $index) {
+        <button
+          type="button"
+          class="choice"
+          role="tab"
+          [id]="id + '-' + index"
+          [attr.aria-controls]="id"
+          [attr.aria-selected]="index === at()"
+          [class.chosen]="index === at()"
+          [tabindex]="index === at() ? 0 : -1"
+          (click)="chosen.emit(option.value)"
+          (keydown)="move($event, index)"
+        >
+          {{ option.title }}
+        </button>
+      }
+    </div>
+    <div class="stack" role="tabpanel" [id]="id" [attr.aria-labelledby]="id + '-' + at()"><ng-content /></div>
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: var(--space-4);
+      min-width: 0;
+    }
+    .stack {
+      min-width: 0;
+    }
+  `,
+})
+export class Tabs<Value> {
+  readonly label = input.required<string>();
+  readonly options = input.required<readonly ChoiceOption<Value>[]>();
+  readonly value = input.required<Value | undefined>();
+  readonly chosen = output<Value>();
+
+  private readonly element = inject<ElementRef<HTMLElement>>(ElementRef);
+  protected readonly id = `tabs-${++count}`;
+  protected readonly at = computed(() =>
+    Math.max(
+      0,
+      this.options().findIndex(({ value }) => value === this.value()),
+    ),
+  );
+
+  protected move(event: KeyboardEvent, from: number): void {
+    const options = this.options();
+    const to = arrowTarget(event.key, from, options.length);
+    const option = to === undefined ? undefined : options[to];
+    if (to === undefined || option === undefined) return;
+    event.preventDefault();
+    this.chosen.emit(option.value);
+    this.element.nativeElement.querySelectorAll<HTMLElement>('[role="tab"]')[to]?.focus();
+  }
+}
