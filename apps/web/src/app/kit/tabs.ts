@@ -21,7 +21,6 @@ let count = 0;
           [id]="id + '-' + index"
           [attr.aria-controls]="id"
           [attr.aria-selected]="index === at()"
-          [class.chosen]="index === at()"
           [tabindex]="index === at() ? 0 : -1"
           (click)="chosen.emit(option.value)"
           (keydown)="move($event, index)"

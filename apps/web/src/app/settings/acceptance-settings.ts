@@ -33,7 +33,7 @@ const NUMBERS = [
         applies, its limits go in their place. Cracks are never accepted.
       </p>
       @for (profile of list.entries(); track profile.id; let index = $index) {
-        <details>
+        <details class="entry">
           <summary>
             <strong>{{ profile.name || 'Without a name' }}</strong>
             <span class="small soft">{{ inShort(profile) }}</span>

@@ -149,12 +149,6 @@ import { TestForm } from './test-form';
     .head {
       justify-content: space-between;
     }
-    .chosen {
-      background: var(--accent);
-      border-color: var(--accent);
-      color: var(--accent-ink);
-      font-weight: 650;
-    }
     .odd {
       color: var(--high);
       font-weight: 650;
