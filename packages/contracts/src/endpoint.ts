@@ -6,6 +6,8 @@ export type Method = 'GET' | 'POST' | 'PUT' | 'PATCH';
 /** One address of the interface: what it takes and what it answers. */
 export interface Endpoint {
   readonly summary: string;
+  /** What stands in its path; identifiers where nothing else is said. */
+  readonly path?: z.ZodObject;
   readonly query?: z.ZodObject;
   /** JSON document it takes. */
   readonly body?: z.ZodType;

@@ -115,6 +115,7 @@ export const ENDPOINTS = {
   'GET /rod-stock': { summary: 'The shelf', answer: z.array(rodStockSchema) },
   'PUT /rod-stock/:rod': {
     summary: 'Set what is on the shelf of a rod',
+    path: z.object({ rod: z.string() }),
     body: rodStockPutSchema,
     answer: rodStockSchema,
   },

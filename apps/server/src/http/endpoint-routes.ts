@@ -45,11 +45,9 @@ export type Handlers = {
 
 const idSchema = z.uuid('not an identifier');
 
-/** What stands in the path: identifiers, save the name of a rod. @throws InputError */
-function pathOf({ params }: Request): Record<string, string> {
-  const shape = Object.fromEntries(Object.keys(params).map((name) => [name, name === 'rod' ? z.string() : idSchema]));
-  return parseWith(z.object(shape), params);
-}
+/** Identifiers at every name of a path. */
+const idsIn = (path: string): z.ZodObject =>
+  z.object(Object.fromEntries([...path.matchAll(/:(\w+)/g)].map(([, name = '']) => [name, idSchema])));
 
 function bodyOf({ body: schema, sends }: Endpoint, request: Request): unknown {
   if (!sends) return schema && parseWith(schema, request.body ?? {});
@@ -85,13 +83,14 @@ export function endpointRoutes(handlers: Handlers, contextFor: (request: Request
   for (const [address, handle] of Object.entries(handlers)) {
     const [method = '', path = ''] = address.split(' ');
     const endpoint: Endpoint = ENDPOINTS[address as Address];
+    const pathSchema = endpoint.path ?? idsIn(path);
     const receive = endpoint.sends ? express.raw({ type: [...endpoint.sends], limit: PHOTO_MOST_BYTES }) : jsonBody;
     router[method.toLowerCase() as 'get' | 'post' | 'put' | 'patch'](path, receive, async (request, response) => {
       const ended = new AbortController();
       response.on('close', () => ended.abort());
       const asked = {
         context: contextFor(request),
-        path: pathOf(request),
+        path: parseWith(pathSchema, request.params),
         query: endpoint.query && parseWith(endpoint.query, request.query),
         body: bodyOf(endpoint, request),
         signal: ended.signal,
