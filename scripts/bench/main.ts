@@ -13,7 +13,7 @@ import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { kernelHere, kernelInC, POOLS } from './against-c';
 
-/** Speed figures. Machines are shared and noisy: ratios within one run mean more than milliseconds. */
+/** Speed figures. Milliseconds differ from run to run: ratios within one mean more. */
 const say = (text = ''): void => void process.stdout.write(`${text}\n`);
 const milliseconds = (work: () => unknown): number => {
   const from = process.hrtime.bigint();

@@ -18,12 +18,16 @@ export interface StoredChoice {
   readonly json: string;
 }
 
+function faultsOf(error: unknown): { readonly errors: readonly FieldError[] } {
+  if (error instanceof InputError) return { errors: error.errors };
+  throw error;
+}
+
 function outcomeOf<Result>(compute: () => Result): Outcome<Result> {
   try {
     return { result: compute() };
   } catch (error) {
-    if (error instanceof InputError) return { errors: error.errors };
-    throw error;
+    return faultsOf(error);
   }
 }
 
@@ -53,12 +57,6 @@ export const tasks = {
         shares.set(family, (shares.get(family) ?? 0) + probability);
       return [...shares].reduce((best, entry) => (entry[1] > best[1] ? entry : best))[0];
     }),
-  picture: async (bytes: Uint8Array): Promise<Outcome<PreparedPicture>> => {
-    try {
-      return { result: await preparePicture(bytes) };
-    } catch (error) {
-      if (error instanceof InputError) return { errors: error.errors };
-      throw error;
-    }
-  },
+  picture: (bytes: Uint8Array): Promise<Outcome<PreparedPicture>> =>
+    preparePicture(bytes).then((result) => ({ result }), faultsOf),
 };
