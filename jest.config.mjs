@@ -41,7 +41,7 @@ const bundled = (name, folder) => ({
 });
 
 export default {
-  // Machines are shared: a slow minute is no failure.
+  // Time limits catch what hangs; a slow minute is no failure.
   testTimeout: 120_000,
   projects: [
     bundled('metallurgy', 'packages/metallurgy'),

@@ -14,8 +14,8 @@ import {
 } from '@angular/router';
 import { en_US, provideNzI18n } from 'ng-zorro-antd/i18n';
 import { routes } from './app.routes';
-import { LostPart } from './data/lost-part';
-import { PreloadWhenIdle } from './preload-when-idle';
+import { LostPart } from './frame/lost-part';
+import { PreloadWhenIdle } from './frame/preload-when-idle';
 
 export const appConfig: ApplicationConfig = {
   providers: [

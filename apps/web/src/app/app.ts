@@ -1,11 +1,11 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
-import { PersonSettings } from './data/person-settings';
+import { PersonSettings } from './settings/person-settings';
 import { AREAS } from './frame/areas';
 import { SearchDoor } from './search/search-door';
-import { Icon } from './shared/icon';
-import { LostPartNote } from './shared/lost-part-note';
-import { Refusals } from './shared/refusals';
+import { Icon } from './kit/marks/icon';
+import { LostPartNote } from './frame/lost-part-note';
+import { Refusals } from './sync/refusals';
 
 /** Frame around every page. */
 @Component({

@@ -4,12 +4,12 @@ import type { Provider } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import type { JobDetail, Piece, Workshop } from '@variatum/contracts';
-import { Autosave } from '../app/data/autosave';
-import { JobStore } from '../app/data/job-store';
-import { PhotoStore } from '../app/data/photo-store';
-import { PieceArrangement } from '../app/data/piece-arrangement';
-import { RestingChanges } from '../app/data/resting-changes';
-import { UndoHistory } from '../app/data/undo-history';
+import { Autosave } from '../app/sync/autosave';
+import { JobStore } from '../app/job/job-store';
+import { PhotoStore } from '../app/job/photo-store';
+import { PieceArrangement } from '../app/job/piece-arrangement';
+import { RestingChanges } from '../app/sync/resting-changes';
+import { UndoHistory } from '../app/sync/undo-history';
 
 export const JOB_ID = '0198a6a0-0000-7000-8000-000000000001';
 const STAMP = '2026-01-01T00:00:00Z';

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, model } from '@angular/core';
 import { FAMILIES, RODS } from '@variatum/metallurgy';
 import { ChoiceGroup, type ChoiceOption, DateField, SelectField } from '../kit/fields';
-import { ENVIRONMENT_CHOICES } from '../shared/words';
+import { ENVIRONMENT_CHOICES } from '../words/words';
 import type { BoardQuery } from './board-query';
 
 /** Filter and order of the job board. */

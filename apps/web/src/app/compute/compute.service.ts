@@ -2,7 +2,7 @@ import { inject, Injectable } from '@angular/core';
 import type { Choice, ChooseInput, Composition, ExplainStep, FirstAnswer, PoolCloud } from '@variatum/metallurgy';
 import type { Remote } from 'comlink';
 import { concat, from, map, type Observable } from 'rxjs';
-import { LostPart } from '../data/lost-part';
+import { LostPart } from '../frame/lost-part';
 import type { Computations, PieceBeliefView } from './computations';
 import { startComputeWorker } from './worker-client';
 

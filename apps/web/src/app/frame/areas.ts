@@ -1,5 +1,5 @@
 import type { Type } from '@angular/core';
-import type { IconName } from '../shared/icons';
+import type { IconName } from '../kit/marks/icons';
 
 /** A place of the program besides the open job. */
 export interface Area {

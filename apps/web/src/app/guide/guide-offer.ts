@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { Icon } from '../shared/icon';
+import { Icon } from '../kit/marks/icon';
 import { GuideService } from './guide.service';
 
 /** Offers the guided first repair to somebody who has never been asked. */

@@ -1,9 +1,9 @@
 import { inject, Injectable, signal } from '@angular/core';
 import { Router } from '@angular/router';
 import { firstValueFrom } from 'rxjs';
-import { ApiClient } from '../data/api-client';
-import { RepeatableRequest } from '../data/repeatable-request';
-import { rememberedChoice } from '../data/remembered-choice';
+import { ApiClient } from '../sync/api-client';
+import { RepeatableRequest } from '../sync/repeatable-request';
+import { rememberedChoice } from '../kit/remembered-choice';
 import { GUIDED_JOB } from './guide-steps';
 
 const JOB_KEY = 'variatum guided job';

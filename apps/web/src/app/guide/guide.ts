@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { JobStore } from '../data/job-store';
-import { Icon } from '../shared/icon';
+import { JobStore } from '../job/job-store';
+import { Icon } from '../kit/marks/icon';
 import { stageTitle } from '../job/stages';
 import { GUIDE_STEPS } from './guide-steps';
 import { GuideService } from './guide.service';

@@ -5,8 +5,8 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { KeySheet } from '../frame/key-sheet';
 import { GuideService } from '../guide/guide.service';
-import { Icon } from '../shared/icon';
-import { minuteWords } from '../shared/words';
+import { Icon } from '../kit/marks/icon';
+import { minuteWords } from '../words/words';
 
 const WAY = [
   ['Job', 'What came in and what it must live through.'],

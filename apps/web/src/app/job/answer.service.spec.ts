@@ -2,10 +2,10 @@ import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import type { JobDetail, Piece } from '@variatum/contracts';
-import { Autosave } from '../data/autosave';
-import { JobStore } from '../data/job-store';
-import { RestingChanges } from '../data/resting-changes';
-import { UndoHistory } from '../data/undo-history';
+import { Autosave } from '../sync/autosave';
+import { JobStore } from './job-store';
+import { RestingChanges } from '../sync/resting-changes';
+import { UndoHistory } from '../sync/undo-history';
 import { AnswerService } from './answer.service';
 
 const ID = '0198a6a0-0000-7000-8000-000000000001';

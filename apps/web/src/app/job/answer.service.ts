@@ -15,7 +15,7 @@ import {
 } from 'rxjs';
 import { ComputeService, type Answer } from '../compute/compute.service';
 import type { PieceBeliefView } from '../compute/computations';
-import { JobStore } from '../data/job-store';
+import { JobStore } from './job-store';
 
 const REST_MS = 120;
 /** Regret below which a rod serves a hypothesis as well as its best rod, loss units. */

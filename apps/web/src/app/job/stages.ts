@@ -1,6 +1,6 @@
 import type { Type } from '@angular/core';
 import { activePieces, STAGES as IDS, type JobDetail, type Stage } from '@variatum/contracts';
-import type { IconName } from '../shared/icons';
+import type { IconName } from '../kit/marks/icons';
 
 /** A stage of the work on a job. */
 export interface StageEntry {
@@ -15,7 +15,7 @@ const ENTRIES: Readonly<Record<Stage, StageEntry>> = {
   job: {
     title: 'Job',
     icon: 'job',
-    load: () => import('../stages/job-stage').then((m) => m.JobStage),
+    load: () => import('../stages/job/job-stage').then((m) => m.JobStage),
     open: ({ service }) => (service.environment ? '' : 'service open'),
   },
   pieces: {
@@ -30,7 +30,7 @@ const ENTRIES: Readonly<Record<Stage, StageEntry>> = {
   identify: {
     title: 'Identify',
     icon: 'identify',
-    load: () => import('../stages/identify-stage').then((m) => m.IdentifyStage),
+    load: () => import('../stages/identify/identify-stage').then((m) => m.IdentifyStage),
     open: (job) => {
       const pieces = activePieces(job);
       const unknown = pieces.filter(({ grade, weldMetal }) => grade === null && weldMetal === null).length;
@@ -41,13 +41,13 @@ const ENTRIES: Readonly<Record<Stage, StageEntry>> = {
   joint: {
     title: 'Joint',
     icon: 'joint',
-    load: () => import('../stages/joint-stage').then((m) => m.JointStage),
+    load: () => import('../stages/joint/joint-stage').then((m) => m.JointStage),
     open: ({ joint }) => (joint ? '' : 'not described'),
   },
   rod: {
     title: 'Rod',
     icon: 'rod',
-    load: () => import('../stages/rod-stage').then((m) => m.RodStage),
+    load: () => import('../stages/rod/rod-stage').then((m) => m.RodStage),
     open: ({ decisions: [last] }, answered) => {
       if (last) return last.rod ?? 'no rod';
       return answered ? 'not decided' : '';

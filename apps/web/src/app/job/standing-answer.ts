@@ -1,12 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { NzSpinModule } from 'ng-zorro-antd/spin';
-import { JobStore } from '../data/job-store';
-import { FerriteScale } from '../shared/ferrite-scale';
-import { RiskMark } from '../shared/risk-mark';
-import { ferriteWords, rodName, sureWords, settingWords, testOf, minuteWords } from '../shared/words';
+import { JobStore } from './job-store';
+import { FerriteScale } from '../kit/marks/ferrite-scale';
+import { RiskMark } from '../kit/marks/risk-mark';
+import { ferriteWords, rodName, sureWords, settingWords, testOf, minuteWords } from '../words/words';
 import { AnswerService } from './answer.service';
-import { HelpNote } from '../shared/help-note';
+import { HelpNote } from '../kit/marks/help-note';
 
 /** Rod, ferrite, worst risk, how sure, and the one thing that would change it: on every stage of a job. */
 @Component({

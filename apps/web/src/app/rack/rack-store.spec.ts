@@ -1,7 +1,7 @@
 import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
-import { UndoHistory } from '../data/undo-history';
+import { UndoHistory } from '../sync/undo-history';
 import { RackStore } from './rack-store';
 
 /** Lets so much time pass at once: typing rests, what is on its way arrives. */

@@ -2,13 +2,13 @@ import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core'
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import type { RodStock } from '@variatum/contracts';
 import { filter, firstValueFrom, merge } from 'rxjs';
-import { ApiClient } from '../data/api-client';
-import type { SaveState } from '../data/autosave';
-import { LiveService } from '../data/live.service';
-import { OperationQueue } from '../data/operation-queue';
-import { whenPutAway } from '../data/put-away';
-import { requestTo } from '../data/request-to';
-import { UndoHistory } from '../data/undo-history';
+import { ApiClient } from '../sync/api-client';
+import type { SaveState } from '../sync/autosave';
+import { LiveService } from '../sync/live.service';
+import { OperationQueue } from '../sync/operation-queue';
+import { whenPutAway } from '../sync/put-away';
+import { requestTo } from '../sync/request-to';
+import { UndoHistory } from '../sync/undo-history';
 
 /** What is known of a rod on the shelf. */
 export type ShelfEntry = Pick<RodStock, 'onShelf' | 'diameterMm' | 'note'>;

@@ -2,11 +2,11 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RODS } from '@variatum/metallurgy';
 import { catchError, map, of } from 'rxjs';
-import { ApiClient } from '../data/api-client';
-import { UndoHistory } from '../data/undo-history';
-import { saveWords } from '../shared/state-words';
-import { TakeBack } from '../shared/take-back';
-import { familyTitle } from '../shared/words';
+import { ApiClient } from '../sync/api-client';
+import { UndoHistory } from '../sync/undo-history';
+import { saveWords } from '../words/state-words';
+import { TakeBack } from '../sync/take-back';
+import { familyTitle } from '../words/words';
 import { RackRod } from './rack-rod';
 import { RackStore } from './rack-store';
 

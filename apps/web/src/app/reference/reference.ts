@@ -3,7 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { GRADES, RODS, type CatalogueEntry } from '@variatum/metallurgy';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { ChoiceGroup } from '../kit/fields';
-import { familyTitle } from '../shared/words';
+import { familyTitle } from '../words/words';
 
 const COLUMNS = ['C', 'Cr', 'Ni', 'Mo', 'N', 'S'] as const;
 

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSign
 import { rxResource } from '@angular/core/rxjs-interop';
 import { GRADES, RODS, TERMS } from '@variatum/metallurgy';
 import { map, of, switchMap, timer } from 'rxjs';
-import { ApiClient } from '../data/api-client';
+import { ApiClient } from '../sync/api-client';
 import { AREAS } from '../frame/areas';
 
 /** Something found: what it is, and the page it is on. */

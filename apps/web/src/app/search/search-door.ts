@@ -12,7 +12,7 @@ import {
 import { Router } from '@angular/router';
 import { KeySheet } from '../frame/key-sheet';
 import { onKey } from '../frame/keys';
-import { Icon } from '../shared/icon';
+import { Icon } from '../kit/marks/icon';
 import { Found, type Hit } from './found';
 
 /** Keys that move in the list of what was found. */

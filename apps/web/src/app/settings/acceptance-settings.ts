@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { STARTING_PROFILES, TINT_LIMITS, type AcceptanceProfile } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NumberField, SelectField, TextField } from '../kit/fields';
-import { HelpNote } from '../shared/help-note';
-import { Icon } from '../shared/icon';
+import { HelpNote } from '../kit/marks/help-note';
+import { Icon } from '../kit/marks/icon';
 import { editedList } from './edited-list';
 import { SettingsEntry } from './settings-entry';
 import { SettingsStore } from './settings-store';

@@ -3,7 +3,7 @@ import type { Gas } from '@variatum/contracts';
 import { JOINTS } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { ChoiceGroup, flowMeasure, MeasureField, SelectField, TextField } from '../kit/fields';
-import { Icon } from '../shared/icon';
+import { Icon } from '../kit/marks/icon';
 import { editedList } from './edited-list';
 import { SettingsEntry } from './settings-entry';
 import { SettingsStore } from './settings-store';

@@ -3,7 +3,7 @@ import type { Machine } from '@variatum/contracts';
 import { PROCESSES, SUPPLIES, supplyLimitedCurrent, type Process } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { ChoiceGroup, type ChoiceOption, ChoiceSet, NumberField, SelectField, TextField } from '../kit/fields';
-import { Icon } from '../shared/icon';
+import { Icon } from '../kit/marks/icon';
 import { editedList } from './edited-list';
 import { SettingsEntry } from './settings-entry';
 

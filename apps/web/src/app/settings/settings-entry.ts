@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { Icon } from '../shared/icon';
+import { Icon } from '../kit/marks/icon';
 
 /** One entry of a list of settings: its fields are put between its tags, and it can be removed. */
 @Component({

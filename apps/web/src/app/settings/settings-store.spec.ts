@@ -2,9 +2,9 @@ import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import { aWorkshop } from '../../testing/job-fixture';
-import { Autosave } from '../data/autosave';
-import { RestingChanges } from '../data/resting-changes';
-import { UndoHistory } from '../data/undo-history';
+import { Autosave } from '../sync/autosave';
+import { RestingChanges } from '../sync/resting-changes';
+import { UndoHistory } from '../sync/undo-history';
 import { editedList, type EditedList } from './edited-list';
 import { SettingsStore } from './settings-store';
 

@@ -2,12 +2,12 @@ import { computed, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { workshopPatchSchema, type Workshop, type WorkshopPatch } from '@variatum/contracts';
 import { filter, firstValueFrom, merge } from 'rxjs';
-import { ApiClient } from '../data/api-client';
-import { Autosave } from '../data/autosave';
-import { LiveService } from '../data/live.service';
-import { OperationQueue, type Conflict } from '../data/operation-queue';
-import { requestTo } from '../data/request-to';
-import { RestingChanges } from '../data/resting-changes';
+import { ApiClient } from '../sync/api-client';
+import { Autosave } from '../sync/autosave';
+import { LiveService } from '../sync/live.service';
+import { OperationQueue, type Conflict } from '../sync/operation-queue';
+import { requestTo } from '../sync/request-to';
+import { RestingChanges } from '../sync/resting-changes';
 
 const KEY = 'workshop';
 

@@ -5,14 +5,14 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzSelectModule } from 'ng-zorro-antd/select';
 import { NzSpinModule } from 'ng-zorro-antd/spin';
-import { PersonSettings } from '../data/person-settings';
-import { PieceSection } from '../drawings/piece-section';
+import { PersonSettings } from '../settings/person-settings';
+import { PieceSection } from '../part/piece-section';
 import { ChoiceGroup, flowMeasure, lengthMeasure, MeasureField, NumberField, temperatureMeasure } from '../kit/fields';
-import { FerriteScale } from '../shared/ferrite-scale';
-import { HelpNote } from '../shared/help-note';
-import { Icon } from '../shared/icon';
-import { ICONS, type IconName } from '../shared/icons';
-import { RiskMark } from '../shared/risk-mark';
+import { FerriteScale } from '../kit/marks/ferrite-scale';
+import { HelpNote } from '../kit/marks/help-note';
+import { Icon } from '../kit/marks/icon';
+import { ICONS, type IconName } from '../kit/marks/icons';
+import { RiskMark } from '../kit/marks/risk-mark';
 
 /** Names of the tokens the style sheet defines, in its order. */
 function tokenNames(): readonly string[] {

@@ -2,7 +2,7 @@ import { TestBed } from '@angular/core/testing';
 import type { Piece } from '@variatum/contracts';
 import { aJob, aPiece, aWorkshop, jobProviders, openJob } from '../../../testing/job-fixture';
 import { render, texts } from '../../../testing/render';
-import { JobStore } from '../../data/job-store';
+import { JobStore } from '../../job/job-store';
 import { PieceCard } from './piece-card';
 import { PieceChanges } from './piece-changes';
 import { SizePicker } from './size-picker';

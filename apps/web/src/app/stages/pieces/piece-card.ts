@@ -14,12 +14,12 @@ import {
   type GaugeKind,
 } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { JobStore } from '../../data/job-store';
-import { PieceSection } from '../../drawings/piece-section';
+import { JobStore } from '../../job/job-store';
+import { PieceSection } from '../../part/piece-section';
 import { ChoiceGroup, type ChoiceOption, lengthMeasure, MeasureField, SelectField, TextField } from '../../kit/fields';
-import { HelpNote } from '../../shared/help-note';
-import { Icon } from '../../shared/icon';
-import { pieceLetter } from '../../shared/words';
+import { HelpNote } from '../../kit/marks/help-note';
+import { Icon } from '../../kit/marks/icon';
+import { pieceLetter } from '../../words/words';
 import { PieceChanges } from './piece-changes';
 import { PiecePhotos } from './piece-photos';
 import { SizePicker } from './size-picker';

@@ -2,11 +2,11 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { FormsModule } from '@angular/forms';
 import type { Piece } from '@variatum/contracts';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { JobStore } from '../../data/job-store';
-import { PieceArrangement } from '../../data/piece-arrangement';
+import { JobStore } from '../../job/job-store';
+import { PieceArrangement } from '../../job/piece-arrangement';
 import { TextField } from '../../kit/fields';
-import { Icon } from '../../shared/icon';
-import { testOf, testWords } from '../../shared/words';
+import { Icon } from '../../kit/marks/icon';
+import { testOf, testWords } from '../../words/words';
 
 /** What may become of a piece as a whole: two of it, one with another, off the job. */
 @Component({

@@ -10,10 +10,10 @@ import {
 } from '@angular/core';
 import type { Photo } from '@variatum/contracts';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { JobStore } from '../../data/job-store';
-import { PhotoStore } from '../../data/photo-store';
+import { JobStore } from '../../job/job-store';
+import { PhotoStore } from '../../job/photo-store';
 import { TextField } from '../../kit/fields';
-import { Icon } from '../../shared/icon';
+import { Icon } from '../../kit/marks/icon';
 
 /** Pictures of a piece: taken with the camera or chosen from files, turned, named, enlarged, taken off. */
 @Component({

@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { JobStore } from '../../data/job-store';
-import { Icon } from '../../shared/icon';
-import { pieceLetter } from '../../shared/words';
+import { JobStore } from '../../job/job-store';
+import { Icon } from '../../kit/marks/icon';
+import { pieceLetter } from '../../words/words';
 import { PieceCard } from './piece-card';
 
 /** The pieces of the job. */

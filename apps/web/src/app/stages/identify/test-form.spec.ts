@@ -1,6 +1,6 @@
 import { FIELD_TESTS, type TestEntry } from '@variatum/metallurgy';
 import { TestBed } from '@angular/core/testing';
-import { render, texts } from '../../testing/render';
+import { render, texts } from '../../../testing/render';
 import { TestForm } from './test-form';
 
 afterEach(() => TestBed.resetTestingModule());

@@ -3,7 +3,7 @@ import { arriving } from '../../testing/arriving';
 import { aJob, aPiece, jobProviders, JOB_ID, openJob } from '../../testing/job-fixture';
 import { PhotoStore } from './photo-store';
 import { preparePicture } from './prepare-picture';
-import { UndoHistory } from './undo-history';
+import { UndoHistory } from '../sync/undo-history';
 
 jest.mock('./prepare-picture', () => ({ preparePicture: jest.fn() }));
 const prepared = jest.mocked(preparePicture);

@@ -4,13 +4,13 @@ import { Router } from '@angular/router';
 import type { FieldTestRecord, LoggedEntry } from '@variatum/contracts';
 import { FIELD_TESTS } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { JobStore } from '../data/job-store';
-import { CandidateBars } from '../drawings/candidate-bars';
-import { AnswerService } from '../job/answer.service';
-import { TextField } from '../kit/fields';
-import { Tabs } from '../kit/tabs';
-import { HelpNote } from '../shared/help-note';
-import { testOf, testWords, minuteWords, pieceLetter } from '../shared/words';
+import { JobStore } from '../../job/job-store';
+import { CandidateBars } from '../../plot/candidate-bars';
+import { AnswerService } from '../../job/answer.service';
+import { TextField } from '../../kit/fields';
+import { Tabs } from '../../kit/tabs';
+import { HelpNote } from '../../kit/marks/help-note';
+import { testOf, testWords, minuteWords, pieceLetter } from '../../words/words';
 import { TestForm } from './test-form';
 
 /** What is it? Tests on one piece at a time, the grades they leave, and the next test worth its minutes. */

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Candidate } from '@variatum/metallurgy';
-import { familyTitle } from '../shared/words';
+import { familyTitle } from '../words/words';
 
 const SHOWN_FROM = 0.004;
 const MOST = 9;

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angu
 import { rxResource } from '@angular/core/rxjs-interop';
 import type { Composition, ExplainStep } from '@variatum/metallurgy';
 import { EMPTY } from 'rxjs';
-import { ComputeService } from '../compute/compute.service';
+import { ComputeService } from '../../compute/compute.service';
 
 /** Every figure of a composition with its formula, its numbers and its source; worked out when it is opened. */
 @Component({

@@ -1,5 +1,5 @@
 import { effect, Injectable } from '@angular/core';
-import { rememberedChoice } from './remembered-choice';
+import { rememberedChoice } from '../kit/remembered-choice';
 
 /** Looks of the page. */
 export type Theme = 'day' | 'dim';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import type { Conflict } from '../data/operation-queue';
+import type { Conflict } from './operation-queue';
 
 const FIELD_WORDS: Readonly<Record<string, string>> = {
   title: 'Job',

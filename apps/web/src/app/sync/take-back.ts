@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
-import { UndoHistory } from '../data/undo-history';
+import { UndoHistory } from './undo-history';
 import { onKey } from '../frame/keys';
-import { Icon } from './icon';
+import { Icon } from '../kit/marks/icon';
 
 /** Takes the newest change of a page back, by button or by Ctrl-Z outside a field, where that belongs to the text. */
 @Component({

@@ -3,11 +3,11 @@ import { HttpTestingController, provideHttpClientTesting } from '@angular/common
 import { TestBed } from '@angular/core/testing';
 import type { Change, JobDetail, Piece } from '@variatum/contracts';
 import { NEVER, Subject } from 'rxjs';
-import { Autosave } from './autosave';
+import { Autosave } from '../sync/autosave';
 import { JobStore } from './job-store';
-import { LiveService } from './live.service';
-import { RestingChanges } from './resting-changes';
-import { UndoHistory } from './undo-history';
+import { LiveService } from '../sync/live.service';
+import { RestingChanges } from '../sync/resting-changes';
+import { UndoHistory } from '../sync/undo-history';
 
 const JOB_ID = '0198a6a0-0000-7000-8000-000000000001';
 const PIECE_ID = '0198a6a0-0000-7000-8000-000000000002';

@@ -1,11 +1,11 @@
 import { DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { PHOTO_MOST_BYTES, photoPatchSchema, type Photo, type PhotoPatch } from '@variatum/contracts';
 import { JobStore } from './job-store';
-import { OperationQueue } from './operation-queue';
+import { OperationQueue } from '../sync/operation-queue';
 import { preparePicture } from './prepare-picture';
-import { requestTo } from './request-to';
-import { RestingChanges } from './resting-changes';
-import { UndoHistory } from './undo-history';
+import { requestTo } from '../sync/request-to';
+import { RestingChanges } from '../sync/resting-changes';
+import { UndoHistory } from '../sync/undo-history';
 
 /** Pictures of the open job: taken, turned, named and withdrawn here; sent like every other change, even after a lost connection. */
 @Injectable()

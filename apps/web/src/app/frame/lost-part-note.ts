@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
-import { LostPart } from '../data/lost-part';
+import { LostPart } from './lost-part';
 
 /** Says that a part of the program did not come, and loads the page anew once it would. */
 @Component({

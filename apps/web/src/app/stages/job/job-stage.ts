@@ -13,10 +13,10 @@ import { JOB_STATES, type JobDetail, type JobState } from '@variatum/contracts';
 import type { ServiceInput } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { firstValueFrom } from 'rxjs';
-import { ApiClient } from '../data/api-client';
-import { problemOf } from '../data/delivery';
-import { JobStore } from '../data/job-store';
-import { RepeatableRequest } from '../data/repeatable-request';
+import { ApiClient } from '../../sync/api-client';
+import { problemOf } from '../../sync/delivery';
+import { JobStore } from '../../job/job-store';
+import { RepeatableRequest } from '../../sync/repeatable-request';
 import {
   ChoiceGroup,
   type ChoiceOption,
@@ -25,11 +25,11 @@ import {
   SelectField,
   temperatureMeasure,
   TextField,
-} from '../kit/fields';
-import { Icon } from '../shared/icon';
-import { STATE_WORDS } from '../shared/state-words';
-import { ENVIRONMENT_CHOICES } from '../shared/words';
-import { PiecePhotos } from './pieces/piece-photos';
+} from '../../kit/fields';
+import { Icon } from '../../kit/marks/icon';
+import { STATE_WORDS } from '../../words/state-words';
+import { ENVIRONMENT_CHOICES } from '../../words/words';
+import { PiecePhotos } from '../pieces/piece-photos';
 
 type Service = JobDetail['service'];
 

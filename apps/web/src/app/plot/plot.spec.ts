@@ -4,7 +4,7 @@ import { render, texts } from '../../testing/render';
 import { CandidateBars } from './candidate-bars';
 import { ConstitutionMap } from './constitution-map';
 import { DilutionChart } from './dilution-chart';
-import { JointSection } from './joint-section';
+import { JointSection } from '../part/joint-section';
 import { lineOf, WINDOWS } from './map-geometry';
 import { RodMatrix } from './rod-matrix';
 import { scaleLinear } from 'd3-scale';

@@ -1,11 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import type { JointDescription } from '@variatum/contracts';
 import { completeJoint, findGrade, JOINTS, type MaterialFamily } from '@variatum/metallurgy';
-import { JobStore } from '../data/job-store';
-import { JointSection } from '../drawings/joint-section';
-import { AnswerService } from '../job/answer.service';
-import { ChoiceGroup, type ChoiceOption, TextField } from '../kit/fields';
-import { HelpNote } from '../shared/help-note';
+import { JobStore } from '../../job/job-store';
+import { JointSection } from '../../part/joint-section';
+import { AnswerService } from '../../job/answer.service';
+import { ChoiceGroup, type ChoiceOption, TextField } from '../../kit/fields';
+import { HelpNote } from '../../kit/marks/help-note';
 
 type Option = ChoiceOption<string>;
 

@@ -24,15 +24,15 @@ import {
 } from '@variatum/contracts';
 import { checkIdentifyInput, completeJoint, InputError, type FieldError, MOST_PIECES } from '@variatum/metallurgy';
 import { auditTime, filter, firstValueFrom, merge } from 'rxjs';
-import { ApiClient } from './api-client';
-import { Autosave } from './autosave';
-import { LiveService } from './live.service';
-import { OperationQueue, type Outcome } from './operation-queue';
-import { RepeatableRequest } from './repeatable-request';
-import { requestTo } from './request-to';
-import { RestingChanges } from './resting-changes';
-import { UndoHistory } from './undo-history';
-import { untilAnswered } from './until-answered';
+import { ApiClient } from '../sync/api-client';
+import { Autosave } from '../sync/autosave';
+import { LiveService } from '../sync/live.service';
+import { OperationQueue, type Outcome } from '../sync/operation-queue';
+import { RepeatableRequest } from '../sync/repeatable-request';
+import { requestTo } from '../sync/request-to';
+import { RestingChanges } from '../sync/resting-changes';
+import { UndoHistory } from '../sync/undo-history';
+import { untilAnswered } from '../sync/until-answered';
 
 type Fields<Patch> = Omit<Patch, 'version'>;
 

@@ -1,11 +1,11 @@
 import { TestBed } from '@angular/core/testing';
-import { render, texts } from '../../testing/render';
+import { render, texts } from '../../../testing/render';
 import { FerriteScale } from './ferrite-scale';
 import { HelpNote } from './help-note';
 import { Icon } from './icon';
 import { ICONS } from './icons';
 import { RiskMark } from './risk-mark';
-import { settingWords, testOf } from './words';
+import { settingWords, testOf } from '../../words/words';
 
 describe('RiskMark', () => {
   test.each(['low', 'watch', 'high', 'do-not'] as const)(

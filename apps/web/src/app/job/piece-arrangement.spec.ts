@@ -1,11 +1,11 @@
 import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
-import { Autosave } from './autosave';
+import { Autosave } from '../sync/autosave';
 import { JobStore } from './job-store';
 import { PieceArrangement } from './piece-arrangement';
-import { RestingChanges } from './resting-changes';
-import { UndoHistory } from './undo-history';
+import { RestingChanges } from '../sync/resting-changes';
+import { UndoHistory } from '../sync/undo-history';
 
 const JOB_ID = '0198a6a0-0000-7000-8000-000000000001';
 

@@ -3,7 +3,7 @@ import { FormsModule } from '@angular/forms';
 import type { LoggedEntry } from '@variatum/contracts';
 import { WORKED, type FieldTest } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { ChoiceGroup, type ChoiceOption, TextField } from '../kit/fields';
+import { ChoiceGroup, type ChoiceOption, TextField } from '../../kit/fields';
 
 const READ_ELEMENTS = ['Cr', 'Ni', 'Mo', 'Mn', 'Cu', 'Ti', 'Nb', 'C', 'S', 'P', 'Si', 'N'] as const;
 const XRF_BLIND = new Set<string>(['C', 'S', 'P', 'Si', 'N']);

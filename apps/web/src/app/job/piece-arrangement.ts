@@ -1,7 +1,7 @@
 import { inject, Injectable } from '@angular/core';
 import type { FieldTestRecord, NewPiece, Piece, PiecePatch } from '@variatum/contracts';
 import { JobStore } from './job-store';
-import { UndoHistory } from './undo-history';
+import { UndoHistory } from '../sync/undo-history';
 
 /** What a kept piece takes over from one joined to it, where it has nothing itself. */
 const MERGED = new Set([

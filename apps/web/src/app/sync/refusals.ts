@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
-import { OperationQueue, type Refusal } from '../data/operation-queue';
+import { OperationQueue, type Refusal } from './operation-queue';
 
 /** Entries the server would not take and no open page shows at their field: what was typed, and why it was not taken. */
 @Component({
