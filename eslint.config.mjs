@@ -5,11 +5,12 @@ import globals from 'globals';
 import tseslint from 'typescript-eslint';
 
 /** Which of our workspaces a place must not import: dependencies point one way. */
-const forbid = (...names) => ({
+const forbid = (names, ...more) => ({
   'no-restricted-imports': [
     'error',
     {
       patterns: [
+        ...more,
         {
           group: names,
           message: 'dependencies point one way: apps to contracts to metallurgy',
@@ -42,7 +43,10 @@ export default tseslint.config(
     files: ['packages/metallurgy/src/**/*.ts'],
     ignores: ['**/*.spec.ts', '**/testing/**'],
     rules: {
-      ...forbid('@variatum/*', 'node:*', '@angular/*', 'express', 'zod', 'rxjs'),
+      ...forbid(['@variatum/*', 'node:*', '@angular/*', 'express', 'zod', 'rxjs'], {
+        regex: '^(\\.\\./)+(?!data/)[a-z-]+/',
+        message: 'a folder is entered by its door only',
+      }),
       // The same input must give the same answer on every machine.
       'no-restricted-properties': [
         'error',
@@ -53,15 +57,15 @@ export default tseslint.config(
   },
   {
     files: ['packages/contracts/src/**/*.ts'],
-    rules: forbid('@variatum/web', '@variatum/server', '@angular/*', 'express'),
+    rules: forbid(['@variatum/web', '@variatum/server', '@angular/*', 'express']),
   },
-  { files: ['apps/server/src/**/*.ts', 'apps/cli/src/**/*.ts'], rules: forbid('@angular/*') },
+  { files: ['apps/server/src/**/*.ts', 'apps/cli/src/**/*.ts'], rules: forbid(['@angular/*']) },
   {
     files: ['apps/web/src/**/*.ts'],
     extends: [...angular.configs.tsRecommended],
     processor: angular.processInlineTemplates,
     rules: {
-      ...forbid('@variatum/server', 'express', 'node:*'),
+      ...forbid(['@variatum/server', 'express', 'node:*']),
       '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'va', style: 'kebab-case' }],
       '@angular-eslint/prefer-on-push-component-change-detection': 'error',
     },

@@ -19,6 +19,7 @@ interface Demo {
   readonly DEMO_JOBS: readonly {
     readonly title: string;
     readonly service: object;
+    readonly temperaturesC?: object;
     readonly joint?: object;
     readonly pieces: readonly (Record<string, unknown> & {
       readonly tests?: readonly (Record<string, unknown> & { readonly note?: string; readonly struckOut?: string })[];
@@ -35,28 +36,17 @@ const contracts = (root: string): Promise<Contracts> =>
 const demo = (root: string): Promise<Demo> =>
   import(join(root, 'apps/server/src/demo/jobs.ts')) as unknown as Promise<Demo>;
 
-const BLANK = {
-  kind: 'base',
-  family: null,
-  form: null,
-  coating: null,
-  condition: null,
-  grade: null,
-  weldMetal: null,
-  thicknessMm: null,
-};
-
 /** Questions of the demo jobs as a version itself makes them. */
 async function demoQuestions(root: string): Promise<Map<string, ChooseInput>> {
-  const { jobQuestion } = await contracts(root);
+  const { jobQuestion, newJobSchema, newPieceSchema } = await contracts(root);
   const questions = new Map<string, ChooseInput>();
-  for (const { title, service, joint, pieces } of (await demo(root)).DEMO_JOBS) {
+  for (const { title, service, temperaturesC, joint, pieces } of (await demo(root)).DEMO_JOBS) {
+    // What is left out is as each version itself fills it in.
     const job = {
-      service,
+      ...newJobSchema.parse({ title, service, ...(temperaturesC ? { temperaturesC } : {}) }),
       joint: joint ? { joint } : null,
       pieces: pieces.map(({ tests = [], ...piece }, position) => ({
-        ...BLANK,
-        ...piece,
+        ...newPieceSchema.parse(piece),
         position,
         withdrawnAt: null,
         tests: tests.map(({ note: _note, struckOut, ...entry }) => ({ entry, struckOutAt: struckOut ?? null })),
@@ -108,9 +98,9 @@ async function answers(root: string, random: Map<string, ChooseInput>): Promise<
     [...all].map(([name, question]) => {
       let text: string;
       try {
-        text = JSON.stringify([question, choose({ ...question, samples: SAMPLES }, 1)]);
+        text = JSON.stringify(choose({ ...question, samples: SAMPLES }, 1));
       } catch (error) {
-        text = JSON.stringify([question, (error as Error).message]);
+        text = JSON.stringify((error as Error).message);
       }
       return [name, createHash('sha256').update(text).digest('hex')];
     }),

@@ -1,4 +1,4 @@
-import { InputError } from '@variatum/metallurgy';
+import { dotted, InputError } from '@variatum/metallurgy';
 import { COMMANDS } from './commands';
 
 const run = (name: string, input?: unknown, seed = 1): never => COMMANDS[name]?.run(input, seed) as never;
@@ -8,7 +8,7 @@ const pathsOf = (name: string, input: unknown): string[] => {
     return [];
   } catch (error) {
     if (!(error instanceof InputError)) throw error;
-    return error.errors.map(({ path }) => path);
+    return error.errors.map(({ path }) => dotted(path));
   }
 };
 

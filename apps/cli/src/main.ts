@@ -23,13 +23,13 @@ function readFlags(flags: readonly string[]): Flags {
   for (let index = 0; index < flags.length; index++) {
     const [name, inline] = (flags[index] as string).split(/=(.*)/s, 2) as [string, string | undefined];
     if (name !== '--seed' && name !== '--wrc-lines')
-      throw InputError.at(name, 'not a flag of this command; there are --seed N and --wrc-lines FILE');
+      throw InputError.at([name], 'not a flag of this command; there are --seed N and --wrc-lines FILE');
     const value = inline ?? flags[++index];
-    if (value === undefined) throw InputError.at(name, 'needs a value');
+    if (value === undefined) throw InputError.at([name], 'needs a value');
     if (name === '--wrc-lines') lines = value;
     else {
       seed = Number(value);
-      if (!Number.isSafeInteger(seed) || seed < 0) throw InputError.at('--seed', 'give a whole number of 0 or more');
+      if (!Number.isSafeInteger(seed) || seed < 0) throw InputError.at(['--seed'], 'give a whole number of 0 or more');
     }
   }
   return { seed, lines };
@@ -41,7 +41,7 @@ function readLines(file: string): unknown {
     const document = JSON.parse(readFileSync(file, 'utf8')) as { isoFn?: unknown };
     return document.isoFn ?? document;
   } catch (error) {
-    throw InputError.at('--wrc-lines', `${file} cannot be read: ${(error as Error).message}`);
+    throw InputError.at(['--wrc-lines'], `${file} cannot be read: ${(error as Error).message}`);
   }
 }
 
@@ -52,11 +52,11 @@ function withLines(input: unknown, file: string | undefined): unknown {
 
 function readInput(): unknown {
   const text = readFileSync(0, 'utf8');
-  if (text.trim() === '') throw InputError.at('', 'give one JSON document on standard input');
+  if (text.trim() === '') throw InputError.at([], 'give one JSON document on standard input');
   try {
     return JSON.parse(text);
   } catch (error) {
-    throw InputError.at('', `standard input is not JSON: ${(error as Error).message}`);
+    throw InputError.at([], `standard input is not JSON: ${(error as Error).message}`);
   }
 }
 

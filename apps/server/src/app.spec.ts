@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -119,4 +120,15 @@ describe('settings', () => {
     expect(() => readSettings({})).toThrow(/VARIATUM_DATABASE_URL/);
     expect(() => readSettings({ ...url, VARIATUM_PORT: 'http' })).toThrow(/VARIATUM_PORT/);
   });
+});
+
+test('says on whose behalf it answers, and does nothing that was typed for somebody else', async () => {
+  const { body: session } = await server.request.get('/api/session').expect(200);
+  expect(session).toEqual({ workshop: ONLY_WORKSHOP_ID, person: null, role: 'owner' });
+  const add = (typedFor: string) =>
+    server.request.post('/api/jobs').set('Variatum-On-Behalf', typedFor).send({ title: 'Typed for one' });
+  await add(ONLY_WORKSHOP_ID).expect(201);
+  for (const other of [randomUUID(), `${ONLY_WORKSHOP_ID}/${randomUUID()}`]) await add(other).expect(401);
+  const { body } = await server.request.get('/api/jobs?search=Typed for one').expect(200);
+  expect(body.total).toBe(1);
 });

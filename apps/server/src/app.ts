@@ -25,6 +25,7 @@ import { openApiDocument } from './openapi/document';
 import { photoHandlers } from './photos/handlers';
 import { pieceHandlers } from './pieces/handlers';
 import { rodStockHandlers } from './rod-stock/handlers';
+import { sessionHandlers } from './session/handlers';
 import { workshopHandlers } from './workshop/handlers';
 import { ONLY_WORKSHOP_ID } from './workshop/store';
 
@@ -46,6 +47,7 @@ const lotOf = (perMinute: number): number => Math.max(1, Math.min(50, Math.floor
 
 /** All that is answered: a handler missing for an address is a fault of types. */
 const HANDLERS: Handlers = {
+  ...sessionHandlers,
   ...workshopHandlers,
   ...jobHandlers,
   ...pieceHandlers,

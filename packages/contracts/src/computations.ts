@@ -1,139 +1,172 @@
 import {
-  COATINGS,
-  ELEMENTS,
-  ENVIRONMENTS,
-  FORMS,
-  JOINTS,
-  MOST_PIECES,
-  PROCESSES,
-  RESTRAINTS,
-  SHIELDINGS,
-  WORKED,
-  type ElementSymbol,
+  choose,
+  chooseFirst,
+  constitution,
+  explainChoice,
+  explainConstitution,
+  explainPool,
+  fillerLoss,
+  identify,
+  InputError,
+  isoLineSurface,
+  nextTests,
+  pool,
+  poolCloud,
+  selfJointLoss,
+  validateComposition,
+  type Candidate,
+  type ChooseInput,
+  type Composition,
+  type FieldPath,
+  type Fit,
+  type IdentifyInput,
+  type NextTest,
+  type PoolInput,
 } from '@variatum/metallurgy';
 import * as z from 'zod';
+import {
+  chooseQuestionSchema,
+  compositionSchema,
+  constitutionQuestionSchema,
+  explainChoiceQuestionSchema,
+  identifyQuestionSchema,
+  poolQuestionSchema,
+} from './questions';
 
-/** Mass percent by chemical symbol; iron is the balance. The core checks the sum. */
-export const compositionSchema = z
-  .partialRecord(
-    z.enum([...ELEMENTS, 'Fe'] as [ElementSymbol | 'Fe', ...(ElementSymbol | 'Fe')[]]),
-    z.number().min(0).max(100),
-  )
-  .meta({ description: 'Mass percent by chemical symbol' });
+/** One thing the program computes: what it must be asked, and how it answers. */
+interface Computation<Question, Answer> {
+  readonly summary: string;
+  /** Schema of its question; where several are understood, the one a document is meant for. */
+  schema(document: Readonly<Record<string, unknown>>): z.ZodType<NoInfer<Question>>;
+  /** Answers a checked question; the same seed gives the same answer on every machine. @throws InputError naming every faulty field */
+  run(question: Question, seed: number): Answer;
+}
 
-/** One field test as logged. */
-export const testEntrySchema = z.strictObject({
-  test: z.string(),
-  outcome: z.string().optional(),
-  worked: z.enum(WORKED).optional(),
-  filed: z.boolean().optional(),
-  mark: z.string().max(200).optional(),
-  reading: compositionSchema.optional(),
-  number: z.number().min(0).max(200).optional(),
+const computation = <Question, Answer>(one: Computation<Question, Answer>): Computation<Question, Answer> => one;
+
+/** What is believed of a piece: the grades it may be, and what to test next. */
+export interface PieceBelief {
+  readonly candidates: readonly Candidate[];
+  readonly fit: Fit;
+  readonly nextTests: readonly NextTest[];
+  /** Whether no test at hand is worth its minutes for the rod. */
+  readonly enough: boolean;
+}
+
+interface PieceOfJoint {
+  readonly joint: ChooseInput;
+  readonly piece: number;
+  readonly owned?: readonly string[] | undefined;
+}
+const pieceOfJointSchema = z.strictObject({
+  joint: chooseQuestionSchema,
+  /** Position of the piece. */
+  piece: z.int().min(0),
+  /** Ids of the tests that can be done; all when left out. */
+  owned: z.array(z.string()).optional(),
 });
+const rodOfJointSchema = z.strictObject({ joint: chooseQuestionSchema, rod: z.string().nullable() });
 
-/** What an item is. */
-export const itemSchema = z.strictObject({
-  family: z.string().optional(),
-  form: z.enum(FORMS as [string, ...string[]]).optional(),
-});
-
-/** Question of `identify`. */
-export const identifyQuestionSchema = z.strictObject({
-  item: itemSchema.optional(),
-  tests: z.array(testEntrySchema).max(200).optional(),
-});
-
-const looseComposition = z.record(z.string(), z.unknown());
-/** Iso-FN lines of a digitised WRC-1992 figure; the core checks them. */
-const isoLinesSchema = z.record(z.string(), z.array(z.array(z.number()))).optional();
-const thickness = z.number().positive().max(300).optional();
-
-/** Question of `constitution`: one composition or several. */
-export const constitutionQuestionSchema = z.union([
-  z.strictObject({ composition: looseComposition, thicknessMm: thickness, wrc1992Lines: isoLinesSchema }),
-  z.strictObject({
-    compositions: z.array(looseComposition).max(100000),
-    thicknessMm: thickness,
-    wrc1992Lines: isoLinesSchema,
+/** Every computation by its name: what the command line, the browser's workers and the server's threads run. */
+export const COMPUTATIONS = {
+  constitution: computation({
+    summary: 'diagrams and indices of a composition',
+    schema: () => constitutionQuestionSchema,
+    run(question: z.output<typeof constitutionQuestionSchema>) {
+      const surface = question.wrc1992Lines && isoLineSurface(question.wrc1992Lines, ['wrc1992Lines']);
+      const of = (composition: unknown, path: FieldPath): unknown =>
+        constitution(validateComposition(composition, path), question.thicknessMm, surface);
+      if ('composition' in question) return of(question.composition, ['composition']);
+      return { results: question.compositions.map((composition, index) => of(composition, ['compositions', index])) };
+    },
   }),
-]);
+  pool: computation({
+    summary: 'weld metal of base metals, rod and dilution',
+    schema: () => poolQuestionSchema,
+    run: (question: PoolInput) => pool(question),
+  }),
+  identify: computation({
+    summary: 'grades a piece may be, from its tests',
+    schema: () => identifyQuestionSchema,
+    run(question: IdentifyInput, seed): PieceBelief {
+      const known = identify(question);
+      const next = nextTests(known, selfJointLoss({ item: question.item ?? {}, tests: question.tests ?? [] }, seed));
+      return { candidates: known.candidates, fit: known.fit, nextTests: next.tests, enough: next.enough };
+    },
+  }),
+  choose: computation({
+    summary: 'filler rod for a joint, with risks and reasons',
+    schema: () => chooseQuestionSchema,
+    run: (question: ChooseInput, seed) => choose(question, seed),
+  }),
+  explain: computation({
+    summary: 'every figure of a composition, a pool or a rod with its formula, numbers and source',
+    schema(document) {
+      if (document['pieces'] !== undefined) return explainChoiceQuestionSchema;
+      if (document['parents'] !== undefined) return poolQuestionSchema;
+      if (document['composition'] === undefined)
+        throw InputError.at(['composition'], 'give a composition, the parents of a pool, or the pieces of a joint');
+      return constitutionQuestionSchema;
+    },
+    run(
+      question:
+        | (ChooseInput & { readonly rod?: string | null | undefined })
+        | PoolInput
+        | z.output<typeof constitutionQuestionSchema>,
+      seed,
+    ): unknown {
+      if ('pieces' in question) {
+        const { rod, ...joint } = question;
+        return explainChoice(joint, rod, seed);
+      }
+      if ('parents' in question) return { steps: explainPool(question) };
+      if (!('composition' in question)) throw InputError.at(['compositions'], 'give one composition');
+      const surface = question.wrc1992Lines && isoLineSurface(question.wrc1992Lines, ['wrc1992Lines']);
+      const composition = validateComposition(question.composition, ['composition']);
+      return { steps: explainConstitution(composition, question.thicknessMm, surface) };
+    },
+  }),
+  'choose-first': computation({
+    summary: 'a first ranking of rods, before the order is settled',
+    schema: () => chooseQuestionSchema,
+    run: (question: ChooseInput, seed) => chooseFirst(question, seed),
+  }),
+  'identify-piece': computation({
+    summary: 'grades one piece of a joint may be',
+    schema: () => pieceOfJointSchema,
+    run({ joint, piece }: PieceOfJoint): Pick<PieceBelief, 'candidates' | 'fit'> {
+      const { item, tests } = joint.pieces[piece] ?? {};
+      const { candidates, fit } = identify({ item: item ?? {}, tests: tests ?? [] });
+      return { candidates, fit };
+    },
+  }),
+  'plan-tests': computation({
+    summary: 'as identify-piece, with the tests that are worth most for the rod of this very joint',
+    schema: () => pieceOfJointSchema,
+    run({ joint, piece, owned }: PieceOfJoint, seed): PieceBelief {
+      const { item, tests } = joint.pieces[piece] ?? {};
+      const known = identify({ item: item ?? {}, tests: tests ?? [] });
+      const next = nextTests(known, fillerLoss(joint, piece, seed), owned);
+      return { candidates: known.candidates, fit: known.fit, nextTests: next.tests, enough: next.enough };
+    },
+  }),
+  'pool-cloud': computation({
+    summary: 'pools of one rod as they scatter over the constitution diagram',
+    schema: () => rodOfJointSchema,
+    run: ({ joint, rod }: { readonly joint: ChooseInput; readonly rod: string | null }, seed) =>
+      poolCloud(joint, rod, seed),
+  }),
+  trace: computation({
+    summary: 'every figure of one composition with its formula, numbers and source',
+    schema: () => compositionSchema,
+    run: (composition: Composition) => explainConstitution(composition),
+  }),
+} as const;
 
-const coatingSchema = z.enum(COATINGS);
-
-const materialSchema = z.strictObject({
-  grade: z.string().optional(),
-  composition: looseComposition.optional(),
-  coating: coatingSchema.optional(),
-});
-
-/** Question of `pool`. */
-export const poolQuestionSchema = z.strictObject({
-  parents: z.array(materialSchema),
-  shares: z.array(z.number()).optional(),
-  rod: z.strictObject({ class: z.string().optional(), composition: looseComposition.optional() }).nullish(),
-  dilution: z.number().optional(),
-  thicknessMm: z.number().optional(),
-  passes: z
-    .array(z.strictObject({ kind: z.string(), dilution: z.number().optional(), parentShare: z.number().optional() }))
-    .optional(),
-  wrc1992Lines: isoLinesSchema,
-});
-
-const keysOf = <Key extends string>(record: Record<Key, unknown>): [Key, ...Key[]] =>
-  Object.keys(record) as [Key, ...Key[]];
-
-/** What the joint must live through. */
-export const serviceSchema = z.strictObject({
-  environment: z.enum(keysOf(ENVIRONMENTS)).optional(),
-  temperatureC: z.tuple([z.number(), z.number()]).optional(),
-  cycling: z.boolean().optional(),
-  hot: z.enum(['short', 'long']).optional(),
-  vibration: z.boolean().optional(),
-  pressure: z.boolean().optional(),
-  permanence: z.enum(['permanent', 'temporary']).optional(),
-});
-
-/** The joint as described by the user. */
-export const jointSchema = z.strictObject({
-  type: z.enum(keysOf(JOINTS.types)),
-  thicknessMm: z.union([z.number(), z.array(z.number()).max(MOST_PIECES)]).optional(),
-  technique: z.enum(keysOf(JOINTS.techniques)).optional(),
-  process: z.enum(PROCESSES).optional(),
-  restraint: z.enum(RESTRAINTS).optional(),
-  shielding: z.enum(SHIELDINGS).optional(),
-  gas: z.string().optional(),
-  dilution: z.union([z.number(), z.strictObject({ min: z.number(), mode: z.number(), max: z.number() })]).optional(),
-  shares: z.array(z.number()).max(MOST_PIECES).optional(),
-  aimedAt: z
-    .int()
-    .min(0)
-    .max(MOST_PIECES - 1)
-    .optional(),
-});
-
-/** A piece in a question. */
-export const pieceQuestionSchema = z.strictObject({
-  grade: z.string().optional(),
-  composition: z.record(z.string(), z.unknown()).optional(),
-  weldMetal: z.string().optional(),
-  coating: coatingSchema.optional(),
-  condition: z.string().max(40).optional(),
-  item: itemSchema.optional(),
-  tests: z.array(testEntrySchema).max(200).optional(),
-});
-
-/** Question of `choose`. */
-export const chooseQuestionSchema = z.strictObject({
-  pieces: z.array(pieceQuestionSchema),
-  joint: jointSchema.optional(),
-  service: serviceSchema.optional(),
-  rods: z.array(z.string()).max(200).optional(),
-  samples: z.int().optional(),
-  stock: z.array(z.string()).max(200).optional(),
-  preferences: z.record(z.string(), z.number()).optional(),
-  wrc1992Lines: isoLinesSchema,
-});
-
-/** Question of `explain` about one rod of a joint; left out, the recommended one. */
-export const explainChoiceQuestionSchema = chooseQuestionSchema.extend({ rod: z.string().nullish() });
+/** Name of a computation. */
+export type ComputationName = keyof typeof COMPUTATIONS;
+type Run<Name extends ComputationName> = (typeof COMPUTATIONS)[Name]['run'];
+/** What a computation is asked. */
+export type QuestionOf<Name extends ComputationName> = Parameters<Run<Name>>[0];
+/** What a computation answers. */
+export type ComputedBy<Name extends ComputationName> = ReturnType<Run<Name>>;

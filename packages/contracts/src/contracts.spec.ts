@@ -1,19 +1,19 @@
-import { InputError } from '@variatum/metallurgy';
+import { dotted, InputError, known, NOT_GIVEN } from '@variatum/metallurgy';
 import { activePieces } from './active-pieces';
 import { jobQuestion, pieceQuestion } from './question';
 import { parseWith } from './parse';
 import { inputProblem } from './problem';
-import { chooseQuestionSchema, constitutionQuestionSchema } from './computations';
+import { chooseQuestionSchema, constitutionQuestionSchema } from './questions';
 import { newPieceSchema, type JobDetail, type Piece } from './records';
 import { unkeepableText } from './unkeepable-text';
 
 const ID = '00000000-0000-4000-8000-000000000000';
 const piece = (fields: Partial<Piece> = {}): Piece => ({
-  id: ID, jobId: ID, position: 0, name: 'Piece', kind: 'base', family: null, form: null, thicknessMm: null, thicknessText: '', size: '', outsideMm: null,
-  outsideText: '', condition: null, marks: '', coating: null, origin: '', grade: null, weldMetal: null, likelyFamily: null, version: 1, withdrawnAt: null, tests: [], ...fields,
+  id: ID, jobId: ID, position: 0, name: 'Piece', kind: 'base', family: null, form: null, thicknessMm: NOT_GIVEN, size: '', outsideMm: NOT_GIVEN,
+  condition: null, marks: '', coating: null, origin: '', grade: null, weldMetal: null, likelyFamily: null, version: 1, withdrawnAt: null, tests: [], ...fields,
 }); // prettier-ignore
 const job = (pieces: Piece[], fields: Partial<JobDetail> = {}): JobDetail => ({
-  id: ID, title: 'Job', item: '', state: 'bench', stage: 'job', service: {}, temperatureText: ['', ''], lastRod: null, pieceCount: pieces.length,
+  id: ID, title: 'Job', item: '', state: 'bench', stage: 'job', service: {}, temperaturesC: [NOT_GIVEN, NOT_GIVEN], lastRod: null, pieceCount: pieces.length,
   families: [], photos: [], version: 1,
   createdAt: '2026-01-01T00:00:00Z', updatedAt: '2026-01-01T00:00:00Z', withdrawnAt: null, pieces, joint: null, decisions: [], ...fields,
 }); // prettier-ignore
@@ -23,6 +23,7 @@ const test1 = {
   pieceId: ID,
   entry: { test: 'magnet', outcome: 'none' },
   note: '',
+  version: 1,
   createdAt: stamp,
   struckOutAt: null,
   struckOutReason: null,
@@ -60,7 +61,7 @@ describe('the question a job asks', () => {
     });
   });
   test('takes thickness from the pieces unless the joint has its own', () => {
-    const pieces = [piece({ grade: '304', thicknessMm: 1.5 }), piece({ grade: 'A36', position: 1 })];
+    const pieces = [piece({ grade: '304', thicknessMm: known(1.5) }), piece({ grade: 'A36', position: 1 })];
     expect(jobQuestion(job(pieces))?.joint).toEqual({ type: 'bevel', thicknessMm: [1.5, 3] });
     expect(
       jobQuestion(job(pieces, { joint: { id: ID, jobId: ID, version: 1, joint: { type: 'lap', thicknessMm: 2 } } }))
@@ -71,8 +72,8 @@ describe('the question a job asks', () => {
     const plain = jobQuestion(job([piece()]));
     expect(plain).not.toHaveProperty('stock');
     const stock = [
-      { id: ID, rod: 'ER309L', onShelf: true, diameterMm: null, note: '', version: 1 },
-      { id: ID, rod: 'ER312', onShelf: false, diameterMm: null, note: '', version: 1 },
+      { id: ID, rod: 'ER309L', onShelf: true, diameterMm: NOT_GIVEN, note: '', version: 1 },
+      { id: ID, rod: 'ER312', onShelf: false, diameterMm: NOT_GIVEN, note: '', version: 1 },
     ];
     expect(jobQuestion(job([piece()]), stock, { preferences: { ER312: 2 } })).toMatchObject({
       stock: ['ER309L'],
@@ -92,12 +93,15 @@ describe('checking', () => {
       check();
       return [];
     } catch (error) {
-      return (error as InputError).errors.map(({ path }) => path);
+      return (error as InputError).errors.map(({ path }) => dotted(path));
     }
   };
   test('names a field by its dotted path', () => {
     expect(pathsOf(() => parseWith(chooseQuestionSchema, { pieces: [{ grade: 3 }] }))).toEqual(['pieces.0.grade']);
-    expect(pathsOf(() => parseWith(newPieceSchema, { name: '', thicknessMm: 0 }))).toEqual(['name', 'thicknessMm']);
+    expect(pathsOf(() => parseWith(newPieceSchema, { name: '', thicknessMm: known(0) }))).toEqual([
+      'name',
+      'thicknessMm.value',
+    ]);
   });
   test('names every unknown key', () => {
     expect(pathsOf(() => parseWith(newPieceSchema, { name: 'x', colour: 1, weight: 2 }))).toEqual(['colour', 'weight']);
@@ -110,14 +114,14 @@ describe('checking', () => {
   test('a problem document carries every field', () => {
     const problem = inputProblem(
       new InputError([
-        { path: 'a', message: 'b' },
-        { path: 'c', message: 'd' },
+        { path: ['a', 0], message: 'b' },
+        { path: ['c'], message: 'd' },
       ]),
     );
     expect(problem).toMatchObject({
       status: 422,
       errors: [
-        { path: 'a', message: 'b' },
+        { path: 'a.0', message: 'b' },
         { path: 'c', message: 'd' },
       ],
     });
@@ -126,10 +130,10 @@ describe('checking', () => {
 
 describe('text that cannot be kept', () => {
   test('is found wherever it stands, and named by its field', () => {
-    expect(unkeepableText({ a: [{ b: 'fine' }, { b: 'x\0' }] })?.path).toBe('a.1.b');
-    expect(unkeepableText({ a: 'half \ud83d' })?.path).toBe('a');
+    expect(unkeepableText({ a: [{ b: 'fine' }, { b: 'x\0' }] })?.path).toEqual(['a', '1', 'b']);
+    expect(unkeepableText({ a: 'half \ud83d' })?.path).toEqual(['a']);
     expect(unkeepableText({ 'k\0': 1 })?.message).toMatch(/name holds a character/);
-    expect(unkeepableText('\0')).toEqual({ path: '', message: expect.stringContaining('cannot be kept') as string });
+    expect(unkeepableText('\0')).toEqual({ path: [], message: expect.stringContaining('cannot be kept') as string });
   });
   test('is not what people type: letters of all scripts, signs made of two halves, line breaks', () => {
     expect(unkeepableText({ a: 'Größe Ω 轴 🔧\r\n\t', b: [null, 1, true, undefined] })).toBeUndefined();
@@ -143,14 +147,14 @@ describe('text that cannot be kept', () => {
 
 test('a problem document stays small, and says how much it leaves out', () => {
   const errors = Array.from({ length: 900 }, (_, index) => ({
-    path: `p${index}${'x'.repeat(900)}`,
+    path: [`p${index}${'x'.repeat(900)}`],
     message: 'y'.repeat(900),
   }));
   const problem = inputProblem(new InputError(errors));
   expect(problem.errors).toHaveLength(50);
   expect(JSON.stringify(problem).length).toBeLessThan(40_000);
   expect(problem.detail).toMatch(/; and 850 more$/);
-  expect(inputProblem(InputError.at('a', 'wrong'))).toMatchObject({
+  expect(inputProblem(InputError.at(['a'], 'wrong'))).toMatchObject({
     detail: 'a: wrong',
     errors: [{ path: 'a', message: 'wrong' }],
   });

@@ -24,6 +24,7 @@ import {
   rodStockSchema,
   strikeOutSchema,
 } from './records';
+import { sessionSchema } from './session';
 import { workshopPatchSchema, workshopSchema } from './workshop';
 
 type Withdrawal<Path extends string, Answer extends z.ZodType> = Record<
@@ -55,6 +56,8 @@ export const ENDPOINTS = {
   'GET /ready': { summary: 'Whether the database answers', answer: upSchema },
   'GET /openapi.json': { summary: 'This document', answer: z.record(z.string(), z.unknown()) },
   'GET /events': { summary: 'Changes as they happen, server-sent events', answer: 'events', event: changeSchema },
+
+  'GET /session': { summary: 'On whose behalf requests are answered', answer: sessionSchema },
 
   'GET /workshop': { summary: 'The workshop', answer: workshopSchema },
   'PATCH /workshop': { summary: 'Change the workshop', body: workshopPatchSchema, answer: workshopSchema },

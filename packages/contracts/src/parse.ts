@@ -1,4 +1,4 @@
-import { InputError } from '@variatum/metallurgy';
+import { InputError, type FieldError } from '@variatum/metallurgy';
 import type * as z from 'zod';
 import { unkeepableText } from './unkeepable-text';
 
@@ -7,7 +7,7 @@ const MOST_FAULTS = 200;
 
 /**
  * Checks a document against a schema.
- * @throws InputError naming every faulty field by its dotted path
+ * @throws InputError naming every faulty field
  */
 export function parseWith<Schema extends z.ZodType>(schema: Schema, input: unknown): z.output<Schema> {
   const unkeepable = unkeepableText(input);
@@ -22,11 +22,11 @@ export function parseWith<Schema extends z.ZodType>(schema: Schema, input: unkno
   );
 }
 
-function flatten(issue: z.core.$ZodIssue): { path: string; message: string }[] {
-  const path = issue.path.map(String).join('.');
+function flatten(issue: z.core.$ZodIssue): FieldError[] {
+  const path = issue.path.map((step) => (typeof step === 'symbol' ? String(step) : step));
   if (issue.code === 'unrecognized_keys')
     return issue.keys.slice(0, MOST_FAULTS).map((key) => ({
-      path: path === '' ? key : `${path}.${key}`,
+      path: [...path, key],
       message: 'not a field here; check its spelling',
     }));
   if (issue.code === 'invalid_union') {

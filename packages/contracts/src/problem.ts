@@ -1,4 +1,4 @@
-import { type InputError } from '@variatum/metallurgy';
+import { dotted, type InputError } from '@variatum/metallurgy';
 import type { Problem } from './records';
 
 /** Faults named in one answer: more are not read by anybody, and an answer must stay small whatever was sent. */
@@ -13,7 +13,7 @@ const shortened = (words: string, longest: number): string =>
 /** Problem document of a bad input: the first faults by name, and how many more there are. */
 export function inputProblem(error: InputError): Problem {
   const errors = error.errors.slice(0, MOST_ERRORS).map(({ path, message }) => ({
-    path: shortened(path, LONGEST_PATH),
+    path: shortened(dotted(path), LONGEST_PATH),
     message: shortened(message, LONGEST_MESSAGE),
   }));
   const more = error.errors.length - errors.length;

@@ -1,4 +1,4 @@
-import { MOST_PIECES, type ChooseInput, type JointInput, type PieceInput } from '@variatum/metallurgy';
+import { JOINTS, MOST_PIECES, type ChooseInput, type JointInput, type PieceInput } from '@variatum/metallurgy';
 import { activePieces } from './active-pieces';
 import type { JobDetail, Piece, RodStock } from './records';
 import type { Workshop } from './workshop';
@@ -29,24 +29,32 @@ export function pieceQuestion(piece: PieceEvidence): PieceInput {
   };
 }
 
+/** Coldest and hottest temperature, once both are known and in order. */
+function temperaturesOf({ temperaturesC: [coldest, hottest] }: Pick<JobDetail, 'temperaturesC'>): {
+  temperatureC?: [number, number];
+} {
+  if (coldest.value === null || hottest.value === null || coldest.value > hottest.value) return {};
+  return { temperatureC: [coldest.value, hottest.value] };
+}
+
 /**
  * The question a job asks of `choose`, or null while it has no piece. What is not known widens the answer.
- * @param shelf rods of the workshop; an empty shelf list counts as not stated
+ * @param rods rods of the workshop's rack; with none at hand, what is at hand counts as not stated
  */
 export function jobQuestion(
   job: JobDetail,
-  shelf: readonly RodStock[] = [],
+  rods: readonly RodStock[] = [],
   workshop?: Pick<Workshop, 'preferences'>,
 ): ChooseInput | null {
   const pieces = activePieces(job);
   if (pieces.length === 0) return null;
-  const stock = shelf.filter(({ onShelf }) => onShelf).map(({ rod }) => rod);
-  const thicknessMm = pieces.map((piece) => piece.thicknessMm ?? 3);
+  const stock = rods.filter(({ onShelf }) => onShelf).map(({ rod }) => rod);
+  const thicknessMm = pieces.map((piece) => piece.thicknessMm.value ?? JOINTS.defaultThicknessMm);
   const joint: JointInput = { type: 'bevel', ...job.joint?.joint };
   return {
     pieces: pieces.slice(0, MOST_PIECES).map(pieceQuestion),
     joint: joint.thicknessMm === undefined ? { ...joint, thicknessMm: thicknessMm.slice(0, MOST_PIECES) } : joint,
-    service: job.service,
+    service: { ...job.service, ...temperaturesOf(job) },
     ...(stock.length > 0 ? { stock } : {}),
     ...(workshop && Object.keys(workshop.preferences).length > 0 ? { preferences: workshop.preferences } : {}),
   };

@@ -1,7 +1,7 @@
-import { COATINGS, FORMS, PIECE_CONDITIONS } from '@variatum/metallurgy';
+import { COATINGS, FORMS, NOT_GIVEN, PIECE_CONDITIONS } from '@variatum/metallurgy';
 import * as z from 'zod';
-import { jointSchema, serviceSchema, testEntrySchema } from './computations';
-import { id, MOST_VERSION, stamp, text, version } from './fields';
+import { jointSchema, serviceSchema, testEntrySchema } from './questions';
+import { id, MOST_VERSION, quantity, stamp, text, version } from './fields';
 import { photoSchema } from './photo';
 import { JOB_STATES, STAGES } from './states';
 
@@ -9,14 +9,18 @@ export const jobStateSchema = z.enum(JOB_STATES);
 
 export const stageSchema = z.enum(STAGES);
 
+const jobServiceSchema = serviceSchema.omit({ temperatureC: true });
+const temperature = quantity('temperatureC', '°C', 'a temperature');
+
 const jobFields = {
   title: text(120).min(1, 'give the job a name'),
   item: text(2000),
   state: jobStateSchema,
   stage: stageSchema,
-  service: serviceSchema,
-  /** Coldest and hottest temperature as they were typed; the numbers in `service` are what they were understood to mean. */
-  temperatureText: z.tuple([text(20), text(20)]),
+  /** What it must live through, but for the temperatures. */
+  service: jobServiceSchema,
+  /** Coldest and hottest temperature; they count once both are known and in order. */
+  temperaturesC: z.tuple([temperature, temperature]),
 };
 
 /** What stands in a job itself: the answer to a change of it. */
@@ -47,8 +51,8 @@ export const newJobSchema = z.strictObject({
   item: jobFields.item.default(''),
   state: jobStateSchema.default('bench'),
   stage: stageSchema.default('job'),
-  service: serviceSchema.default({}),
-  temperatureText: jobFields.temperatureText.default(['', '']),
+  service: jobFields.service.default({}),
+  temperaturesC: jobFields.temperaturesC.default([NOT_GIVEN, NOT_GIVEN]),
 });
 export type NewJob = z.input<typeof newJobSchema>;
 
@@ -60,23 +64,11 @@ const pieceFields = {
   name: text(80).min(1, 'give the piece a name'),
   kind: z.enum(['base', 'old-weld']),
   family: z.string().max(60).nullable(),
-  form: z.enum(FORMS as [string, ...string[]]).nullable(),
-  thicknessMm: z
-    .number()
-    .min(0.1, 'give a thickness from 0.1 to 300 mm')
-    .max(300, 'give a thickness from 0.1 to 300 mm')
-    .nullable(),
-  /** Thickness as it was typed, such as `16 ga`; the number beside it is what it was understood to mean. */
-  thicknessText: text(40),
+  form: z.enum(FORMS).nullable(),
+  thicknessMm: quantity('thicknessMm', 'mm', 'a thickness'),
   size: text(80),
-  outsideMm: z
-    .number()
-    .min(1, 'give an outside diameter from 1 to 3000 mm')
-    .max(3000, 'give an outside diameter from 1 to 3000 mm')
-    .nullable(),
-  /** Outside diameter as it was typed. */
-  outsideText: text(40),
-  condition: z.enum(PIECE_CONDITIONS.map(({ id: name }) => name) as [string, ...string[]]).nullable(),
+  outsideMm: quantity('outsideMm', 'mm', 'an outside diameter'),
+  condition: z.enum(PIECE_CONDITIONS.map(({ id: name }) => name)).nullable(),
   /** Marks on the piece, as read. */
   marks: text(200),
   coating: z.enum(COATINGS).nullable(),
@@ -93,6 +85,7 @@ export const fieldTestSchema = z.object({
   pieceId: id,
   entry: testEntrySchema,
   note: z.string(),
+  version: z.int(),
   createdAt: stamp,
   struckOutAt: stamp.nullable(),
   struckOutReason: z.string().nullable(),
@@ -122,11 +115,9 @@ export const newPieceSchema = z.strictObject({
   kind: pieceFields.kind.default('base'),
   family: pieceFields.family.default(null),
   form: pieceFields.form.default(null),
-  thicknessMm: pieceFields.thicknessMm.default(null),
-  thicknessText: pieceFields.thicknessText.default(''),
+  thicknessMm: pieceFields.thicknessMm.default(NOT_GIVEN),
   size: pieceFields.size.default(''),
-  outsideMm: pieceFields.outsideMm.default(null),
-  outsideText: pieceFields.outsideText.default(''),
+  outsideMm: pieceFields.outsideMm.default(NOT_GIVEN),
   condition: pieceFields.condition.default(null),
   marks: pieceFields.marks.default(''),
   coating: pieceFields.coating.default(null),
@@ -199,12 +190,14 @@ export const jobDetailSchema = jobSchema.extend({
 });
 export type JobDetail = z.infer<typeof jobDetailSchema>;
 
+const diameter = quantity('rodDiameterMm', 'mm', 'a diameter');
+
 /** A rod on the shelf. */
 export const rodStockSchema = z.object({
   id,
   rod: z.string(),
   onShelf: z.boolean(),
-  diameterMm: z.number().nullable(),
+  diameterMm: diameter,
   note: z.string(),
   version: z.int(),
 });
@@ -213,7 +206,7 @@ export type RodStock = z.infer<typeof rodStockSchema>;
 /** Body that sets what is on the shelf of one rod. */
 export const rodStockPutSchema = z.strictObject({
   onShelf: z.boolean(),
-  diameterMm: z.number().min(0.5).max(10).nullable().default(null),
+  diameterMm: diameter.default(NOT_GIVEN),
   note: text(300).default(''),
 });
 export type RodStockPut = z.input<typeof rodStockPutSchema>;

@@ -1,3 +1,5 @@
+import type { FieldError } from '@variatum/metallurgy';
+
 /** Deepest nesting looked into; no document here is a tenth as deep. */
 const DEEPEST = 60;
 
@@ -31,7 +33,7 @@ function find(value: unknown, depth: number): Found | undefined {
  * Finds text that no database and no file can keep: a null character, or half of a character pair.
  * @returns the field that holds it, and what is wrong; undefined when all can be kept
  */
-export function unkeepableText(value: unknown): { readonly path: string; readonly message: string } | undefined {
+export function unkeepableText(value: unknown): FieldError | undefined {
   const found = find(value, 0);
-  return found && { path: found.keys.reverse().join('.'), message: found.message };
+  return found && { path: found.keys.reverse(), message: found.message };
 }

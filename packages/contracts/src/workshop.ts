@@ -1,6 +1,6 @@
-import { MACHINE_KINDS, PROCESSES, TINT_LIMITS } from '@variatum/metallurgy';
+import { GASES, MACHINE_KINDS, PROCESSES, TINT_LIMITS } from '@variatum/metallurgy';
 import * as z from 'zod';
-import { id, text, version } from './fields';
+import { id, limited, quantity, text, version } from './fields';
 
 const millimetres = z.number().min(0, 'give 0 to 20 mm').max(20, 'give 0 to 20 mm');
 const ferrite = z.number().min(0, 'give 0 to 100 FN').max(100, 'give 0 to 100 FN');
@@ -12,11 +12,11 @@ export const machineSchema = z.strictObject({
   name: text(80).min(1, 'give the machine a name'),
   processes: z.array(z.enum(PROCESSES)).max(PROCESSES.length),
   kind: z.enum(MACHINE_KINDS),
-  volts: z.number().min(90, 'give 90 to 700 V').max(700, 'give 90 to 700 V'),
-  amperes: z.number().min(3, 'give 3 to 200 A').max(200, 'give 3 to 200 A'),
+  volts: limited('supplyVolts', 'V'),
+  amperes: limited('supplyAmperes', 'A'),
   phases: z.union([z.literal(1), z.literal(3)]),
   /** Largest current on its plate, A; null: not stated. */
-  mostAmperes: z.number().min(5, 'give 5 to 1000 A').max(1000, 'give 5 to 1000 A').nullable(),
+  mostAmperes: limited('machineAmperes', 'A').nullable(),
 });
 export type Machine = z.infer<typeof machineSchema>;
 
@@ -25,11 +25,9 @@ export const gasSchema = z.strictObject({
   id,
   name: text(80).min(1, 'give the gas a name'),
   /** Kind as the joint names it. */
-  gas: z.string().max(40),
+  gas: z.enum(GASES),
   use: z.enum(['torch', 'purge', 'both']),
-  flowLpm: z.number().min(0.1, 'give 0.1 to 60 L/min').max(60, 'give 0.1 to 60 L/min').nullable(),
-  /** Flow as it was typed. */
-  flowText: text(20),
+  flowLpm: quantity('flowLpm', 'L/min'),
 });
 export type Gas = z.infer<typeof gasSchema>;
 
@@ -73,7 +71,7 @@ const workshopFields = {
   flowUnit: z.enum(['L/min', 'cfh']),
   /** Steps from -3 to 3 by rod class. */
   preferences: z
-    .record(z.string().max(40), z.number().min(-3).max(3))
+    .record(z.string().max(40), limited('preferenceSteps', 'steps'))
     .refine((steps) => Object.keys(steps).length <= MOST_PREFERENCES, `give at most ${MOST_PREFERENCES} rods`),
   machines: z.array(machineSchema).max(40),
   gases: z.array(gasSchema).max(40),

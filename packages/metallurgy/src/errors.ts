@@ -1,7 +1,12 @@
+/** Where a field stands in an input: names and places from the outside in, such as `['pieces', 0, 'composition', 'Cr']`. */
+export type FieldPath = readonly (string | number)[];
+
+/** A path as people read it: `pieces.0.composition.Cr`. */
+export const dotted = (path: FieldPath): string => path.join('.');
+
 /** One thing wrong with an input, tied to the field that holds it. */
 export interface FieldError {
-  /** Dotted path of the field, for example `pieces.0.composition.Cr`. */
-  readonly path: string;
+  readonly path: FieldPath;
   /** What is wrong and what would be right, in one sentence. */
   readonly message: string;
 }
@@ -9,12 +14,12 @@ export interface FieldError {
 /** Thrown by the core when an argument cannot be computed with; carries every faulty field. */
 export class InputError extends Error {
   constructor(readonly errors: readonly FieldError[]) {
-    super(errors.map((error) => `${error.path}: ${error.message}`).join('; '));
+    super(errors.map(({ path, message }) => `${dotted(path)}: ${message}`).join('; '));
     this.name = 'InputError';
   }
 
   /** Shorthand for a single faulty field. */
-  static at(path: string, message: string): InputError {
+  static at(path: FieldPath, message: string): InputError {
     return new InputError([{ path, message }]);
   }
 }

@@ -27,9 +27,9 @@ export async function preparePicture(bytes: Uint8Array): Promise<PreparedPicture
   try {
     const options = { limitInputPixels: MOST_PIXELS, failOn: 'error', animated: false } as const;
     const { format, width, height, hasAlpha } = await sharp(bytes, options).metadata();
-    if (!FORMATS.includes(format)) throw InputError.at('body', `not a picture that can be shown; give ${kinds}`);
+    if (!FORMATS.includes(format)) throw InputError.at(['body'], `not a picture that can be shown; give ${kinds}`);
     if (width * height > MOST_PIXELS)
-      throw InputError.at('body', `give a picture of at most ${MOST_PIXELS / 1_000_000} million pixels`);
+      throw InputError.at(['body'], `give a picture of at most ${MOST_PIXELS / 1_000_000} million pixels`);
     const drawn = sharp(bytes, options)
       .autoOrient()
       .resize({ width: LONGEST_PIXELS, height: LONGEST_PIXELS, fit: 'inside', withoutEnlargement: true })
@@ -48,7 +48,7 @@ export async function preparePicture(bytes: Uint8Array): Promise<PreparedPicture
     if (error instanceof InputError) throw error;
     const tooLarge = error instanceof Error && /pixel limit/i.test(error.message);
     throw InputError.at(
-      'body',
+      ['body'],
       tooLarge
         ? `give a picture of at most ${MOST_PIXELS / 1_000_000} million pixels`
         : `not a picture that can be shown; give ${kinds}`,

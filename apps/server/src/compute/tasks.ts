@@ -1,12 +1,5 @@
-import { pieceQuestion, type PieceEvidence } from '@variatum/contracts';
-import {
-  checkChooseInput,
-  choose,
-  identify,
-  InputError,
-  type ChooseInput,
-  type FieldError,
-} from '@variatum/metallurgy';
+import { COMPUTATIONS, pieceQuestion, type PieceEvidence } from '@variatum/contracts';
+import { checkChooseInput, identify, InputError, type ChooseInput, type FieldError } from '@variatum/metallurgy';
 import { preparePicture, type PreparedPicture } from './prepare-picture';
 
 /** What a computation answered, or what was wrong with its input: errors cross threads as data, a class does not. */
@@ -45,8 +38,8 @@ export const tasks = {
     outcomeOf(() => {
       // Whether the rod can be asked about at all is known before anything is computed.
       if (!checkChooseInput(question).fillers.some((filler) => (filler.rod?.id ?? null) === rod))
-        throw InputError.at('rod', `${rod ?? 'no rod'} is not among the candidates for this joint`);
-      const choice = choose(question, seed);
+        throw InputError.at(['rod'], `${rod ?? 'no rod'} is not among the candidates for this joint`);
+      const choice = COMPUTATIONS.choose.run(question, seed);
       return { recommended: choice.recommended, json: JSON.stringify(choice) };
     }),
   /** Material family the tests of a piece speak for: the one with the largest share of the candidates. */

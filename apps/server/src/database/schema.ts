@@ -9,11 +9,11 @@ import type {
   Rates,
   Workshop,
 } from '@variatum/contracts';
+import { NOT_GIVEN, type Quantity } from '@variatum/metallurgy';
 import { sql } from 'drizzle-orm';
 import {
   boolean,
   customType,
-  doublePrecision,
   foreignKey,
   index,
   integer,
@@ -78,8 +78,8 @@ export const job = pgTable(
     state: text('state').$type<JobHead['state']>().notNull(),
     stage: text('stage').$type<JobHead['stage']>().notNull(),
     service: jsonb('service').$type<JobHead['service']>().notNull().default({}),
-    /** Coldest and hottest temperature as they were typed. */
-    temperatureText: jsonb('temperature_text').$type<[string, string]>().notNull().default(['', '']),
+    /** Coldest and hottest temperature. */
+    temperaturesC: jsonb('temperatures_c').$type<JobHead['temperaturesC']>().notNull().default([NOT_GIVEN, NOT_GIVEN]),
     withdrawnAt: timestamp('withdrawn_at', { withTimezone: true, mode: 'date' }),
     ...madeFrom,
     ...stamps,
@@ -109,13 +109,10 @@ export const piece = pgTable(
     name: text('name').notNull(),
     kind: text('kind').$type<Piece['kind']>().notNull(),
     family: text('family'),
-    form: text('form'),
-    thicknessMm: doublePrecision('thickness_mm'),
-    /** Thickness as it was typed, such as `16 ga`. */
-    thicknessText: text('thickness_text').notNull().default(''),
+    form: text('form').$type<Piece['form']>(),
+    thicknessMm: jsonb('thickness_mm').$type<Quantity>().notNull().default(NOT_GIVEN),
     size: text('size').notNull().default(''),
-    outsideMm: doublePrecision('outside_mm'),
-    outsideText: text('outside_text').notNull().default(''),
+    outsideMm: jsonb('outside_mm').$type<Quantity>().notNull().default(NOT_GIVEN),
     condition: text('condition'),
     marks: text('marks').notNull().default(''),
     coating: text('coating').$type<Piece['coating']>(),
@@ -202,7 +199,7 @@ export const rodStock = pgTable(
     ...ofWorkshop,
     rod: text('rod').notNull(),
     onShelf: boolean('on_shelf').notNull(),
-    diameterMm: doublePrecision('diameter_mm'),
+    diameterMm: jsonb('diameter_mm').$type<Quantity>().notNull().default(NOT_GIVEN),
     note: text('note').notNull().default(''),
     ...stamps,
   },

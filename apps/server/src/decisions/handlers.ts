@@ -13,7 +13,7 @@ export const decisionHandlers = {
   'GET /decisions/:id': ({ context, path }) => readDecision(context, path.id),
   'POST /jobs/:id/decisions': async ({ context, path, body: { id = uuid(), rod, seed, note }, signal }) => {
     const jobId = path.id;
-    if (rod !== null && !findRod(rod)) throw InputError.at('rod', `"${rod}" is not in the catalogue of rods`);
+    if (rod !== null && !findRod(rod)) throw InputError.at(['rod'], `"${rod}" is not in the catalogue of rods`);
     const fingerprint = madeFrom('decision', jobId, { rod, seed, note });
     const known = await repeatedDecision(context, id, fingerprint);
     if (known) return known;
@@ -23,7 +23,7 @@ export const decisionHandlers = {
       readWorkshop(context),
     ]);
     const question = jobQuestion(job, shelf, workshop);
-    if (!question) throw InputError.at('pieces', 'add a piece before deciding on a rod');
+    if (!question) throw InputError.at(['pieces'], 'add a piece before deciding on a rod');
     const { recommended, json } = await context.compute.choose(question, seed, rod, jobId, signal);
     return addDecision(context, {
       id,

@@ -1,3 +1,4 @@
+import { known } from '@variatum/metallurgy';
 import type { FieldTestRecord, JobHead, JobState, JointRecord, NewPiece, Stage, Workshop } from '@variatum/contracts';
 
 /** A piece of a demo job with the tests done on it. */
@@ -12,6 +13,7 @@ export interface DemoJob {
   readonly state: JobState;
   readonly stage: Stage;
   readonly service: JobHead['service'];
+  readonly temperaturesC?: JobHead['temperaturesC'];
   readonly pieces: readonly DemoPiece[];
   readonly joint?: JointRecord['joint'];
   /** Rod decided on, when the job got that far. */
@@ -25,13 +27,14 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     item: 'Gritter chute torn from its hinge along the old bead. Thin sheet on a heavy hinge leaf, back on the road before the next frost.',
     state: 'bench',
     stage: 'rod',
-    service: { environment: 'road-salt', temperatureC: [-20, 40], vibration: true, permanence: 'permanent' },
+    service: { environment: 'road-salt', vibration: true, permanence: 'permanent' },
+    temperaturesC: [known(-20), known(40)],
     pieces: [
       {
         name: 'Chute sheet',
         family: 'road-salt',
         form: 'sheet',
-        thicknessMm: 1.5,
+        thicknessMm: known(1.5),
         size: '1.5 mm sheet',
         origin: 'Maker unknown, about ten winters old',
         tests: [
@@ -45,7 +48,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         name: 'Hinge leaf',
         family: 'frame-bracket',
         form: 'plate',
-        thicknessMm: 6,
+        thicknessMm: known(6),
         size: '6 mm plate',
         grade: 'A36',
         origin: 'Replaced in the depot last year',
@@ -65,8 +68,8 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         name: 'Spigot',
         family: 'turned-fitting',
         form: 'turned',
-        thicknessMm: 5,
-        outsideMm: 28,
+        thicknessMm: known(5),
+        outsideMm: known(28),
         size: '28 mm bar, 5 mm wall at the joint',
         tests: [
           { test: 'magnet', outcome: 'none', worked: 'soft' },
@@ -77,8 +80,8 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         name: 'Ring tube',
         family: 'food-drink-tube',
         form: 'tube',
-        thicknessMm: 2,
-        outsideMm: 42.4,
+        thicknessMm: known(2),
+        outsideMm: known(42.4),
         size: '42.4 x 2 mm tube',
         tests: [
           { test: 'stamp', mark: '316L' },
@@ -99,8 +102,8 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         name: 'Rail tube',
         family: 'handrail',
         form: 'tube',
-        thicknessMm: 2,
-        outsideMm: 42.4,
+        thicknessMm: known(2),
+        outsideMm: known(42.4),
         size: '42.4 x 2 mm tube',
         tests: [
           { test: 'magnet', outcome: 'none', worked: 'soft' },
@@ -116,13 +119,14 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     item: 'Three cast bars of the wood-chip boiler grate broken near the seat. Glows dull red for whole shifts.',
     state: 'waiting',
     stage: 'joint',
-    service: { environment: 'dry', temperatureC: [20, 950], hot: 'long', cycling: true, permanence: 'temporary' },
+    service: { environment: 'dry', hot: 'long', cycling: true, permanence: 'temporary' },
+    temperaturesC: [known(20), known(950)],
     pieces: [
       {
         name: 'Grate bar',
         family: 'furnace-flue',
         form: 'casting',
-        thicknessMm: 14,
+        thicknessMm: known(14),
         size: '14 x 40 mm bar',
         tests: [
           { test: 'magnet', outcome: 'faint', worked: 'soft' },
@@ -144,8 +148,8 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         name: 'Stringer tube',
         family: 'pool-coast',
         form: 'tube',
-        thicknessMm: 2,
-        outsideMm: 43,
+        thicknessMm: known(2),
+        outsideMm: known(43),
         size: '43 x 2 mm tube',
         tests: [
           { test: 'magnet', outcome: 'none', worked: 'soft' },
@@ -157,7 +161,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         name: 'Tread',
         family: 'pool-coast',
         form: 'sheet',
-        thicknessMm: 3,
+        thicknessMm: known(3),
         size: '3 mm sheet',
         tests: [{ test: 'molybdenum-spot', outcome: 'positive' }],
       },
@@ -165,7 +169,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         name: 'Old weld',
         kind: 'old-weld',
         weldMetal: 'ER70S-6',
-        thicknessMm: 3,
+        thicknessMm: known(3),
         size: '',
         origin: 'Rusts evenly, pulls a magnet',
       },
@@ -183,7 +187,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         name: 'Tine',
         family: 'screen-rake',
         form: 'bar',
-        thicknessMm: 10,
+        thicknessMm: known(10),
         size: '10 x 50 mm flat',
         tests: [
           { test: 'magnet', outcome: 'clear', worked: 'soft' },
@@ -191,7 +195,14 @@ export const DEMO_JOBS: readonly DemoJob[] = [
           { test: 'analyser', reading: { Cr: 22.4, Ni: 5.6, Mo: 3.12, Mn: 1.5 } },
         ],
       },
-      { name: 'Frame', family: 'screen-rake', form: 'sheet', thicknessMm: 6, size: '6 mm folded sheet', grade: '304' },
+      {
+        name: 'Frame',
+        family: 'screen-rake',
+        form: 'sheet',
+        thicknessMm: known(6),
+        size: '6 mm folded sheet',
+        grade: '304',
+      },
     ],
     joint: { type: 'fillet', process: 'gtaw', technique: 'fillet' },
     decision: { rod: 'ER2209', note: 'On the shelf from the last rake; matches the tine.' },
@@ -203,18 +214,18 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     stage: 'pieces',
     service: {
       environment: 'potable',
-      temperatureC: [10, 130],
       cycling: true,
       pressure: true,
       permanence: 'permanent',
     },
+    temperaturesC: [known(10), known(130)],
     pieces: [
       {
         name: 'Coil tube',
         family: 'food-drink-tube',
         form: 'tube',
-        thicknessMm: 1,
-        outsideMm: 18,
+        thicknessMm: known(1),
+        outsideMm: known(18),
         size: '18 x 1 mm tube',
         tests: [{ test: 'magnet', outcome: 'none', worked: 'drawn' }],
       },
@@ -232,7 +243,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         name: 'Latch pin',
         family: 'turned-fitting',
         form: 'turned',
-        thicknessMm: 12,
+        thicknessMm: known(12),
         size: '12 mm bar',
         tests: [
           { test: 'magnet', outcome: 'full', worked: 'soft' },
@@ -251,7 +262,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         name: 'Post',
         family: 'frame-bracket',
         form: 'section',
-        thicknessMm: 4,
+        thicknessMm: known(4),
         size: '4 mm wall',
         grade: 'A36',
         coating: 'galvanised',
@@ -269,7 +280,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         name: 'Volute',
         family: 'pump-part',
         form: 'casting',
-        thicknessMm: 9,
+        thicknessMm: known(9),
         size: '9 mm wall',
         tests: [
           { test: 'magnet', outcome: 'full', worked: 'soft' },
@@ -281,7 +292,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         name: 'Pipe stub',
         family: 'tank-vessel',
         form: 'pipe',
-        thicknessMm: 2.8,
+        thicknessMm: known(2.8),
         size: '2 in schedule 10',
         tests: [{ test: 'stamp', mark: 'TP304/304L' }],
       },
@@ -293,13 +304,14 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     item: 'Leaking drain stub of the liquid-oxygen vaporiser. Very cold, oxygen-wetted, pressure: a job for qualified people and procedures; kept here to hand over with the facts.',
     state: 'out',
     stage: 'rod',
-    service: { environment: 'outdoor', temperatureC: [-183, 40], pressure: true, permanence: 'permanent' },
+    service: { environment: 'outdoor', pressure: true, permanence: 'permanent' },
+    temperaturesC: [known(-183), known(40)],
     pieces: [
       {
         name: 'Vaporiser tube',
         family: 'cold-vessel',
         form: 'pipe',
-        thicknessMm: 2.8,
+        thicknessMm: known(2.8),
         size: '1 in schedule 10',
         tests: [
           { test: 'stamp', mark: '304L' },
@@ -310,8 +322,8 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         name: 'Drain stub',
         family: 'cold-vessel',
         form: 'tube',
-        thicknessMm: 2,
-        outsideMm: 20,
+        thicknessMm: known(2),
+        outsideMm: known(20),
         size: '20 x 2 mm tube',
         grade: '304L',
       },
@@ -366,8 +378,7 @@ export const DEMO_EQUIPMENT: Pick<Workshop, 'name' | 'machines' | 'gases'> = {
       name: 'Argon',
       gas: 'argon',
       use: 'both',
-      flowLpm: 8,
-      flowText: '8 L/min',
+      flowLpm: { value: 8, typed: '8 L/min' },
     },
   ],
 };

@@ -9,6 +9,7 @@ export const fieldTestOf = (row: Row | JsonRow<Row>): FieldTestRecord => ({
   pieceId: row.pieceId,
   entry: row.entry,
   note: row.note,
+  version: row.version,
   createdAt: momentOf(row.createdAt),
   struckOutAt: momentOrNull(row.struckOutAt),
   struckOutReason: row.struckOutReason,

@@ -5,7 +5,7 @@ import { tables } from '../database';
 import type { RequestContext } from '../http/context';
 import { ProblemError } from '../http/problem-error';
 import { holdPiece, keepFamily } from '../pieces/store';
-import { insertedOnce, madeFrom, mine } from '../store';
+import { insertedOnce, madeFrom, mine, next } from '../store';
 import { fieldTestOf } from './read-field-test';
 
 /**
@@ -48,7 +48,7 @@ export function strikeOutFieldTest(context: RequestContext, id: string, reason: 
     const piece = await holdPiece(scope, known.pieceId);
     const [struck] = await database
       .update(tables.fieldTest)
-      .set({ struckOutAt: new Date(), struckOutReason: reason, updatedAt: new Date() })
+      .set(next(known.version, { struckOutAt: new Date(), struckOutReason: reason }))
       .where(and(ours, isNull(tables.fieldTest.struckOutAt)))
       .returning();
     const record = struck ? fieldTestOf(struck) : piece.tests.find((test) => test.id === id);

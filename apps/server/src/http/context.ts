@@ -1,9 +1,7 @@
+import type { Role } from '@variatum/contracts';
 import type { Compute } from '../compute';
 import type { OpenDatabase } from '../database';
 import type { Scope } from '../store';
-
-/** What somebody may do in a workshop. */
-export type Role = 'owner';
 
 /** On whose behalf a request is handled, and what it is handled with. Handlers get nothing else: they keep no state. */
 export interface RequestContext extends Scope {

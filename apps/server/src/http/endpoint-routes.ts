@@ -1,5 +1,7 @@
 import {
+  behalf,
   ENDPOINTS,
+  ON_BEHALF_HEADER,
   parseWith,
   PHOTO_MOST_BYTES,
   type Address,
@@ -53,7 +55,7 @@ function bodyOf({ body: schema, sends }: Endpoint, request: Request): unknown {
   if (!sends) return schema && parseWith(schema, request.body ?? {});
   if (Buffer.isBuffer(request.body)) return request.body;
   if (request.headers['content-type'] === undefined)
-    throw InputError.at('body', `missing; send a picture, one of ${sends.join(', ')}`);
+    throw InputError.at(['body'], `missing; send a picture, one of ${sends.join(', ')}`);
   throw ProblemError.unsupported(`Send a picture, one of ${sends.join(', ')}.`);
 }
 
@@ -88,8 +90,11 @@ export function endpointRoutes(handlers: Handlers, contextFor: (request: Request
     router[method.toLowerCase() as 'get' | 'post' | 'put' | 'patch'](path, receive, async (request, response) => {
       const ended = new AbortController();
       response.on('close', () => ended.abort());
+      const context = contextFor(request);
+      const typedFor = request.get(ON_BEHALF_HEADER);
+      if (typedFor !== undefined && typedFor !== behalf(context)) throw ProblemError.notYours();
       const asked = {
-        context: contextFor(request),
+        context,
         path: parseWith(pathSchema, request.params),
         query: endpoint.query && parseWith(endpoint.query, request.query),
         body: bodyOf(endpoint, request),

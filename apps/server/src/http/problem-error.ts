@@ -24,6 +24,17 @@ export class ProblemError extends Error {
     return new ProblemError(problem(404, 'Not found', `There is no such ${what}.`));
   }
 
+  /** 401 for a change that was typed on behalf of somebody else than who is signed in. */
+  static notYours(): ProblemError {
+    return new ProblemError(
+      problem(
+        401,
+        'Typed by somebody else',
+        'This was typed on behalf of another person or workshop; nothing was stored.',
+      ),
+    );
+  }
+
   /** 403 for a request that must not come from where it comes from. */
   static forbidden(title: string, detail: string): ProblemError {
     return new ProblemError(problem(403, title, detail));

@@ -1,5 +1,6 @@
 import { completeService } from '@variatum/metallurgy';
 import type { Handlers } from '../http/endpoint-routes';
+import { bringsBack, withdraws } from '../store';
 import { addJob, changeJob, duplicateJob, listJobs, readJobDetail } from './store';
 
 export const jobHandlers = {
@@ -14,7 +15,6 @@ export const jobHandlers = {
     return changeJob(context, path.id, body);
   },
   'POST /jobs/:id/duplicate': ({ context, path, body }) => duplicateJob(context, path.id, body.id),
-  'POST /jobs/:id/withdraw': ({ context, path, body }) =>
-    changeJob(context, path.id, { ...body, withdrawnAt: new Date() }),
-  'POST /jobs/:id/restore': ({ context, path, body }) => changeJob(context, path.id, { ...body, withdrawnAt: null }),
+  'POST /jobs/:id/withdraw': withdraws(changeJob),
+  'POST /jobs/:id/restore': bringsBack(changeJob),
 } satisfies Partial<Handlers>;

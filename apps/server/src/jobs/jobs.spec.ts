@@ -1,3 +1,4 @@
+import { known } from '@variatum/metallurgy';
 import type { FieldTestRecord, JobDetail, Job, Piece, Problem } from '@variatum/contracts';
 import { randomUUID } from 'node:crypto';
 import { testServer, type TestServer } from '../testing/test-server';
@@ -131,11 +132,11 @@ describe('jobs', () => {
 describe('pieces and their log', () => {
   test('pieces keep their order and their fields', async () => {
     const job = await newJob();
-    await newPiece(job.id, { name: 'Sheet', family: 'road-salt', form: 'sheet', thicknessMm: 1.5 });
+    await newPiece(job.id, { name: 'Sheet', family: 'road-salt', form: 'sheet', thicknessMm: known(1.5) });
     await newPiece(job.id, { name: 'Old bead', kind: 'old-weld', weldMetal: 'ER70S-6' });
     const { body } = await server.request.get(`/api/jobs/${job.id}`);
     expect(body.pieces).toMatchObject([
-      { name: 'Sheet', position: 0, thicknessMm: 1.5, family: 'road-salt', tests: [] },
+      { name: 'Sheet', position: 0, thicknessMm: known(1.5), family: 'road-salt', tests: [] },
       { name: 'Old bead', position: 1, kind: 'old-weld', weldMetal: 'ER70S-6' },
     ]);
   });
@@ -193,8 +194,8 @@ describe('bad input names the field', () => {
     ['an unknown field', () => ({ path: '/api/jobs', body: { title: 'x', colour: 'red' } }), 'colour'],
     [
       'an impossible temperature',
-      () => ({ path: '/api/jobs', body: { title: 'x', service: { temperatureC: [90, 10] } } }),
-      'service.temperatureC',
+      () => ({ path: '/api/jobs', body: { title: 'x', temperaturesC: [known(-300), known(10)] } }),
+      'temperaturesC.0.value',
     ],
     [
       'a grade that does not exist',
@@ -203,8 +204,8 @@ describe('bad input names the field', () => {
     ],
     [
       'a thickness out of range',
-      ({ job }) => ({ path: `/api/jobs/${job}/pieces`, body: { name: 'x', thicknessMm: 900 } }),
-      'thicknessMm',
+      ({ job }) => ({ path: `/api/jobs/${job}/pieces`, body: { name: 'x', thicknessMm: known(900) } }),
+      'thicknessMm.value',
     ],
     [
       'a test that does not exist',
@@ -273,7 +274,7 @@ describe('the list', () => {
 
   test('a duplicate takes pieces, service and joint along, and leaves tests and decisions with the old part', async () => {
     const job = await newJob({ title: 'Origin', service: { environment: 'pool' } });
-    const piece = await newPiece(job.id, { name: 'Rail', grade: '316L', thicknessMm: 2, thicknessText: '14 ga' });
+    const piece = await newPiece(job.id, { name: 'Rail', grade: '316L', thicknessMm: { value: 2, typed: '14 ga' } });
     await server.request
       .post(`/api/pieces/${piece.id}/tests`)
       .send({ entry: { test: 'chips', outcome: 'short' } })
@@ -294,7 +295,7 @@ describe('the list', () => {
       decisions: [],
       joint: { joint: { type: 'lap' } },
     });
-    expect(copy.pieces).toMatchObject([{ name: 'Rail', grade: '316L', thicknessText: '14 ga', tests: [] }]);
+    expect(copy.pieces).toMatchObject([{ name: 'Rail', grade: '316L', thicknessMm: { typed: '14 ga' }, tests: [] }]);
     expect(copy.pieces[0]?.id).not.toBe(piece.id);
     const again = (await server.request.post(`/api/jobs/${job.id}/duplicate`).send({ id }).expect(201))
       .body as JobDetail;

@@ -52,7 +52,7 @@ const headOf = (job: JobRow['job']): JobHead => ({
   state: job.state,
   stage: job.stage,
   service: job.service,
-  temperatureText: job.temperatureText,
+  temperaturesC: job.temperaturesC,
   version: job.version,
   createdAt: momentOf(job.createdAt),
   updatedAt: momentOf(job.updatedAt),
@@ -224,7 +224,7 @@ export async function duplicateJob(context: RequestContext, id: string, newId = 
         state: 'bench',
         stage: 'job',
         service: source.service,
-        temperatureText: source.temperatureText,
+        temperaturesC: source.temperaturesC,
       },
       madeFrom('duplicate', id),
     );

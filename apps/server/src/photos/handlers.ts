@@ -1,7 +1,8 @@
 import { createHash } from 'node:crypto';
 import { v7 as uuid } from 'uuid';
 import type { Handlers } from '../http/endpoint-routes';
-import { madeFrom } from '../store';
+
+import { bringsBack, madeFrom, withdraws } from '../store';
 import { readJob } from '../jobs/store';
 import { addPhoto, changePhoto, photoBytes, repeatedPhoto } from './store';
 
@@ -17,8 +18,6 @@ export const photoHandlers = {
   },
   'GET /photos/:id/file': ({ context, path }) => photoBytes(context, path.id),
   'PATCH /photos/:id': ({ context, path, body }) => changePhoto(context, path.id, body),
-  'POST /photos/:id/withdraw': ({ context, path, body }) =>
-    changePhoto(context, path.id, { ...body, withdrawnAt: new Date() }),
-  'POST /photos/:id/restore': ({ context, path, body }) =>
-    changePhoto(context, path.id, { ...body, withdrawnAt: null }),
+  'POST /photos/:id/withdraw': withdraws(changePhoto),
+  'POST /photos/:id/restore': bringsBack(changePhoto),
 } satisfies Partial<Handlers>;

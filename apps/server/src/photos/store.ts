@@ -46,7 +46,7 @@ async function ofPiece<Result>(write: () => Promise<Result>): Promise<Result> {
   try {
     return await write();
   } catch (error) {
-    if (brokenConstraint(error) === 'photo_of_piece') throw InputError.at('pieceId', 'not a piece of this job');
+    if (brokenConstraint(error) === 'photo_of_piece') throw InputError.at(['pieceId'], 'not a piece of this job');
     throw error;
   }
 }
@@ -92,7 +92,7 @@ export function addPhoto(
         .from(tables.photo)
         .where(and(eq(tables.photo.jobId, jobId), eq(tables.photo.workshopId, workshopId)));
       if ((held?.total ?? 0) > MOST_OF_JOB)
-        throw InputError.at('body', `a job holds at most ${MOST_OF_JOB} pictures, withdrawn ones among them`);
+        throw InputError.at(['body'], `a job holds at most ${MOST_OF_JOB} pictures, withdrawn ones among them`);
       await database.insert(tables.photoFile).values({ photoId: id, workshopId, bytes: Buffer.from(bytes) });
     }
     const photo = row ? photoOf(row) : await repeatedPhoto(scope, id, fingerprint);

@@ -1,5 +1,6 @@
 import { findGrade, findItemFamily, findRod, InputError, type FieldError } from '@variatum/metallurgy';
 import type { Handlers } from '../http/endpoint-routes';
+import { bringsBack, withdraws } from '../store';
 import { addPiece, changePiece } from './store';
 
 export const pieceHandlers = {
@@ -11,10 +12,8 @@ export const pieceHandlers = {
     checkNames(body);
     return changePiece(context, path.id, body);
   },
-  'POST /pieces/:id/withdraw': ({ context, path, body }) =>
-    changePiece(context, path.id, { ...body, withdrawnAt: new Date() }),
-  'POST /pieces/:id/restore': ({ context, path, body }) =>
-    changePiece(context, path.id, { ...body, withdrawnAt: null }),
+  'POST /pieces/:id/withdraw': withdraws(changePiece),
+  'POST /pieces/:id/restore': bringsBack(changePiece),
 } satisfies Partial<Handlers>;
 
 /** Names that must be in a catalogue. @throws InputError */
@@ -25,10 +24,10 @@ function checkNames(body: {
 }): void {
   const errors: FieldError[] = [];
   if (body.grade && !findGrade(body.grade))
-    errors.push({ path: 'grade', message: `"${body.grade}" is not in the catalogue of base metals` });
+    errors.push({ path: ['grade'], message: `"${body.grade}" is not in the catalogue of base metals` });
   if (body.weldMetal && !findRod(body.weldMetal))
-    errors.push({ path: 'weldMetal', message: `"${body.weldMetal}" is not in the catalogue of rods` });
+    errors.push({ path: ['weldMetal'], message: `"${body.weldMetal}" is not in the catalogue of rods` });
   if (body.family && !findItemFamily(body.family))
-    errors.push({ path: 'family', message: `"${body.family}" is not an item family` });
+    errors.push({ path: ['family'], message: `"${body.family}" is not an item family` });
   if (errors.length > 0) throw new InputError(errors);
 }

@@ -1,3 +1,4 @@
+import { known } from '@variatum/metallurgy';
 import type { JobDetail, Piece } from '@variatum/contracts';
 import { testServer, type TestServer } from '../testing/test-server';
 import { likelyFamily } from './likely-family';
@@ -34,25 +35,22 @@ const read = async ({ id, jobId }: Piece): Promise<Piece> =>
 describe('a piece', () => {
   test('keeps its sizes as numbers and as they were typed, its state and its marks', async () => {
     const fields = {
-      outsideMm: 38.1,
-      outsideText: '1 1/2"',
-      thicknessMm: 1.651,
-      thicknessText: '.065',
+      outsideMm: { value: 38.1, typed: '1 1/2"' },
+      thicknessMm: { value: 1.651, typed: '.065' },
       condition: 'oil-soaked',
       marks: '316L heat 4711',
     };
     const piece = await add(fields);
     expect(piece).toMatchObject(fields);
-    expect(await change(piece, { outsideText: 'about forty', outsideMm: null })).toMatchObject({
-      outsideText: 'about forty',
-      outsideMm: null,
-      thicknessText: '.065',
+    expect(await change(piece, { outsideMm: { value: null, typed: 'about forty' } })).toMatchObject({
+      outsideMm: { value: null, typed: 'about forty' },
+      thicknessMm: { typed: '.065' },
     });
   });
 
   test.each([
-    [{ outsideMm: 0.2 }, 'outsideMm'],
-    [{ outsideMm: 4000 }, 'outsideMm'],
+    [{ outsideMm: known(0.2) }, 'outsideMm.value'],
+    [{ outsideMm: known(4000) }, 'outsideMm.value'],
     [{ condition: 'bored' }, 'condition'],
     [{ marks: 'x'.repeat(201) }, 'marks'],
     [{ origin: 'half a pair \ud83d' }, 'origin'],

@@ -1,5 +1,6 @@
 import type { RodStock, RodStockPut } from '@variatum/contracts';
-import { eq } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
+import { NOT_GIVEN } from '@variatum/metallurgy';
 import { v7 as uuid } from 'uuid';
 import { tables } from '../database';
 import { ProblemError } from '../http/problem-error';
@@ -28,13 +29,16 @@ export async function listRodStock({ database, workshop }: Scope): Promise<RodSt
 export async function putRodStock(
   { database, workshop }: Scope,
   rod: string,
-  { onShelf, diameterMm = null, note = '' }: RodStockPut,
+  { onShelf, diameterMm = NOT_GIVEN, note = '' }: RodStockPut,
 ): Promise<RodStock> {
   const values = { onShelf, diameterMm, note, updatedAt: new Date() };
   const [row] = await database
     .insert(tables.rodStock)
     .values({ id: uuid(), workshopId: workshop, rod, ...values })
-    .onConflictDoUpdate({ target: [tables.rodStock.workshopId, tables.rodStock.rod], set: values })
+    .onConflictDoUpdate({
+      target: [tables.rodStock.workshopId, tables.rodStock.rod],
+      set: { ...values, version: sql`${tables.rodStock.version} + 1` },
+    })
     .returning();
   if (!row) throw ProblemError.notFound('rod');
   return rodStockOf(row);

@@ -3,3 +3,4 @@ export { madeFrom } from './made-from';
 export { ownedBy } from './owned-by';
 export type { Scope } from './scope';
 export { mine, next, orConflict, upon } from './versioned';
+export { bringsBack, withdraws } from './withdrawal';

@@ -10,7 +10,7 @@ export interface MalformedRequest {
 
 const METHODS = ['GET', 'POST', 'POST', 'PUT', 'PATCH', 'PATCH', 'DELETE', 'OPTIONS'] as const;
 const FIELDS = [
-  'version', 'title', 'item', 'service', 'temperatureText', 'joint', 'entry', 'reason', 'rod', 'seed', 'note', 'preferences', 'machines',
+  'version', 'title', 'item', 'service', 'temperaturesC', 'joint', 'entry', 'reason', 'rod', 'seed', 'note', 'preferences', 'machines',
   'gases', 'onShelf', 'diameterMm', 'name', 'id', 'grade', 'thicknessMm', 'turn', 'pieceId', 'state', 'stage', 'kind', 'family', 'colour',
 ]; // prettier-ignore
 const JUNK: readonly unknown[] = [

@@ -1,7 +1,5 @@
 import type { Express } from 'express';
-import { randomBytes } from 'node:crypto';
 import { resolve } from 'node:path';
-import pg from 'pg';
 import { pino } from 'pino';
 import supertest from 'supertest';
 import { createApp } from '../app';
@@ -11,6 +9,7 @@ import { contextOf, type RequestContext } from '../http/context';
 import { openChangeFeed } from '../live/change-feed';
 import { ensureWorkshop, ONLY_WORKSHOP_ID } from '../workshop/store';
 import { databaseLine, type DatabaseLine } from './database-line';
+import { testDatabase } from './test-database';
 
 /** The application on a database of its own, without a listening socket. */
 export interface TestServer {
@@ -33,29 +32,11 @@ export interface TestServer {
 /** Draws of a choice in tests: enough for an answer, few enough to be quick. */
 const SAMPLES = 64;
 
-const serverUrl = (): string => {
-  const url = process.env['VARIATUM_TEST_DATABASE_URL'];
-  if (!url) throw new Error('VARIATUM_TEST_DATABASE_URL is not set; run these tests with ./variatum test');
-  return url;
-};
-
-async function run(url: string, sql: string): Promise<Record<string, unknown>[]> {
-  const client = new pg.Client({ connectionString: url });
-  await client.connect();
-  try {
-    return (await client.query<Record<string, unknown>>(sql)).rows;
-  } finally {
-    await client.end();
-  }
-}
-
 /** Makes a database, brings its tables up to date and builds the application on it. */
 export async function testServer(
   parts: { requestsPerMinute?: number; webDirectory?: string; compute?: Compute } = {},
 ): Promise<TestServer> {
-  const name = `test_${randomBytes(6).toString('hex')}`;
-  await run(serverUrl(), `create database ${name}`);
-  const url = serverUrl().replace(/\/[^/]*$/, `/${name}`);
+  const { url, run, drop } = await testDatabase();
   const line = await databaseLine(await prepareDatabase(url, resolve('apps/server/migrations')));
   const open = openDatabase(line.url, () => undefined);
   const feed = openChangeFeed(line.url, () => undefined);
@@ -77,14 +58,14 @@ export async function testServer(
     compute,
     context,
     ownerUrl: url,
-    asOwner: (sql) => run(url, sql),
+    asOwner: run,
     line,
     close: async () => {
       await feed.close();
       // A test may have closed it already.
       await open.close().catch(() => undefined);
       await line.end();
-      await run(serverUrl(), `drop database ${name} with (force)`);
+      await drop();
     },
   };
 }

@@ -1,4 +1,4 @@
-import { findFieldTest, findRod, InputError, JOINTS, type FieldError } from '@variatum/metallurgy';
+import { findFieldTest, findRod, InputError, type FieldError } from '@variatum/metallurgy';
 import type { Handlers } from '../http/endpoint-routes';
 import { changeWorkshop, readWorkshop } from './store';
 
@@ -7,17 +7,10 @@ export const workshopHandlers = {
   'PATCH /workshop': async ({ context, body }) => {
     const errors: FieldError[] = [];
     body.ownedTests?.forEach((test, index) => {
-      if (!findFieldTest(test)) errors.push({ path: `ownedTests.${index}`, message: `"${test}" is not a field test` });
+      if (!findFieldTest(test)) errors.push({ path: ['ownedTests', index], message: `"${test}" is not a field test` });
     });
     for (const rod of Object.keys(body.preferences ?? {}))
-      if (!findRod(rod)) errors.push({ path: `preferences.${rod}`, message: 'not a rod of the catalogue' });
-    body.gases?.forEach(({ gas }, index) => {
-      if (!JOINTS.gases.includes(gas))
-        errors.push({
-          path: `gases.${index}.gas`,
-          message: `"${gas}" is not known; use one of ${JOINTS.gases.join(', ')}`,
-        });
-    });
+      if (!findRod(rod)) errors.push({ path: ['preferences', rod], message: 'not a rod of the catalogue' });
     if (errors.length > 0) throw new InputError(errors);
     return changeWorkshop(context, body);
   },

@@ -28,7 +28,7 @@ const refused = async (fields: object): Promise<string[]> => {
 const machine = {
   id: randomUUID(), name: 'Bench', processes: ['gtaw'], kind: 'inverter', volts: 230, amperes: 16, phases: 1, mostAmperes: null,
 }; // prettier-ignore
-const gas = { id: randomUUID(), name: 'Argon', gas: 'argon', use: 'both', flowLpm: 7.08, flowText: '15 cfh' };
+const gas = { id: randomUUID(), name: 'Argon', gas: 'argon', use: 'both', flowLpm: { value: 7.08, typed: '15 cfh' } };
 
 describe('settings of the workshop', () => {
   test('a new workshop has no machines, the starting profiles and no rates', async () => {
@@ -61,7 +61,9 @@ describe('settings of the workshop', () => {
     ]);
     expect(await refused({ machines: [{ ...machine, phases: 2 }] })).toEqual(['machines.0.phases']);
     expect(await refused({ gases: [{ ...gas, gas: 'laughing gas' }] })).toEqual(['gases.0.gas']);
-    expect(await refused({ gases: [{ ...gas, flowLpm: 900 }] })).toEqual(['gases.0.flowLpm']);
+    expect(await refused({ gases: [{ ...gas, flowLpm: { value: 900, typed: '' } }] })).toEqual([
+      'gases.0.flowLpm.value',
+    ]);
     const [profile] = STARTING_PROFILES;
     expect(await refused({ acceptanceProfiles: [{ ...profile, ferriteMin: 20, ferriteMax: 4 }] })).toEqual([
       'acceptanceProfiles.0.ferriteMax',

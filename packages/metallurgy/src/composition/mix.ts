@@ -17,7 +17,7 @@ export interface MixPart {
 export function mix(parts: readonly MixPart[]): Composition {
   const total = parts.reduce((sum, part) => sum + part.fraction, 0);
   if (Math.abs(total - 1) > 1e-6)
-    throw InputError.at('shares', `the fractions add up to ${total}; they must add up to 1`);
+    throw InputError.at(['shares'], `the fractions add up to ${total}; they must add up to 1`);
   const mixed: Partial<Record<ElementSymbol, number>> = {};
   for (const symbol of ELEMENTS) {
     let percent = 0;

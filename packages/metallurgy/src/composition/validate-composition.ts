@@ -1,4 +1,4 @@
-import { InputError, type FieldError } from '../errors';
+import { InputError, type FieldError, type FieldPath } from '../errors';
 import { isElementSymbol, ELEMENTS, type Composition } from './elements';
 
 /**
@@ -7,7 +7,7 @@ import { isElementSymbol, ELEMENTS, type Composition } from './elements';
  * @param path where the composition stands in the input, for the error
  * @throws InputError naming every faulty element
  */
-export function validateComposition(input: unknown, path: string): Composition {
+export function validateComposition(input: unknown, path: FieldPath): Composition {
   if (typeof input !== 'object' || input === null || Array.isArray(input))
     throw InputError.at(path, 'give an object of mass percents by chemical symbol, such as {"Cr": 18.2, "Ni": 8.1}');
   const errors: FieldError[] = [];
@@ -15,7 +15,7 @@ export function validateComposition(input: unknown, path: string): Composition {
   let sum = 0;
   for (const [symbol, percent] of Object.entries(input)) {
     if (symbol === 'Fe') continue;
-    const field = `${path}.${symbol}`;
+    const field = [...path, symbol];
     if (!isElementSymbol(symbol))
       errors.push({ path: field, message: `not an element the core knows; use one of ${ELEMENTS.join(', ')}` });
     else if (typeof percent !== 'number' || !Number.isFinite(percent))

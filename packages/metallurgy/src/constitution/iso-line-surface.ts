@@ -1,4 +1,4 @@
-import { InputError, type FieldError } from '../errors';
+import { InputError, type FieldError, type FieldPath } from '../errors';
 import { interpolate, type DiagramPoint } from './planar-geometry';
 
 /** A ferrite number over the WRC-1992 equivalents, negative on the austenitic side. */
@@ -23,13 +23,13 @@ function nickelAt({ points }: Line, chromium: number): number {
   return interpolate(chromium, points);
 }
 
-function readLines(lines: unknown, path: string): readonly Line[] {
+function readLines(lines: unknown, path: FieldPath): readonly Line[] {
   if (typeof lines !== 'object' || lines === null || Array.isArray(lines))
     throw InputError.at(path, 'give an object of lines by ferrite number, such as {"0": [[18, 12.6], [23.2, 18]], …}');
   const errors: FieldError[] = [];
   const read = Object.entries(lines).map(([name, points]): Line => {
     const value = Number(name);
-    const at = `${path}.${name}`;
+    const at = [...path, name];
     if (!Number.isFinite(value) || value < 0 || value > 150)
       errors.push({ path: at, message: 'name each line by its ferrite number, 0 to 150' });
     const good =
@@ -56,14 +56,14 @@ const CHECKED = [18, 20, 22, 24, 26, 28, 30];
  * @param path where they stand in the input, for errors
  * @throws InputError naming every line that cannot be read, or two that cross
  */
-export function isoLineSurface(lines: unknown, path = 'isoFn'): FerriteSurface {
+export function isoLineSurface(lines: unknown, path: FieldPath = ['isoFn']): FerriteSurface {
   const sorted = readLines(lines, path);
   for (let index = 1; index < sorted.length; index++) {
     const [lower, upper] = [sorted[index - 1] as Line, sorted[index] as Line];
     const crossing = CHECKED.find((chromium) => nickelAt(upper, chromium) >= nickelAt(lower, chromium));
     if (crossing !== undefined)
       throw InputError.at(
-        `${path}.${upper.value}`,
+        [...path, upper.value],
         `does not lie below the line of ${lower.value} at a chromium equivalent of ${crossing}`,
       );
   }

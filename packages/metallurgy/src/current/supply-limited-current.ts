@@ -1,5 +1,6 @@
 import data from '../../data/supply.json';
 import type { Process } from '../catalogue';
+import { LIMITS, type Range } from '../piece';
 import { InputError, type FieldError } from '../errors';
 
 /** What a socket gives. */
@@ -18,6 +19,8 @@ export const SUPPLIES = data.supplies as readonly (Supply & { readonly id: strin
 export const MACHINE_KINDS = ['inverter', 'transformer'] as const;
 export type MachineKind = (typeof MACHINE_KINDS)[number];
 
+const inside = (value: number, [low, high]: Range): boolean => value >= low && value <= high;
+
 /**
  * Welding current at which a machine draws what its supply gives: the load voltage U = base + slope I times the current is
  * the power the supply has left after losses, a quadratic in I.
@@ -32,9 +35,11 @@ export function supplyLimitedCurrent(
 ): { readonly likely: number; readonly range: readonly [number, number] } {
   const errors: FieldError[] = [];
   const { volts, amperes, phases } = supply;
-  if (!(volts >= 90 && volts <= 700)) errors.push({ path: 'supply.volts', message: 'give 90 to 700 V' });
-  if (!(amperes >= 3 && amperes <= 200)) errors.push({ path: 'supply.amperes', message: 'give 3 to 200 A' });
-  if (phases !== 1 && phases !== 3) errors.push({ path: 'supply.phases', message: 'give 1 or 3' });
+  if (!inside(volts, LIMITS.supplyVolts))
+    errors.push({ path: ['supply', 'volts'], message: `give ${LIMITS.supplyVolts.join(' to ')} V` });
+  if (!inside(amperes, LIMITS.supplyAmperes))
+    errors.push({ path: ['supply', 'amperes'], message: `give ${LIMITS.supplyAmperes.join(' to ')} A` });
+  if (phases !== 1 && phases !== 3) errors.push({ path: ['supply', 'phases'], message: 'give 1 or 3' });
   if (errors.length > 0) throw new InputError(errors);
   const watts =
     volts * amperes * (phases === 3 ? Math.sqrt(3) : 1) * data.efficiency[machine] * data.powerFactor[machine];

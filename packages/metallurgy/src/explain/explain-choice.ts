@@ -22,7 +22,7 @@ export function explainChoice(input: ChooseInput, rod?: string | null, seed = 1)
   const answer = choose(input, seed);
   const wanted = rod === undefined ? answer.recommended : rod === null ? null : (findRod(rod)?.id ?? rod);
   const place = answer.ranking.findIndex((entry) => entry.rod === wanted);
-  if (place < 0) throw InputError.at('rod', `${wanted ?? 'no rod'} is not among the candidates for this joint`);
+  if (place < 0) throw InputError.at(['rod'], `${wanted ?? 'no rod'} is not among the candidates for this joint`);
   const entry = answer.ranking[place] as RankedRod;
   const risks = entry.risks.map((risk): ExplainStep => {
     const severity = risk.probability > 0 ? risk.loss / risk.probability : 0;

@@ -10,7 +10,7 @@ import { plain, type ExplainStep } from './step';
  */
 export function explainPool(input: PoolInput): readonly ExplainStep[] {
   const mixed = pool(input);
-  const surface = input.wrc1992Lines && isoLineSurface(input.wrc1992Lines, 'wrc1992Lines');
+  const surface = input.wrc1992Lines && isoLineSurface(input.wrc1992Lines, ['wrc1992Lines']);
   const trace = explainConstitution(mixed.composition, input.thicknessMm, surface);
   if (mixed.passes)
     return [
@@ -29,9 +29,9 @@ export function explainPool(input: PoolInput): readonly ExplainStep[] {
       ...trace,
     ];
   const parents = input.parents.map((parent, index) =>
-    withCoating(resolveMaterial(parent, `parents.${index}`), parent.coating ?? 'bare'),
+    withCoating(resolveMaterial(parent, ['parents', index]), parent.coating ?? 'bare'),
   );
-  const rod = input.rod ? resolveRod(input.rod, 'rod') : undefined;
+  const rod = input.rod ? resolveRod(input.rod, ['rod']) : undefined;
   const dilution = rod ? (input.dilution as number) : 1;
   const shares = input.shares ?? parents.map(() => 1 / parents.length);
   const of = (composition: Composition, symbol: keyof Composition): string => plain(composition[symbol] ?? 0);

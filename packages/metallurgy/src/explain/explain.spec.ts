@@ -1,6 +1,7 @@
 import reference from '../testing/reference-cases.json';
 import { constitution, isoLineSurface, WRC1992_ISO_LINES, wrc1992LatentFerriteNumber } from '../constitution';
 import { InputError } from '../errors';
+import { faultsOf } from '../testing/faults-of';
 import { explainChoice } from './explain-choice';
 import { explainConstitution } from './explain-constitution';
 import { explainPool } from './explain-pool';
@@ -227,11 +228,6 @@ describe('replacement iso-FN lines', () => {
       'isoFn.4',
     ],
   ])('names the line: %s', (_what, lines, path) => {
-    try {
-      isoLineSurface(lines);
-      throw new Error('was taken');
-    } catch (error) {
-      expect((error as InputError).errors.map((entry) => entry.path)).toContain(path);
-    }
+    expect(faultsOf(() => isoLineSurface(lines))).toContain(path);
   });
 });

@@ -84,6 +84,8 @@ export interface FieldTest {
   readonly outcomes: readonly { readonly id: string; readonly title: string }[];
   /** What is entered when it is not one of `outcomes`. */
   readonly input?: 'mark' | 'reading' | 'number';
+  /** Elements asked for in a reading, those it sees best first. */
+  readonly reads?: readonly ElementSymbol[];
   readonly options?: readonly TestOption[];
   /** Settings worth planning for. */
   readonly variants?: readonly { readonly [option: string]: string }[];

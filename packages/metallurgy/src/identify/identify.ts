@@ -1,3 +1,4 @@
+import type { FieldPath } from '../errors';
 import { exp, hypotenuse, ln, power } from '../arithmetic';
 import identification from '../../data/identification.json';
 import { GRADES, type Grade } from '../catalogue';
@@ -11,7 +12,8 @@ import {
   type ElementBelief,
 } from '../composition';
 import type { Coating } from '../pool';
-import { checkIdentifyInput, type CheckedTest, type IdentifyInput } from './identify-input';
+import type { CheckedTest } from './check-test-entry';
+import { checkIdentifyInput, type IdentifyInput } from './identify-input';
 import type { MarkModel, ReadingModel } from './field-tests';
 import { catalogueBelief, catalogueSamples, drawGradeSamples, type GradeSamples } from './grade-samples';
 import { hypotheses, type ConfirmedCounts, type Hypothesis } from './hypotheses';
@@ -98,7 +100,7 @@ export function weighReading(
  * @param confirmed pieces of this kind the workshop has confirmed, by grade
  * @throws InputError naming every faulty field
  */
-export function identify(input: IdentifyInput, confirmed: ConfirmedCounts = {}, path = ''): Identification {
+export function identify(input: IdentifyInput, confirmed: ConfirmedCounts = {}, path: FieldPath = []): Identification {
   const tests = checkIdentifyInput(input, path);
   const readings = tests.filter(({ definition }) => definition.model.kind === 'reading');
   const beliefs: CompositionBelief[] = [];

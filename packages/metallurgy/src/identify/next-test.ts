@@ -66,11 +66,11 @@ export function nextTests(known: Identification, loss?: FillerLoss, owned?: read
         continue;
       const outcomes = outcomesOf(definition, settings, kept, known);
       const candidate = worth(definition, settings, outcomes, kept, prior, loss);
-      if (!best || value(candidate) > value(best)) best = candidate;
+      if (!best || worthOf(candidate) > worthOf(best)) best = candidate;
     }
     if (best) results.push(best);
   }
-  results.sort((left, right) => value(right) - value(left) || left.test.localeCompare(right.test));
+  results.sort((left, right) => worthOf(right) - worthOf(left) || left.test.localeCompare(right.test));
   const margin = identification.enough.lossDropPerTest;
   return { tests: results, enough: loss !== undefined && results.every(({ lossDrop }) => lossDrop < margin) };
 }
@@ -78,9 +78,29 @@ export function nextTests(known: Identification, loss?: FillerLoss, owned?: read
 const key = (id: string, settings: { readonly [option: string]: string }): string =>
   `${id} ${Object.values(settings).join(' ')}`;
 
-/** Order of merit: loss avoided a minute, then information a minute. */
-const value = ({ lossDrop, informationBits, minutes }: NextTest): number =>
-  (lossDrop + 1e-4 * informationBits) / (minutes + 0.5);
+/** What a test is worth: loss avoided a minute, then information a minute. */
+export function worthOf({ lossDrop, informationBits, minutes }: NextTest): number {
+  const { addedMinutes, lossPerBit } = identification.worth;
+  return (lossDrop + lossPerBit * informationBits) / (minutes + addedMinutes);
+}
+
+/**
+ * The one test, over several pieces, that is worth most for the rod.
+ * @param plans what to test next on each piece, by its position
+ * @returns null when no test of any piece would change the rod
+ */
+export function mostWorthwhile(
+  plans: Readonly<Record<number, { readonly nextTests: readonly NextTest[]; readonly enough: boolean }>>,
+): { readonly piece: number; readonly test: NextTest } | null {
+  const first = Object.entries(plans).flatMap(([piece, { nextTests: tests, enough }]) => {
+    const test = enough ? undefined : tests.find(({ moves }) => moves !== null);
+    return test ? [{ piece: Number(piece), test }] : [];
+  });
+  return first.reduce<(typeof first)[number] | null>(
+    (best, one) => (best === null || worthOf(one.test) > worthOf(best.test) ? one : best),
+    null,
+  );
+}
 
 function outcomesOf(
   definition: FieldTest,

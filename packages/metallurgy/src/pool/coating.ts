@@ -21,6 +21,11 @@ const SHARES = new Map<Coating, CoatingShare>(
   }),
 );
 
+/** What must be heeded before a coating is heated; undefined for a bare piece. */
+export function coatingCaution(coating: Coating): string | undefined {
+  return coating === 'bare' ? undefined : joints.coatings[coating].caution;
+}
+
 /** Share of a coating in the melted piece; undefined where it brings nothing that stays. */
 export function coatingShare(coating: Coating): CoatingShare | undefined {
   const share = SHARES.get(coating);

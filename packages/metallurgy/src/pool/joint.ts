@@ -1,7 +1,8 @@
 import { power } from '../arithmetic';
 import joints from '../../data/joints.json';
 import { FAMILIES, type MaterialFamily, type Process } from '../catalogue';
-import { InputError, type FieldError } from '../errors';
+import { LIMITS } from '../piece';
+import { InputError, type FieldError, type FieldPath } from '../errors';
 
 /** Names of joint types. */
 export type JointType = keyof typeof joints.types;
@@ -11,6 +12,10 @@ export const MOST_PIECES = 4;
 export const RESTRAINTS = ['low', 'medium', 'high'] as const;
 /** How well the arc is covered. */
 export const SHIELDINGS = ['good', 'poor'] as const;
+/** Names of shielding gases. */
+export type Gas = keyof typeof joints.gases;
+/** All shielding gases. */
+export const GASES = Object.keys(joints.gases) as [Gas, ...Gas[]];
 /** Names of welding techniques that set the dilution. */
 export type Technique = keyof typeof joints.techniques;
 
@@ -30,7 +35,7 @@ export interface JointInput {
   readonly process?: Process | undefined;
   readonly restraint?: (typeof RESTRAINTS)[number] | undefined;
   readonly shielding?: (typeof SHIELDINGS)[number] | undefined;
-  readonly gas?: string | undefined;
+  readonly gas?: Gas | undefined;
   readonly dilution?: number | ShareRange | undefined;
   /** Share of each piece in the melted base metal; sums to 1. */
   readonly shares?: readonly number[] | undefined;
@@ -68,29 +73,48 @@ const range = ([min, mode, max]: readonly number[]): ShareRange => ({
 });
 
 /**
- * Completes a joint: default technique by type, dilution by technique and process, shares by thickness and conductivity.
- * @param families family of each piece, for the shares
- * @param path where the joint stands in the input, for errors
+ * Checks a joint as it was described.
+ * @param pieces how many pieces meet in it, 1 to 4
+ * @param path where it stands in the input, for errors
  * @throws InputError naming every faulty field
  */
-export function completeJoint(input: JointInput, families: readonly MaterialFamily[], path = 'joint'): Joint {
+export function checkJoint(input: JointInput, pieces: number, path: FieldPath = ['joint']): void {
   const errors: FieldError[] = [];
   const oneOf = (field: string, value: string | undefined, allowed: readonly string[]): void => {
     if (value !== undefined && !allowed.includes(value))
-      errors.push({ path: `${path}.${field}`, message: `"${value}" is not known; use one of ${allowed.join(', ')}` });
+      errors.push({ path: [...path, field], message: `"${value}" is not known; use one of ${allowed.join(', ')}` });
   };
   if (input.type === undefined)
-    errors.push({ path: `${path}.type`, message: `missing; use one of ${Object.keys(joints.types).join(', ')}` });
+    errors.push({ path: [...path, 'type'], message: `missing; use one of ${Object.keys(joints.types).join(', ')}` });
   oneOf('type', input.type, Object.keys(joints.types));
   oneOf('technique', input.technique, Object.keys(joints.techniques));
   oneOf('process', input.process, Object.keys(joints.processes));
   oneOf('restraint', input.restraint, Object.keys(joints.restraint));
   oneOf('shielding', input.shielding, Object.keys(joints.shielding));
-  oneOf('gas', input.gas, joints.gases);
-  const thicknessMm = checkThickness(input.thicknessMm, families.length, path, errors);
-  const dilution = checkDilution(input.dilution, path, errors);
-  checkShares(input.shares, families.length, path, errors);
+  oneOf('gas', input.gas, GASES);
+  checkThickness(input.thicknessMm, path, errors);
+  checkDilution(input.dilution, path, errors);
+  checkShares(input.shares, Math.max(1, Math.min(MOST_PIECES, pieces)), path, errors);
   if (errors.length > 0) throw new InputError(errors);
+}
+
+/**
+ * Completes a joint: default technique by type, dilution by technique and process, shares by thickness and conductivity.
+ * @param families family of each piece, for the shares
+ * @param path where the joint stands in the input, for errors
+ * @throws InputError naming every faulty field
+ */
+export function completeJoint(
+  input: JointInput,
+  families: readonly MaterialFamily[],
+  path: FieldPath = ['joint'],
+): Joint {
+  checkJoint(input, families.length, path);
+  const listed = thicknessesOf(input.thicknessMm);
+  const thicknessMm = families.map(
+    (_, index) => listed[index] ?? listed[listed.length - 1] ?? joints.defaultThicknessMm,
+  );
+  const dilution = input.dilution === undefined ? undefined : rangeOf(input.dilution);
 
   const type = joints.types[input.type];
   const technique = input.technique ?? (type.technique as Technique);
@@ -102,15 +126,15 @@ export function completeJoint(input: JointInput, families: readonly MaterialFami
     : (process?.dilution ?? recipe.byType?.[input.type] ?? recipe.dilution);
   const thickest = Math.max(...thicknessMm);
   const shielding = joints.shielding[input.shielding ?? 'good'].nitrogen;
-  const extraNitrogen = joints.nitrogenGases[input.gas as keyof typeof joints.nitrogenGases] ?? 0;
+  const gas = joints.gases[input.gas ?? 'argon'];
   return {
     type: input.type,
     technique,
     process: input.process,
     thicknessMm,
-    restraintFactor: joints.restraint[input.restraint ?? 'medium'],
-    nitrogen: range(shielding.map((percent) => percent + extraNitrogen)),
-    hydrogenGas: joints.hydrogenGases.includes(input.gas ?? 'argon'),
+    restraintFactor: joints.restraint[input.restraint ?? 'medium'].factor,
+    nitrogen: range(shielding.map((percent) => percent + gas.nitrogenPercent)),
+    hydrogenGas: gas.hydrogen,
     hydrogenFactor: joints.processes[input.process ?? 'gtaw'].hydrogenFactor,
     dilution: dilution ?? range(dilutionFigures),
     shares: input.shares
@@ -121,51 +145,45 @@ export function completeJoint(input: JointInput, families: readonly MaterialFami
   };
 }
 
-function checkThickness(
-  input: JointInput['thicknessMm'],
-  pieces: number,
-  path: string,
-  errors: FieldError[],
-): readonly number[] {
-  const listed = input === undefined ? [] : typeof input === 'number' ? [input] : input;
-  listed.forEach((value, index) => {
-    if (typeof value !== 'number' || !(value >= 0.1 && value <= 300))
+const thicknessesOf = (input: JointInput['thicknessMm']): readonly number[] =>
+  input === undefined ? [] : typeof input === 'number' ? [input] : input;
+
+function checkThickness(input: JointInput['thicknessMm'], path: FieldPath, errors: FieldError[]): void {
+  thicknessesOf(input).forEach((value, index) => {
+    if (typeof value !== 'number' || !(value >= LIMITS.thicknessMm[0] && value <= LIMITS.thicknessMm[1]))
       errors.push({
-        path: Array.isArray(input) ? `${path}.thicknessMm.${index}` : `${path}.thicknessMm`,
-        message: 'give a thickness from 0.1 to 300 mm',
+        path: Array.isArray(input) ? [...path, 'thicknessMm', index] : [...path, 'thicknessMm'],
+        message: `give a thickness from ${LIMITS.thicknessMm.join(' to ')} mm`,
       });
   });
-  return Array.from(
-    { length: pieces },
-    (_, index) => listed[index] ?? listed[listed.length - 1] ?? joints.defaultThicknessMm,
-  );
 }
 
-function checkDilution(input: JointInput['dilution'], path: string, errors: FieldError[]): ShareRange | undefined {
-  if (input === undefined) return undefined;
-  const value = typeof input === 'number' ? { min: input, mode: input, max: input } : input;
-  const inside = (share: number): boolean => typeof share === 'number' && share >= 0 && share <= 1;
-  if (
-    !inside(value.min) ||
-    !inside(value.mode) ||
-    !inside(value.max) ||
-    value.min > value.mode ||
-    value.mode > value.max
-  )
+const rangeOf = (input: number | ShareRange): ShareRange =>
+  typeof input === 'number' ? { min: input, mode: input, max: input } : input;
+
+function checkDilution(input: JointInput['dilution'], path: FieldPath, errors: FieldError[]): void {
+  if (input === undefined) return;
+  const { min, mode, max } = rangeOf(input);
+  const inside = [min, mode, max].every((share) => typeof share === 'number' && share >= 0 && share <= 1);
+  if (!inside || min > mode || mode > max)
     errors.push({
-      path: `${path}.dilution`,
+      path: [...path, 'dilution'],
       message: 'give a fraction from 0 to 1, or {"min", "mode", "max"} in rising order',
     });
-  return value;
 }
 
-function checkShares(shares: readonly number[] | undefined, pieces: number, path: string, errors: FieldError[]): void {
+function checkShares(
+  shares: readonly number[] | undefined,
+  pieces: number,
+  path: FieldPath,
+  errors: FieldError[],
+): void {
   if (shares === undefined) return;
   const sum = shares.reduce((total, share) => total + share, 0);
   if (shares.length !== pieces)
-    errors.push({ path: `${path}.shares`, message: `give ${pieces} shares, one for each piece` });
+    errors.push({ path: [...path, 'shares'], message: `give ${pieces} shares, one for each piece` });
   else if (shares.some((share) => !(share >= 0 && share <= 1)) || Math.abs(sum - 1) > 1e-6)
-    errors.push({ path: `${path}.shares`, message: 'give fractions from 0 to 1 that add up to 1' });
+    errors.push({ path: [...path, 'shares'], message: 'give fractions from 0 to 1 that add up to 1' });
 }
 
 /**

@@ -1,11 +1,10 @@
 import joints from '../../data/joints.json';
 import { mix, type Composition } from '../composition';
 
-/** Kinds of pass. */
-export type PassKind = 'root' | 'hot' | 'fill' | 'cap';
-
 /** The kinds of pass with their titles. */
-export const PASS_KINDS: readonly PassKind[] = ['root', 'hot', 'fill', 'cap'];
+export const PASS_KINDS = ['root', 'hot', 'fill', 'cap'] as const;
+/** A pass by its place. */
+export type PassKind = (typeof PASS_KINDS)[number];
 
 /** One pass: what it melts. */
 export interface Pass {

@@ -1,7 +1,7 @@
 import { findGrade, findRod, GRADES, notInCatalogue, RODS, type CatalogueEntry } from '../catalogue';
 import { mix, validateComposition, type Composition } from '../composition';
 import { constitution, isoLineSurface, type Constitution, type IsoFerriteLines } from '../constitution';
-import { FaultCollector, InputError, type FieldError } from '../errors';
+import { FaultCollector, InputError, type FieldError, type FieldPath } from '../errors';
 import { withCoating, type Coating } from './coating';
 import { PASS_KINDS, passChain, usualPass, type Pass, type PassKind } from './pass-chain';
 
@@ -55,12 +55,12 @@ export interface Pool {
 }
 
 /** Finds a base metal's typical composition. @throws InputError at `path` */
-export function resolveMaterial(input: MaterialInput, path: string): Composition {
+export function resolveMaterial(input: MaterialInput, path: FieldPath): Composition {
   return resolve(input.grade, input.composition, findGrade, GRADES, path, 'grade');
 }
 
 /** Finds a rod's typical composition. @throws InputError at `path` */
-export function resolveRod(input: RodInput, path: string): Composition {
+export function resolveRod(input: RodInput, path: FieldPath): Composition {
   return resolve(input.class, input.composition, findRod, RODS, path, 'class');
 }
 
@@ -69,13 +69,13 @@ function resolve(
   composition: Composition | undefined,
   find: (name: string) => CatalogueEntry | undefined,
   all: readonly CatalogueEntry[],
-  path: string,
+  path: FieldPath,
   field: 'grade' | 'class',
 ): Composition {
-  if (composition !== undefined) return validateComposition(composition, `${path}.composition`);
+  if (composition !== undefined) return validateComposition(composition, [...path, 'composition']);
   if (name === undefined) throw InputError.at(path, `give a ${field} or a composition`);
   const entry = find(name);
-  if (!entry) throw InputError.at(`${path}.${field}`, notInCatalogue(name, all));
+  if (!entry) throw InputError.at([...path, field], notInCatalogue(name, all));
   return entry.typical;
 }
 
@@ -87,32 +87,32 @@ export function pool(input: PoolInput): Pool {
   const faults = new FaultCollector();
   const { errors } = faults;
   if (!Array.isArray(input.parents) || input.parents.length === 0)
-    throw InputError.at('parents', 'give at least one base metal');
+    throw InputError.at(['parents'], 'give at least one base metal');
   const parents = input.parents.map((parent, index) =>
-    faults.attempt(() => resolveMaterial(parent, `parents.${index}`)),
+    faults.attempt(() => resolveMaterial(parent, ['parents', index])),
   );
-  const rod = input.rod ? faults.attempt(() => resolveRod(input.rod as RodInput, 'rod')) : undefined;
+  const rod = input.rod ? faults.attempt(() => resolveRod(input.rod as RodInput, ['rod'])) : undefined;
   const shares = input.shares ?? parents.map(() => 1 / parents.length);
   if (shares.length !== parents.length)
-    errors.push({ path: 'shares', message: `give ${parents.length} shares, one for each parent` });
+    errors.push({ path: ['shares'], message: `give ${parents.length} shares, one for each parent` });
   else if (
     shares.some((share) => !(share >= 0 && share <= 1)) ||
     Math.abs(shares.reduce((sum, share) => sum + share, 0) - 1) > 1e-6
   )
-    errors.push({ path: 'shares', message: 'give fractions from 0 to 1 that add up to 1' });
+    errors.push({ path: ['shares'], message: 'give fractions from 0 to 1 that add up to 1' });
   const dilution = input.rod ? input.dilution : (input.dilution ?? 1);
   if (dilution === undefined)
-    errors.push({ path: 'dilution', message: 'missing; give the fraction of the pool that is base metal, 0 to 1' });
+    errors.push({ path: ['dilution'], message: 'missing; give the fraction of the pool that is base metal, 0 to 1' });
   else if (!(dilution >= 0 && dilution <= 1))
-    errors.push({ path: 'dilution', message: `${dilution} is outside 0 to 1` });
+    errors.push({ path: ['dilution'], message: `${dilution} is outside 0 to 1` });
   else if (!input.rod && dilution !== 1)
     errors.push({
-      path: 'dilution',
+      path: ['dilution'],
       message: 'without a rod the pool is all base metal: leave the dilution out or give 1',
     });
   if (input.thicknessMm !== undefined && !(input.thicknessMm > 0 && input.thicknessMm <= 300))
-    errors.push({ path: 'thicknessMm', message: 'give a thickness above 0 and up to 300 mm' });
-  const surface = faults.attempt(() => input.wrc1992Lines && isoLineSurface(input.wrc1992Lines, 'wrc1992Lines'));
+    errors.push({ path: ['thicknessMm'], message: 'give a thickness above 0 and up to 300 mm' });
+  const surface = faults.attempt(() => input.wrc1992Lines && isoLineSurface(input.wrc1992Lines, ['wrc1992Lines']));
   const passes = input.passes && checkPasses(input.passes, rod !== undefined, dilution, errors);
   if (errors.length > 0) throw new InputError(errors);
   const of = (composition: Composition): Constitution => constitution(composition, input.thicknessMm, surface);
@@ -146,20 +146,21 @@ function checkPasses(
   rootDilution: number | undefined,
   errors: FieldError[],
 ): readonly Pass[] {
-  if (!withRod) errors.push({ path: 'passes', message: 'passes need a rod' });
-  if (input.length === 0 || input.length > 40) errors.push({ path: 'passes', message: 'give one to forty passes' });
+  if (!withRod) errors.push({ path: ['passes'], message: 'passes need a rod' });
+  if (input.length === 0 || input.length > 40) errors.push({ path: ['passes'], message: 'give one to forty passes' });
   const inside = (value: number): boolean => value >= 0 && value <= 1;
   return input.map(({ kind, dilution, parentShare }, index) => {
-    const at = `passes.${index}`;
+    const at = ['passes', index];
     if (!PASS_KINDS.includes(kind)) {
-      errors.push({ path: `${at}.kind`, message: `"${kind}" is not a pass; use one of ${PASS_KINDS.join(', ')}` });
+      errors.push({ path: [...at, 'kind'], message: `"${kind}" is not a pass; use one of ${PASS_KINDS.join(', ')}` });
       return { kind, dilution: 0, parentShare: 1 };
     }
     const usual = usualPass(kind, rootDilution ?? 0);
     const pass = { kind, dilution: dilution ?? usual.dilution, parentShare: parentShare ?? usual.parentShare };
-    if (!inside(pass.dilution)) errors.push({ path: `${at}.dilution`, message: `${pass.dilution} is outside 0 to 1` });
+    if (!inside(pass.dilution))
+      errors.push({ path: [...at, 'dilution'], message: `${pass.dilution} is outside 0 to 1` });
     if (!inside(pass.parentShare))
-      errors.push({ path: `${at}.parentShare`, message: `${pass.parentShare} is outside 0 to 1` });
+      errors.push({ path: [...at, 'parentShare'], message: `${pass.parentShare} is outside 0 to 1` });
     return pass;
   });
 }

@@ -1,4 +1,5 @@
 export * from './service';
+export * from './service-cautions';
 export * from './material';
 export * from './risk-sample';
 export * from './mechanism';

@@ -1,3 +1,5 @@
+import type { ElementSymbol } from '../composition';
+import type { Material } from './material';
 import type { RiskSample } from './risk-sample';
 
 /** Words for how bad a risk is. */
@@ -21,6 +23,16 @@ export interface Explanation {
   readonly remedy: string;
 }
 
+/** A bead as a whole, over everything its pieces may be. */
+export interface Bead {
+  readonly withRod: boolean;
+  /** Mean content of an element, mass percent. */
+  meanPercent(element: ElementSymbol): number;
+  readonly pieces: readonly {
+    readonly candidates: readonly { readonly material: Material; readonly probability: number }[];
+  }[];
+}
+
 /** A way a repair weld fails. */
 export interface RiskMechanism {
   /** Kebab-case name of the file. */
@@ -28,6 +40,8 @@ export interface RiskMechanism {
   readonly title: string;
   /** Probability-like figure for one pool, 0 to 1. Called in the hot loop: must not allocate. */
   probability(sample: RiskSample): number;
+  /** Whether it is told of a bead however unlikely it is; left out, it never is. */
+  shownAnyway?(bead: Bead): boolean;
   /** Words and numbers for one pool. */
   explain(sample: RiskSample): Explanation;
   /** Probability from which the advice is "do not"; undefined where it never is. */

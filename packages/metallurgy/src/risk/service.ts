@@ -1,5 +1,6 @@
 import service from '../../data/service.json';
-import { InputError, type FieldError } from '../errors';
+import { LIMITS } from '../piece';
+import { InputError, type FieldError, type FieldPath } from '../errors';
 
 /** Names of service environments. */
 export type Environment = keyof typeof service.environments;
@@ -39,33 +40,37 @@ export const ENVIRONMENTS = service.environments;
  * Completes a service description.
  * @throws InputError naming every faulty field
  */
-export function completeService(input: ServiceInput = {}, path = 'service'): Service {
+export function completeService(input: ServiceInput = {}, path: FieldPath = ['service']): Service {
   const errors: FieldError[] = [];
   const environment = input.environment ?? 'unknown';
   if (!(environment in service.environments))
     errors.push({
-      path: `${path}.environment`,
+      path: [...path, 'environment'],
       message: `"${environment}" is not known; use one of ${Object.keys(service.environments).join(', ')}`,
     });
+  const [lowest, highest] = LIMITS.temperatureC;
   const temperature = input.temperatureC;
   if (temperature !== undefined) {
     const numbers =
       Array.isArray(temperature) &&
       temperature.length === 2 &&
-      temperature.every((value) => typeof value === 'number' && value >= -273 && value <= 1400);
+      temperature.every((value) => typeof value === 'number' && value >= lowest && value <= highest);
     if (!numbers || temperature[0] > temperature[1])
-      errors.push({ path: `${path}.temperatureC`, message: 'give [lowest, highest] in °C, from -273 to 1400' });
+      errors.push({
+        path: [...path, 'temperatureC'],
+        message: `give [lowest, highest] in °C, from ${lowest} to ${highest}`,
+      });
   }
   const choice = (field: 'hot' | 'permanence', allowed: readonly string[]): void => {
     const value = input[field];
     if (value !== undefined && !allowed.includes(value))
-      errors.push({ path: `${path}.${field}`, message: `"${value}" is not known; use one of ${allowed.join(', ')}` });
+      errors.push({ path: [...path, field], message: `"${value}" is not known; use one of ${allowed.join(', ')}` });
   };
   choice('hot', ['short', 'long']);
   choice('permanence', ['permanent', 'temporary']);
   for (const field of ['cycling', 'vibration', 'pressure'] as const)
     if (input[field] !== undefined && typeof input[field] !== 'boolean')
-      errors.push({ path: `${path}.${field}`, message: 'give true or false' });
+      errors.push({ path: [...path, field], message: 'give true or false' });
   if (errors.length > 0) throw new InputError(errors);
   const { needPren, matchWeight, molybdenumWeight, wet } = service.environments[environment];
   return {

@@ -19,6 +19,7 @@ import {
 import { isoLineSurface, type FerriteSurface, type IsoFerriteLines } from '../constitution';
 import { FaultCollector, InputError } from '../errors';
 import type { ConfirmedCounts } from '../identify';
+import { LIMITS } from '../piece';
 import { completeJoint, MOST_PIECES, type Joint, type JointInput } from '../pool';
 import { completeService, type Service, type ServiceInput } from '../risk';
 import { pieceBelief, type PieceBelief, type PieceCandidate, type PieceInput } from './piece';
@@ -59,20 +60,20 @@ export function checkChooseInput(input: ChooseInput): ChooseProblem {
   const faults = new FaultCollector();
   const { errors } = faults;
   if (!Array.isArray(input.pieces) || input.pieces.length === 0 || input.pieces.length > MOST_PIECES)
-    throw InputError.at('pieces', 'give one to four pieces');
+    throw InputError.at(['pieces'], 'give one to four pieces');
   const pieces = input.pieces.map((piece, index) =>
-    faults.attempt(() => pieceBelief(piece, `pieces.${index}`, input.confirmed)),
+    faults.attempt(() => pieceBelief(piece, ['pieces', index], input.confirmed)),
   );
   const families = pieces.map((piece) => piece?.candidates[0]?.material.family ?? 'austenitic');
   const joint = faults.attempt(() => completeJoint(input.joint ?? { type: 'bevel' }, families));
   const service = faults.attempt(() => completeService(input.service));
-  const surface = faults.attempt(() => input.wrc1992Lines && isoLineSurface(input.wrc1992Lines, 'wrc1992Lines'));
+  const surface = faults.attempt(() => input.wrc1992Lines && isoLineSurface(input.wrc1992Lines, ['wrc1992Lines']));
   const named = (list: readonly string[], field: string): (Rod | undefined)[] =>
     list.map((name, index) => {
       const rod = findRod(name);
       if (!rod)
         errors.push({
-          path: `${field}.${index}`,
+          path: [field, index],
           message: notInCatalogue(name, RODS),
         });
       return rod;
@@ -82,16 +83,16 @@ export function checkChooseInput(input: ChooseInput): ChooseProblem {
   const preferences: Record<string, number> = {};
   for (const [name, step] of Object.entries(input.preferences ?? {})) {
     const rod = findRod(name);
-    if (!rod) errors.push({ path: `preferences.${name}`, message: 'not a rod of the catalogue' });
-    else if (!(step >= -3 && step <= 3))
-      errors.push({ path: `preferences.${name}`, message: 'give a step from -3 to 3' });
+    if (!rod) errors.push({ path: ['preferences', name], message: 'not a rod of the catalogue' });
+    else if (!(step >= LIMITS.preferenceSteps[0] && step <= LIMITS.preferenceSteps[1]))
+      errors.push({ path: ['preferences', name], message: `give a step from ${LIMITS.preferenceSteps.join(' to ')}` });
     else preferences[rod.id] = step;
   }
   if (
     input.samples !== undefined &&
-    !(Number.isInteger(input.samples) && input.samples >= 16 && input.samples <= 20000)
+    !(Number.isInteger(input.samples) && input.samples >= LIMITS.samples[0] && input.samples <= LIMITS.samples[1])
   )
-    errors.push({ path: 'samples', message: 'give a whole number from 16 to 20000' });
+    errors.push({ path: ['samples'], message: `give a whole number from ${LIMITS.samples.join(' to ')}` });
   if (errors.length > 0) throw new InputError(errors);
 
   const theJoint = joint as Joint;
@@ -155,24 +156,31 @@ function rodCost(
     duplexRodCare,
     needlessMolybdenumPerPercent,
     stainlessRodOnPlainSteel,
+    likelyFrom,
   } = choice.costs;
   const likely = (holds: (candidate: PieceCandidate) => boolean, from: number): boolean =>
     pieces.some(
       ({ candidates }) =>
         candidates.reduce((sum, candidate) => (holds(candidate) ? sum + candidate.probability : sum), 0) > from,
     );
-  const molybdenumWanted = likely(({ belief }) => beliefMean(belief[ELEMENT_INDEX.Mo] as ElementBelief) > 0.8, 0.1);
+  const molybdenumWanted = likely(
+    ({ belief }) => beliefMean(belief[ELEMENT_INDEX.Mo] as ElementBelief) > likelyFrom.molybdenumPercent,
+    likelyFrom.molybdenumPieces,
+  );
   const purchase = stock ? (stock.has(rod.id) ? 0 : notInStock) : notOnShelf * (1 - rod.shelfShare);
   return (
     perCostIndex * rod.costIndex +
     purchase +
     (joint.fused ? rodOnFusedJoint : 0) +
-    (rod.family === 'martensitic' && !likely(({ material }) => isMartensitic(material.family), 0.5)
+    (rod.family === 'martensitic' &&
+    !likely(({ material }) => isMartensitic(material.family), likelyFrom.martensiticPieces)
       ? martensiticRodPreheat
       : 0) +
     // Duplex rods ask for bounded heat and a patient hand; beside duplex metal that care is owed anyway.
-    (isDuplex(rod.family) && !likely(({ material }) => isDuplex(material.family), 0.4) ? duplexRodCare : 0) +
-    (isStainless(rod.family) && !likely(({ material }) => !isCarbonSteel(material.family), 0.05)
+    (isDuplex(rod.family) && !likely(({ material }) => isDuplex(material.family), likelyFrom.duplexPieces)
+      ? duplexRodCare
+      : 0) +
+    (isStainless(rod.family) && !likely(({ material }) => !isCarbonSteel(material.family), likelyFrom.stainlessPieces)
       ? stainlessRodOnPlainSteel
       : 0) +
     (molybdenumWanted ? 0 : needlessMolybdenumPerPercent * (rod.typical.Mo ?? 0))

@@ -1,9 +1,8 @@
 import { square } from '../arithmetic';
 import choice from '../../data/choice.json';
-import { fromVector } from '../composition';
+import { ELEMENT_INDEX, fromVector } from '../composition';
 import { SOLIDIFICATION_MODES, type GoverningDiagram, type SolidificationMode } from '../constitution';
-import { LEVEL_ORDER, RISK_MECHANISMS, riskLevel, RiskSample, severitiesFor, type RiskLevel } from '../risk';
-import { isCarbonSteel } from '../catalogue';
+import { LEVEL_ORDER, RISK_MECHANISMS, riskLevel, RiskSample, severitiesFor, type Bead, type RiskLevel } from '../risk';
 import { checkChooseInput, type ChooseInput, type ChooseProblem } from './choose-input';
 import { findAlternatives, type Alternative } from './alternatives';
 import { passFerrite, type PassFerrite } from './pass-ferrite';
@@ -64,7 +63,7 @@ const byLoss = (left: RodRun, right: RodRun): number => left.expectedLoss - righ
 
 /** Whether each of the first three differs from the next by more than sampling noise, or by too little to matter. */
 function orderSettled(sorted: readonly RodRun[]): boolean {
-  for (let place = 0; place < Math.min(3, sorted.length - 1); place++) {
+  for (let place = 0; place < Math.min(choice.sampling.ordered, sorted.length - 1); place++) {
     const better = sorted[place] as RodRun;
     const worse = sorted[place + 1] as RodRun;
     const count = Math.min(better.done, worse.done);
@@ -104,7 +103,7 @@ export function chooseFirst(input: ChooseInput, seed = 1): FirstAnswer {
  * @throws InputError naming every faulty field
  */
 export function choose(input: ChooseInput, seed = 1): Choice {
-  const { block, cap, reach } = choice.sampling;
+  const { block, cap, reach, leastBlocks, alwaysRefined } = choice.sampling;
   const fixed = input.samples;
   const state = start(input, seed, fixed ?? cap);
   let sorted: RodRun[];
@@ -115,12 +114,12 @@ export function choose(input: ChooseInput, seed = 1): Choice {
     let done = block;
     runAll(state, state.runs, done);
     sorted = [...state.runs].sort(byLoss);
-    while (done < cap && (done < 4 * block || !orderSettled(sorted))) {
+    while (done < cap && (done < leastBlocks * block || !orderSettled(sorted))) {
       done = Math.min(cap, done * 2);
       const bound = (sorted[0] as RodRun).expectedLoss + reach;
       runAll(
         state,
-        sorted.filter((run, place) => place < 6 || run.expectedLoss < bound),
+        sorted.filter((run, place) => place < alwaysRefined || run.expectedLoss < bound),
         done,
       );
       sorted.sort(byLoss);
@@ -185,19 +184,17 @@ function rankedRod(state: Runs, run: RodRun): RankedRod {
   };
 }
 
-/** Mechanisms below this mean probability are left out of a rod's risks. */
-const SHOWN_FROM = 0.01;
-
 function risksOf({ problem, samples, severities, scratch }: Runs, run: RodRun): RankedRisk[] {
+  const { shown } = choice;
   const risks: RankedRisk[] = [];
+  const bead: Bead = {
+    withRod: run.filler.rod !== null,
+    meanPercent: (element) => (run.poolSum[ELEMENT_INDEX[element]] as number) / run.done,
+    pieces: problem.pieces,
+  };
   RISK_MECHANISMS.forEach((mechanism, index) => {
     const probability = run.probability(index);
-    const boundary =
-      mechanism.id === 'fusion-boundary' && run.filler.rod !== null && (run.poolSum[5] as number) / run.done > 9.5;
-    const carbonSide = problem.pieces.some(({ candidates }) =>
-      candidates.some(({ material, probability: p }) => p > 0.1 && isCarbonSteel(material.family)),
-    );
-    if (probability < SHOWN_FROM && !(boundary && carbonSide)) return;
+    if (probability < shown.riskFrom && !mechanism.shownAnyway?.(bead)) return;
     const at = exampleOf(run, index);
     fillSample(scratch, run.filler, samples, at, problem.joint, problem.service);
     const { reason, remedy, drivers } = mechanism.explain(scratch);
@@ -219,11 +216,12 @@ function risksOf({ problem, samples, severities, scratch }: Runs, run: RodRun): 
 
 /** "If the first piece is 303: " when the sample shown rests on a candidate that is not the likeliest one. */
 function describeCondition(problem: ChooseProblem, samples: PoolSamples, sample: number, probability: number): string {
-  if (probability >= 0.5) return '';
+  const below = choice.shown.conditionBelow;
+  if (probability >= below) return '';
   const unlikely = problem.pieces.flatMap(({ candidates }, piece) => {
     const chosen = samples.candidateIndex[sample * problem.pieces.length + piece] as number;
     const candidate = candidates[chosen];
-    return candidate && candidates.length > 1 && candidate.probability < 0.5
+    return candidate && candidates.length > 1 && candidate.probability < below
       ? [`piece ${piece + 1} is ${candidate.coating === 'bare' ? '' : `${candidate.coating} `}${candidate.material.id}`]
       : [];
   });

@@ -7,7 +7,7 @@ import {
   type Composition,
   type CompositionBelief,
 } from '../composition';
-import { InputError, type FieldError } from '../errors';
+import { InputError, type FieldError, type FieldPath } from '../errors';
 import { catalogueBelief, identify, type ConfirmedCounts, type Identification, type IdentifyInput } from '../identify';
 import { interpolate } from '../constitution';
 import { findPieceCondition, PIECE_CONDITIONS, type PieceCondition } from '../piece';
@@ -49,19 +49,19 @@ export interface PieceBelief {
  * Turns a piece into candidates. An unknown piece keeps the most probable hypotheses, conditions of work folded together.
  * @throws InputError naming every faulty field
  */
-export function pieceBelief(input: PieceInput, path: string, confirmed?: ConfirmedCounts): PieceBelief {
+export function pieceBelief(input: PieceInput, path: FieldPath, confirmed?: ConfirmedCounts): PieceBelief {
   if (typeof input !== 'object' || input === null)
     throw InputError.at(path, 'give an object with a grade, a composition, or an item with tests');
   const errors: FieldError[] = [];
   if (input.coating !== undefined && !COATINGS.includes(input.coating))
     errors.push({
-      path: `${path}.coating`,
+      path: [...path, 'coating'],
       message: `"${input.coating}" is not known; use one of ${COATINGS.join(', ')}`,
     });
   const condition = input.condition === undefined ? undefined : findPieceCondition(input.condition);
   if (input.condition !== undefined && !condition)
     errors.push({
-      path: `${path}.condition`,
+      path: [...path, 'condition'],
       message: `"${input.condition}" is not known; use one of ${PIECE_CONDITIONS.map(({ id }) => id).join(', ')}`,
     });
   const given = (['grade', 'composition', 'weldMetal'] as const).filter((field) => input[field] !== undefined);
@@ -76,16 +76,16 @@ export function pieceBelief(input: PieceInput, path: string, confirmed?: Confirm
   });
   if (input.grade !== undefined) {
     const grade = findGrade(input.grade);
-    if (!grade) throw InputError.at(`${path}.grade`, notInCatalogue(input.grade, GRADES));
+    if (!grade) throw InputError.at([...path, 'grade'], notInCatalogue(input.grade, GRADES));
     return known(materialOf(grade), catalogueBelief(GRADES.indexOf(grade)));
   }
   if (input.weldMetal !== undefined) {
     const rod = findRod(input.weldMetal);
-    if (!rod) throw InputError.at(`${path}.weldMetal`, notInCatalogue(input.weldMetal, RODS));
+    if (!rod) throw InputError.at([...path, 'weldMetal'], notInCatalogue(input.weldMetal, RODS));
     return known({ ...materialOf(rod), id: `${rod.id} weld` }, beliefFromRanges(rod));
   }
   if (input.composition !== undefined) {
-    const composition = validateComposition(input.composition, `${path}.composition`);
+    const composition = validateComposition(input.composition, [...path, 'composition']);
     return known(analysedMaterial(composition), exactComposition(composition));
   }
   if (input.tests === undefined && input.item === undefined)

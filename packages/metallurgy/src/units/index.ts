@@ -1,3 +1,4 @@
+export * from './quantity';
 export * from './length';
 export * from './size';
 export * from './size-table';

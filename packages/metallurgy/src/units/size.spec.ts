@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import sizes from '../../data/sizes.json';
-import { FORMS } from '../identify';
+import { FORMS } from '../piece';
 import { readSize } from './size';
 import { sizesOf } from './size-table';
 

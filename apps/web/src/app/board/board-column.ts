@@ -3,10 +3,10 @@ import { rxResource } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { Job, JobState } from '@variatum/contracts';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { ApiClient } from '../sync/api-client';
 import type { ListQuery } from './board-query';
 import { stageTitle } from '../job/stages';
 import { environmentTitle, familyTitle } from '../words/words';
+import { ApiClient } from '../sync';
 
 const PAGE = 12;
 const AGAIN_AFTER_MS = 3000;

@@ -7,10 +7,6 @@ import { JOB_STATES, type JobState } from '@variatum/contracts';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { auditTime, filter, merge } from 'rxjs';
-import { ApiClient } from '../sync/api-client';
-import { problemOf, waitAfter } from '../sync/delivery';
-import { LiveService } from '../sync/live.service';
-import { RepeatableRequest } from '../sync/repeatable-request';
 import { GuideOffer } from '../guide/guide-offer';
 import { TextField } from '../kit/fields';
 import { Icon } from '../kit/marks/icon';
@@ -18,6 +14,7 @@ import { STATE_WORDS } from '../words/state-words';
 import { BoardColumn } from './board-column';
 import { BoardFilter } from './board-filter';
 import { filterCount, NO_FILTER, type BoardQuery, type ListQuery } from './board-query';
+import { ApiClient, LiveService, problemOf, RepeatableRequest, waitAfter } from '../sync';
 
 /** Changes elsewhere come in bursts. */
 const REFRESH_MS = 300;

@@ -1,9 +1,10 @@
 import { inject, Injectable } from '@angular/core';
 import type { Choice, ChooseInput, Composition, ExplainStep, FirstAnswer, PoolCloud } from '@variatum/metallurgy';
+import type { ComputationName, ComputedBy, PieceBelief, QuestionOf } from '@variatum/contracts';
 import type { Remote } from 'comlink';
 import { concat, from, map, type Observable } from 'rxjs';
 import { LostPart } from '../frame/lost-part';
-import type { Computations, PieceBeliefView } from './computations';
+import type { Computations } from './computations';
 import { startComputeWorker } from './worker-client';
 
 /** Seed of every answer shown; a decision stores it. */
@@ -31,28 +32,38 @@ export class ComputeService {
   /** First ranking, then the settled one. */
   answer(question: ChooseInput): Observable<Answer> {
     return concat(
-      from(this.rodWorker.first(question, SEED)).pipe(map((answer): Answer => ({ stage: 'first', answer }))),
-      from(this.rodWorker.choose(question, SEED)).pipe(map((answer): Answer => ({ stage: 'settled', answer }))),
+      this.ask(this.rodWorker, 'choose-first', question).pipe(map((answer): Answer => ({ stage: 'first', answer }))),
+      this.ask(this.rodWorker, 'choose', question).pipe(map((answer): Answer => ({ stage: 'settled', answer }))),
     );
   }
 
   /** Likely grades at once, then the same with the next tests. */
-  belief(question: ChooseInput, piece: number, owned: readonly string[] | undefined): Observable<PieceBeliefView> {
+  belief(joint: ChooseInput, piece: number, owned: readonly string[] | undefined): Observable<PieceBelief> {
+    const question = { joint, piece, owned };
     return concat(
-      from(this.pieceWorker.identify(question, piece)).pipe(
-        map((view): PieceBeliefView => ({ ...view, nextTests: [], enough: false })),
+      this.ask(this.pieceWorker, 'identify-piece', question).pipe(
+        map((known): PieceBelief => ({ ...known, nextTests: [], enough: false })),
       ),
-      from(this.pieceWorker.plan(question, piece, owned, SEED)),
+      this.ask(this.pieceWorker, 'plan-tests', question),
     );
   }
 
   /** Every figure of a composition with formula, numbers and source. */
   trace(composition: Composition): Observable<readonly ExplainStep[]> {
-    return from(this.pieceWorker.trace(composition));
+    return this.ask(this.pieceWorker, 'trace', composition);
   }
 
   /** Cloud of pools of one rod. */
-  cloud(question: ChooseInput, rod: string | null): Observable<PoolCloud> {
-    return from(this.rodWorker.cloud(question, rod, SEED));
+  cloud(joint: ChooseInput, rod: string | null): Observable<PoolCloud> {
+    return this.ask(this.rodWorker, 'pool-cloud', { joint, rod });
+  }
+
+  private ask<Name extends ComputationName>(
+    worker: Remote<Computations>,
+    name: Name,
+    question: QuestionOf<Name>,
+  ): Observable<ComputedBy<Name>> {
+    // What crosses to a worker loses its type parameters; the answer is the one of the computation named.
+    return from(worker.run(name, question, SEED) as Promise<ComputedBy<Name>>);
   }
 }

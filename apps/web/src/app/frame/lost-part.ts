@@ -1,7 +1,7 @@
 import { inject, Injectable, signal } from '@angular/core';
 import { type NavigationError, NavigationEnd, Router } from '@angular/router';
 import { filter } from 'rxjs';
-import { requestTo } from '../sync/request-to';
+import { requestTo } from '../sync';
 
 /** How browsers say that a part of the program did not come. */
 const NOT_FETCHED = /dynamically imported module|module script/i;

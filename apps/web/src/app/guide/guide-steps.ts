@@ -54,7 +54,7 @@ export const GUIDE_STEPS: readonly GuideStep[] = [
     title: 'Give its form and size',
     act: 'Choose the form tube, then type 42.4 x 2 mm under "Size as people say it" and leave the field.',
     learned: 'The section is drawn to scale. Inches, gauge numbers and schedules are understood too.',
-    done: (job) => activePieces(job).some(({ form, thicknessMm }) => form === 'tube' && thicknessMm !== null),
+    done: (job) => activePieces(job).some(({ form, thicknessMm }) => form === 'tube' && thicknessMm.value !== null),
   },
   {
     id: 'straight',

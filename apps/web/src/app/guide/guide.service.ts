@@ -1,10 +1,9 @@
 import { inject, Injectable, signal } from '@angular/core';
 import { Router } from '@angular/router';
 import { firstValueFrom } from 'rxjs';
-import { ApiClient } from '../sync/api-client';
-import { RepeatableRequest } from '../sync/repeatable-request';
 import { rememberedChoice } from '../kit/remembered-choice';
 import { GUIDED_JOB } from './guide-steps';
+import { ApiClient, RepeatableRequest } from '../sync';
 
 const JOB_KEY = 'variatum guided job';
 

@@ -2,6 +2,7 @@ import { HttpTestingController } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import { Router } from '@angular/router';
 import type { JobDetail } from '@variatum/contracts';
+import { known } from '@variatum/metallurgy';
 import { aJob, aPiece, jobProviders, JOB_ID, openJob } from '../../testing/job-fixture';
 import { render, texts } from '../../testing/render';
 import { Guide } from './guide';
@@ -24,7 +25,7 @@ test('each step is done when the job shows it, and only then', () => {
   expect(done(aJob())).toEqual([]);
   expect(done(aJob([], { service: { environment: 'outdoor' } }))).toEqual(['service']);
   expect(done(aJob([aPiece()]))).toEqual(['piece']);
-  expect(done(aJob([aPiece({ form: 'tube', thicknessMm: 2 })]))).toEqual(['piece', 'size']);
+  expect(done(aJob([aPiece({ form: 'tube', thicknessMm: known(2) })]))).toEqual(['piece', 'size']);
   const soft = record({ test: 'magnet', outcome: 'none', worked: 'soft' });
   const bent = record({ test: 'magnet', outcome: 'faint', worked: 'bent' });
   expect(done(aJob([aPiece({ tests: [soft] })]))).toEqual(['piece', 'straight']);
@@ -40,7 +41,7 @@ test('each step is done when the job shows it, and only then', () => {
 });
 
 test('walks on as the job does, skips on request, and ends', async () => {
-  const { store } = await openJob(aJob([], { service: { environment: 'outdoor' } }));
+  const { pieces } = await openJob(aJob([], { service: { environment: 'outdoor' } }));
   const guide = TestBed.inject(GuideService);
   const { element, fixture } = await render(Guide, {});
   expect(element.textContent?.trim()).toBe('');
@@ -49,7 +50,7 @@ test('walks on as the job does, skips on request, and ends', async () => {
   await fixture.whenStable();
   expect(texts(element, 'h2')).toEqual(['2 of 8: Add the rail']);
   expect(texts(element, '.learned')).toEqual(['What is left open counts as unknown, not as harmless.']);
-  store.addPiece({ name: 'Rail' });
+  pieces.add({ name: 'Rail' });
   await fixture.whenStable();
   expect(texts(element, 'h2')[0]).toMatch(/^3 of 8/);
   for (let step = 3; step <= 8; step++) {

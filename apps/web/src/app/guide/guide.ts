@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { JobStore } from '../job/job-store';
+import { JobStore } from '../job/stores';
 import { Icon } from '../kit/marks/icon';
 import { stageTitle } from '../job/stages';
 import { GUIDE_STEPS } from './guide-steps';

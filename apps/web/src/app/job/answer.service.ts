@@ -1,6 +1,14 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
-import type { Choice, ChooseInput, NextTest, PoolCloud, RankedRod } from '@variatum/metallurgy';
+import type { PieceBelief } from '@variatum/contracts';
+import {
+  mostWorthwhile,
+  sureness,
+  type Choice,
+  type ChooseInput,
+  type PoolCloud,
+  type RankedRod,
+} from '@variatum/metallurgy';
 import {
   catchError,
   concatAll,
@@ -10,25 +18,25 @@ import {
   filter,
   map,
   of,
+  Subject,
   switchMap,
   tap,
 } from 'rxjs';
 import { ComputeService, type Answer } from '../compute/compute.service';
-import type { PieceBeliefView } from '../compute/computations';
-import { JobStore } from './job-store';
+import { WorkshopStore } from '../settings/workshop-store';
+import { JobStore } from './stores';
 
 const REST_MS = 120;
-/** Regret below which a rod serves a hypothesis as well as its best rod, loss units. */
-const SERVES_WITHIN = 0.03;
 
 /** The standing answer of the open job and everything drawn from it, computed anew whenever the question changes. */
 @Injectable()
 export class AnswerService {
   private readonly store = inject(JobStore);
+  private readonly workshops = inject(WorkshopStore);
   private readonly compute = inject(ComputeService);
 
   private readonly answerState = signal<Answer | null>(null);
-  private readonly beliefState = signal<Readonly<Record<number, PieceBeliefView>>>({});
+  private readonly beliefState = signal<Readonly<Record<number, PieceBelief>>>({});
   private readonly cloudState = signal<PoolCloud | null>(null);
   private readonly failureState = signal<string | null>(null);
   private readonly busyState = signal(false);
@@ -50,28 +58,18 @@ export class AnswerService {
     return (looked === undefined ? undefined : this.ranking().find(({ rod }) => rod === looked)) ?? this.best();
   });
 
-  /** Share of what the pieces may be for which the recommended rod serves about as well as the best one; of the piece where it is least. */
+  /** How sure the settled answer is, 0 to 1; null before. */
   readonly sureness = computed<number | null>(() => {
     const choice = this.settled();
-    if (!choice) return null;
-    const shares = new Map<number, number>();
-    for (const { piece, probability, cells } of choice.matrix) {
-      const cell = cells.find(({ rod }) => rod === choice.recommended);
-      shares.set(piece, (shares.get(piece) ?? 0) + (cell && cell.regret < SERVES_WITHIN ? probability : 0));
-    }
-    return Math.min(1, ...shares.values());
+    return choice && sureness(choice);
   });
 
-  /** The one test, over all pieces, that is worth most a minute for the rod; null when enough is known. */
-  readonly nextTest = computed<{ piece: number; test: NextTest } | null>(() => {
-    let best: { piece: number; test: NextTest } | null = null;
-    const worth = ({ lossDrop, minutes }: NextTest): number => lossDrop / (minutes + 0.5);
-    for (const [piece, { nextTests, enough }] of Object.entries(this.beliefState())) {
-      const first = enough ? undefined : nextTests.find(({ moves }) => moves !== null);
-      if (first && (!best || worth(first) > worth(best.test))) best = { piece: Number(piece), test: first };
-    }
-    return best;
-  });
+  /** The one test, over all pieces, that is worth most for the rod; null when enough is known. */
+  readonly nextTest = computed(() => mostWorthwhile(this.beliefState()));
+  /** Worst risk of the best rod above low; null when there is none. */
+  readonly worst = computed(() => this.best()?.risks.find(({ level }) => level !== 'low') ?? null);
+  /** Whoever works by keyboard wants to see what an act has done to the answer. */
+  readonly lookAt = new Subject<void>();
   readonly enough = computed(() => {
     const beliefs = Object.values(this.beliefState());
     return beliefs.length > 0 && beliefs.every(({ enough }) => enough);
@@ -105,7 +103,7 @@ export class AnswerService {
         switchMap((question) => {
           if (question === null) return EMPTY;
           const unknown = question.pieces.flatMap((piece, index) => (piece.tests === undefined ? [] : [index]));
-          const owned = this.store.workshop()?.ownedTests ?? undefined;
+          const owned = this.workshops.workshop()?.ownedTests ?? undefined;
           this.beliefState.update((all) =>
             Object.fromEntries(Object.entries(all).filter(([piece]) => unknown.includes(Number(piece)))),
           );

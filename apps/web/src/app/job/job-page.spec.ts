@@ -1,5 +1,6 @@
 import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import { knownSession } from '../../testing/known-session';
 import { ChangeDetectionStrategy, Component } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter, Router, withComponentInputBinding } from '@angular/router';
@@ -17,6 +18,7 @@ let harness: RouterTestingHarness;
 beforeEach(() => {
   TestBed.configureTestingModule({
     providers: [
+      knownSession(),
       provideHttpClient(),
       provideHttpClientTesting(),
       provideRouter(
@@ -58,9 +60,9 @@ const writes = (): string[] =>
 test('shows the job with its stages and what is open in each', async () => {
   const page = await visit('pieces');
   await says(page, 'h1', 'Railing');
-  expect(texts(page, '.strip a > span:nth-of-type(1)')).toEqual(['Job', 'Pieces', 'Identify', 'Joint', 'Rod']);
-  expect(texts(page, '.strip .open')).toEqual(['service open', 'none yet', '', 'not described', '']);
-  expect(page.querySelector('.strip a.here')?.textContent).toContain('Pieces');
+  expect(texts(page, 'va-stage-strip a > span:nth-of-type(1)')).toEqual(['Job', 'Pieces', 'Identify', 'Joint', 'Rod']);
+  expect(texts(page, 'va-stage-strip .open')).toEqual(['service open', 'none yet', '', 'not described', '']);
+  expect(page.querySelector('va-stage-strip a.here')?.textContent).toContain('Pieces');
 });
 
 test('looking at a stage writes nothing, even when somebody else walks meanwhile; walking is remembered', async () => {
@@ -83,7 +85,5 @@ test('a server that cannot answer is asked again until it can', async () => {
   const page = await visit('job', { title: 'x', status: 503 }, 503);
   await says(page, '[role=alert]', 'It is asked again');
   await answer(`/api/jobs/${JOB_ID}`, aJob());
-  await answer('/api/rod-stock', []);
-  await answer('/api/workshop', aWorkshop());
   await says(page, 'h1', 'Railing');
 });

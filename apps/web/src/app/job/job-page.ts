@@ -1,58 +1,54 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  type ElementRef,
+  inject,
+  input,
+  viewChild,
+} from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { NavigationEnd, NavigationStart, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
-import { Autosave } from '../sync/autosave';
-import { JobStore } from './job-store';
-import { PhotoStore } from './photo-store';
-import { PieceArrangement } from './piece-arrangement';
-import { RestingChanges } from '../sync/resting-changes';
-import { UndoHistory } from '../sync/undo-history';
-import { untilAnswered } from '../sync/until-answered';
+import { NavigationEnd, NavigationStart, Router, RouterLink, RouterOutlet } from '@angular/router';
 import { onKey } from '../frame/keys';
+import { byKeyboard } from '../kit/by-keyboard';
 import { Guide } from '../guide/guide';
-import { ConflictPanel } from '../sync/conflict-panel';
 import { Icon } from '../kit/marks/icon';
-import { TakeBack } from '../sync/take-back';
-import { saveWords } from '../words/state-words';
 import { AnswerService } from './answer.service';
+import { StageStrip } from './stage-strip';
 import { STAGES } from './stages';
 import { StandingAnswer } from './standing-answer';
+import { JOB_STORES, JobStore } from './stores';
+import { PAGE_SYNC } from '../sync';
+import { ConflictPanel } from '../sync/conflict-panel';
+import { SaveStatus } from '../sync/save-status';
+import { TakeBack } from '../sync/take-back';
 
 /** A job: its stages on the left, the standing answer on the right. */
 @Component({
   selector: 'va-job-page',
-  imports: [Icon, RouterOutlet, RouterLink, RouterLinkActive, ConflictPanel, Guide, StandingAnswer, TakeBack],
-  providers: [Autosave, UndoHistory, RestingChanges, JobStore, PhotoStore, PieceArrangement, AnswerService],
+  imports: [Icon, RouterOutlet, RouterLink, ConflictPanel, Guide, SaveStatus, StageStrip, StandingAnswer, TakeBack],
+  providers: [PAGE_SYNC, JOB_STORES, AnswerService],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (store.job(); as job) {
       <div class="bar">
         <h1>{{ job.title }}</h1>
         <div class="row no-print">
-          <va-take-back [store]="store" />
+          <va-take-back />
           <button type="button" class="act" (click)="print()">
             <va-icon name="print" />
             <span>Print</span>
           </button>
         </div>
-        <p class="save small no-print" role="status" [attr.data-state]="saving.state()">{{ saveWords() }}</p>
+        <va-save-status class="no-print" />
       </div>
-      <nav class="strip no-print" aria-label="Stages of the work">
-        @for (stage of stages(); track stage.id) {
-          <a [routerLink]="stage.id" routerLinkActive="here" ariaCurrentWhenActive="step">
-            <va-icon [name]="stage.icon" />
-            <span>{{ stage.title }}</span>
-            <span class="open small">{{ stage.open }}</span>
-          </a>
-        }
-      </nav>
-      <va-conflict-panel
-        [conflicts]="store.conflicts()"
-        (decided)="store.decideConflict($event.conflict, $event.keepMine)"
-      />
+      <va-stage-strip class="no-print" />
+      <va-conflict-panel [of]="store.document" />
       <va-guide />
       <div class="split">
-        <div class="work"><router-outlet /></div>
+        <div class="work" #work tabindex="-1"><router-outlet /></div>
         <va-standing-answer />
       </div>
     } @else if (failed(); as words) {
@@ -76,55 +72,8 @@ import { StandingAnswer } from './standing-answer';
       flex: 1;
       min-width: 0;
     }
-    .save {
-      color: var(--ink-soft);
-      white-space: nowrap;
-    }
-    .save:not([data-state='saved'], [data-state='saving']) {
-      color: var(--do-not);
-      font-weight: 650;
-      white-space: normal;
-    }
-    .strip {
-      display: flex;
-      gap: 2px;
-      padding: var(--space-2) var(--space-5) 0;
-      border-bottom: 1px solid var(--line);
-      overflow-x: auto;
-    }
-    .strip a {
-      display: grid;
-      grid-template-columns: auto 1fr;
-      column-gap: 8px;
-      align-items: baseline;
-      min-height: var(--target);
-      min-width: 108px;
-      padding: 6px 14px 8px;
-      color: var(--ink-soft);
-      text-decoration: none;
-      border: 1px solid transparent;
-      border-bottom: 0;
-      border-radius: 6px 6px 0 0;
-    }
-    .strip a:hover {
-      background: var(--surface);
-      color: var(--ink);
-    }
-    .strip a.here {
-      background: var(--surface);
-      border-color: var(--line);
-      color: var(--ink);
-      font-weight: 650;
-      box-shadow: inset 0 3px 0 var(--tint-straw);
-    }
-    .strip va-icon {
-      align-self: center;
-    }
-    .open {
-      grid-column: 2;
-      font-weight: 400;
-      color: var(--ink-soft);
-      min-height: 1.2em;
+    .work {
+      outline: none;
     }
     .split {
       display: grid;
@@ -182,28 +131,12 @@ import { StandingAnswer } from './standing-answer';
         white-space: nowrap;
       }
       /* What is not saved must be read; it takes a line of its own. */
-      .save:not([data-state='saved'], [data-state='saving']) {
+      va-save-status.loud {
         flex-basis: 100%;
         order: 4;
       }
-      .bar:has(.save:not([data-state='saved'], [data-state='saving'])) {
+      .bar:has(va-save-status.loud) {
         flex-wrap: wrap;
-      }
-      .strip {
-        padding: 0 var(--space-2);
-        gap: 0;
-      }
-      .strip a {
-        display: flex;
-        align-items: center;
-        min-width: 0;
-        flex: 1 0 auto;
-        justify-content: center;
-        padding: 0 8px;
-      }
-      .strip va-icon,
-      .open {
-        display: none;
       }
       .split {
         padding: var(--space-3) var(--space-3) 110px;
@@ -216,23 +149,21 @@ export class JobPage {
   readonly id = input.required<string>();
 
   protected readonly store = inject(JobStore);
-  protected readonly saving = inject(Autosave);
-  private readonly answers = inject(AnswerService);
+  private readonly work = viewChild<ElementRef<HTMLElement>>('work');
   private readonly router = inject(Router);
-  private left = false;
   /** Why the job cannot be shown; empty while it can, or may. */
-  protected readonly failed = signal('');
-
-  protected readonly saveWords = computed(() => saveWords(this.saving.state(), this.saving.waiting()));
-
-  protected readonly stages = computed(() => {
-    const job = this.store.job();
-    const answered = this.answers.best() !== null;
-    return STAGES.map((stage) => ({ ...stage, open: job ? stage.open(job, answered) : '' }));
-  });
+  protected readonly failed = computed(
+    () =>
+      ({
+        reading: '',
+        there: '',
+        unanswered: 'This job cannot be read just now: the server does not answer. It is asked again.',
+        missing: 'There is no such job.',
+      })[this.store.document.reading()],
+  );
 
   constructor() {
-    effect(() => void this.read(this.id()));
+    effect(() => void this.store.open(this.id()));
     // The board shows where a person stopped. Only going from stage to stage is remembered: looking at a job changes nothing.
     let walking = false;
     this.router.events.pipe(takeUntilDestroyed()).subscribe((event) => {
@@ -241,28 +172,16 @@ export class JobPage {
       walking = false;
       const [path] = event.urlAfterRedirects.split('?');
       const stage = STAGES.find(({ id }) => path === `/jobs/${this.id()}/${id}`);
-      if (stage && this.store.job()?.id === this.id()) this.store.stopAt(stage.id);
+      if (!stage || this.store.job()?.id !== this.id()) return;
+      this.store.stopAt(stage.id);
+      // Who works by keyboard goes on in the stage, not at the top of the page.
+      if (byKeyboard()) this.work()?.nativeElement.focus({ preventScroll: true });
     });
     onKey('stage', ({ code }) => {
       const stage = STAGES[Number(code.replace('Digit', '')) - 1];
       if (stage) void this.router.navigate(['/jobs', this.id(), stage.id]);
     });
-    inject(DestroyRef).onDestroy(() => {
-      this.left = true;
-      this.store.flush();
-    });
-  }
-
-  /** Reads a job; while the server cannot answer it is asked again and again, as long as that job is wanted. */
-  private async read(id: string): Promise<void> {
-    const wanted = (): boolean => this.id() === id && !this.left;
-    this.failed.set('');
-    const opened = await untilAnswered(
-      () => this.store.open(id).then(() => true),
-      wanted,
-      () => this.failed.set('This job cannot be read just now: the server does not answer. It is asked again.'),
-    );
-    if (wanted()) this.failed.set(opened ? '' : 'There is no such job.');
+    inject(DestroyRef).onDestroy(() => this.store.flush());
   }
 
   /** The stage shown with the standing answer, on paper. */

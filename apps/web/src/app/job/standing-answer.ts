@@ -1,20 +1,28 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { RouterLink } from '@angular/router';
-import { NzSpinModule } from 'ng-zorro-antd/spin';
-import { JobStore } from './job-store';
-import { FerriteScale } from '../kit/marks/ferrite-scale';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  type ElementRef,
+  inject,
+  Injector,
+  signal,
+  viewChild,
+} from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { RiskMark } from '../kit/marks/risk-mark';
-import { ferriteWords, rodName, sureWords, settingWords, testOf, minuteWords } from '../words/words';
+import { rodName } from '../words/words';
 import { AnswerService } from './answer.service';
-import { HelpNote } from '../kit/marks/help-note';
+import { StandingBody } from './standing-body';
+import { JobStore } from './stores';
 
 /** Rod, ferrite, worst risk, how sure, and the one thing that would change it: on every stage of a job. */
 @Component({
   selector: 'va-standing-answer',
-  imports: [HelpNote, RouterLink, NzSpinModule, FerriteScale, RiskMark],
+  imports: [RiskMark, StandingBody],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <aside aria-label="Standing answer" [class.open]="open()">
+    <aside #aside tabindex="-1" aria-label="Standing answer" [class.open]="open()">
       <button
         type="button"
         class="fold"
@@ -23,7 +31,7 @@ import { HelpNote } from '../kit/marks/help-note';
         aria-controls="standing-body"
       >
         <span class="figure">{{ headline() }}</span>
-        @if (worst(); as risk) {
+        @if (answers.worst(); as risk) {
           <va-risk-mark [level]="risk.level" />
         }
         <span class="small">{{ open() ? 'Fold' : 'More' }}</span>
@@ -33,62 +41,7 @@ import { HelpNote } from '../kit/marks/help-note';
           <span>Standing answer</span>
           <span role="status" class="state">{{ answers.busy() ? 'computing' : '' }}</span>
         </p>
-        @if (answers.best(); as best) {
-          <p class="rod figure" data-testid="standing-rod">{{ name(best.rod) }}</p>
-          @if (best.governing !== 'none') {
-            <div>
-              <p class="row tight ferrite">
-                <span data-testid="standing-ferrite">Ferrite number {{ ferrite() }}</span>
-                <va-help-note about="ferrite-number" />
-              </p>
-              <va-ferrite-scale [range]="best.ferriteNumber" />
-            </div>
-          } @else {
-            <p class="soft">No ferrite number applies to this weld metal.</p>
-          }
-          @if (worst(); as risk) {
-            <div class="risk">
-              <p class="row">
-                <va-risk-mark [level]="risk.level" />
-                <strong>{{ risk.title }}</strong>
-              </p>
-              <p class="small">{{ risk.reason }}</p>
-            </div>
-          } @else {
-            <p class="row">
-              <va-risk-mark level="low" />
-              no risk above low
-            </p>
-          }
-          @if (sure(); as words) {
-            <p class="small">{{ words }}</p>
-          }
-          @if (next(); as next) {
-            <a
-              class="next"
-              [routerLink]="['/jobs', store.job()?.id, 'identify']"
-              [queryParams]="{ piece: next.pieceId }"
-            >
-              <span class="small">Next useful act · {{ next.minutes }}</span>
-              <strong>{{ next.test }} on {{ next.piece }}</strong>
-              <span class="small">{{ next.moves }}</span>
-            </a>
-          } @else if (answers.enough()) {
-            <p class="enough">
-              <strong>Enough.</strong>
-              No test on hand changes the rod.
-            </p>
-          }
-          @if (house(); as words) {
-            <p class="small soft">{{ words }}</p>
-          }
-        } @else if (answers.failure()) {
-          <p role="alert">{{ answers.failure() }}</p>
-        } @else if (store.pieces().length === 0) {
-          <p>Add a piece and the first answer stands here, however little is known.</p>
-        } @else {
-          <nz-spin nzSimple />
-        }
+        <va-standing-body />
         <p class="small soft advice">Advice, not approval. Codes and qualified procedures decide.</p>
       </div>
     </aside>
@@ -115,36 +68,6 @@ import { HelpNote } from '../kit/marks/help-note';
     .state {
       text-transform: none;
       letter-spacing: 0;
-    }
-    .rod {
-      font-size: var(--size-answer);
-      font-weight: 720;
-      line-height: 1;
-    }
-    .ferrite {
-      font-size: 0.94rem;
-      flex-wrap: nowrap;
-      justify-content: space-between;
-    }
-    .risk {
-      display: grid;
-      gap: 4px;
-    }
-    .next {
-      display: grid;
-      gap: 2px;
-      padding: var(--space-3);
-      background: var(--accent-wash);
-      border-left: 4px solid var(--accent);
-      color: var(--ink);
-      text-decoration: none;
-      border-radius: 2px;
-    }
-    .enough {
-      background: var(--low-wash);
-      color: var(--ink);
-      padding: var(--space-2) var(--space-3);
-      border-left: 4px solid var(--low);
     }
     .advice {
       border-top: 1px solid var(--line);
@@ -201,12 +124,8 @@ export class StandingAnswer {
   protected readonly answers = inject(AnswerService);
   protected readonly store = inject(JobStore);
   protected readonly open = signal(false);
-  protected readonly name = rodName;
+  private readonly aside = viewChild.required<ElementRef<HTMLElement>>('aside');
 
-  protected readonly ferrite = computed(() => {
-    const best = this.answers.best();
-    return best ? ferriteWords(best.ferriteNumber) : '';
-  });
   protected readonly headline = computed(() => {
     const best = this.answers.best();
     if (!best) return this.store.pieces().length === 0 ? 'No piece yet' : 'Computing';
@@ -215,26 +134,11 @@ export class StandingAnswer {
       ? rodName(best.rod)
       : `${rodName(best.rod)} · FN ${Math.round(low)}–${Math.round(high)}`;
   });
-  protected readonly worst = computed(() => this.answers.best()?.risks.find(({ level }) => level !== 'low') ?? null);
-  protected readonly sure = computed(() => {
-    const share = this.answers.sureness();
-    return share === null ? null : `How sure: ${sureWords(share)}.`;
-  });
-  protected readonly next = computed(() => {
-    const next = this.answers.nextTest();
-    const piece = next && this.store.pieces()[next.piece];
-    if (!next || !piece) return null;
-    const test = testOf(next.test.test);
-    return {
-      piece: piece.name,
-      pieceId: piece.id,
-      test: test ? [test.title, ...settingWords(test, next.test.settings)].join(', ') : next.test.test,
-      minutes: minuteWords(next.test.minutes),
-      moves: next.test.moves ? `${next.test.moves.outcome} would move it to ${next.test.moves.rod}` : '',
-    };
-  });
-  protected readonly house = computed(() => {
-    const preferences = Object.keys(this.store.workshop()?.preferences ?? {});
-    return preferences.length > 0 ? `House preferences counted: ${preferences.join(', ')}.` : null;
-  });
+
+  constructor() {
+    const injector = inject(Injector);
+    this.answers.lookAt
+      .pipe(takeUntilDestroyed())
+      .subscribe(() => afterNextRender(() => this.aside().nativeElement.focus({ preventScroll: true }), { injector }));
+  }
 }

@@ -1,5 +1,5 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output } from '@angular/core';
-import { arrowTarget } from './arrow-target';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ArrowItem, ArrowRow } from './arrow-row';
 import type { ChoiceOption } from './fields';
 
 let count = 0;
@@ -10,9 +10,10 @@ let count = 0;
  */
 @Component({
   selector: 'va-tabs',
+  imports: [ArrowItem, ArrowRow],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="choices" role="tablist" [attr.aria-label]="label()">
+    <div vaArrowRow follows class="choices" role="tablist" [attr.aria-label]="label()">
       @for (option of options(); track option.value; let index = $index) {
         <button
           type="button"
@@ -21,9 +22,8 @@ let count = 0;
           [id]="id + '-' + index"
           [attr.aria-controls]="id"
           [attr.aria-selected]="index === at()"
-          [tabindex]="index === at() ? 0 : -1"
+          [vaArrowItem]="index === at()"
           (click)="chosen.emit(option.value)"
-          (keydown)="move($event, index)"
         >
           {{ option.title }}
         </button>
@@ -48,7 +48,6 @@ export class Tabs<Value> {
   readonly value = input.required<Value | undefined>();
   readonly chosen = output<Value>();
 
-  private readonly element = inject<ElementRef<HTMLElement>>(ElementRef);
   protected readonly id = `tabs-${++count}`;
   protected readonly at = computed(() =>
     Math.max(
@@ -56,14 +55,4 @@ export class Tabs<Value> {
       this.options().findIndex(({ value }) => value === this.value()),
     ),
   );
-
-  protected move(event: KeyboardEvent, from: number): void {
-    const options = this.options();
-    const to = arrowTarget(event.key, from, options.length);
-    const option = to === undefined ? undefined : options[to];
-    if (to === undefined || option === undefined) return;
-    event.preventDefault();
-    this.chosen.emit(option.value);
-    this.element.nativeElement.querySelectorAll<HTMLElement>('[role="tab"]')[to]?.focus();
-  }
 }

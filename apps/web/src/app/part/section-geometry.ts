@@ -1,3 +1,5 @@
+import { sectionShape } from '@variatum/metallurgy';
+
 /** A piece as its section needs it. */
 export interface SectionPiece {
   readonly form: string | null;
@@ -25,8 +27,6 @@ export interface Section {
 export const SECTION_WIDTH = 240;
 export const SECTION_HEIGHT = 150;
 const CENTRE: readonly [number, number] = [92, 62];
-const ROUND_FORMS = new Set(['tube', 'pipe', 'bar', 'turned', 'fastener', 'wire', 'spring']);
-const ROUGH_FORMS = new Set(['casting', 'forging']);
 
 const circle = ([x, y]: readonly [number, number], r: number): string =>
   `M${x - r} ${y}a${r} ${r} 0 1 0 ${2 * r} 0a${r} ${r} 0 1 0 ${-2 * r} 0Z`;
@@ -42,7 +42,8 @@ export function roundBelow(mm: number): number {
  * @returns null while nothing is known that could be drawn
  */
 export function sectionOf({ form, outsideMm, thicknessMm }: SectionPiece): Section | null {
-  if (outsideMm !== null && (form === null || ROUND_FORMS.has(form))) {
+  const shape = sectionShape(form);
+  if (outsideMm !== null && (shape === undefined || shape === 'hollow' || shape === 'round')) {
     const scale = 112 / outsideMm;
     const r = (outsideMm / 2) * scale;
     const [x, y] = CENTRE;
@@ -68,9 +69,7 @@ export function sectionOf({ form, outsideMm, thicknessMm }: SectionPiece): Secti
   const [top, bottom] = [middle - height / 2, middle + height / 2];
   const edge = (x: number, from: number, to: number): string =>
     `L${x + 5} ${from + (to - from) * 0.33}L${x - 5} ${from + (to - from) * 0.66}L${x} ${to}`;
-  const upper = ROUGH_FORMS.has(form ?? '')
-    ? `M${left} ${top}q19 -4 38 1t37 -2t38 2t37 -1`
-    : `M${left} ${top}L${right} ${top}`;
+  const upper = shape === 'rough' ? `M${left} ${top}q19 -4 38 1t37 -2t38 2t37 -1` : `M${left} ${top}L${right} ${top}`;
   return {
     metal: `${upper}${edge(right, top, bottom)}L${left} ${bottom}${edge(left, bottom, top)}Z`,
     scale,

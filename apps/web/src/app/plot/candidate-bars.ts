@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Candidate } from '@variatum/metallurgy';
-import { familyTitle } from '../words/words';
+import { familyTitle, percentWords } from '../words/words';
 
 const SHOWN_FROM = 0.004;
 const MOST = 9;
@@ -92,7 +92,7 @@ export class CandidateBars {
         grade,
         family: familyTitle(family),
         width: 100 * probability,
-        share: probability >= 0.095 ? `${(100 * probability).toFixed(0)} %` : `${(100 * probability).toFixed(1)} %`,
+        share: percentWords(probability),
         coating: coated.length > 0 ? `, maybe ${coated.join(' or ')}` : '',
       };
     }),

@@ -1,5 +1,4 @@
 import type { ContourMultiPolygon } from 'd3-contour';
-import type { ScaleLinear } from 'd3-scale';
 
 /** Diagrams the map can show. */
 export type DiagramName = 'wrc' | 'schaeffler';
@@ -34,8 +33,8 @@ export const WINDOWS: Readonly<Record<DiagramName, Window>> = {
 /** SVG path through points in diagram coordinates. */
 export function lineOf(
   points: readonly (readonly [number, number])[],
-  x: ScaleLinear<number, number>,
-  y: ScaleLinear<number, number>,
+  x: (chromiumEquivalent: number) => number,
+  y: (nickelEquivalent: number) => number,
 ): string {
   return points.map(([cr, ni], index) => `${index === 0 ? 'M' : 'L'}${x(cr).toFixed(1)} ${y(ni).toFixed(1)}`).join('');
 }

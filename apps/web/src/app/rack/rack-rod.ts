@@ -1,5 +1,5 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import type { LengthUnit, Rod } from '@variatum/metallurgy';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { LIMITS, type LengthUnit, type Rod } from '@variatum/metallurgy';
 import { lengthMeasure, MeasureField, SwitchField, TextField } from '../kit/fields';
 import { RackStore } from './rack-store';
 
@@ -18,10 +18,10 @@ import { RackStore } from './rack-store';
         <va-measure-field
           label="Diameter"
           [measure]="measure()"
-          [value]="entry().diameterMm"
-          [text]="text()"
+          [quantity]="entry().diameterMm"
           placeholder='2.4 mm, 1/16"'
-          (changed)="setDiameter($event)"
+          [otherError]="errors()['diameterMm.value']"
+          (changed)="store.change(rod().id, { diameterMm: $event })"
         />
         <va-text-field
           label="Where, how much"
@@ -55,19 +55,13 @@ export class RackRod {
   readonly unit = input.required<LengthUnit>();
 
   protected readonly store = inject(RackStore);
-  /** The diameter as it is being typed. */
-  protected readonly text = signal('');
   protected readonly entry = computed(() => this.store.entry(this.rod().id));
+  protected readonly errors = computed(() => this.store.errorsOf(this.rod().id));
   protected readonly measure = computed(() =>
-    lengthMeasure(this.unit(), [0.5, 10], undefined, '2.4 mm, 1/16" or .045'),
+    lengthMeasure(this.unit(), LIMITS.rodDiameterMm, undefined, '2.4 mm, 1/16" or .045'),
   );
   protected readonly facts = computed(() => {
     const { names, ferriteNumberWindow: window } = this.rod();
     return [names.iso, window && `FN ${window[0]} to ${window[1]}`].filter(Boolean).join(' · ');
   });
-
-  protected setDiameter({ value, text }: { readonly value: number | null; readonly text: string }): void {
-    this.text.set(text);
-    this.store.change(this.rod().id, { diameterMm: value });
-  }
 }

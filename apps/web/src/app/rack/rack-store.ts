@@ -1,98 +1,66 @@
-import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
-import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import type { RodStock } from '@variatum/contracts';
-import { filter, firstValueFrom, merge } from 'rxjs';
-import { ApiClient } from '../sync/api-client';
-import type { SaveState } from '../sync/autosave';
-import { LiveService } from '../sync/live.service';
-import { OperationQueue } from '../sync/operation-queue';
-import { whenPutAway } from '../sync/put-away';
-import { requestTo } from '../sync/request-to';
-import { UndoHistory } from '../sync/undo-history';
+import { inject, Injectable } from '@angular/core';
+import { rodStockPutSchema, type RodStock } from '@variatum/contracts';
+import { NOT_GIVEN } from '@variatum/metallurgy';
+import { firstValueFrom } from 'rxjs';
+import { ApiClient, type DocumentKind, requestTo, SyncedDocument } from '../sync';
 
-/** What is known of a rod on the shelf. */
-export type ShelfEntry = Pick<RodStock, 'onShelf' | 'diameterMm' | 'note'>;
+/** What is known of one rod in the rack. */
+export type StockEntry = Pick<RodStock, 'onShelf' | 'diameterMm' | 'note'>;
 
-const EMPTY: ShelfEntry = { onShelf: false, diameterMm: null, note: '' };
-const REST_MS = 400;
+const EMPTY: StockEntry = { onShelf: false, diameterMm: NOT_GIVEN, note: '' };
+const KEY = /^rod (.+)$/;
 
-/** The shelf of the workshop: shown at once, sent in order even after a lost connection, taken back step by step. */
+const entryOf = (stock: readonly RodStock[], rod: string): StockEntry => {
+  const { onShelf, diameterMm, note } = stock.find((one) => one.rod === rod) ?? EMPTY;
+  return { onShelf, diameterMm, note };
+};
+
+/** The rods at hand are one document; each rod is changed by itself, and its last change counts, whoever made it. */
+const stockDocument = (api: ApiClient): DocumentKind<readonly RodStock[]> => ({
+  read: () => firstValueFrom(api.ask('GET /rod-stock')),
+  versions: (stock) => stock.map(({ id, version }) => [id, version]),
+  part(stock, key) {
+    const rod = KEY.exec(key)?.[1];
+    return rod === undefined ? undefined : { id: rod, fields: entryOf(stock, rod) };
+  },
+  withPart(stock, key, fields) {
+    const rod = KEY.exec(key)?.[1] ?? '';
+    const known = stock.some((one) => one.rod === rod);
+    const all = known ? stock : [...stock, { ...EMPTY, id: '', rod, version: 0 }];
+    return all.map((one) => (one.rod === rod ? { ...one, ...fields } : one));
+  },
+  owns: (key) => KEY.test(key),
+  concerns: ({ kind }) => kind === 'rod_stock',
+});
+
+/** The rods at hand. */
 @Injectable()
 export class RackStore {
-  private readonly api = inject(ApiClient);
-  private readonly queue = inject(OperationQueue);
-  private readonly history = inject(UndoHistory);
-  private readonly shelf = signal<Readonly<Record<string, ShelfEntry>>>({});
-  private readonly resting = new Map<string, { timer: ReturnType<typeof setTimeout>; before: ShelfEntry }>();
-  private readonly restingCount = signal(0);
+  readonly document = new SyncedDocument(stockDocument(inject(ApiClient)));
+  /** What is in the rack; null until it has been read. */
+  readonly stock = this.document.value;
 
-  /** Why the shelf cannot be shown; empty when it can. */
-  readonly failure = signal('');
-  readonly saved = computed(() => !this.queue.unsent() && this.restingCount() === 0);
-  /** Where saving stands, and how many entries have not arrived. */
-  readonly state = computed<SaveState>(() => this.queue.held() ?? (this.saved() ? 'saved' : 'saving'));
-  readonly waiting = computed(() => this.queue.waiting().length + this.restingCount());
-
-  constructor() {
-    void this.load();
-    const live = inject(LiveService);
-    merge(live.changes.pipe(filter(({ kind }) => kind === 'rod_stock')), live.opened)
-      .pipe(takeUntilDestroyed())
-      .subscribe(() => void this.load());
-    this.queue.outcomes
-      .pipe(
-        filter((outcome) => 'problem' in outcome && outcome.operation.key.startsWith('rod ')),
-        takeUntilDestroyed(),
-      )
-      .subscribe(() => void this.load());
-    whenPutAway(() => this.flush());
-    inject(DestroyRef).onDestroy(() => this.flush());
+  open(): Promise<void> {
+    return this.document.open('');
   }
 
-  entry(rod: string): ShelfEntry {
-    return this.shelf()[rod] ?? EMPTY;
+  entry(rod: string): StockEntry {
+    return entryOf(this.stock() ?? [], rod);
   }
 
-  change(rod: string, changes: Partial<ShelfEntry>): void {
-    const before = this.resting.get(rod)?.before ?? this.entry(rod);
-    this.shelf.update((shelf) => ({ ...shelf, [rod]: { ...this.entry(rod), ...changes } }));
-    clearTimeout(this.resting.get(rod)?.timer);
-    this.resting.set(rod, { before, timer: setTimeout(() => this.send(rod), REST_MS) });
-    this.restingCount.set(this.resting.size);
-  }
-
-  /** Sends what is still resting. */
-  flush(): void {
-    for (const rod of [...this.resting.keys()]) this.send(rod);
-  }
-
-  private send(rod: string): void {
-    const rest = this.resting.get(rod);
-    if (!rest) return;
-    clearTimeout(rest.timer);
-    this.resting.delete(rod);
-    this.restingCount.set(this.resting.size);
-    this.queue.enqueue({
+  /** Changes what is known of a rod; the whole entry is sent, so that a switch never loses a note. */
+  change(rod: string, changes: Partial<StockEntry>): void {
+    this.document.change({
       key: `rod ${rod}`,
-      job: '',
-      ...requestTo('PUT /rod-stock/:rod', { rod }),
-      body: { ...this.entry(rod) },
+      changes: { ...this.entry(rod), ...changes },
+      words: `the change to ${rod}`,
+      schema: rodStockPutSchema,
+      operation: requestTo('PUT /rod-stock/:rod', { rod }),
     });
-    this.history.push(`the change to ${rod}`, () => this.change(rod, rest.before));
   }
 
-  private async load(): Promise<void> {
-    try {
-      await this.queue.ready;
-      await this.queue.idle();
-      const stock = await firstValueFrom(this.api.ask('GET /rod-stock'));
-      if (!this.saved()) return;
-      this.failure.set('');
-      this.shelf.set(
-        Object.fromEntries(stock.map(({ rod, onShelf, diameterMm, note }) => [rod, { onShelf, diameterMm, note }])),
-      );
-    } catch {
-      this.failure.set('The rack cannot be read: the server does not answer.');
-    }
+  /** Errors of what was typed of a rod, by field. */
+  errorsOf(rod: string): Readonly<Record<string, string>> {
+    return this.document.errorsOf(`rod ${rod}`);
   }
 }

@@ -1,35 +1,34 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject } from '@angular/core';
 import { RODS } from '@variatum/metallurgy';
-import { catchError, map, of } from 'rxjs';
-import { ApiClient } from '../sync/api-client';
-import { UndoHistory } from '../sync/undo-history';
+import { WorkshopStore } from '../settings/workshop-store';
 import { saveWords } from '../words/state-words';
-import { TakeBack } from '../sync/take-back';
 import { familyTitle } from '../words/words';
 import { RackRod } from './rack-rod';
 import { RackStore } from './rack-store';
+import { PAGE_SYNC } from '../sync';
+import { SaveStatus } from '../sync/save-status';
+import { TakeBack } from '../sync/take-back';
 
 /** What is on the shelf: the choice of a rod counts a purchase for what is not. */
 @Component({
   selector: 'va-rack',
-  imports: [RackRod, TakeBack],
-  providers: [UndoHistory, RackStore],
+  imports: [RackRod, SaveStatus, TakeBack],
+  providers: [PAGE_SYNC, WorkshopStore, RackStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="page stack">
       <div class="row between">
         <h1>Rod rack</h1>
         <div class="row">
-          <va-take-back [store]="store" />
-          <p class="small soft" role="status">{{ words() }}</p>
+          <va-take-back />
+          <va-save-status />
         </div>
       </div>
       <p class="soft">
         Switch on what is on the shelf. With nothing switched on, the usual shelf of a repair shop is assumed.
       </p>
-      @if (store.failure(); as message) {
-        <p class="panel" role="alert">{{ message }}</p>
+      @if (store.document.reading() === 'unanswered') {
+        <p class="panel" role="alert">The rack cannot be read: the server does not answer.</p>
       }
       <div class="groups">
         @for (group of groups; track group.family) {
@@ -71,19 +70,17 @@ import { RackStore } from './rack-store';
 })
 export class Rack {
   protected readonly store = inject(RackStore);
-  protected readonly unit = toSignal(
-    inject(ApiClient)
-      .ask('GET /workshop')
-      .pipe(
-        map(({ lengthUnit }) => lengthUnit),
-        catchError(() => of('mm' as const)),
-      ),
-    { initialValue: 'mm' as const },
-  );
-  protected readonly words = computed(() => saveWords(this.store.state(), this.store.waiting()));
+  private readonly workshops = inject(WorkshopStore);
+  protected readonly unit = computed(() => this.workshops.workshop()?.lengthUnit ?? 'mm');
   protected readonly groups = [...new Set(RODS.map(({ family }) => family))].map((family) => ({
     family,
     title: familyTitle(family),
     rods: RODS.filter((rod) => rod.family === family),
   }));
+
+  constructor() {
+    void this.workshops.open();
+    void this.store.open();
+    inject(DestroyRef).onDestroy(() => this.store.document.flush());
+  }
 }

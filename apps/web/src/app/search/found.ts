@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSign
 import { rxResource } from '@angular/core/rxjs-interop';
 import { GRADES, RODS, TERMS } from '@variatum/metallurgy';
 import { map, of, switchMap, timer } from 'rxjs';
-import { ApiClient } from '../sync/api-client';
 import { AREAS } from '../frame/areas';
+import { ApiClient } from '../sync';
 
 /** Something found: what it is, and the page it is on. */
 export interface Hit {

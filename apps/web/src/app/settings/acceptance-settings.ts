@@ -1,12 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { STARTING_PROFILES, TINT_LIMITS, type AcceptanceProfile } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { NumberField, SelectField, TextField } from '../kit/fields';
+import { NumberField, SelectField, TextField, titled } from '../kit/fields';
 import { HelpNote } from '../kit/marks/help-note';
 import { Icon } from '../kit/marks/icon';
 import { editedList } from './edited-list';
 import { SettingsEntry } from './settings-entry';
-import { SettingsStore } from './settings-store';
+import { WorkshopStore } from './workshop-store';
 
 const NUMBERS = [
   { field: 'undercutMm', label: 'Undercut to, mm' },
@@ -96,9 +96,9 @@ const NUMBERS = [
   `,
 })
 export class AcceptanceSettings {
-  private readonly store = inject(SettingsStore);
+  private readonly store = inject(WorkshopStore);
   protected readonly numbers = NUMBERS;
-  protected readonly tints = TINT_LIMITS.map(({ id, title }) => ({ value: id, title }));
+  protected readonly tints = titled(TINT_LIMITS);
   protected readonly own = computed(() => this.store.workshop()?.acceptanceProfiles ?? null);
   protected readonly list = editedList('acceptanceProfiles', STARTING_PROFILES);
 

@@ -1,6 +1,6 @@
 import { computed, inject, type Signal } from '@angular/core';
 import type { Workshop } from '@variatum/contracts';
-import { SettingsStore } from './settings-store';
+import { WorkshopStore } from './workshop-store';
 
 type ListField = 'machines' | 'gases' | 'acceptanceProfiles';
 type Entry<Field extends ListField> = NonNullable<Workshop[Field]>[number];
@@ -23,7 +23,7 @@ export function editedList<Field extends ListField>(
   field: Field,
   starting: readonly Entry<Field>[] = [],
 ): EditedList<Field> {
-  const store = inject(SettingsStore);
+  const store = inject(WorkshopStore);
   const entries = computed<readonly Entry<Field>[]>(() => store.workshop()?.[field] ?? starting);
   const set = (list: readonly Entry<Field>[]): void => store.change({ [field]: list });
   return {

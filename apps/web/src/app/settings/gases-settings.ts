@@ -1,12 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import type { Gas } from '@variatum/contracts';
-import { JOINTS } from '@variatum/metallurgy';
+import { GASES, JOINTS, NOT_GIVEN } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { ChoiceGroup, flowMeasure, MeasureField, SelectField, TextField } from '../kit/fields';
+import { ChoiceGroup, flowMeasure, MeasureField, SelectField, TextField, titled } from '../kit/fields';
 import { Icon } from '../kit/marks/icon';
 import { editedList } from './edited-list';
 import { SettingsEntry } from './settings-entry';
-import { SettingsStore } from './settings-store';
+import { WorkshopStore } from './workshop-store';
 
 /** Gases at hand, for the torch and for the back of the root. */
 @Component({
@@ -37,11 +37,10 @@ import { SettingsStore } from './settings-store';
           <va-measure-field
             label="Usual flow"
             [measure]="flow()"
-            [value]="gas.flowLpm"
-            [text]="gas.flowText"
+            [quantity]="gas.flowLpm"
             placeholder="7 L/min, 15 cfh"
-            [otherError]="list.error(index, 'flowLpm')"
-            (changed)="list.change(index, { flowLpm: $event.value, flowText: $event.text })"
+            [otherError]="list.error(index, 'flowLpm.value')"
+            (changed)="list.change(index, { flowLpm: $event })"
           />
           <va-choice-group
             label="For"
@@ -51,10 +50,7 @@ import { SettingsStore } from './settings-store';
           />
           <div class="after">
             @if (hydrogen(gas)) {
-              <p class="caution">
-                Hydrogen in the gas is for austenitic steel only: never on martensitic, ferritic, duplex or carbon
-                steel.
-              </p>
+              <p class="caution">{{ hydrogenCaution }}</p>
             }
           </div>
         </va-settings-entry>
@@ -72,18 +68,20 @@ import { SettingsStore } from './settings-store';
   `,
 })
 export class GasesSettings {
-  private readonly store = inject(SettingsStore);
+  private readonly store = inject(WorkshopStore);
   protected readonly list = editedList('gases');
   protected readonly flow = computed(() => flowMeasure(this.store.workshop()?.flowUnit ?? 'L/min'));
-  protected readonly kinds = JOINTS.gases.map((value) => ({ value, title: value }));
+  protected readonly kinds = titled(GASES);
   protected readonly uses = [
     { value: 'torch', title: 'torch' },
     { value: 'purge', title: 'purge' },
     { value: 'both', title: 'both' },
   ] as const;
 
+  protected readonly hydrogenCaution = JOINTS.hydrogenGasCaution;
+
   protected hydrogen({ gas }: Gas): boolean {
-    return JOINTS.hydrogenGases.includes(gas);
+    return JOINTS.gases[gas].hydrogen;
   }
 
   protected add(): void {
@@ -92,8 +90,7 @@ export class GasesSettings {
       name: 'Argon',
       gas: 'argon',
       use: 'both',
-      flowLpm: null,
-      flowText: '',
+      flowLpm: NOT_GIVEN,
     });
   }
 }

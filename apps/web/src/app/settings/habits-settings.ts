@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { FIELD_TESTS, RODS } from '@variatum/metallurgy';
-import { type ChoiceOption, SelectField, SwitchField } from '../kit/fields';
-import { SettingsStore } from './settings-store';
+import { type ChoiceOption, SelectField, SwitchField, titled } from '../kit/fields';
+import { WorkshopStore } from './workshop-store';
 
 const STEPS: readonly ChoiceOption<number>[] = [
   { value: -3, title: 'avoid much' },
@@ -93,9 +93,9 @@ const STEPS: readonly ChoiceOption<number>[] = [
   `,
 })
 export class HabitsSettings {
-  private readonly store = inject(SettingsStore);
+  private readonly store = inject(WorkshopStore);
   protected readonly tests = FIELD_TESTS;
-  protected readonly rods: readonly ChoiceOption<string | null>[] = RODS.map(({ id }) => ({ value: id, title: id }));
+  protected readonly rods: readonly ChoiceOption<string | null>[] = titled(RODS.map(({ id }) => id));
   protected readonly steps = STEPS;
 
   protected readonly owned = computed(

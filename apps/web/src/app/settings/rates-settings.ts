@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import type { Rates } from '@variatum/contracts';
 import { NumberField, TextField } from '../kit/fields';
-import { SettingsStore } from './settings-store';
+import { WorkshopStore } from './workshop-store';
 
 const NONE: Rates = {
   currency: '',
@@ -46,7 +46,7 @@ const FIELDS = [
   `,
 })
 export class RatesSettings {
-  private readonly store = inject(SettingsStore);
+  private readonly store = inject(WorkshopStore);
   protected readonly fields = FIELDS;
   protected readonly rates = computed(() => this.store.workshop()?.rates ?? NONE);
 

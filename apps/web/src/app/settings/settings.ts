@@ -1,19 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject } from '@angular/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { Autosave } from '../sync/autosave';
 import { PersonSettings, TEXT_SIZES } from './person-settings';
-import { RestingChanges } from '../sync/resting-changes';
-import { UndoHistory } from '../sync/undo-history';
-import { ChoiceGroup, TextField } from '../kit/fields';
-import { ConflictPanel } from '../sync/conflict-panel';
+import { ChoiceGroup, TextField, titled } from '../kit/fields';
 import { saveWords } from '../words/state-words';
-import { TakeBack } from '../sync/take-back';
 import { AcceptanceSettings } from './acceptance-settings';
 import { GasesSettings } from './gases-settings';
 import { HabitsSettings } from './habits-settings';
 import { MachinesSettings } from './machines-settings';
 import { RatesSettings } from './rates-settings';
-import { SettingsStore } from './settings-store';
+import { WorkshopStore } from './workshop-store';
+import { PAGE_SYNC } from '../sync';
+import { ConflictPanel } from '../sync/conflict-panel';
+import { SaveStatus } from '../sync/save-status';
+import { TakeBack } from '../sync/take-back';
 
 /** What the workshop has and likes, and how this person wants the page. */
 @Component({
@@ -27,24 +26,22 @@ import { SettingsStore } from './settings-store';
     MachinesSettings,
     NzButtonModule,
     RatesSettings,
+    SaveStatus,
     TakeBack,
     TextField,
   ],
-  providers: [Autosave, UndoHistory, RestingChanges, SettingsStore],
+  providers: [PAGE_SYNC, WorkshopStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="page stack">
       <div class="row head">
         <h1>Settings</h1>
         <div class="row">
-          <va-take-back [store]="store" />
-          <p class="small soft" role="status">{{ words() }}</p>
+          <va-take-back />
+          <va-save-status />
         </div>
       </div>
-      <va-conflict-panel
-        [conflicts]="store.conflicts()"
-        (decided)="store.decideConflict($event.conflict, $event.keepMine)"
-      />
+      <va-conflict-panel [of]="store.document" />
       <section class="panel stack" aria-label="This page">
         <h2>This page, for you on this machine</h2>
         <div class="row wide">
@@ -104,10 +101,10 @@ import { SettingsStore } from './settings-store';
         <va-habits-settings />
         <va-acceptance-settings />
         <va-rates-settings />
-      } @else if (store.failed()) {
+      } @else if (store.document.reading() === 'unanswered') {
         <p class="panel" role="alert">
           The settings cannot be read: the server does not answer.
-          <button nz-button type="button" (click)="store.load()">Try again</button>
+          <button nz-button type="button" (click)="store.open()">Try again</button>
         </p>
       }
     </div>
@@ -133,15 +130,14 @@ import { SettingsStore } from './settings-store';
   `,
 })
 export class Settings {
-  protected readonly store = inject(SettingsStore);
+  protected readonly store = inject(WorkshopStore);
   protected readonly person = inject(PersonSettings);
-  protected readonly words = computed(() => saveWords(this.store.saving.state(), this.store.saving.waiting()));
 
   protected readonly themes = [
     { value: 'day', title: 'Day' },
     { value: 'dim', title: 'Dim workshop' },
   ] as const;
-  protected readonly sizes = TEXT_SIZES.map(({ id, title }) => ({ value: id, title }));
+  protected readonly sizes = titled(TEXT_SIZES);
   protected readonly hands = [
     { value: 'right', title: 'right hand' },
     { value: 'left', title: 'left hand' },
@@ -150,10 +146,11 @@ export class Settings {
     { value: 'mm', title: 'millimetres' },
     { value: 'in', title: 'inches' },
   ] as const;
-  protected readonly temperatures = (['°C', '°F'] as const).map((value) => ({ value, title: value }));
-  protected readonly flows = (['L/min', 'cfh'] as const).map((value) => ({ value, title: value }));
+  protected readonly temperatures = titled(['°C', '°F']);
+  protected readonly flows = titled(['L/min', 'cfh']);
 
   constructor() {
-    inject(DestroyRef).onDestroy(() => this.store.flush());
+    void this.store.open();
+    inject(DestroyRef).onDestroy(() => this.store.document.flush());
   }
 }

@@ -1,5 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { dotted, type FieldError } from '@variatum/metallurgy';
 import type { Waiting } from './delivery';
 import type { Operation } from './operation';
 import { OperationQueue } from './operation-queue';
@@ -13,8 +14,7 @@ export class Autosave {
   private readonly queue = inject(OperationQueue);
   private readonly restingState = signal<ReadonlySet<string>>(new Set());
 
-  /** Whether an operation belongs to what this page shows; the page's store says so. */
-  mine: (operation: Operation) => boolean = () => false;
+  private readonly shownHere: ((operation: Operation) => boolean)[] = [];
 
   /** Errors of refused changes, by change key and field path. */
   readonly fieldErrors = signal<Readonly<Record<string, Readonly<Record<string, string>>>>>({});
@@ -31,14 +31,21 @@ export class Autosave {
 
   constructor() {
     this.queue.outcomes.pipe(takeUntilDestroyed()).subscribe((outcome) => {
-      if (!('problem' in outcome) || !this.mine(outcome.operation)) return;
+      if (!('problem' in outcome) || !this.shownHere.some((shows) => shows(outcome.operation))) return;
       const { problem, operation } = outcome;
       outcome.shown = true;
       this.setErrors(
         operation.key,
-        problem.errors?.length ? problem.errors : [{ path: '', message: problem.detail ?? problem.title }],
+        problem.errors?.length
+          ? problem.errors.map(({ path, message }) => ({ path: path.split('.'), message }))
+          : [{ path: [], message: problem.detail ?? problem.title }],
       );
     });
+  }
+
+  /** Says of which operations this page shows what was refused, at the field it was typed into. */
+  show(isShown: (operation: Operation) => boolean): void {
+    this.shownHere.push(isShown);
   }
 
   /** Says that changes to a thing wait for typing to rest, or no longer do. */
@@ -62,12 +69,12 @@ export class Autosave {
   }
 
   /** Shows errors of a change, or takes them away. */
-  setErrors(key: string, errors: readonly { readonly path: string; readonly message: string }[]): void {
+  setErrors(key: string, errors: readonly FieldError[]): void {
     this.fieldErrors.update((all) => {
       const { [key]: _gone, ...rest } = all;
       return errors.length === 0
         ? rest
-        : { ...rest, [key]: Object.fromEntries(errors.map(({ path, message }) => [path, message])) };
+        : { ...rest, [key]: Object.fromEntries(errors.map(({ path, message }) => [dotted(path), message])) };
     });
   }
 }

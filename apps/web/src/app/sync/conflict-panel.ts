@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, type Signal } from '@angular/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import type { Conflict } from './operation-queue';
 
@@ -9,7 +9,6 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   service: 'Service',
   name: 'Name',
   thicknessMm: 'Thickness',
-  thicknessText: 'Thickness as typed',
   family: 'Kind of part',
   form: 'Form',
   size: 'Size',
@@ -18,9 +17,8 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   grade: 'Grade',
   weldMetal: 'Rod of the old weld',
   joint: 'Joint',
-  temperatureText: 'Temperatures as typed',
+  temperaturesC: 'Temperatures',
   outsideMm: 'Outside diameter',
-  outsideText: 'Outside diameter as typed',
   condition: 'State it came in',
   marks: 'Marks',
   turn: 'Turn of a picture',
@@ -42,7 +40,7 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   imports: [NzButtonModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @for (conflict of conflicts(); track $index) {
+    @for (conflict of of().conflicts(); track $index) {
       <section class="panel" role="alert" [attr.aria-label]="'Changed twice: ' + title(conflict.field)">
         <p>
           <strong>{{ title(conflict.field) }}</strong>
@@ -52,12 +50,12 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
           <div>
             <dt class="small soft">Yours</dt>
             <dd>{{ words(conflict.mine) }}</dd>
-            <button nz-button type="button" (click)="decided.emit({ conflict, keepMine: true })">Keep yours</button>
+            <button nz-button type="button" (click)="of().decideConflict(conflict, true)">Keep yours</button>
           </div>
           <div>
             <dt class="small soft">Theirs</dt>
             <dd>{{ words(conflict.theirs) }}</dd>
-            <button nz-button type="button" (click)="decided.emit({ conflict, keepMine: false })">Take theirs</button>
+            <button nz-button type="button" (click)="of().decideConflict(conflict, false)">Take theirs</button>
           </div>
         </dl>
       </section>
@@ -82,8 +80,11 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   `,
 })
 export class ConflictPanel {
-  readonly conflicts = input.required<readonly Conflict[]>();
-  readonly decided = output<{ readonly conflict: Conflict; readonly keepMine: boolean }>();
+  /** What may have been changed by two. */
+  readonly of = input.required<{
+    readonly conflicts: Signal<readonly Conflict[]>;
+    decideConflict(conflict: Conflict, keepMine: boolean): void;
+  }>();
 
   protected title(field: string): string {
     return FIELD_WORDS[field] ?? field;
@@ -92,6 +93,9 @@ export class ConflictPanel {
   protected words(value: unknown): string {
     if (value === null || value === undefined || value === '') return 'nothing';
     if (typeof value !== 'object') return String(value);
+    if (Array.isArray(value)) return value.map((one) => this.words(one)).join(', ') || 'nothing';
+    // A quantity is said as it was typed.
+    if ('typed' in value && 'value' in value) return this.words(value.typed || value.value);
     return (
       Object.entries(value)
         .map(([name, part]) => `${name} ${typeof part === 'object' ? JSON.stringify(part) : String(part)}`)

@@ -1,5 +1,6 @@
 import { HttpClient, provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting, type TestRequest } from '@angular/common/http/testing';
+import { knownSession, OWNER } from '../../testing/known-session';
 import { ErrorHandler } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { throwError } from 'rxjs';
@@ -39,6 +40,7 @@ describe('OperationQueue', () => {
       providers: [
         { provide: OperationStore, useValue: store },
         { provide: ErrorHandler, useValue: { handleError: (error: unknown) => faults.push(error) } },
+        knownSession(),
         provideHttpClient(),
         provideHttpClientTesting(),
       ],
@@ -66,6 +68,15 @@ describe('OperationQueue', () => {
     faults = [];
   });
   afterEach(() => jest.useRealTimers());
+
+  test('an operation carries whom it was typed for, in the line and on its way', async () => {
+    const queue = start();
+    queue.enqueue(operation('/1'));
+    expect(queue.waiting()).toMatchObject([OWNER]);
+    const sent = await next();
+    expect(sent.request.headers.get('Variatum-On-Behalf')).toBe(OWNER.workshop);
+    sent.flush({});
+  });
 
   test('sends one after another, in order', async () => {
     const queue = start();
@@ -199,7 +210,7 @@ describe('OperationQueue', () => {
     (await next()).flush(...conflict({ stage: 'pieces', version: 9 }));
     const again = await next();
     expect(again.request.body).toEqual({ stage: 'rod', version: 9 });
-    again.flush({ version: 10 });
+    again.flush({ id: 'p', version: 10 });
     await settle();
     expect(queue.conflicts()).toEqual([]);
   });
@@ -230,7 +241,6 @@ describe('OperationQueue', () => {
     await settle();
     http.verify();
     expect(queue.conflicts()).toEqual([]);
-    expect(queue.versionOf('p')).toBe(4);
     expect(queue.unsent()).toBe(false);
   });
 
@@ -240,10 +250,10 @@ describe('OperationQueue', () => {
     (await next()).flush(...conflict({ name: 'Sheet', origin: 'theirs', version: 9 }));
     const again = await next();
     expect(again.request.body).toEqual({ name: 'Mine', version: 9 });
-    again.flush({ version: 10 });
+    again.flush({ id: 'p', version: 10 });
     await settle();
     expect(queue.conflicts()).toEqual([]);
-    expect(queue.versionOf('p')).toBe(10);
+    expect(queue.madeHere('p', 10)).toBe(true);
   });
 
   test('a field both changed waits for a decision; the others go ahead', async () => {

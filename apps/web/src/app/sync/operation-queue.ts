@@ -1,11 +1,12 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { computed, ErrorHandler, inject, Injectable, signal } from '@angular/core';
-import type { Problem } from '@variatum/contracts';
+import { behalf, ON_BEHALF_HEADER, type Problem } from '@variatum/contracts';
 import { firstValueFrom, Subject } from 'rxjs';
 import { problemOf, waitAfter, type Waiting } from './delivery';
 import type { NewOperation, Operation } from './operation';
 import { OperationStore } from './operation-store';
 import { PageLife } from './page-life';
+import { Session } from './session';
 
 /** A field that two people changed, both from the same state. */
 export interface Conflict {
@@ -44,6 +45,7 @@ export class OperationQueue {
   private readonly http = inject(HttpClient);
   private readonly store = inject(OperationStore);
   private readonly life = inject(PageLife);
+  private readonly session = inject(Session);
   private readonly faults = inject(ErrorHandler);
 
   private readonly waitingState = signal<readonly Operation[]>([]);
@@ -51,6 +53,8 @@ export class OperationQueue {
   private readonly conflictState = signal<readonly Conflict[]>([]);
   private readonly refusalState = signal<readonly Refusal[]>([]);
   private readonly versions = new Map<string, number>();
+  /** Versions that changes of this page made, as `id version`. */
+  private readonly made = new Set<string>();
   private readonly outcomeSubject = new Subject<Outcome>();
   private readonly idleWaiters: (() => void)[] = [];
   private sequence = Date.now() * 1000;
@@ -75,7 +79,7 @@ export class OperationQueue {
   readonly ready: Promise<void>;
 
   constructor() {
-    this.ready = this.adopt();
+    this.ready = this.session.known.then(() => this.adopt());
     this.life.whenOneGoes(() => void this.adopt());
     addEventListener('online', () => this.wake?.());
     addEventListener('beforeunload', (event) => {
@@ -89,14 +93,19 @@ export class OperationQueue {
     if ((this.versions.get(id) ?? 0) < version) this.versions.set(id, version);
   }
 
-  /** Version of a thing as last heard of. */
-  versionOf(id: string): number | undefined {
-    return this.versions.get(id);
+  /** Whether a version of a thing came about by a change of this page. */
+  madeHere(id: string, version: number): boolean {
+    return this.made.has(`${id} ${version}`);
   }
 
   /** Puts an operation in the line. */
   enqueue(operation: NewOperation): void {
-    const placed: Operation = { ...operation, sequence: ++this.sequence, page: this.life.id };
+    const placed: Operation = {
+      ...operation,
+      ...this.session.owner(),
+      sequence: ++this.sequence,
+      page: this.life.id,
+    };
     this.waitingState.update((waiting) => [...waiting, placed]);
     void this.store.put(placed);
     void this.work();
@@ -123,7 +132,8 @@ export class OperationQueue {
 
   /** Takes over what pages now gone could not send; it is older than anything typed here. */
   private async adopt(): Promise<void> {
-    const left = await this.store.adopt().catch(() => []);
+    const owner = this.session.owner();
+    const left = owner ? await this.store.adopt(owner).catch(() => []) : [];
     if (left.length === 0) return;
     this.waitingState.update((waiting) => {
       const onItsWay = waiting.filter(({ sequence }) => sequence === this.sending);
@@ -170,15 +180,17 @@ export class OperationQueue {
 
   /** Sends an operation. */
   private async deliver(operation: Operation): Promise<Delivery> {
-    const { method, url, versioned, file } = operation;
+    const { method, url, versioned, file, workshop, person = null } = operation;
+    const headers: Record<string, string> =
+      workshop === undefined ? {} : { [ON_BEHALF_HEADER]: behalf({ workshop, person }) };
     const version = versioned && Math.max(versioned.version, this.versions.get(versioned.id) ?? 0);
     const body = version === undefined ? operation.body : { ...operation.body, version };
     let answer: unknown;
     try {
       answer = await firstValueFrom(
         file
-          ? this.http.request(method, url, { body: file, params: body as Record<string, string> })
-          : this.http.request(method, url, { body }),
+          ? this.http.request(method, url, { headers, body: file, params: body as Record<string, string> })
+          : this.http.request(method, url, { headers, body }),
       );
     } catch (error) {
       if (!(error instanceof HttpErrorResponse)) {
@@ -193,7 +205,9 @@ export class OperationQueue {
       if (error.status === 409 && versioned && current) return this.merge(operation, current);
       return this.tell({ operation, problem });
     }
-    if (versioned) this.knowVersion(versioned.id, (answer as { version: number }).version);
+    const { id, version: next } = (answer ?? {}) as { id?: string; version?: number };
+    if (versioned && next !== undefined) this.knowVersion(versioned.id, next);
+    if (id !== undefined && next !== undefined) this.made.add(`${id} ${next}`);
     return this.tell({ operation, answer });
   }
 

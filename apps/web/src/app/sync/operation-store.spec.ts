@@ -1,5 +1,6 @@
 import 'fake-indexeddb/auto';
 import { TestBed } from '@angular/core/testing';
+import { OWNER } from '../../testing/known-session';
 import { withLocks, type FakeLocks } from '../../testing/fake-locks';
 import type { Operation } from './operation';
 import { OperationStore } from './operation-store';
@@ -39,7 +40,7 @@ test('what a page leaves behind is taken over in its order, by one page only', a
   const [later, latest] = [newPage(), newPage()];
   await later.life.known;
   await latest.life.known;
-  const both = await Promise.all([later.store.adopt(), latest.store.adopt()]);
+  const both = await Promise.all([later.store.adopt(OWNER), latest.store.adopt(OWNER)]);
   expect(both.map(urls).sort()).toEqual([[], ['/1', '/3']]);
   expect(both.flat().every(({ page }) => [later.life.id, latest.life.id].includes(page))).toBe(true);
   for (const sequence of [1, 3]) await latest.store.remove(sequence);
@@ -49,9 +50,9 @@ test('what a living page is about to send is left to it', async () => {
   const living = newPage();
   await leave(living, 7);
   const other = newPage();
-  expect(await other.store.adopt()).toEqual([]);
+  expect(await other.store.adopt(OWNER)).toEqual([]);
   close(living);
-  expect(urls(await other.store.adopt())).toEqual(['/7']);
+  expect(urls(await other.store.adopt(OWNER))).toEqual(['/7']);
   await other.store.remove(7);
 });
 
@@ -60,9 +61,9 @@ test('what a page leaves behind that is just being left, as when it is loaded an
   await leave(left, 8);
   const anew = newPage();
   const adopted = new Promise<readonly Operation[]>((resolve) =>
-    anew.life.whenOneGoes(() => resolve(anew.store.adopt())),
+    anew.life.whenOneGoes(() => resolve(anew.store.adopt(OWNER))),
   );
-  expect(await anew.store.adopt()).toEqual([]);
+  expect(await anew.store.adopt(OWNER)).toEqual([]);
   close(left);
   expect(urls(await adopted)).toEqual(['/8']);
   await anew.store.remove(8);
@@ -103,4 +104,17 @@ test('a page learns of another one that goes', async () => {
   for (let turns = 0; turns < 10; turns++) await Promise.resolve();
   expect(gone).toEqual(['second hears']);
   Object.assign(globalThis, { BroadcastChannel: before });
+});
+
+test('what somebody typed is sent for nobody else, and waits until that person is back', async () => {
+  const [ann, ben] = ['a', 'b'].map((person) => ({ ...OWNER, person }));
+  const shared = newPage();
+  await shared.store.put({ ...operation(20, shared.life.id), ...ann });
+  await shared.store.put({ ...operation(21, shared.life.id), ...OWNER });
+  close(shared);
+  const later = newPage();
+  expect(urls(await later.store.adopt(ben!))).toEqual([]);
+  expect(urls(await later.store.adopt(OWNER))).toEqual(['/21']);
+  expect(urls(await later.store.adopt(ann!))).toEqual(['/20']);
+  for (const sequence of [20, 21]) await later.store.remove(sequence);
 });

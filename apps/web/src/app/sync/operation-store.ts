@@ -2,6 +2,7 @@ import { inject, Injectable } from '@angular/core';
 import { openDB, type IDBPDatabase } from 'idb';
 import type { Operation } from './operation';
 import { PageLife } from './page-life';
+import type { Owner } from './session';
 
 const DATABASE = 'variatum';
 const OPERATIONS = 'operations';
@@ -24,11 +25,18 @@ export class OperationStore {
       return undefined;
     });
 
-  /** Makes operations that pages now gone have left behind those of this page, and answers them in order. */
-  adopt(): Promise<readonly Operation[]> {
+  /**
+   * Makes operations that pages now gone have left behind those of this page, and answers them in order. What others have typed
+   * waits until they are back.
+   */
+  adopt(owner: Owner): Promise<readonly Operation[]> {
     return this.life.alone('adoption', async () => {
       const database = await this.database;
-      const kept = ((await database?.getAll(OPERATIONS)) ?? []) as Operation[];
+      const all = ((await database?.getAll(OPERATIONS)) ?? []) as Operation[];
+      const kept = all.filter(
+        ({ workshop, person = null }) =>
+          workshop === undefined || (workshop === owner.workshop && person === owner.person),
+      );
       // Operations kept by an older program name no page: nobody else sends them.
       const gone = await this.life.gone(kept.map(({ page }) => page ?? ''));
       const left = kept.filter(({ page }) => gone.has(page ?? '')).map((one) => ({ ...one, page: this.life.id }));

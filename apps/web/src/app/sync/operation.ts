@@ -4,6 +4,9 @@ export interface Operation {
   readonly sequence: number;
   /** Page that sends it; when that page is gone another one takes it over. */
   readonly page: string;
+  /** Whom it was typed for: it is sent for nobody else. Absent in what an older program kept. */
+  readonly workshop?: string;
+  readonly person?: string | null;
   /** What is changed, for messages and for the place of an error. */
   readonly key: string;
   /** Job it belongs to. */
@@ -11,6 +14,8 @@ export interface Operation {
   readonly method: 'POST' | 'PATCH' | 'PUT';
   readonly url: string;
   readonly body: Readonly<Record<string, unknown>>;
+  /** Whether it was typed into fields: what is refused is shown there. */
+  readonly typed?: boolean;
   /** A file that is sent as it is; what `body` says of it then stands in the query. */
   readonly file?: Blob;
   /**
@@ -29,4 +34,4 @@ export interface Operation {
 }
 
 /** An operation before it has its place in the line. */
-export type NewOperation = Omit<Operation, 'sequence' | 'page'>;
+export type NewOperation = Omit<Operation, 'sequence' | 'page' | 'workshop' | 'person'>;

@@ -1,4 +1,5 @@
 import { TestBed } from '@angular/core/testing';
+import { knownSession } from '../../testing/known-session';
 import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import * as z from 'zod';
@@ -16,11 +17,11 @@ let undone: object[];
 beforeEach(() => {
   jest.useFakeTimers();
   TestBed.configureTestingModule({
-    providers: [Autosave, UndoHistory, RestingChanges, provideHttpClient(), provideHttpClientTesting()],
+    providers: [Autosave, UndoHistory, RestingChanges, knownSession(), provideHttpClient(), provideHttpClientTesting()],
   });
   resting = TestBed.inject(RestingChanges);
   http = TestBed.inject(HttpTestingController);
-  TestBed.inject(Autosave).mine = () => true;
+  TestBed.inject(Autosave).show(() => true);
   undone = [];
 });
 afterEach(() => jest.useRealTimers());
@@ -33,8 +34,7 @@ const rest = (changes: object, more: Partial<RestingChange> = {}): void =>
     before: { name: 'old', size: 1 },
     schema,
     operation: { method: 'PATCH', url: '/thing' },
-    id: 't',
-    version: 3,
+    versioned: { id: 't', version: 3 },
     words: 'the change',
     undo: (before) => undone.push(before),
     ...more,
@@ -76,7 +76,8 @@ test('a field that cannot be taken stays, the others go ahead, and it follows wh
 });
 
 test('what only a check beyond the schema finds is kept and shown as well', async () => {
-  const check = ({ size }: { size?: number }) => ((size ?? 0) > 5 ? [{ path: 'size', message: 'too large here' }] : []);
+  const check = ({ size }: { size?: number }) =>
+    (size ?? 0) > 5 ? [{ path: ['size'], message: 'too large here' }] : [];
   rest({ size: 7 }, { check: check as NonNullable<RestingChange['check']> });
   await pass();
   http.expectNone('/thing');

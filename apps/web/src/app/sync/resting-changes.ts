@@ -1,5 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import type { FieldError } from '@variatum/metallurgy';
 import type * as z from 'zod';
 import { Autosave } from './autosave';
 import type { NewOperation, Operation } from './operation';
@@ -10,7 +11,8 @@ import { UndoHistory } from './undo-history';
 /** How long typing rests before a change is sent. */
 const REST_MS = 400;
 
-type Fields = Readonly<Record<string, unknown>>;
+/** Fields of a thing by name. */
+export type Fields = Readonly<Record<string, unknown>>;
 
 /** A change to one thing. */
 export interface RestingChange {
@@ -19,23 +21,18 @@ export interface RestingChange {
   readonly job: string;
   readonly changes: object;
   /** The thing as it stood before this change. */
-  readonly before: Fields;
+  readonly before: object;
   /** Schema of the body that is sent. */
   readonly schema: z.ZodType;
   /** Faults the schema cannot see, with paths as the body has them. */
-  readonly check?: (changes: Fields) => readonly Fault[];
+  readonly check?: (changes: Fields) => readonly FieldError[];
   readonly operation: Pick<NewOperation, 'method' | 'url'>;
-  readonly id: string;
-  readonly version: number;
+  /** Identifier and version of the thing; without one the last change counts, whoever made it. */
+  readonly versioned?: { readonly id: string; readonly version: number };
   /** Words for the step to take back. */
   readonly words: string;
   /** Brings back what was before. */
   readonly undo: (before: Fields) => void;
-}
-
-interface Fault {
-  readonly path: string;
-  readonly message: string;
 }
 
 interface Resting {
@@ -85,6 +82,11 @@ export class RestingChanges {
     return this.rests.get(key)?.changes ?? {};
   }
 
+  /** What changes are resting or cannot be taken, by key. */
+  keys(): readonly string[] {
+    return [...this.rests.keys()];
+  }
+
   rest(change: RestingChange): void {
     const { key } = change;
     const known = this.rests.get(key);
@@ -92,7 +94,7 @@ export class RestingChanges {
     this.kinds.set(key, change);
     const changes = { ...known?.changes, ...change.changes };
     const before = {
-      ...Object.fromEntries(Object.keys(change.changes).map((field) => [field, change.before[field]])),
+      ...Object.fromEntries(Object.entries(change.before).filter(([field]) => field in change.changes)),
       ...known?.before,
     };
     this.saving.setErrors(key, faultsOf(change, changes));
@@ -106,7 +108,7 @@ export class RestingChanges {
     if (!entry || !change) return;
     clearTimeout(entry.timer);
     this.saving.setResting(key, false);
-    const bad = new Set(faultsOf(change, entry.changes).map(({ path }) => path.split('.')[0]));
+    const bad = new Set(faultsOf(change, entry.changes).map(({ path: [field] }) => field));
     const pick = (fields: Fields, wanted: boolean): Record<string, unknown> =>
       Object.fromEntries(Object.entries(fields).filter(([field]) => bad.has(field) !== wanted));
     const base = pick(entry.before, true);
@@ -116,26 +118,34 @@ export class RestingChanges {
     else
       this.rests.set(key, { changes: pick(entry.changes, false), before: pick(entry.before, false), timer: undefined });
     if (Object.keys(body).length === 0) return;
-    const { job, operation, id, version, words, undo } = change;
-    this.queue.enqueue({ key, job, ...operation, body, versioned: { id, version, base } });
+    const { job, operation, versioned, words, undo } = change;
+    this.queue.enqueue({
+      key,
+      job,
+      ...operation,
+      body,
+      typed: true,
+      ...(versioned ? { versioned: { ...versioned, base } } : {}),
+    });
     this.history.push(words, () => undo(base));
   }
 
   /** What the server refused stays where it was typed, whatever others change, until it is put right. */
-  private keepRefused({ key, body, versioned }: Operation): void {
-    if (!versioned || !this.kinds.has(key)) return;
+  private keepRefused({ key, body, typed, versioned }: Operation): void {
+    if (!typed || !this.kinds.has(key)) return;
     const known = this.rests.get(key);
     this.rests.set(key, {
       timer: known?.timer,
       changes: { ...body, ...known?.changes },
-      before: { ...known?.before, ...versioned.base },
+      before: { ...known?.before, ...versioned?.base },
     });
   }
 }
 
 /** What is wrong with changes, by field. */
-function faultsOf({ schema, check, version }: RestingChange, changes: Fields): readonly Fault[] {
-  const issues = schema.safeParse({ ...changes, version: Math.max(1, version) }).error?.issues ?? [];
-  const faults = issues.map(({ path, message }) => ({ path: path.join('.'), message }));
+function faultsOf({ schema, check, versioned }: RestingChange, changes: Fields): readonly FieldError[] {
+  const upon = versioned ? { version: Math.max(1, versioned.version) } : {};
+  const issues = schema.safeParse({ ...changes, ...upon }).error?.issues ?? [];
+  const faults = issues.map(({ path, message }) => ({ path: path.map((step) => step as string | number), message }));
   return faults.length > 0 ? faults : (check?.(changes) ?? []);
 }

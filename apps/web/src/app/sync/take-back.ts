@@ -1,4 +1,5 @@
-import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { RestingChanges } from './resting-changes';
 import { UndoHistory } from './undo-history';
 import { onKey } from '../frame/keys';
 import { Icon } from '../kit/marks/icon';
@@ -23,17 +24,15 @@ import { Icon } from '../kit/marks/icon';
   `,
 })
 export class TakeBack {
-  /** What sends everything that still rests. */
-  readonly store = input.required<{ flush(): void }>();
   protected readonly history = inject(UndoHistory);
+  private readonly resting = inject(RestingChanges);
 
   constructor() {
     onKey('takeBack', () => this.undo());
   }
 
   protected undo(): void {
-    const store = this.store();
-    store.flush();
-    this.history.undo(() => store.flush());
+    this.resting.flush();
+    this.history.undo(() => this.resting.flush());
   }
 }

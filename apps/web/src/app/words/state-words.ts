@@ -1,5 +1,5 @@
 import type { JobState } from '@variatum/contracts';
-import type { SaveState } from '../sync/autosave';
+import { type SaveState } from '../sync';
 
 /** Names of the board's columns. */
 export const STATE_WORDS: Readonly<Record<JobState, string>> = {

@@ -1,6 +1,6 @@
 import {
   ENVIRONMENTS,
-  FIELD_TESTS,
+  findFieldTest,
   FAMILIES,
   type FieldTest,
   type MaterialFamily,
@@ -34,11 +34,25 @@ export function sureWords(share: number): string {
   return 'a stop-gap: what the pieces are decides it';
 }
 
+/** A share as people read it: `0.4 %`, `37 %`. */
+export const percentWords = (share: number): string => `${(100 * share).toFixed(share < 0.095 ? 1 : 0)} %`;
+
+/** Expected loss in points: hundredths of a lost part. */
+export const pointsWords = (loss: number): string => (100 * loss).toFixed(1);
+
+/** A figure with as many places as it deserves. */
+export const figureWords = (value: number): string =>
+  Math.abs(value) >= 100 ? value.toFixed(0) : Math.abs(value) >= 10 ? value.toFixed(1) : value.toPrecision(2);
+
+/** Day and time of a moment. */
+export const whenWords = (stamp: string): string =>
+  new Date(stamp).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' });
+
 /** Name of a family for people. */
 export const familyTitle = (family: string): string => FAMILIES[family as MaterialFamily]?.title ?? family;
 
-/** A field test by id. */
-export const testOf = (id: string): FieldTest | undefined => FIELD_TESTS.find((test) => test.id === id);
+/** Name of a field test. */
+export const testTitle = (id: string): string => findFieldTest(id)?.title ?? id;
 
 /** Settings of a test as people say them, such as where the magnet was held. */
 export function settingWords(
@@ -54,7 +68,7 @@ export function settingWords(
 
 /** What a logged test says, in words. */
 export function testWords({ entry }: Pick<FieldTestRecord, 'entry'>): string {
-  const test = testOf(entry.test);
+  const test = findFieldTest(entry.test);
   const where = test ? settingWords(test, { worked: entry.worked, filed: entry.filed }) : [];
   const suffix = where.length > 0 ? `, ${where.join(', ')}` : '';
   if (entry.reading)

@@ -34,6 +34,16 @@ export const fusionBoundary: RiskMechanism = {
   id: 'fusion-boundary',
   title: 'Martensite line at the fusion boundary',
   probability: () => 0,
+  shownAnyway({ withRod, meanPercent, pieces }) {
+    const { chromiumPercent, carbonSide } = data.mechanisms['fusion-boundary'].shownAnyway;
+    return (
+      withRod &&
+      meanPercent('Cr') > chromiumPercent &&
+      pieces.some(({ candidates }) =>
+        candidates.some(({ material, probability }) => probability > carbonSide && isCarbonSteel(material.family)),
+      )
+    );
+  },
   explain(sample) {
     const carbonSide = sample.pieces.find(({ material }) => isCarbonSteel(material.family));
     if (!carbonSide || sample.kind === 'carbon')

@@ -1,14 +1,5 @@
-import {
-  booleanAttribute,
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  ElementRef,
-  inject,
-  input,
-  output,
-} from '@angular/core';
-import { arrowTarget } from '../arrow-target';
+import { booleanAttribute, ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { ArrowItem, ArrowRow } from '../arrow-row';
 
 /** One of the answers of a choice group. */
 export interface ChoiceOption<Value> {
@@ -24,20 +15,20 @@ let count = 0;
  */
 @Component({
   selector: 'va-choice-group',
+  imports: [ArrowItem, ArrowRow],
   host: { class: 'field' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <span class="label" [class.hidden-text]="quiet()" [id]="id">{{ label() }}</span>
-    <div class="choices" role="radiogroup" [attr.aria-labelledby]="id">
-      @for (option of options(); track option.title; let index = $index) {
+    <div class="choices" vaArrowRow role="radiogroup" [attr.aria-labelledby]="id">
+      @for (option of options(); track option.title) {
         <button
           type="button"
           class="choice"
           role="radio"
           [attr.aria-checked]="option.value === value()"
-          [tabindex]="index === entry() ? 0 : -1"
+          [vaArrowItem]="option.value === value()"
           (click)="chosen.emit(option.value)"
-          (keydown)="move($event, index)"
         >
           {{ option.title }}
         </button>
@@ -53,20 +44,5 @@ export class ChoiceGroup<Value> {
   readonly quiet = input(false, { transform: booleanAttribute });
   readonly chosen = output<Value>();
 
-  private readonly element = inject<ElementRef<HTMLElement>>(ElementRef);
   protected readonly id = `choice-group-${++count}`;
-  /** Button that Tab lands on: the answer given, or the first. */
-  protected readonly entry = computed(() =>
-    Math.max(
-      0,
-      this.options().findIndex(({ value }) => value === this.value()),
-    ),
-  );
-
-  protected move(event: KeyboardEvent, from: number): void {
-    const to = arrowTarget(event.key, from, this.options().length);
-    if (to === undefined) return;
-    event.preventDefault();
-    this.element.nativeElement.querySelectorAll<HTMLElement>('[role="radio"]')[to]?.focus();
-  }
 }

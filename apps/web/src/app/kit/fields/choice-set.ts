@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { ArrowItem, ArrowRow } from '../arrow-row';
 import type { ChoiceOption } from './choice-group';
 
 let count = 0;
@@ -6,13 +7,15 @@ let count = 0;
 /** A question with a few answers, all in sight, of which any number may hold. */
 @Component({
   selector: 'va-choice-set',
+  imports: [ArrowItem, ArrowRow],
   host: { class: 'field' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <span class="label" [id]="id">{{ label() }}</span>
-    <div class="choices" role="group" [attr.aria-labelledby]="id">
+    <div vaArrowRow class="choices" role="group" [attr.aria-labelledby]="id">
       @for (option of options(); track option.title) {
         <button
+          vaArrowItem
           type="button"
           class="choice"
           [attr.aria-pressed]="values().includes(option.value)"

@@ -1,3 +1,4 @@
+import { known, NOT_GIVEN } from '@variatum/metallurgy';
 import { texts, render } from '../../../testing/render';
 import { ChoiceGroup } from './choice-group';
 import { ChoiceSet } from './choice-set';
@@ -41,34 +42,33 @@ describe('what a text comes to', () => {
 describe('measure field', () => {
   const measure = lengthMeasure('mm', [0.1, 300]);
   test('shows a known value in the user’s unit, and what was typed as it was typed', async () => {
-    const { element, set } = await render(MeasureField, { label: 'Wall', measure, value: 1.65, text: '' });
+    const { element, set } = await render(MeasureField, { label: 'Wall', measure, quantity: known(1.65) });
     expect(element.querySelector('input')?.value).toBe('1.65 mm');
-    await set('text', '.065');
+    await set('quantity', { value: 1.65, typed: '.065' });
     expect(element.querySelector('input')?.value).toBe('.065');
     expect(texts(element, '.soft')).toEqual(['1.65 mm (0.065 in)']);
   });
   test('passes on a value with its text, and a text without a value when it means none', async () => {
-    const { fixture, element } = await render(MeasureField, { label: 'Wall', measure, value: null, text: '' });
+    const { fixture, element } = await render(MeasureField, { label: 'Wall', measure, quantity: NOT_GIVEN });
     const said: unknown[] = [];
     fixture.componentInstance.changed.subscribe((change) => said.push(change));
     type(element, '1/8');
     type(element, '1/8 of');
     expect(said).toEqual([
-      { value: 3.175, text: '1/8' },
-      { value: null, text: '1/8 of' },
+      { value: 3.175, typed: '1/8' },
+      { value: null, typed: '1/8 of' },
     ]);
   });
   test('names a fault beside the field, its own before one from elsewhere', async () => {
     const { element, set } = await render(MeasureField, {
       label: 'Wall',
       measure,
-      value: null,
-      text: 'thick',
+      quantity: { value: null, typed: 'thick' },
       otherError: 'does not fit',
     });
     expect(texts(element, '.field-error')[0]).toMatch(/^not understood/);
     expect(element.querySelector('input')?.getAttribute('aria-invalid')).toBe('true');
-    await set('text', '2 mm');
+    await set('quantity', { value: 2, typed: '2 mm' });
     expect(texts(element, '.field-error')).toEqual(['does not fit']);
   });
 });

@@ -7,3 +7,4 @@ export { NumberField } from './number-field';
 export { SelectField } from './select-field';
 export { SwitchField } from './switch-field';
 export { TextField } from './text-field';
+export { titled } from './titled';

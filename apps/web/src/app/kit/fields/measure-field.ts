@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import type { Quantity } from '@variatum/metallurgy';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { judge, type Measure } from './measure';
 
@@ -20,7 +21,7 @@ let count = 0;
       nz-input
       [id]="id"
       [ngModel]="shown()"
-      (ngModelChange)="typed($event)"
+      (ngModelChange)="type($event)"
       [placeholder]="placeholder()"
       maxlength="40"
       autocomplete="off"
@@ -39,26 +40,24 @@ let count = 0;
 export class MeasureField {
   readonly label = input.required<string>();
   readonly measure = input.required<Measure>();
-  readonly value = input.required<number | null>();
-  /** As it was typed; empty where only the value is known. */
-  readonly text = input.required<string>();
+  readonly quantity = input.required<Quantity>();
   readonly placeholder = input('');
   /** An error from elsewhere, such as one that concerns two fields. */
   readonly otherError = input<string | null | undefined>(null);
-  readonly changed = output<{ readonly value: number | null; readonly text: string }>();
+  readonly changed = output<Quantity>();
 
   protected readonly id = `measure-${++count}`;
   protected readonly shown = computed(() => {
-    const value = this.value();
-    return this.text() || (value === null ? '' : this.measure().format(value));
+    const { value, typed } = this.quantity();
+    return typed || (value === null ? '' : this.measure().format(value));
   });
-  private readonly judged = computed(() => judge(this.measure(), this.text()));
+  private readonly judged = computed(() => judge(this.measure(), this.quantity().typed));
   protected readonly error = computed(() => this.judged().error ?? this.otherError() ?? null);
   /** Said only where it is not plain from the text itself. */
   protected readonly understood = computed(() => this.judged().understood);
 
-  protected typed(text: string): void {
-    const { value } = judge(this.measure(), text);
-    this.changed.emit({ value: value === null ? null : Number(value.toFixed(4)), text });
+  protected type(typed: string): void {
+    const { value } = judge(this.measure(), typed);
+    this.changed.emit({ value: value === null ? null : Number(value.toFixed(4)), typed });
   }
 }

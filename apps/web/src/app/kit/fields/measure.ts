@@ -5,6 +5,7 @@ import {
   readFlow,
   readLength,
   readTemperature,
+  LIMITS,
   type FlowUnit,
   type GaugeKind,
   type LengthUnit,
@@ -44,7 +45,7 @@ export function flowMeasure(unit: FlowUnit): Measure {
   return {
     read: (text) => readFlow(text, unit),
     format: (lpm) => formatFlow(lpm, unit),
-    range: [0.1, 60],
+    range: LIMITS.flowLpm,
     example: '7 L/min or 15 cfh',
   };
 }

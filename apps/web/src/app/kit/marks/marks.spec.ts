@@ -1,3 +1,4 @@
+import { findFieldTest } from '@variatum/metallurgy';
 import { TestBed } from '@angular/core/testing';
 import { render, texts } from '../../../testing/render';
 import { FerriteScale } from './ferrite-scale';
@@ -5,7 +6,7 @@ import { HelpNote } from './help-note';
 import { Icon } from './icon';
 import { ICONS } from './icons';
 import { RiskMark } from './risk-mark';
-import { settingWords, testOf } from '../../words/words';
+import { settingWords } from '../../words/words';
 
 describe('RiskMark', () => {
   test.each(['low', 'watch', 'high', 'do-not'] as const)(
@@ -49,10 +50,10 @@ describe('FerriteScale', () => {
 });
 
 test('settings of a test read as people say them', () => {
-  const magnet = testOf('magnet')!;
+  const magnet = findFieldTest('magnet')!;
   expect(settingWords(magnet, { worked: 'bent' })).toEqual(['at a bend']);
   expect(settingWords(magnet, {})).toEqual([]);
-  expect(settingWords(testOf('copper-sulphate')!, { filed: true })).toEqual(['filed']);
+  expect(settingWords(findFieldTest('copper-sulphate')!, { filed: true })).toEqual(['filed']);
 });
 
 afterEach(() => TestBed.resetTestingModule());

@@ -1,18 +1,17 @@
-import { ChangeDetectionStrategy, Component, computed, effect, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, effect, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { LoggedEntry } from '@variatum/contracts';
 import { WORKED, type FieldTest } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { ChoiceGroup, type ChoiceOption, TextField } from '../../kit/fields';
+import { ArrowItem, ArrowRow } from '../../kit/arrow-row';
+import { ChoiceGroup, type ChoiceOption, TextField, titled } from '../../kit/fields';
 
-const READ_ELEMENTS = ['Cr', 'Ni', 'Mo', 'Mn', 'Cu', 'Ti', 'Nb', 'C', 'S', 'P', 'Si', 'N'] as const;
-const XRF_BLIND = new Set<string>(['C', 'S', 'P', 'Si', 'N']);
 const NUMBER = /^\d*(?:[.,]\d+)?$/;
 
 /** Entry of one field test: how to do it, its settings and its outcome. Outcomes are logged by one touch. */
 @Component({
   selector: 'va-test-form',
-  imports: [ChoiceGroup, FormsModule, NzButtonModule, TextField],
+  imports: [ArrowItem, ArrowRow, ChoiceGroup, FormsModule, NzButtonModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="stack">
@@ -32,7 +31,7 @@ const NUMBER = /^\d*(?:[.,]\d+)?$/;
         @case ('reading') {
           <form class="stack" (ngSubmit)="logReading()">
             <div class="readings">
-              @for (symbol of elements(); track symbol) {
+              @for (symbol of test().reads ?? []; track symbol) {
                 <va-text-field
                   [label]="symbol + ', %'"
                   inputmode="decimal"
@@ -78,9 +77,9 @@ const NUMBER = /^\d*(?:[.,]\d+)?$/;
         @default {
           <div class="field">
             <span class="label" id="outcome-label">What happened</span>
-            <div class="choices" role="group" aria-labelledby="outcome-label">
+            <div class="choices" vaArrowRow role="group" aria-labelledby="outcome-label">
               @for (outcome of test().outcomes; track outcome.id) {
-                <button type="button" class="choice outcome" (click)="logOutcome(outcome.id)">
+                <button type="button" class="choice outcome" vaArrowItem (click)="logOutcome(outcome.id)">
                   {{ outcome.title }}
                 </button>
               }
@@ -122,9 +121,6 @@ export class TestForm {
   protected readonly settings = signal<Readonly<Record<string, string>>>({});
   protected readonly reading = signal<Readonly<Record<string, string>>>({});
   protected readonly text = signal('');
-  protected readonly elements = computed(() =>
-    READ_ELEMENTS.filter((symbol) => this.test().id !== 'analyser' || !XRF_BLIND.has(symbol)),
-  );
 
   constructor() {
     effect(() => {
@@ -136,7 +132,7 @@ export class TestForm {
   }
 
   protected optionsOf({ values }: NonNullable<FieldTest['options']>[number]): readonly ChoiceOption<string>[] {
-    return values.map(({ id, title }) => ({ value: id, title }));
+    return titled(values);
   }
 
   protected setOption(option: string, value: string): void {

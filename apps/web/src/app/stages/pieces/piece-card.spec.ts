@@ -1,8 +1,8 @@
 import { TestBed } from '@angular/core/testing';
 import type { Piece } from '@variatum/contracts';
+import { known, NOT_GIVEN } from '@variatum/metallurgy';
 import { aJob, aPiece, aWorkshop, jobProviders, openJob } from '../../../testing/job-fixture';
 import { render, texts } from '../../../testing/render';
-import { JobStore } from '../../job/job-store';
 import { PieceCard } from './piece-card';
 import { PieceChanges } from './piece-changes';
 import { SizePicker } from './size-picker';
@@ -11,8 +11,8 @@ beforeEach(() => TestBed.configureTestingModule({ providers: jobProviders() }));
 afterEach(() => document.body.replaceChildren());
 
 async function card(fields: Partial<Piece> = {}, workshop = aWorkshop()) {
-  const { store } = await openJob(aJob([aPiece(fields)]), workshop);
-  const piece = (): Piece => store.pieces()[0] as Piece;
+  const { store, pieces, tests } = await openJob(aJob([aPiece(fields)]), workshop);
+  const piece = (): Piece => pieces.active()[0] as Piece;
   const page = await render(PieceCard, { piece: piece(), index: 0 });
   const settle = async (): Promise<void> => {
     // Nothing may rest beyond the end of a test.
@@ -29,61 +29,65 @@ async function card(fields: Partial<Piece> = {}, workshop = aWorkshop()) {
     field(label).dispatchEvent(new Event('input'));
     await settle();
   };
-  return { ...page, store, piece, field, type, settle };
+  return { ...page, tests, piece, field, type, settle };
 }
 
 test('a size said of a piece without sizes fills them when the field is left, not while it is typed', async () => {
   const { piece, field, type, settle } = await card({ form: 'tube' });
   await type('Size as people say it', '42.4 x 2 mm');
-  expect(piece()).toMatchObject({ size: '42.4 x 2 mm', outsideMm: null, thicknessMm: null });
+  expect(piece()).toMatchObject({ size: '42.4 x 2 mm', outsideMm: NOT_GIVEN, thicknessMm: NOT_GIVEN });
   field('Size as people say it').dispatchEvent(new Event('change'));
   await settle();
-  expect(piece()).toMatchObject({ outsideMm: 42.4, thicknessMm: 2 });
+  expect(piece()).toMatchObject({ outsideMm: known(42.4), thicknessMm: known(2) });
   expect(field('Outside diameter').value).toBe('42.4 mm');
 });
 
 test('a size said later is offered and overwrites nothing by itself', async () => {
-  const { piece, field, type, settle, element } = await card({ form: 'tube', outsideMm: 30, thicknessMm: 3 });
+  const { piece, field, type, settle, element } = await card({
+    form: 'tube',
+    outsideMm: known(30),
+    thicknessMm: known(3),
+  });
   await type('Size as people say it', '1" x 0.065"');
   field('Size as people say it').dispatchEvent(new Event('change'));
   await settle();
-  expect(piece()).toMatchObject({ outsideMm: 30, thicknessMm: 3 });
+  expect(piece()).toMatchObject({ outsideMm: known(30), thicknessMm: known(3) });
   [...element.querySelectorAll<HTMLElement>('.link')]
     .find((link) => /take these over/.test(link.textContent ?? ''))
     ?.click();
   await settle();
-  expect(piece().outsideMm).toBeCloseTo(25.4, 4);
-  expect(piece().thicknessMm).toBeCloseTo(1.651, 4);
+  expect(piece().outsideMm.value).toBeCloseTo(25.4, 4);
+  expect(piece().thicknessMm.value).toBeCloseTo(1.651, 4);
 });
 
 test('what cannot be understood stays in the field, has no value, and says why', async () => {
-  const { piece, field, type, element } = await card({ thicknessMm: 2, thicknessText: '2' });
+  const { piece, field, type, element } = await card({ thicknessMm: { value: 2, typed: '2' } });
   await type('Thickness at the joint', 'about two');
-  expect(piece()).toMatchObject({ thicknessMm: null, thicknessText: 'about two' });
+  expect(piece()).toMatchObject({ thicknessMm: { value: null, typed: 'about two' } });
   expect(field('Thickness at the joint').value).toBe('about two');
   expect(texts(element, '.field-error').join()).toMatch(/not understood/);
 });
 
 test.each([
-  ['tube', [expect.stringMatching(/thicker than half the outside diameter/)]],
-  ['bar', []],
+  ['tube' as const, [expect.stringMatching(/thicker than half the outside diameter/)]],
+  ['bar' as const, []],
 ])('a wall of 6 mm in 10 mm across is judged by the form: %s', async (form, errors) => {
-  const { element } = await card({ form, outsideMm: 10, thicknessMm: 6 });
+  const { element } = await card({ form, outsideMm: known(10), thicknessMm: known(6) });
   expect(texts(element, '.field-error')).toEqual(errors);
 });
 
 test.each([
-  [{ form: 'sheet' }, 1.5875],
-  [{ form: 'sheet', grade: 'A36' }, 1.5189],
-  [{ form: 'tube' }, 1.651],
+  [{ form: 'sheet' as const }, 1.5875],
+  [{ form: 'sheet' as const, grade: 'A36' }, 1.5189],
+  [{ form: 'tube' as const }, 1.651],
 ])('a gauge number means what metal and form make of it: %j', async (fields, mm) => {
   const { piece, type } = await card(fields);
   await type('Thickness at the joint', '16 ga');
-  expect(piece().thicknessMm).toBeCloseTo(mm, 3);
+  expect(piece().thicknessMm.value).toBeCloseTo(mm, 3);
 });
 
 test('marks become a test on request, once', async () => {
-  const { store, element, type, settle, piece } = await card();
+  const { tests, element, type, settle, piece } = await card();
   await type('Marks on it, as read', '  316L heat 4711 ');
   const button = (): HTMLElement | undefined =>
     [...element.querySelectorAll<HTMLElement>('.link')].find((link) => /Log it as a test/.test(link.textContent ?? ''));
@@ -91,7 +95,7 @@ test('marks become a test on request, once', async () => {
   await settle();
   expect(piece().tests).toMatchObject([{ entry: { test: 'stamp', mark: '316L heat 4711' } }]);
   expect(button()).toBeUndefined();
-  store.strikeOut(piece().id, piece().tests[0]?.id ?? '', 'misread');
+  tests.strikeOut(piece().id, piece().tests[0]?.id ?? '', 'misread');
   await settle();
   expect(button()).toBeDefined();
 });
@@ -110,9 +114,9 @@ test('an old weld is asked for its rod, not for a grade', async () => {
 });
 
 test('a piece is split only under a name, with the tests chosen', async () => {
-  const { store } = await openJob(aJob([aPiece()]));
-  store.addTest(aPiece().id, { test: 'magnet', outcome: 'none' });
-  const { element, fixture, set } = await render(PieceChanges, { piece: store.pieces()[0] });
+  const { store, pieces, tests } = await openJob(aJob([aPiece()]));
+  tests.add(aPiece().id, { test: 'magnet', outcome: 'none' });
+  const { element, fixture, set } = await render(PieceChanges, { piece: pieces.active()[0] });
   const press = async (text: string): Promise<void> => {
     [...element.querySelectorAll<HTMLElement>('button')].find((button) => button.textContent?.includes(text))?.click();
     await fixture.whenStable();
@@ -127,13 +131,13 @@ test('a piece is split only under a name, with the tests chosen', async () => {
   (element.querySelector('input[type="checkbox"]') as HTMLInputElement).click();
   element.querySelector('form')?.dispatchEvent(new Event('submit'));
   await fixture.whenStable();
-  expect(store.pieces().map(({ name: title }) => title)).toEqual(['Rail', 'Foot']);
-  expect(store.pieces()[1]?.tests).toMatchObject([{ entry: { test: 'magnet' } }]);
+  expect(pieces.active().map(({ name: title }) => title)).toEqual(['Rail', 'Foot']);
+  expect(pieces.active()[1]?.tests).toMatchObject([{ entry: { test: 'magnet' } }]);
 
-  await set('piece', store.pieces()[0]);
+  await set('piece', pieces.active()[0]);
   await press('Same metal as Foot');
   store.flush();
-  expect(TestBed.inject(JobStore).pieces()).toHaveLength(1);
+  expect(pieces.active()).toHaveLength(1);
 });
 
 test('the size picker has the sizes of the form, and nothing for a casting', async () => {

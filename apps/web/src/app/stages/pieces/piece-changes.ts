@@ -2,11 +2,10 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { FormsModule } from '@angular/forms';
 import type { Piece } from '@variatum/contracts';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { JobStore } from '../../job/job-store';
-import { PieceArrangement } from '../../job/piece-arrangement';
+import { PieceArrangement, PieceStore } from '../../job/stores';
 import { TextField } from '../../kit/fields';
 import { Icon } from '../../kit/marks/icon';
-import { testOf, testWords } from '../../words/words';
+import { testTitle, testWords } from '../../words/words';
 
 /** What may become of a piece as a whole: two of it, one with another, off the job. */
 @Component({
@@ -19,7 +18,7 @@ import { testOf, testWords } from '../../words/words';
         nz-button
         nzType="text"
         type="button"
-        [disabled]="store.full()"
+        [disabled]="pieces.full()"
         [attr.aria-expanded]="splitting()"
         (click)="splitting.set(!splitting())"
       >
@@ -27,12 +26,12 @@ import { testOf, testWords } from '../../words/words';
         It is two metals
       </button>
       @for (other of others(); track other.id) {
-        <button nz-button nzType="text" type="button" (click)="pieces.merge(piece().id, other.id)">
+        <button nz-button nzType="text" type="button" (click)="arrangement.merge(piece().id, other.id)">
           <va-icon name="join" />
           Same metal as {{ other.name }}
         </button>
       }
-      <button nz-button nzType="text" type="button" (click)="store.setPieceWithdrawn(piece().id, true)">
+      <button nz-button nzType="text" type="button" (click)="pieces.setWithdrawn(piece().id, true)">
         <va-icon name="remove" />
         Take off
       </button>
@@ -93,8 +92,8 @@ import { testOf, testWords } from '../../words/words';
 })
 export class PieceChanges {
   readonly piece = input.required<Piece>();
-  protected readonly store = inject(JobStore);
-  protected readonly pieces = inject(PieceArrangement);
+  protected readonly pieces = inject(PieceStore);
+  protected readonly arrangement = inject(PieceArrangement);
   protected readonly splitting = signal(false);
   protected readonly moved = signal<ReadonlySet<string>>(new Set());
   protected readonly error = signal('');
@@ -102,14 +101,11 @@ export class PieceChanges {
 
   /** Pieces this one may be the same metal as. */
   protected readonly others = computed(() =>
-    this.store.pieces().filter(({ id, kind }) => id !== this.piece().id && kind === this.piece().kind),
+    this.pieces.active().filter(({ id, kind }) => id !== this.piece().id && kind === this.piece().kind),
   );
   protected readonly tests = computed(() => this.piece().tests.filter(({ struckOutAt }) => struckOutAt === null));
   protected readonly words = testWords;
-
-  protected titleOf(test: string): string {
-    return testOf(test)?.title ?? test;
-  }
+  protected readonly titleOf = testTitle;
 
   protected toggle(id: string): void {
     this.moved.update((moved) => {
@@ -123,7 +119,7 @@ export class PieceChanges {
     const name = this.name().trim();
     this.error.set(name === '' ? 'give the second metal a name' : '');
     if (name === '') return;
-    this.pieces.split(
+    this.arrangement.split(
       this.piece().id,
       name,
       this.tests().filter(({ id }) => this.moved().has(id)),

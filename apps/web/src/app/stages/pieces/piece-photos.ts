@@ -10,8 +10,7 @@ import {
 } from '@angular/core';
 import type { Photo } from '@variatum/contracts';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { JobStore } from '../../job/job-store';
-import { PhotoStore } from '../../job/photo-store';
+import { PhotoStore } from '../../job/stores';
 import { TextField } from '../../kit/fields';
 import { Icon } from '../../kit/marks/icon';
 
@@ -141,7 +140,6 @@ export class PiecePhotos {
   readonly pieceId = input.required<string | null>();
   readonly name = input.required<string>();
   protected readonly photos = inject(PhotoStore);
-  private readonly store = inject(JobStore);
   private readonly dialog = viewChild.required<ElementRef<HTMLDialogElement>>('dialog');
   private readonly shownId = signal<string | null>(null);
   protected readonly list = computed(() => this.photos.of(this.pieceId()));
@@ -152,7 +150,7 @@ export class PiecePhotos {
   }
 
   protected errors({ id }: Photo): string {
-    return Object.values(this.store.errorsOf(`photo ${id}`)).join('; ');
+    return Object.values(this.photos.errorsOf(id)).join('; ');
   }
 
   protected show(photo: Photo): void {

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { JobStore } from '../../job/job-store';
+import { PieceStore } from '../../job/stores';
 import { Icon } from '../../kit/marks/icon';
 import { pieceLetter } from '../../words/words';
 import { PieceCard } from './piece-card';
@@ -12,7 +12,7 @@ import { PieceCard } from './piece-card';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="stack">
-      @for (piece of store.pieces(); track piece.id; let index = $index) {
+      @for (piece of pieces.active(); track piece.id; let index = $index) {
         <va-piece-card [piece]="piece" [index]="index" />
       } @empty {
         <section class="panel stack">
@@ -28,8 +28,8 @@ import { PieceCard } from './piece-card';
           nz-button
           nzType="primary"
           type="button"
-          (click)="store.addPiece({ name: 'Piece ' + letter(store.pieces().length) })"
-          [disabled]="store.full()"
+          (click)="pieces.add({ name: 'Piece ' + letter(pieces.active().length) })"
+          [disabled]="pieces.full()"
         >
           <va-icon name="add" />
           Add a piece
@@ -37,32 +37,32 @@ import { PieceCard } from './piece-card';
         <button
           nz-button
           type="button"
-          (click)="store.addPiece({ name: 'Old weld', kind: 'old-weld' })"
-          [disabled]="store.full()"
+          (click)="pieces.add({ name: 'Old weld', kind: 'old-weld' })"
+          [disabled]="pieces.full()"
         >
           <va-icon name="add" />
           Add an old weld
         </button>
-        @for (piece of store.withdrawnPieces(); track piece.id) {
+        @for (piece of pieces.withdrawn(); track piece.id) {
           <button
             nz-button
             nzType="text"
             type="button"
-            (click)="store.setPieceWithdrawn(piece.id, false)"
-            [disabled]="store.full()"
+            (click)="pieces.setWithdrawn(piece.id, false)"
+            [disabled]="pieces.full()"
           >
             <va-icon name="bring-back" />
             Bring back {{ piece.name }}
           </button>
         }
       </div>
-      @if (store.full()) {
+      @if (pieces.full()) {
         <p class="small soft">Four metals are the most one joint is reckoned with: take one off to add another.</p>
       }
     </div>
   `,
 })
 export class PiecesStage {
-  protected readonly store = inject(JobStore);
+  protected readonly pieces = inject(PieceStore);
   protected readonly letter = pieceLetter;
 }

@@ -1,18 +1,13 @@
 import { DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { PHOTO_MOST_BYTES, photoPatchSchema, type Photo, type PhotoPatch } from '@variatum/contracts';
 import { JobStore } from './job-store';
-import { OperationQueue } from '../sync/operation-queue';
 import { preparePicture } from './prepare-picture';
-import { requestTo } from '../sync/request-to';
-import { RestingChanges } from '../sync/resting-changes';
-import { UndoHistory } from '../sync/undo-history';
+import { requestTo, UndoHistory } from '../../sync';
 
 /** Pictures of the open job: taken, turned, named and withdrawn here; sent like every other change, even after a lost connection. */
 @Injectable()
 export class PhotoStore {
   private readonly jobs = inject(JobStore);
-  private readonly queue = inject(OperationQueue);
-  private readonly resting = inject(RestingChanges);
   private readonly history = inject(UndoHistory);
   /** Pictures taken on this page, shown from here until the server has them. */
   private readonly local = signal<Readonly<Record<string, string>>>({});
@@ -27,12 +22,12 @@ export class PhotoStore {
 
   /** Pictures of a piece, or of the whole job. */
   of(pieceId: string | null): readonly Photo[] {
-    return (this.jobs.job()?.photos ?? []).filter((photo) => photo.pieceId === pieceId && photo.withdrawnAt === null);
+    return this.jobs.photos().filter((photo) => photo.pieceId === pieceId && photo.withdrawnAt === null);
   }
 
   /** Address to show a picture from. */
   addressOf({ id }: Photo): string {
-    return this.local()[id] ?? `/api/photos/${id}/file`;
+    return this.local()[id] ?? requestTo('GET /photos/:id/file', { id }).url;
   }
 
   /** Takes picture files; each is made small enough first. */
@@ -44,14 +39,14 @@ export class PhotoStore {
         this.refusal.set(`${file.name}: ${prepared.message}`);
         continue;
       }
-      const job = this.jobs.job();
-      if (!job) return;
+      if (!this.jobs.job()) return;
       const id = crypto.randomUUID();
+      const jobId = this.jobs.id;
       const { file: picture, widthPixels, heightPixels } = prepared;
       this.local.update((local) => ({ ...local, [id]: URL.createObjectURL(picture) }));
-      this.jobs.showPhoto(id, {
+      const shown: Photo = {
         id,
-        jobId: job.id,
+        jobId,
         pieceId,
         mediaType: 'image/jpeg',
         widthPixels,
@@ -61,11 +56,11 @@ export class PhotoStore {
         version: 1,
         createdAt: new Date().toISOString(),
         withdrawnAt: null,
-      });
-      this.queue.enqueue({
+      };
+      this.jobs.document.show((job) => ({ ...job, photos: [...job.photos, shown] }));
+      this.jobs.document.send({
         key: `photo ${id}`,
-        job: job.id,
-        ...requestTo('POST /jobs/:id/photos', { id: job.id }),
+        ...requestTo('POST /jobs/:id/photos', { id: jobId }),
         body: { id, ...(pieceId === null ? {} : { pieceId }) },
         file: picture,
       });
@@ -78,41 +73,25 @@ export class PhotoStore {
   }
 
   change(id: string, changes: Omit<PhotoPatch, 'version'>): void {
-    const photo = this.find(id);
-    if (!photo) return;
-    this.jobs.showPhoto(id, changes as Partial<Photo>);
-    this.resting.rest({
+    this.jobs.document.change({
       key: `photo ${id}`,
-      job: photo.jobId,
       changes,
-      before: photo as unknown as Record<string, unknown>,
+      words: 'the change to a picture',
       schema: photoPatchSchema,
       operation: requestTo('PATCH /photos/:id', { id }),
-      id,
-      version: photo.version,
-      words: 'the change to a picture',
-      undo: (before) => this.change(id, before as Omit<PhotoPatch, 'version'>),
     });
   }
 
   setWithdrawn(id: string, withdrawn: boolean): void {
-    this.resting.flush();
-    const photo = this.find(id);
-    if (!photo) return;
-    this.jobs.showPhoto(id, { withdrawnAt: withdrawn ? new Date().toISOString() : null });
-    this.queue.enqueue({
-      key: `photo ${id}`,
-      job: photo.jobId,
-      ...requestTo(withdrawn ? 'POST /photos/:id/withdraw' : 'POST /photos/:id/restore', { id }),
-      body: {},
-      versioned: { id, version: photo.version, base: {}, withdrawn },
-    });
-    this.history.push(`${withdrawn ? 'taking off' : 'bringing back'} a picture`, () =>
-      this.setWithdrawn(id, !withdrawn),
-    );
+    const address = withdrawn ? 'POST /photos/:id/withdraw' : 'POST /photos/:id/restore';
+    if (this.jobs.document.setWithdrawn(`photo ${id}`, withdrawn, requestTo(address, { id })))
+      this.history.push(`${withdrawn ? 'taking off' : 'bringing back'} a picture`, () =>
+        this.setWithdrawn(id, !withdrawn),
+      );
   }
 
-  private find(id: string): Photo | undefined {
-    return this.jobs.job()?.photos.find((photo) => photo.id === id);
+  /** Errors of the changes to a picture, by field. */
+  errorsOf(id: string): Readonly<Record<string, string>> {
+    return this.jobs.document.errorsOf(`photo ${id}`);
   }
 }

@@ -1,16 +1,33 @@
 import { inject, Injectable } from '@angular/core';
-import type { FieldTestRecord, NewPiece, Piece, PiecePatch } from '@variatum/contracts';
+import type { FieldTestRecord, PiecePatch } from '@variatum/contracts';
+import type { Quantity } from '@variatum/metallurgy';
+import { FieldTestStore } from './field-test-store';
 import { JobStore } from './job-store';
-import { UndoHistory } from '../sync/undo-history';
+import { PieceStore } from './piece-store';
+import { UndoHistory } from '../../sync';
 
 /** What a kept piece takes over from one joined to it, where it has nothing itself. */
-const MERGED = new Set([
-  'family', 'form', 'thicknessMm', 'thicknessText', 'size', 'outsideMm', 'outsideText', 'condition', 'marks', 'coating', 'origin', 'grade',
-]); // prettier-ignore
+const MERGED = [
+  'family',
+  'form',
+  'thicknessMm',
+  'size',
+  'outsideMm',
+  'condition',
+  'marks',
+  'coating',
+  'origin',
+  'grade',
+] as const;
+
+const isOpen = (field: string | Quantity | null): boolean =>
+  field === null || field === '' || (typeof field === 'object' && field.value === null && field.typed === '');
 
 /** Splits a piece that turns out to be two metals, and joins two that turn out to be one. */
 @Injectable()
 export class PieceArrangement {
+  private readonly pieces = inject(PieceStore);
+  private readonly tests = inject(FieldTestStore);
   private readonly jobs = inject(JobStore);
   private readonly history = inject(UndoHistory);
 
@@ -19,21 +36,19 @@ export class PieceArrangement {
    * out here and logged there, so that the log still tells what happened.
    */
   split(id: string, name: string, moved: readonly FieldTestRecord[]): void {
-    const piece = this.jobs.piece(id);
+    const piece = this.pieces.find(id);
     if (!piece) return;
     this.jobs.flush();
     this.history.group(`splitting ${piece.name}`, () => {
-      const { kind, family, form, thicknessMm, thicknessText, size, outsideMm, outsideText, coating, origin } = piece;
-      const second = this.jobs.addPiece({
+      const { kind, family, form, thicknessMm, size, outsideMm, coating, origin } = piece;
+      const second = this.pieces.add({
         name,
         kind,
         family,
-        form: form as NewPiece['form'],
+        form,
         thicknessMm,
-        thicknessText,
         size,
         outsideMm,
-        outsideText,
         coating,
         origin,
         condition: piece.condition,
@@ -44,28 +59,27 @@ export class PieceArrangement {
 
   /** Two pieces turn out to be one metal: the tests of the other are logged on the kept one too, and the other is taken off. */
   merge(keptId: string, otherId: string): void {
-    const [kept, other] = [this.jobs.piece(keptId), this.jobs.piece(otherId)];
+    const [kept, other] = [this.pieces.find(keptId), this.pieces.find(otherId)];
     if (!kept || !other) return;
     this.jobs.flush();
     this.history.group(`joining ${other.name} to ${kept.name}`, () => {
       for (const { struckOutAt, entry, note } of other.tests)
         if (struckOutAt === null)
-          this.jobs.addTest(keptId, entry, [note, `done on ${other.name}`].filter(Boolean).join('; '));
-      const wanting = ([name, value]: [string, unknown]): boolean =>
-        MERGED.has(name) && value !== null && value !== '' && [null, ''].includes(kept[name as keyof Piece] as null);
-      const gained = Object.fromEntries(Object.entries(other).filter(wanting)) as Omit<PiecePatch, 'version'>;
-      if (Object.keys(gained).length > 0) this.jobs.changePiece(keptId, gained);
+          this.tests.add(keptId, entry, [note, `done on ${other.name}`].filter(Boolean).join('; '));
+      const wanting = MERGED.filter((field) => isOpen(kept[field]) && !isOpen(other[field]));
+      const gained: Omit<PiecePatch, 'version'> = Object.fromEntries(wanting.map((field) => [field, other[field]]));
+      if (Object.keys(gained).length > 0) this.pieces.change(keptId, gained);
       this.jobs.flush();
-      this.jobs.setPieceWithdrawn(otherId, true);
+      this.pieces.setWithdrawn(otherId, true);
     });
   }
 
   private moveTest(fromId: string, record: FieldTestRecord, toId: string): void {
-    const [from, to] = [this.jobs.piece(fromId), this.jobs.piece(toId)];
+    const [from, to] = [this.pieces.find(fromId), this.pieces.find(toId)];
     if (!from || !to) return;
     const note = [record.note, `logged on ${from.name} first`].filter(Boolean).join('; ');
-    const copy = this.jobs.addTest(toId, record.entry, note);
+    const copy = this.tests.add(toId, record.entry, note);
     if (copy === null) return;
-    this.jobs.strikeOut(fromId, record.id, `done on ${to.name}`);
+    this.tests.strikeOut(fromId, record.id, `done on ${to.name}`);
   }
 }

@@ -1,9 +1,9 @@
 import { TestBed } from '@angular/core/testing';
-import { arriving } from '../../testing/arriving';
-import { aJob, aPiece, jobProviders, JOB_ID, openJob } from '../../testing/job-fixture';
+import { arriving } from '../../../testing/arriving';
+import { aJob, aPiece, jobProviders, JOB_ID, openJob } from '../../../testing/job-fixture';
 import { PhotoStore } from './photo-store';
 import { preparePicture } from './prepare-picture';
-import { UndoHistory } from '../sync/undo-history';
+import { UndoHistory } from '../../sync';
 
 jest.mock('./prepare-picture', () => ({ preparePicture: jest.fn() }));
 const prepared = jest.mocked(preparePicture);

@@ -1,12 +1,11 @@
 import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import { knownSession } from '../../testing/known-session';
 import { TestBed } from '@angular/core/testing';
 import { aWorkshop } from '../../testing/job-fixture';
-import { Autosave } from '../sync/autosave';
-import { RestingChanges } from '../sync/resting-changes';
-import { UndoHistory } from '../sync/undo-history';
+import { Autosave, PAGE_SYNC, UndoHistory } from '../sync';
 import { editedList, type EditedList } from './edited-list';
-import { SettingsStore } from './settings-store';
+import { WorkshopStore } from './workshop-store';
 
 const machine = {
   id: '00000000-0000-4000-8000-0000000000a1', name: 'Bench', processes: ['gtaw' as const], kind: 'inverter' as const, volts: 230,
@@ -15,18 +14,20 @@ const machine = {
 /** Lets so much time pass at once: typing rests, what is on its way arrives. */
 const rest = (ms = 450): Promise<void> => jest.advanceTimersByTimeAsync(ms);
 
-let store: SettingsStore;
+let store: WorkshopStore;
+let saving: Autosave;
 let http: HttpTestingController;
 let machines: EditedList<'machines'>;
 beforeEach(async () => {
   jest.useFakeTimers();
   TestBed.configureTestingModule({
-    providers: [Autosave, UndoHistory, RestingChanges, SettingsStore, provideHttpClient(), provideHttpClientTesting()],
+    providers: [PAGE_SYNC, WorkshopStore, knownSession(), provideHttpClient(), provideHttpClientTesting()],
   });
-  store = TestBed.inject(SettingsStore);
+  store = TestBed.inject(WorkshopStore);
+  saving = TestBed.inject(Autosave);
   http = TestBed.inject(HttpTestingController);
   machines = TestBed.runInInjectionContext(() => editedList('machines'));
-  await rest(20);
+  void store.open();
   http.expectOne('/api/workshop').flush(aWorkshop({ version: 7, machines: [machine] }));
   await rest(5);
 });
@@ -44,7 +45,7 @@ test('a change shows at once and is sent when typing rests, upon the version tha
   request.flush(aWorkshop({ version: 8 }));
   await rest(5);
   expect(store.workshop()?.version).toBe(8);
-  expect(store.saving.state()).toBe('saved');
+  expect(saving.state()).toBe('saved');
 });
 
 test('a fault in a list is named by its place, kept, and holds only its own list back', async () => {
@@ -57,7 +58,7 @@ test('a fault in a list is named by its place, kept, and holds only its own list
   expect(request.request.body).toEqual({ flowUnit: 'cfh', version: 7 });
   request.flush(aWorkshop({ version: 8 }));
   await rest(5);
-  expect(store.saving.state()).toBe('refused');
+  expect(saving.state()).toBe('refused');
   expect(store.workshop()?.machines[0]?.amperes).toBe(1);
   machines.change(0, { volts: 400, amperes: 32 });
   await rest();
@@ -82,7 +83,7 @@ test('what two changed is shown side by side; what only the other changed is lef
   expect(again.request.body).toEqual({ temperatureUnit: '°F', version: 9 });
   again.flush(aWorkshop({ name: 'Theirs', temperatureUnit: '°F', version: 10 }));
   await rest(5);
-  expect(store.conflicts()).toMatchObject([{ field: 'name', mine: 'Mine', theirs: 'Theirs' }]);
+  expect(store.document.conflicts()).toMatchObject([{ field: 'name', mine: 'Mine', theirs: 'Theirs' }]);
 });
 
 test('taking back sends what stood before', async () => {
@@ -91,7 +92,7 @@ test('taking back sends what stood before', async () => {
   await rest();
   http.expectOne({ method: 'PATCH', url: '/api/workshop' }).flush(aWorkshop({ version: 8 }));
   await rest(5);
-  history.undo(() => store.flush());
+  history.undo(() => store.document.flush());
   await rest(5);
   const request = http.expectOne({ method: 'PATCH', url: '/api/workshop' });
   expect(request.request.body).toMatchObject({ machines: [{ name: 'Bench' }], version: 8 });

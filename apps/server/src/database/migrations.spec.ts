@@ -1,0 +1,64 @@
+import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import { testDatabase, type TestDatabase } from '../testing/test-database';
+import { prepareDatabase } from './connect';
+
+const MIGRATIONS = resolve('apps/server/migrations');
+
+/** The migrations up to a number, as an older program had them. */
+function migrationsUpTo(last: number): string {
+  const folder = mkdtempSync(join(tmpdir(), 'variatum-migrations-'));
+  cpSync(MIGRATIONS, folder, { recursive: true });
+  const journal = join(folder, 'meta/_journal.json');
+  const { entries, ...rest } = JSON.parse(readFileSync(journal, 'utf8')) as { entries: { idx: number }[] };
+  writeFileSync(journal, JSON.stringify({ ...rest, entries: entries.filter(({ idx }) => idx <= last) }));
+  return folder;
+}
+
+let database: TestDatabase;
+beforeAll(async () => (database = await testDatabase()));
+afterAll(() => database.drop());
+
+test('sizes and temperatures of an older database stand afterwards with what was typed', async () => {
+  const older = migrationsUpTo(6);
+  await prepareDatabase(database.url, older);
+  rmSync(older, { recursive: true });
+  const shop = '00000000-0000-4000-8000-000000000001';
+  const [job, bare, piece, rod] = [2, 3, 4, 5].map((digit) => shop.replace(/1$/, String(digit)));
+  await database.run(`
+    insert into workshop (id, name, gases) values ('${shop}', 'W',
+      '[{"id":"${shop}","name":"Argon","gas":"argon","use":"both","flowLpm":7.08,"flowText":"15 cfh"}]');
+    insert into job (id, workshop_id, title, state, stage, service, temperature_text) values
+      ('${job}', '${shop}', 'J', 'bench', 'job', '{"environment":"dry","temperatureC":[-20,37.8]}', '["","100 F"]'),
+      ('${bare}', '${shop}', 'K', 'bench', 'job', '{}', '["a cold one",""]');
+    insert into piece (id, workshop_id, job_id, position, name, kind, thickness_mm, thickness_text, outside_mm) values
+      ('${piece}', '${shop}', '${job}', 0, 'P', 'base', 1.5875, '16 ga', 42.4);
+    insert into rod_stock (id, workshop_id, rod, on_shelf, diameter_mm) values ('${rod}', '${shop}', 'ER309L', true, 1.6)`);
+  await prepareDatabase(database.url, MIGRATIONS);
+  expect(await database.run('select title, service, temperatures_c from job order by title')).toEqual([
+    {
+      title: 'J',
+      service: { environment: 'dry' },
+      temperatures_c: [
+        { value: -20, typed: '' },
+        { value: 37.8, typed: '100 F' },
+      ],
+    },
+    {
+      title: 'K',
+      service: {},
+      temperatures_c: [
+        { value: null, typed: 'a cold one' },
+        { value: null, typed: '' },
+      ],
+    },
+  ]);
+  expect(await database.run('select thickness_mm, outside_mm from piece')).toEqual([
+    { thickness_mm: { value: 1.5875, typed: '16 ga' }, outside_mm: { value: 42.4, typed: '' } },
+  ]);
+  expect(await database.run('select diameter_mm from rod_stock')).toEqual([{ diameter_mm: { value: 1.6, typed: '' } }]);
+  expect(await database.run('select gases from workshop')).toMatchObject([
+    { gases: [{ name: 'Argon', flowLpm: { value: 7.08, typed: '15 cfh' } }] },
+  ]);
+});

@@ -1,0 +1,91 @@
+import { inject, Injectable } from '@angular/core';
+import { newFieldTestSchema, parseWith, type FieldTestRecord, type LoggedEntry } from '@variatum/contracts';
+import { checkTestEntry, InputError } from '@variatum/metallurgy';
+import { JobStore } from './job-store';
+import { PieceStore } from './piece-store';
+import { Autosave, requestTo, UndoHistory } from '../../sync';
+
+/** The log of field tests of the open job: only ever added to; what was wrong is struck out. */
+@Injectable()
+export class FieldTestStore {
+  private readonly jobs = inject(JobStore);
+  private readonly pieces = inject(PieceStore);
+  private readonly saving = inject(Autosave);
+  private readonly history = inject(UndoHistory);
+
+  /**
+   * Logs a field test.
+   * @returns null when the entry cannot be taken; its errors then stand under `errorsOf`
+   */
+  add(pieceId: string, entry: LoggedEntry, note = ''): string | null {
+    const key = keyOf(pieceId);
+    const id = crypto.randomUUID();
+    try {
+      checkTestEntry(entry, ['entry']);
+      parseWith(newFieldTestSchema, { id, entry, note });
+    } catch (error) {
+      if (!(error instanceof InputError)) throw error;
+      this.saving.setErrors(
+        key,
+        error.errors.map(({ path: [first, ...rest], message }) => ({
+          path: first === 'entry' ? rest : [first ?? '', ...rest],
+          message,
+        })),
+      );
+      return null;
+    }
+    this.forgetErrors(pieceId);
+    const record: FieldTestRecord = {
+      id,
+      pieceId,
+      entry,
+      note,
+      version: 1,
+      createdAt: new Date().toISOString(),
+      struckOutAt: null,
+      struckOutReason: null,
+    };
+    this.show(pieceId, (tests) => [...tests, record]);
+    this.jobs.document.send({
+      key,
+      ...requestTo('POST /pieces/:id/tests', { id: pieceId }),
+      body: { id, entry, note },
+    });
+    this.history.push('the logged test', () => this.strikeOut(pieceId, id, 'taken back'));
+    return id;
+  }
+
+  strikeOut(pieceId: string, testId: string, reason: string): void {
+    const struckOutAt = new Date().toISOString();
+    const record = this.pieces.find(pieceId)?.tests.find(({ id }) => id === testId);
+    this.show(pieceId, (tests) =>
+      tests.map((test) => (test.id === testId ? { ...test, struckOutAt, struckOutReason: reason } : test)),
+    );
+    this.jobs.document.send({
+      key: keyOf(pieceId),
+      ...requestTo('POST /tests/:id/strike-out', { id: testId }),
+      body: { reason },
+    });
+    // What is struck out stays so in the log: taking that back logs it again.
+    if (record)
+      this.history.push('striking out a test', () =>
+        this.add(pieceId, record.entry, record.note || 'struck out by mistake'),
+      );
+  }
+
+  /** Errors of the entry that was tried last on a piece, by field. */
+  errorsOf(pieceId: string): Readonly<Record<string, string>> {
+    return this.jobs.document.errorsOf(keyOf(pieceId));
+  }
+
+  forgetErrors(pieceId: string): void {
+    this.saving.setErrors(keyOf(pieceId), []);
+  }
+
+  private show(pieceId: string, change: (tests: FieldTestRecord[]) => FieldTestRecord[]): void {
+    const piece = this.pieces.find(pieceId);
+    if (piece) this.jobs.document.showPart(`piece ${pieceId}`, { tests: change(piece.tests) });
+  }
+}
+
+const keyOf = (pieceId: string): string => `test ${pieceId}`;

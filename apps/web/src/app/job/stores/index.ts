@@ -1,0 +1,25 @@
+import type { Provider } from '@angular/core';
+import { RackStore } from '../../rack/rack-store';
+import { WorkshopStore } from '../../settings/workshop-store';
+import { DecisionStore } from './decision-store';
+import { FieldTestStore } from './field-test-store';
+import { JobStore } from './job-store';
+import { JointStore } from './joint-store';
+import { PhotoStore } from './photo-store';
+import { PieceArrangement } from './piece-arrangement';
+import { PieceStore } from './piece-store';
+
+export { DecisionStore, FieldTestStore, JobStore, JointStore, PhotoStore, PieceArrangement, PieceStore };
+
+/** All that an open job is kept by. */
+export const JOB_STORES: Provider[] = [
+  WorkshopStore,
+  RackStore,
+  JobStore,
+  PieceStore,
+  FieldTestStore,
+  JointStore,
+  PhotoStore,
+  DecisionStore,
+  PieceArrangement,
+];

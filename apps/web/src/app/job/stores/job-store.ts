@@ -1,0 +1,146 @@
+import { computed, inject, Injectable } from '@angular/core';
+import {
+  activePieces,
+  jobPatchSchema,
+  jobQuestion,
+  type JobDetail,
+  type JobPatch,
+  type JointDescription,
+  type Photo,
+  type Stage,
+} from '@variatum/contracts';
+import { firstValueFrom } from 'rxjs';
+import { RackStore } from '../../rack/rack-store';
+import { WorkshopStore } from '../../settings/workshop-store';
+import {
+  ApiClient,
+  type DocumentKind,
+  OperationQueue,
+  type Part,
+  requestTo,
+  RestingChanges,
+  SyncedDocument,
+  UndoHistory,
+} from '../../sync';
+
+/** A thing of a job as keys of changes name it: `piece 0198…`. */
+const NAMED = /^(piece|photo) (.+)$/;
+const LIST = { piece: 'pieces', photo: 'photos' } as const;
+
+/** The joint of a job nobody has described yet. */
+const UNSAID: JointDescription = { type: 'bevel' };
+
+/** A job with everything on it, as a document whose parts are the job itself, its joint, its pieces and its pictures. */
+const jobDocument = (api: ApiClient): DocumentKind<JobDetail> => ({
+  read: (id) => firstValueFrom(api.ask('GET /jobs/:id', { path: { id } })),
+  *versions(job) {
+    yield [job.id, job.version];
+    if (job.joint) {
+      // Before it is first described it has no identifier to be changed by; what is told of it has.
+      yield [`joint ${job.id}`, job.joint.version];
+      yield [job.joint.id, job.joint.version];
+    }
+    for (const { id, version } of [...job.photos, ...job.pieces]) yield [id, version];
+    for (const { tests } of job.pieces) for (const { id, version } of tests) yield [id, version];
+    for (const { id } of job.decisions) yield [id, 1];
+  },
+  part(job, key): Part | undefined {
+    if (key === 'job') return { id: job.id, fields: job };
+    if (key === 'joint') return { id: `joint ${job.id}`, fields: job.joint ?? { joint: UNSAID, version: 0 } };
+    const [, kind, id] = NAMED.exec(key) ?? [];
+    const thing = job[LIST[kind as keyof typeof LIST] ?? 'pieces'].find((one) => one.id === id);
+    return thing && { id: thing.id, fields: thing };
+  },
+  withPart(job, key, fields) {
+    if (key === 'job') return { ...job, ...fields };
+    if (key === 'joint')
+      return { ...job, joint: { ...(job.joint ?? { id: '', jobId: job.id, version: 0, joint: UNSAID }), ...fields } };
+    const [, kind, id] = NAMED.exec(key) ?? [];
+    const changed = <Thing extends { readonly id: string }>(things: readonly Thing[]): Thing[] =>
+      things.map((thing) => (thing.id === id ? { ...thing, ...fields } : thing));
+    return kind === 'photo' ? { ...job, photos: changed(job.photos) } : { ...job, pieces: changed(job.pieces) };
+  },
+  owns: () => true,
+  concerns: ({ job }, id) => job === id,
+});
+
+/** The open job: what the page shows and what the server has are kept together here. What stands on it has stores of its own. */
+@Injectable()
+export class JobStore {
+  private readonly api = inject(ApiClient);
+  private readonly queue = inject(OperationQueue);
+  private readonly history = inject(UndoHistory);
+  private readonly resting = inject(RestingChanges);
+  private readonly rack = inject(RackStore);
+  private readonly workshops = inject(WorkshopStore);
+  /** The job with everything on it. */
+  readonly document = new SyncedDocument(jobDocument(this.api));
+
+  /** The job; null until all a page of it needs has been read. */
+  readonly job = computed(() => (this.rack.stock() && this.workshops.workshop() ? this.document.value() : null));
+  /** The question this job asks of the core; null while it has no piece. */
+  readonly question = computed(
+    () => {
+      const job = this.job();
+      return job ? jobQuestion(job, this.rack.stock() ?? [], this.workshops.workshop() ?? undefined) : null;
+    },
+    { equal: (left, right) => JSON.stringify(left) === JSON.stringify(right) },
+  );
+  readonly pieces = computed(() => {
+    const job = this.job();
+    return job ? activePieces(job) : [];
+  });
+  readonly photos = computed<readonly Photo[]>(() => this.job()?.photos ?? []);
+  readonly joint = computed<JointDescription>(() => this.job()?.joint?.joint ?? UNSAID);
+  readonly errors = computed(() => this.document.errorsOf('job'));
+
+  /** Loads a job. */
+  async open(id: string): Promise<void> {
+    this.flush();
+    this.resting.clear();
+    this.history.clear();
+    await Promise.all([this.document.open(id), this.rack.open(), this.workshops.open()]);
+  }
+
+  /** Remembers where the person stopped, for the board. Two people on two stages are no conflict: the last word counts. */
+  stopAt(stage: Stage): void {
+    const job = this.job();
+    if (!job || job.stage === stage) return;
+    this.flush();
+    this.document.showPart('job', { stage });
+    this.document.send({
+      key: 'job',
+      ...requestTo('PATCH /jobs/:id', { id: job.id }),
+      body: { stage },
+      versioned: { id: job.id, version: job.version, base: { stage: job.stage }, lastWord: ['stage'] },
+    });
+  }
+
+  change(changes: Omit<JobPatch, 'version'>): void {
+    this.document.change({
+      key: 'job',
+      changes,
+      words: 'the change to the job',
+      schema: jobPatchSchema,
+      operation: requestTo('PATCH /jobs/:id', { id: this.id }),
+    });
+  }
+
+  /** Sends what is still resting. */
+  flush(): void {
+    this.document.flush();
+  }
+
+  /** Sends what rests and resolves when everything typed so far has arrived. */
+  async arrived(): Promise<void> {
+    this.flush();
+    await this.queue.idle();
+  }
+
+  /** Identifier of the open job. @throws Error while none is open */
+  get id(): string {
+    const job = this.document.value();
+    if (!job) throw new Error('no job is open');
+    return job.id;
+  }
+}

@@ -1,0 +1,73 @@
+import { computed, inject, Injectable } from '@angular/core';
+import { newPieceSchema, piecePatchSchema, type NewPiece, type Piece, type PiecePatch } from '@variatum/contracts';
+import { MOST_PIECES } from '@variatum/metallurgy';
+import { JobStore } from './job-store';
+import { requestTo, UndoHistory } from '../../sync';
+
+/** The pieces of the open job. */
+@Injectable()
+export class PieceStore {
+  private readonly jobs = inject(JobStore);
+  private readonly history = inject(UndoHistory);
+
+  /** Pieces that are not taken off, in their order. */
+  readonly active = this.jobs.pieces;
+  readonly withdrawn = computed(() => this.jobs.job()?.pieces.filter(({ withdrawnAt }) => withdrawnAt !== null) ?? []);
+  /** Whether no further piece can be reckoned with. */
+  readonly full = computed(() => this.active().length >= MOST_PIECES);
+
+  /** A piece of the job, taken off or not. */
+  find(id: string): Piece | undefined {
+    return this.jobs.document.value()?.pieces.find((piece) => piece.id === id);
+  }
+
+  /** Adds a piece. @returns its identifier */
+  add(piece: NewPiece): string {
+    const jobId = this.jobs.id;
+    const id = crypto.randomUUID();
+    this.jobs.document.show((job) => {
+      const shown: Piece = {
+        ...newPieceSchema.parse(piece),
+        id,
+        jobId,
+        position: Math.max(-1, ...job.pieces.map(({ position }) => position)) + 1,
+        likelyFamily: null,
+        version: 1,
+        withdrawnAt: null,
+        tests: [],
+      };
+      return { ...job, pieces: [...job.pieces, shown] };
+    });
+    this.jobs.document.send({
+      key: `piece ${id}`,
+      ...requestTo('POST /jobs/:id/pieces', { id: jobId }),
+      body: { ...piece, id },
+    });
+    this.history.push(`the new piece ${piece.name}`, () => this.setWithdrawn(id, true));
+    return id;
+  }
+
+  change(id: string, changes: Omit<PiecePatch, 'version'>): void {
+    this.jobs.document.change({
+      key: `piece ${id}`,
+      changes,
+      words: 'the change to the piece',
+      schema: piecePatchSchema,
+      operation: requestTo('PATCH /pieces/:id', { id }),
+    });
+  }
+
+  setWithdrawn(id: string, withdrawn: boolean): void {
+    const address = withdrawn ? 'POST /pieces/:id/withdraw' : 'POST /pieces/:id/restore';
+    const name = this.find(id)?.name;
+    if (this.jobs.document.setWithdrawn(`piece ${id}`, withdrawn, requestTo(address, { id })))
+      this.history.push(`${withdrawn ? 'taking off' : 'bringing back'} ${name}`, () =>
+        this.setWithdrawn(id, !withdrawn),
+      );
+  }
+
+  /** Errors of the changes to a piece, by field. */
+  errorsOf(id: string): Readonly<Record<string, string>> {
+    return this.jobs.document.errorsOf(`piece ${id}`);
+  }
+}

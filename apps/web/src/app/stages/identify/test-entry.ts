@@ -1,0 +1,132 @@
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  type ElementRef,
+  inject,
+  Injector,
+  input,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
+import type { LoggedEntry, Piece, PieceBelief } from '@variatum/contracts';
+import { FIELD_TESTS, findFieldTest } from '@variatum/metallurgy';
+import { AnswerService } from '../../job/answer.service';
+import { FieldTestStore } from '../../job/stores';
+import { ArrowItem, ArrowRow } from '../../kit/arrow-row';
+import { byKeyboard } from '../../kit/by-keyboard';
+import { minuteWords } from '../../words/words';
+import { TestForm } from './test-form';
+
+/**
+ * Choosing a test and logging what came of it: those worth most for the rod in front. By keyboard the list is one stop, the form
+ * takes the focus when a test is chosen, and the standing answer takes it when the test is logged.
+ */
+@Component({
+  selector: 'va-test-entry',
+  imports: [ArrowItem, ArrowRow, TestForm],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <section class="panel stack" aria-label="Log a test">
+      <div class="row between">
+        <h2>Log a test</h2>
+        @if (belief()?.enough) {
+          <p class="enough small">Enough: no test on hand changes the rod.</p>
+        }
+      </div>
+      <div class="tests" vaArrowRow role="group" aria-label="Tests">
+        @for (entry of tests(); track entry.test.id) {
+          <button
+            type="button"
+            class="choice test"
+            [vaArrowItem]="entry.test.id === chosenId()"
+            [attr.aria-pressed]="entry.test.id === chosenId()"
+            (click)="choose(entry.test.id)"
+          >
+            <span>{{ entry.test.title }}</span>
+            <span class="small">{{ entry.time }}{{ entry.worth }}</span>
+          </button>
+        }
+      </div>
+      @if (chosen(); as test) {
+        <div class="form" #form><va-test-form [test]="test" [errors]="errors()" (logged)="log($event)" /></div>
+      } @else {
+        <p class="soft small">Choose a test. Those in front are worth most for choosing the rod.</p>
+      }
+    </section>
+  `,
+  styles: `
+    .enough {
+      color: var(--low);
+      font-weight: 650;
+    }
+    .tests {
+      display: grid;
+      grid-template-columns: repeat(auto-fill, minmax(172px, 1fr));
+      gap: var(--space-2);
+    }
+    .test {
+      display: grid;
+      text-align: left;
+      padding: 6px 12px;
+      line-height: 1.25;
+    }
+    .form {
+      border-top: 1px solid var(--line);
+      padding-top: var(--space-4);
+    }
+  `,
+})
+export class TestEntry {
+  readonly piece = input.required<Piece>();
+  readonly belief = input.required<PieceBelief | null>();
+  /** Test to begin with, such as the one the standing answer names. */
+  readonly wanted = input<string | undefined>();
+
+  private readonly store = inject(FieldTestStore);
+  private readonly answers = inject(AnswerService);
+  private readonly injector = inject(Injector);
+  private readonly form = viewChild<ElementRef<HTMLElement>>('form');
+  protected readonly chosenId = signal<string | null>(null);
+  protected readonly chosen = computed(() => findFieldTest(this.chosenId() ?? '') ?? null);
+  protected readonly errors = computed(() => this.store.errorsOf(this.piece().id));
+  /** Tests in the order of their worth for the rod, then as the catalogue has them. */
+  protected readonly tests = computed(() => {
+    const next = this.belief()?.nextTests ?? [];
+    const rank = new Map(next.map(({ test }, index) => [test, index]));
+    const placeOf = (id: string): number => rank.get(id) ?? FIELD_TESTS.length;
+    return [...FIELD_TESTS]
+      .sort((left, right) => placeOf(left.id) - placeOf(right.id))
+      .map((test) => {
+        const moves = next.find((entry) => entry.test === test.id)?.moves;
+        return { test, time: minuteWords(test.minutes), worth: moves ? ` · may move it to ${moves.rod}` : '' };
+      });
+  });
+
+  constructor() {
+    effect(() => {
+      const wanted = this.wanted();
+      if (wanted !== undefined && untracked(this.chosenId) !== wanted) this.choose(wanted);
+    });
+  }
+
+  protected choose(id: string): void {
+    this.chosenId.update((current) => (current === id ? null : id));
+    this.store.forgetErrors(untracked(this.piece).id);
+    if (!byKeyboard()) return;
+    afterNextRender(
+      () => this.form()?.nativeElement.querySelector<HTMLElement>('button[tabindex="0"], input')?.focus(),
+      { injector: this.injector },
+    );
+  }
+
+  protected log(entry: LoggedEntry): void {
+    const keyboard = byKeyboard();
+    if (!this.store.add(this.piece().id, entry)) return;
+    this.chosenId.set(null);
+    if (keyboard) this.answers.lookAt.next();
+  }
+}

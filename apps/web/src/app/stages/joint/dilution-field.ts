@@ -1,0 +1,57 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import type { Joint } from '@variatum/metallurgy';
+import { JointStore } from '../../job/stores';
+import { TextField } from '../../kit/fields';
+import { HelpNote } from '../../kit/marks/help-note';
+
+/** How much of the pool is base metal, as a percentage; left out, it follows from the technique. */
+@Component({
+  selector: 'va-dilution-field',
+  imports: [HelpNote, TextField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <va-text-field
+      label="Dilution, % (base metal in the pool)"
+      inputmode="decimal"
+      [longest]="20"
+      [value]="text()"
+      [placeholder]="usual()"
+      [error]="error()"
+      (changed)="set($event)"
+    >
+      <va-help-note about="dilution" />
+    </va-text-field>
+  `,
+  styles: `
+    :host {
+      max-width: 320px;
+    }
+  `,
+})
+export class DilutionField {
+  /** The joint as it is reckoned with; null while it cannot be. */
+  readonly completed = input.required<Joint | null>();
+  private readonly joints = inject(JointStore);
+  /** What was typed and is no percentage. */
+  private readonly unread = signal<string | null>(null);
+
+  protected readonly text = computed(() => {
+    const { dilution } = this.joints.joint();
+    return this.unread() ?? (typeof dilution === 'number' ? String(Math.round(1000 * dilution) / 10) : '');
+  });
+  protected readonly usual = computed(() => {
+    const dilution = this.completed()?.dilution;
+    return dilution ? `${Math.round(100 * dilution.min)} to ${Math.round(100 * dilution.max)}, by technique` : '';
+  });
+  protected readonly error = computed(() =>
+    this.unread() === null ? this.joints.errors()['joint.dilution'] : 'give a percentage from 0 to 100, such as 30',
+  );
+
+  protected set(text: string): void {
+    const plain = text.trim().replace(',', '.').replace(/%$/, '').trim();
+    const percent = Number(plain);
+    const read = Number.isFinite(percent) && percent >= 0 && percent <= 100;
+    this.unread.set(read ? null : text);
+    this.joints.change({ dilution: plain === '' ? undefined : read ? percent / 100 : Number.NaN });
+  }
+}

@@ -1,0 +1,122 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import type { Piece, PiecePatch } from '@variatum/contracts';
+import {
+  findGrade,
+  gaugeKindOf,
+  known,
+  LIMITS,
+  NOT_GIVEN,
+  type Quantity,
+  readSize,
+  sectionShape,
+  wallMisfit,
+} from '@variatum/metallurgy';
+import { PieceStore } from '../../job/stores';
+import { lengthMeasure, MeasureField, TextField } from '../../kit/fields';
+import { WorkshopStore } from '../../settings/workshop-store';
+import { SizePicker } from './size-picker';
+
+/** How large a piece is: as people say it, from the tables, or measured. */
+@Component({
+  selector: 'va-piece-size',
+  imports: [MeasureField, SizePicker, TextField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <va-text-field
+      label="Size as people say it"
+      [longest]="80"
+      placeholder="42.4 x 2 mm, 2 in sch 10, 16 ga"
+      [value]="piece().size"
+      (changed)="change({ size: $event })"
+      (left)="fillFromSize()"
+    >
+      @if (said(); as size) {
+        <span class="small soft">
+          {{ size.understood }}
+          @if (!taken()) {
+            <button type="button" class="link" (click)="take(size)">take these over</button>
+          }
+        </span>
+      }
+    </va-text-field>
+    <va-size-picker [form]="piece().form" [unit]="unit()" (chosen)="change({ size: $event.text }); take($event)" />
+    @if (round()) {
+      <va-measure-field
+        label="Outside diameter"
+        [measure]="outsideMeasure()"
+        [quantity]="piece().outsideMm"
+        placeholder='42.4, 1 1/2"'
+        [otherError]="errors()['outsideMm.value']"
+        (changed)="change({ outsideMm: $event })"
+      />
+    }
+    <va-measure-field
+      label="Thickness at the joint"
+      [measure]="thicknessMeasure()"
+      [quantity]="piece().thicknessMm"
+      placeholder='1.5, 1/16", 16 ga'
+      [otherError]="errors()['thicknessMm.value'] ?? misfit()"
+      (changed)="change({ thicknessMm: $event })"
+    />
+  `,
+  styles: `
+    :host {
+      display: contents;
+    }
+  `,
+})
+export class PieceSize {
+  readonly piece = input.required<Piece>();
+  private readonly pieces = inject(PieceStore);
+  private readonly workshops = inject(WorkshopStore);
+
+  protected readonly unit = computed(() => this.workshops.workshop()?.lengthUnit ?? 'mm');
+  protected readonly errors = computed(() => this.pieces.errorsOf(this.piece().id));
+  /** A form that is not stated may be round. */
+  protected readonly round = computed(() => {
+    const shape = sectionShape(this.piece().form);
+    return shape === undefined || shape === 'hollow' || shape === 'round';
+  });
+  private readonly gauge = computed(() => {
+    const { form, grade } = this.piece();
+    return gaugeKindOf(form, grade === null ? undefined : findGrade(grade)?.family);
+  });
+  protected readonly outsideMeasure = computed(() =>
+    lengthMeasure(this.unit(), LIMITS.outsideMm, 'tube', '42.4 mm or 1 1/2"'),
+  );
+  protected readonly thicknessMeasure = computed(() =>
+    lengthMeasure(this.unit(), LIMITS.thicknessMm, this.gauge(), '1.5 mm, 1/16", .065, 16 ga or 2 in sch 10'),
+  );
+  /** Why wall and diameter cannot belong together. */
+  protected readonly misfit = computed(() => {
+    const { form, outsideMm, thicknessMm } = this.piece();
+    return wallMisfit(form, outsideMm.value, thicknessMm.value);
+  });
+  protected readonly said = computed(() => readSize(this.piece().size, this.unit(), this.gauge()) ?? null);
+  protected readonly taken = computed(() => {
+    const { outsideMm, thicknessMm } = this.piece();
+    const { outsideMm: outside, wallMm: wall } = this.said() ?? {};
+    const same = ({ value }: Quantity, mm: number | undefined): boolean =>
+      mm === undefined || (value !== null && Math.abs(value - mm) < 0.01);
+    return same(outsideMm, outside) && same(thicknessMm, wall);
+  });
+
+  protected change(changes: Omit<PiecePatch, 'version'>): void {
+    this.pieces.change(this.piece().id, changes);
+  }
+
+  /** A size that was just said fills what nothing is known of yet. */
+  protected fillFromSize(): void {
+    const size = this.said();
+    const open = ({ value, typed }: Quantity): boolean => value === NOT_GIVEN.value && typed === NOT_GIVEN.typed;
+    if (size && open(this.piece().outsideMm) && open(this.piece().thicknessMm)) this.take(size);
+  }
+
+  protected take({ outsideMm, wallMm }: { readonly outsideMm?: number; readonly wallMm?: number }): void {
+    const round = (mm: number): Quantity => known(Number(mm.toFixed(4)));
+    this.change({
+      ...(outsideMm === undefined ? {} : { outsideMm: round(outsideMm) }),
+      ...(wallMm === undefined ? {} : { thicknessMm: round(wallMm) }),
+    });
+  }
+}

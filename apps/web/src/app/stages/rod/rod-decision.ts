@@ -1,0 +1,92 @@
+import { HttpErrorResponse } from '@angular/common/http';
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import type { RankedRod } from '@variatum/metallurgy';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { AnswerService } from '../../job/answer.service';
+import { DecisionStore } from '../../job/stores';
+import { TextField } from '../../kit/fields';
+import { problemOf } from '../../sync';
+import { rodName, whenWords } from '../../words/words';
+
+/** Deciding on the rod that is looked at, and what was decided before. */
+@Component({
+  selector: 'va-rod-decision',
+  imports: [NzButtonModule, TextField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <section class="panel stack" aria-label="Decision">
+      <h2>Decision</h2>
+      @if (answers.current(); as rod) {
+        @if (rod.worst === 'do-not') {
+          <p class="caution">{{ name(rod.rod) }} is marked do not for this joint.</p>
+        }
+        <div class="row decide">
+          <va-text-field class="grow" label="Note" [longest]="1000" [value]="note()" (changed)="note.set($event)" />
+          <button nz-button nzType="primary" type="button" (click)="decide(rod)" [disabled]="deciding()">
+            Decide on {{ name(rod.rod) }}
+          </button>
+        </div>
+        @if (failure()) {
+          <p class="field-error" role="alert">{{ failure() }}</p>
+        }
+      }
+      <ul>
+        @for (decision of store.decisions(); track decision.id) {
+          <li>
+            <strong class="figure">{{ name(decision.rod) }}</strong>
+            <span class="soft small">
+              {{ when(decision.createdAt) }} · recommended then: {{ name(decision.recommended) }} · engine
+              {{ decision.engineVersion }}, seed {{ decision.seed }}
+            </span>
+            <span>{{ decision.note }}</span>
+          </li>
+        } @empty {
+          <li class="soft">Nothing decided yet. A decision keeps everything it was based on.</li>
+        }
+      </ul>
+    </section>
+  `,
+  styles: `
+    .decide {
+      align-items: flex-end;
+    }
+    .grow {
+      flex: 1 1 240px;
+    }
+    li {
+      padding: 6px 0;
+      border-top: 1px solid var(--line);
+    }
+  `,
+})
+export class RodDecision {
+  protected readonly store = inject(DecisionStore);
+  protected readonly answers = inject(AnswerService);
+  protected readonly name = rodName;
+  protected readonly when = whenWords;
+  protected readonly deciding = signal(false);
+  protected readonly failure = signal('');
+  protected readonly note = signal('');
+
+  protected async decide(rod: RankedRod): Promise<void> {
+    this.deciding.set(true);
+    this.failure.set('');
+    try {
+      await this.store.decide(rod.rod, this.note().trim());
+      this.note.set('');
+    } catch (error) {
+      this.failure.set(words(error));
+    } finally {
+      this.deciding.set(false);
+    }
+  }
+}
+
+/** Why a decision was not saved. Sent again unchanged it counts once, so that trying again is always right. */
+function words(error: unknown): string {
+  const problem = error instanceof HttpErrorResponse ? problemOf(error) : null;
+  const said = problem?.errors?.map(({ message }) => message).join('; ') || problem?.detail;
+  return error instanceof HttpErrorResponse && error.status === 0
+    ? 'The server does not answer. What you chose stands here: decide again when it does.'
+    : `The decision is not saved here: ${said ?? 'the server could not take it'}`;
+}

@@ -1,0 +1,48 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { DIAGRAM_NAMES, type RankedRod } from '@variatum/metallurgy';
+import { AnswerService } from '../../job/answer.service';
+import { HelpNote } from '../../kit/marks/help-note';
+import { ConstitutionMap } from '../../plot/constitution-map';
+import { percentWords, rodName } from '../../words/words';
+import { FigureTrace } from './figure-trace';
+import { RodRisks } from './rod-risks';
+
+/** Modes of solidification rarer than this are not told. */
+const TOLD_FROM = 0.02;
+
+/** One rod in this joint: where its pools lie on the map, how they freeze, its risks, and every figure behind them. */
+@Component({
+  selector: 'va-rod-details',
+  imports: [ConstitutionMap, FigureTrace, HelpNote, RodRisks],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <section class="panel stack" [attr.aria-label]="'Details of ' + name()">
+      <div class="row between">
+        <h2 class="row tight">
+          {{ name() }} in this joint
+          <va-help-note about="solidification-mode" />
+        </h2>
+        <p class="small soft">governed by {{ governs() }}; freezes {{ modes() }}</p>
+      </div>
+      @if (answers.cloud(); as cloud) {
+        <va-constitution-map [cloud]="cloud" />
+      }
+      <va-rod-risks [risks]="rod().risks" />
+      <va-figure-trace [composition]="rod().composition" />
+    </section>
+  `,
+})
+export class RodDetails {
+  readonly rod = input.required<RankedRod>();
+  protected readonly answers = inject(AnswerService);
+
+  protected readonly name = computed(() => rodName(this.rod().rod));
+  protected readonly governs = computed(() => DIAGRAM_NAMES[this.rod().governing]);
+  protected readonly modes = computed(() =>
+    Object.entries(this.rod().mode)
+      .filter(([, share]) => share > TOLD_FROM)
+      .sort((left, right) => right[1] - left[1])
+      .map(([name, share]) => `${name} ${percentWords(share)}`)
+      .join(', '),
+  );
+}

@@ -1,0 +1,88 @@
+import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import type { RankedRisk } from '@variatum/metallurgy';
+import { RiskMark } from '../../kit/marks/risk-mark';
+import { figureWords, percentWords } from '../../words/words';
+
+/** Risks of a rod in a joint, worst first; each opens to its reason, what helps, what drives it and its source. */
+@Component({
+  selector: 'va-rod-risks',
+  imports: [RiskMark],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <ul>
+      @for (risk of risks(); track risk.mechanism) {
+        <li>
+          <details>
+            <summary>
+              <va-risk-mark [level]="risk.level" />
+              <strong>{{ risk.title }}</strong>
+              <span class="figure soft">{{ percent(risk.probability) }}</span>
+            </summary>
+            <p>{{ risk.reason }}</p>
+            <p>
+              <em>What helps:</em>
+              {{ risk.remedy }}
+            </p>
+            @if (risk.drivers.length > 0) {
+              <dl class="drivers small">
+                @for (driver of risk.drivers; track driver.name) {
+                  <div>
+                    <dt class="soft">{{ driver.name }}</dt>
+                    <dd class="figure">
+                      {{ number(driver.value) }} {{ driver.unit }}
+                      @if (driver.limit !== undefined) {
+                        <span class="soft">/ {{ number(driver.limit) }}</span>
+                      }
+                    </dd>
+                  </div>
+                }
+              </dl>
+            }
+            <p class="small soft">{{ risk.source }}</p>
+          </details>
+        </li>
+      } @empty {
+        <li class="soft">No risk above one in a hundred.</li>
+      }
+    </ul>
+  `,
+  styles: `
+    ul {
+      display: grid;
+    }
+    li {
+      border-bottom: 1px solid var(--line);
+    }
+    summary {
+      display: flex;
+      gap: var(--space-2);
+      align-items: center;
+      min-height: var(--target);
+      cursor: pointer;
+      flex-wrap: wrap;
+    }
+    details[open] {
+      padding-bottom: var(--space-3);
+    }
+    details p {
+      margin: 2px 0;
+    }
+    .drivers {
+      display: grid;
+      grid-template-columns: repeat(auto-fill, minmax(230px, 1fr));
+      gap: 2px var(--space-4);
+      margin: var(--space-2) 0;
+    }
+    .drivers div {
+      display: flex;
+      justify-content: space-between;
+      gap: var(--space-2);
+      border-bottom: 1px dotted var(--line);
+    }
+  `,
+})
+export class RodRisks {
+  readonly risks = input.required<readonly RankedRisk[]>();
+  protected readonly percent = percentWords;
+  protected readonly number = figureWords;
+}

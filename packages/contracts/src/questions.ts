@@ -1,0 +1,147 @@
+import {
+  COATINGS,
+  ELEMENTS,
+  ENVIRONMENTS,
+  FORMS,
+  GASES,
+  JOINTS,
+  LIMITS,
+  MOST_PIECES,
+  PASS_KINDS,
+  PROCESSES,
+  RESTRAINTS,
+  SHIELDINGS,
+  WORKED,
+  type ElementSymbol,
+} from '@variatum/metallurgy';
+import * as z from 'zod';
+import { limited } from './fields';
+
+/** Mass percent by chemical symbol; iron is the balance. The core checks the sum. */
+export const compositionSchema = z
+  .partialRecord(
+    z.enum([...ELEMENTS, 'Fe'] as [ElementSymbol | 'Fe', ...(ElementSymbol | 'Fe')[]]),
+    z.number().min(0).max(100),
+  )
+  .meta({ description: 'Mass percent by chemical symbol' });
+
+/** One field test as logged. */
+export const testEntrySchema = z.strictObject({
+  test: z.string(),
+  outcome: z.string().optional(),
+  worked: z.enum(WORKED).optional(),
+  filed: z.boolean().optional(),
+  mark: z.string().max(200).optional(),
+  reading: compositionSchema.optional(),
+  number: limited('ferriteNumber', 'FN').optional(),
+});
+
+/** What an item is. */
+export const itemSchema = z.strictObject({
+  family: z.string().optional(),
+  form: z.enum(FORMS).optional(),
+});
+
+/** Question of `identify`. */
+export const identifyQuestionSchema = z.strictObject({
+  item: itemSchema.optional(),
+  tests: z.array(testEntrySchema).max(200).optional(),
+});
+
+const looseComposition = z.record(z.string(), z.unknown(), {
+  error: ({ input }) => (input === undefined ? 'missing; give mass percents by chemical symbol' : undefined),
+});
+/** Iso-FN lines of a digitised WRC-1992 figure; the core checks them. */
+const isoLinesSchema = z.record(z.string(), z.array(z.array(z.number()))).optional();
+const thickness = z.number().positive().max(LIMITS.thicknessMm[1]).optional();
+
+/** Question of `constitution`: one composition or several. */
+export const constitutionQuestionSchema = z.union([
+  z.strictObject({ composition: looseComposition, thicknessMm: thickness, wrc1992Lines: isoLinesSchema }),
+  z.strictObject({
+    compositions: z.array(looseComposition).max(100000),
+    thicknessMm: thickness,
+    wrc1992Lines: isoLinesSchema,
+  }),
+]);
+
+const coatingSchema = z.enum(COATINGS);
+
+const materialSchema = z.strictObject({
+  grade: z.string().optional(),
+  composition: looseComposition.optional(),
+  coating: coatingSchema.optional(),
+});
+
+/** Question of `pool`. */
+export const poolQuestionSchema = z.strictObject({
+  parents: z.array(materialSchema),
+  shares: z.array(z.number()).optional(),
+  rod: z.strictObject({ class: z.string().optional(), composition: looseComposition.optional() }).nullish(),
+  dilution: z.number().optional(),
+  thicknessMm: z.number().optional(),
+  passes: z
+    .array(
+      z.strictObject({ kind: z.enum(PASS_KINDS), dilution: z.number().optional(), parentShare: z.number().optional() }),
+    )
+    .optional(),
+  wrc1992Lines: isoLinesSchema,
+});
+
+const keysOf = <Key extends string>(record: Record<Key, unknown>): [Key, ...Key[]] =>
+  Object.keys(record) as [Key, ...Key[]];
+
+/** What the joint must live through. */
+export const serviceSchema = z.strictObject({
+  environment: z.enum(keysOf(ENVIRONMENTS)).optional(),
+  temperatureC: z.tuple([z.number(), z.number()]).optional(),
+  cycling: z.boolean().optional(),
+  hot: z.enum(['short', 'long']).optional(),
+  vibration: z.boolean().optional(),
+  pressure: z.boolean().optional(),
+  permanence: z.enum(['permanent', 'temporary']).optional(),
+});
+
+/** The joint as described by the user. */
+export const jointSchema = z.strictObject({
+  type: z.enum(keysOf(JOINTS.types)),
+  thicknessMm: z.union([z.number(), z.array(z.number()).max(MOST_PIECES)]).optional(),
+  technique: z.enum(keysOf(JOINTS.techniques)).optional(),
+  process: z.enum(PROCESSES).optional(),
+  restraint: z.enum(RESTRAINTS).optional(),
+  shielding: z.enum(SHIELDINGS).optional(),
+  gas: z.enum(GASES).optional(),
+  dilution: z.union([z.number(), z.strictObject({ min: z.number(), mode: z.number(), max: z.number() })]).optional(),
+  shares: z.array(z.number()).max(MOST_PIECES).optional(),
+  aimedAt: z
+    .int()
+    .min(0)
+    .max(MOST_PIECES - 1)
+    .optional(),
+});
+
+/** A piece in a question. */
+export const pieceQuestionSchema = z.strictObject({
+  grade: z.string().optional(),
+  composition: z.record(z.string(), z.unknown()).optional(),
+  weldMetal: z.string().optional(),
+  coating: coatingSchema.optional(),
+  condition: z.string().max(40).optional(),
+  item: itemSchema.optional(),
+  tests: z.array(testEntrySchema).max(200).optional(),
+});
+
+/** Question of `choose`. */
+export const chooseQuestionSchema = z.strictObject({
+  pieces: z.array(pieceQuestionSchema),
+  joint: jointSchema.optional(),
+  service: serviceSchema.optional(),
+  rods: z.array(z.string()).max(200).optional(),
+  samples: z.int().optional(),
+  stock: z.array(z.string()).max(200).optional(),
+  preferences: z.record(z.string(), z.number()).optional(),
+  wrc1992Lines: isoLinesSchema,
+});
+
+/** Question of `explain` about one rod of a joint; left out, the recommended one. */
+export const explainChoiceQuestionSchema = chooseQuestionSchema.extend({ rod: z.string().nullish() });
