@@ -66,7 +66,14 @@ export default tseslint.config(
     processor: angular.processInlineTemplates,
     rules: {
       ...forbid(['@variatum/server', 'express', 'node:*']),
-      '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'va', style: 'kebab-case' }],
+      '@angular-eslint/component-selector': [
+        'error',
+        [
+          { type: 'element', prefix: 'va', style: 'kebab-case' },
+          // A part of a drawing is a group in it.
+          { type: 'attribute', prefix: 'va', style: 'camelCase' },
+        ],
+      ],
       '@angular-eslint/prefer-on-push-component-change-detection': 'error',
     },
   },

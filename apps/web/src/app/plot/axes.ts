@@ -3,7 +3,7 @@ import { HEIGHT, PLOT, type Plane } from './map-plane';
 
 /** The two axes of a diagram with their ticks and titles, and the frame around it. */
 @Component({
-  selector: 'svg:g[vaAxes]',
+  selector: '[vaAxes]',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (tick of plane().xTicks; track tick) {

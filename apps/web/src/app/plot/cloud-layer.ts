@@ -3,7 +3,7 @@ import type { CloudMarks } from './cloud-marks';
 
 /** Where the pools may lie, the pieces, the rod, and the lines between them. */
 @Component({
-  selector: 'svg:g[vaCloudLayer]',
+  selector: '[vaCloudLayer]',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <svg:g clip-path="url(#map-clip)">

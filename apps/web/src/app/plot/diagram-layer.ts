@@ -28,8 +28,7 @@ const FIELD_NAMES = {
 
 /** The diagram itself: lines of equal ferrite, borders of solidification modes, and fields with their names. */
 @Component({
-  // A part of a drawing is a group in it.
-  selector: 'svg:g[vaDiagramLayer]',
+  selector: '[vaDiagramLayer]',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <svg:g clip-path="url(#map-clip)">

@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject } from '@angular/core';
 import { RODS } from '@variatum/metallurgy';
 import { WorkshopStore } from '../settings/workshop-store';
-import { saveWords } from '../words/state-words';
 import { familyTitle } from '../words/words';
 import { RackRod } from './rack-rod';
 import { RackStore } from './rack-store';

@@ -1,8 +1,7 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, DestroyRef, inject } from '@angular/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { PersonSettings, TEXT_SIZES } from './person-settings';
 import { ChoiceGroup, TextField, titled } from '../kit/fields';
-import { saveWords } from '../words/state-words';
 import { AcceptanceSettings } from './acceptance-settings';
 import { GasesSettings } from './gases-settings';
 import { HabitsSettings } from './habits-settings';

@@ -1,5 +1,5 @@
 import { TestBed } from '@angular/core/testing';
-import { HttpTestingController, type TestRequest } from '@angular/common/http/testing';
+import { type TestRequest } from '@angular/common/http/testing';
 import type { Change, RodStock } from '@variatum/contracts';
 import { known, NOT_GIVEN } from '@variatum/metallurgy';
 import { NEVER, Subject } from 'rxjs';

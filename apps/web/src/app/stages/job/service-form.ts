@@ -124,7 +124,8 @@ export class ServiceForm {
 
   protected set(changes: Partial<Service>): void {
     const service: Service = { ...this.job().service, ...changes };
-    for (const field of Object.keys(service) as (keyof Service)[]) if (service[field] == null) delete service[field];
+    for (const field of Object.keys(service) as (keyof Service)[])
+      if (service[field] === undefined) delete service[field];
     this.store.change({ service });
   }
 
