@@ -8,6 +8,7 @@ export * from './records';
 export * from './change';
 export * from './endpoint';
 export * from './endpoints';
+export * from './in-order';
 export * from './job-query';
 export * from './question';
 export * from './parse';

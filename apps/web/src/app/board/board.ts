@@ -8,7 +8,7 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { auditTime, filter, merge } from 'rxjs';
 import { GuideOffer } from '../guide/guide-offer';
-import { TextField } from '../kit/fields';
+import { ownField, TextField } from '../kit/fields';
 import { Icon } from '../kit/marks/icon';
 import { STATE_WORDS } from '../words/state-words';
 import { BoardColumn } from './board-column';
@@ -65,9 +65,7 @@ const REFRESH_MS = 300;
             label="What came in?"
             [longest]="120"
             placeholder="Such as: park bench, broken foot"
-            [value]="title()"
-            [error]="titleError()"
-            (changed)="title.set($event)"
+            [of]="title"
           />
           <button nz-button nzType="primary" type="submit" [disabled]="busy()">Start the job</button>
           <button nz-button type="button" (click)="adding.set(false)">Cancel</button>
@@ -157,9 +155,8 @@ export class Board {
   protected readonly filtering = signal(false);
   protected readonly adding = signal(false);
   protected readonly busy = signal(false);
-  protected readonly titleError = signal('');
   protected readonly changed = signal(0);
-  protected readonly title = signal('');
+  protected readonly title = ownField('');
   private readonly newJob = new RepeatableRequest();
   private readonly titleField = viewChild<TextField>('titleField');
 
@@ -186,8 +183,8 @@ export class Board {
   }
 
   protected add(): void {
-    const title = this.title().trim();
-    this.titleError.set(title === '' ? 'give the job a name' : '');
+    const title = this.title.value.trim();
+    this.title.fault.set(title === '' ? 'give the job a name' : '');
     if (title === '' || this.busy()) return;
     this.busy.set(true);
     this.api.ask('POST /jobs', { body: { id: this.newJob.idFor(title), title } }).subscribe({
@@ -195,7 +192,7 @@ export class Board {
       error: (error: HttpErrorResponse) => {
         this.busy.set(false);
         const why = waitAfter(error) ? 'the server cannot take it just now' : problemOf(error).detail;
-        this.titleError.set(`${why}; what you typed is kept, try again`);
+        this.title.fault.set(`${why}; what you typed is kept, try again`);
       },
     });
   }

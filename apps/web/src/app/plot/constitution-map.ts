@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
 import type { PoolCloud } from '@variatum/metallurgy';
-import { ChoiceGroup } from '../kit/fields';
+import { ChoiceGroup, fieldBy } from '../kit/fields';
 import { Axes } from './axes';
 import { CloudLayer } from './cloud-layer';
 import { cloudMarks, likelyPieces } from './cloud-marks';
@@ -17,7 +17,7 @@ import { HEIGHT, inWindow, planeOf, PLOT, WIDTH } from './map-plane';
   template: `
     <div class="row between">
       <h3>Constitution map</h3>
-      <va-choice-group label="Diagram" quiet [options]="names" [value]="diagram()" (chosen)="chosen.set($event)" />
+      <va-choice-group label="Diagram" quiet [options]="names" [of]="shown" />
     </div>
     <svg [attr.viewBox]="'0 0 ' + width + ' ' + height" role="img" [attr.aria-label]="words()">
       <defs>
@@ -59,12 +59,13 @@ export class ConstitutionMap {
   ] as const;
 
   /** Diagram chosen by hand; until then the one that shows every likely piece. */
-  protected readonly chosen = signal<DiagramName | null>(null);
+  private readonly chosen = signal<DiagramName | null>(null);
   protected readonly diagram = computed<DiagramName>(
     () =>
       this.chosen() ??
       (likelyPieces(this.cloud()).every(({ position }) => inWindow(position.wrc, WINDOWS.wrc)) ? 'wrc' : 'schaeffler'),
   );
+  protected readonly shown = fieldBy<DiagramName>(this.diagram, (name) => this.chosen.set(name));
   protected readonly plane = computed(() => planeOf(this.diagram()));
   protected readonly marks = computed(() => cloudMarks(this.cloud(), this.plane()));
   protected readonly words = computed(() => {

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { LIMITS, type LengthUnit, type Rod } from '@variatum/metallurgy';
-import { lengthMeasure, MeasureField, SwitchField, TextField } from '../kit/fields';
+import { fieldsOf, lengthMeasure, MeasureField, SwitchField, TextField } from '../kit/fields';
 import { RackStore } from './rack-store';
 
 /** One rod of the rack: whether it is on the shelf, and if so in which diameter and where. */
@@ -15,20 +15,8 @@ import { RackStore } from './rack-store';
     </va-switch-field>
     @if (entry().onShelf) {
       <div class="more">
-        <va-measure-field
-          label="Diameter"
-          [measure]="measure()"
-          [quantity]="entry().diameterMm"
-          placeholder='2.4 mm, 1/16"'
-          [otherError]="errors()['diameterMm.value']"
-          (changed)="store.change(rod().id, { diameterMm: $event })"
-        />
-        <va-text-field
-          label="Where, how much"
-          [longest]="300"
-          [value]="entry().note"
-          (changed)="store.change(rod().id, { note: $event })"
-        />
+        <va-measure-field label="Diameter" placeholder='2.4 mm, 1/16"' [measure]="measure()" [of]="of().diameterMm" />
+        <va-text-field label="Where, how much" [longest]="300" [of]="of().note" />
       </div>
     }
   `,
@@ -56,7 +44,10 @@ export class RackRod {
 
   protected readonly store = inject(RackStore);
   protected readonly entry = computed(() => this.store.entry(this.rod().id));
-  protected readonly errors = computed(() => this.store.errorsOf(this.rod().id));
+  protected readonly of = computed(() => {
+    const { id } = this.rod();
+    return fieldsOf(this.entry(), (changes) => this.store.change(id, changes), this.store.errorsOf(id));
+  });
   protected readonly measure = computed(() =>
     lengthMeasure(this.unit(), LIMITS.rodDiameterMm, undefined, '2.4 mm, 1/16" or .045'),
   );

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, linkedSignal } fro
 import { FormsModule } from '@angular/forms';
 import { GRADES, RODS, type CatalogueEntry } from '@variatum/metallurgy';
 import { NzInputModule } from 'ng-zorro-antd/input';
-import { ChoiceGroup } from '../kit/fields';
+import { ChoiceGroup, fieldBy } from '../kit/fields';
 import { familyTitle } from '../words/words';
 
 const COLUMNS = ['C', 'Cr', 'Ni', 'Mo', 'N', 'S'] as const;
@@ -16,13 +16,7 @@ const COLUMNS = ['C', 'Cr', 'Ni', 'Mo', 'N', 'S'] as const;
     <div class="page stack">
       <div class="row head">
         <h1>Reference</h1>
-        <va-choice-group
-          label="Catalogue"
-          quiet
-          [options]="lists"
-          [value]="shownList()"
-          (chosen)="shownList.set($event)"
-        />
+        <va-choice-group label="Catalogue" quiet [options]="lists" [of]="shown" />
         <label class="search">
           <span class="hidden-text">Search the catalogue</span>
           <input nz-input type="search" placeholder="Search" [ngModel]="words()" (ngModelChange)="words.set($event)" />
@@ -130,7 +124,8 @@ export class Reference {
   /** Words asked for in the address. */
   readonly search = input<string>();
 
-  protected readonly shownList = linkedSignal<'grades' | 'rods'>(() => (this.list() === 'rods' ? 'rods' : 'grades'));
+  private readonly shownList = linkedSignal<'grades' | 'rods'>(() => (this.list() === 'rods' ? 'rods' : 'grades'));
+  protected readonly shown = fieldBy<'grades' | 'rods'>(this.shownList, (list) => this.shownList.set(list));
   protected readonly words = linkedSignal(() => this.search() ?? '');
   protected readonly columns = COLUMNS;
   protected readonly entries = computed<readonly CatalogueEntry[]>(() => {

@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { STARTING_PROFILES, TINT_LIMITS, type AcceptanceProfile } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NumberField, SelectField, TextField, titled } from '../kit/fields';
-import { HelpNote } from '../kit/marks/help-note';
 import { Icon } from '../kit/marks/icon';
+import { Panel } from '../kit/panel';
 import { editedList } from './edited-list';
 import { SettingsEntry } from './settings-entry';
 import { WorkshopStore } from './workshop-store';
@@ -19,53 +19,27 @@ const NUMBERS = [
 /** What finished welds must keep to in this workshop, by kind of work. */
 @Component({
   selector: 'va-acceptance-settings',
-  imports: [HelpNote, Icon, NumberField, NzButtonModule, SelectField, SettingsEntry, TextField],
+  imports: [Icon, NumberField, NzButtonModule, Panel, SelectField, SettingsEntry, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <section class="panel stack" aria-label="Acceptance profiles">
-      <h2 class="with-icon">
-        <va-icon name="acceptance" />
-        Acceptance profiles
-        <va-help-note about="acceptance-profile" />
-      </h2>
+    <va-panel label="Acceptance profiles" icon="acceptance" about="acceptance-profile">
       <p class="soft small">
         The starting profiles are estimates of what workshops ask for, no standard's limits. Where a code or drawing
         applies, its limits go in their place. Cracks are never accepted.
       </p>
-      @for (profile of list.entries(); track profile.id; let index = $index) {
+      @for (profile of list.entries(); track profile.entry.id) {
         <details class="entry">
           <summary>
-            <strong>{{ profile.name || 'Without a name' }}</strong>
-            <span class="small soft">{{ inShort(profile) }}</span>
+            <strong>{{ profile.entry.name || 'Without a name' }}</strong>
+            <span class="small soft">{{ inShort(profile.entry) }}</span>
           </summary>
-          <va-settings-entry [name]="profile.name" (removed)="list.remove(index)">
-            <va-text-field
-              label="Name"
-              [longest]="80"
-              [value]="profile.name"
-              [error]="list.error(index, 'name')"
-              (changed)="list.change(index, { name: $event })"
-            />
+          <va-settings-entry [name]="profile.entry.name" (removed)="profile.remove()">
+            <va-text-field label="Name" [longest]="80" [of]="profile.of.name" />
             @for (number of numbers; track number.field) {
-              <va-number-field
-                [label]="number.label"
-                [value]="profile[number.field]"
-                [error]="list.error(index, number.field)"
-                (changed)="setNumber(index, number.field, $event)"
-              />
+              <va-number-field needed [label]="number.label" [of]="profile.of[number.field]" />
             }
-            <va-select-field
-              label="Colour"
-              [options]="tints"
-              [value]="profile.tint"
-              (chosen)="list.change(index, { tint: $event })"
-            />
-            <va-text-field
-              label="Note"
-              [longest]="300"
-              [value]="profile.note"
-              (changed)="list.change(index, { note: $event })"
-            />
+            <va-select-field label="Colour" [options]="tints" [of]="profile.of.tint" />
+            <va-text-field label="Note" [longest]="300" [of]="profile.of.note" />
           </va-settings-entry>
         </details>
       }
@@ -81,7 +55,7 @@ const NUMBERS = [
           </button>
         }
       </div>
-    </section>
+    </va-panel>
   `,
   styles: `
     summary {
@@ -105,10 +79,6 @@ export class AcceptanceSettings {
   protected inShort({ undercutMm, tint, ferriteMin, ferriteMax }: AcceptanceProfile): string {
     const colour = TINT_LIMITS.find(({ id }) => id === tint)?.title ?? tint;
     return `undercut to ${undercutMm} mm, ${colour}, FN ${ferriteMin} to ${ferriteMax}`;
-  }
-
-  protected setNumber(index: number, field: (typeof NUMBERS)[number]['field'], value: number | null): void {
-    this.list.change(index, { [field]: value ?? Number.NaN });
   }
 
   protected add(): void {

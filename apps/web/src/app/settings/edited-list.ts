@@ -1,18 +1,24 @@
 import { computed, inject, type Signal } from '@angular/core';
 import type { Workshop } from '@variatum/contracts';
+import { fieldsOf, type FieldsOf } from '../kit/fields';
 import { WorkshopStore } from './workshop-store';
 
 type ListField = 'machines' | 'gases' | 'acceptanceProfiles';
 type Entry<Field extends ListField> = NonNullable<Workshop[Field]>[number];
 
-/** A list of the workshop's settings as it is edited: entries are added, changed and removed, and each fault stands at its field. */
+/** One entry of a list as it is edited. */
+export interface EditedEntry<Of> {
+  readonly entry: Of;
+  /** Its fields, each with what is wrong with it. */
+  readonly of: FieldsOf<Of>;
+  change(changes: Partial<Of>): void;
+  remove(): void;
+}
+
+/** A list of the workshop's settings as it is edited. */
 export interface EditedList<Field extends ListField> {
-  readonly entries: Signal<readonly Entry<Field>[]>;
+  readonly entries: Signal<readonly EditedEntry<Entry<Field>>[]>;
   add(entry: Entry<Field>): void;
-  change(index: number, changes: Partial<Entry<Field>>): void;
-  remove(index: number): void;
-  /** What is wrong with a field of an entry. */
-  error(index: number, field: string): string | undefined;
 }
 
 /**
@@ -24,14 +30,27 @@ export function editedList<Field extends ListField>(
   starting: readonly Entry<Field>[] = [],
 ): EditedList<Field> {
   const store = inject(WorkshopStore);
-  const entries = computed<readonly Entry<Field>[]>(() => store.workshop()?.[field] ?? starting);
-  const set = (list: readonly Entry<Field>[]): void => store.change({ [field]: list });
+  const list = computed<readonly Entry<Field>[]>(() => store.workshop()?.[field] ?? starting);
+  const set = (changed: readonly Entry<Field>[]): void => store.change({ [field]: changed });
   return {
-    entries,
-    add: (entry) => set([...entries(), entry]),
-    change: (index, changes) =>
-      set(entries().map((entry, place) => (place === index ? { ...entry, ...changes } : entry))),
-    remove: (index) => set(entries().filter((_entry, place) => place !== index)),
-    error: (index, name) => store.errors()[`${field}.${index}.${name}`],
+    entries: computed(() =>
+      list().map((entry, index) => {
+        const change = (changes: Partial<Entry<Field>>): void =>
+          set(list().map((one, place) => (place === index ? { ...one, ...changes } : one)));
+        const at = `${field}.${index}.`;
+        const errors = Object.fromEntries(
+          Object.entries(store.errors()).flatMap(([path, message]) =>
+            path.startsWith(at) ? [[path.slice(at.length), message]] : [],
+          ),
+        );
+        return {
+          entry,
+          of: fieldsOf(entry, change, errors),
+          change,
+          remove: () => set(list().filter((_one, place) => place !== index)),
+        };
+      }),
+    ),
+    add: (entry) => set([...list(), entry]),
   };
 }

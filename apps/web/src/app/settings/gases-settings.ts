@@ -4,6 +4,7 @@ import { GASES, JOINTS, NOT_GIVEN } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { ChoiceGroup, flowMeasure, MeasureField, SelectField, TextField, titled } from '../kit/fields';
 import { Icon } from '../kit/marks/icon';
+import { Panel } from '../kit/panel';
 import { editedList } from './edited-list';
 import { SettingsEntry } from './settings-entry';
 import { WorkshopStore } from './workshop-store';
@@ -11,45 +12,18 @@ import { WorkshopStore } from './workshop-store';
 /** Gases at hand, for the torch and for the back of the root. */
 @Component({
   selector: 'va-gases-settings',
-  imports: [ChoiceGroup, Icon, MeasureField, NzButtonModule, SelectField, SettingsEntry, TextField],
+  imports: [ChoiceGroup, Icon, MeasureField, NzButtonModule, Panel, SelectField, SettingsEntry, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <section class="panel stack" aria-label="Gases">
-      <h2 class="with-icon">
-        <va-icon name="gas" />
-        Gases
-      </h2>
-      @for (gas of list.entries(); track gas.id; let index = $index) {
-        <va-settings-entry [name]="gas.name" (removed)="list.remove(index)">
-          <va-text-field
-            label="Name"
-            [longest]="80"
-            [value]="gas.name"
-            [error]="list.error(index, 'name')"
-            (changed)="list.change(index, { name: $event })"
-          />
-          <va-select-field
-            label="Gas"
-            [options]="kinds"
-            [value]="gas.gas"
-            (chosen)="list.change(index, { gas: $event })"
-          />
-          <va-measure-field
-            label="Usual flow"
-            [measure]="flow()"
-            [quantity]="gas.flowLpm"
-            placeholder="7 L/min, 15 cfh"
-            [otherError]="list.error(index, 'flowLpm.value')"
-            (changed)="list.change(index, { flowLpm: $event })"
-          />
-          <va-choice-group
-            label="For"
-            [options]="uses"
-            [value]="gas.use"
-            (chosen)="list.change(index, { use: $event })"
-          />
+    <va-panel label="Gases" icon="gas">
+      @for (gas of list.entries(); track gas.entry.id) {
+        <va-settings-entry [name]="gas.entry.name" (removed)="gas.remove()">
+          <va-text-field label="Name" [longest]="80" [of]="gas.of.name" />
+          <va-select-field label="Gas" [options]="kinds" [of]="gas.of.gas" />
+          <va-measure-field label="Usual flow" placeholder="7 L/min, 15 cfh" [measure]="flow()" [of]="gas.of.flowLpm" />
+          <va-choice-group label="For" [options]="uses" [of]="gas.of.use" />
           <div class="after">
-            @if (hydrogen(gas)) {
+            @if (hydrogen(gas.entry)) {
               <p class="caution">{{ hydrogenCaution }}</p>
             }
           </div>
@@ -64,7 +38,7 @@ import { WorkshopStore } from './workshop-store';
           Add a gas
         </button>
       </div>
-    </section>
+    </va-panel>
   `,
 })
 export class GasesSettings {

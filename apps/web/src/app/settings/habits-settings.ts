@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { FIELD_TESTS, RODS } from '@variatum/metallurgy';
-import { type ChoiceOption, SelectField, SwitchField, titled } from '../kit/fields';
+import { type ChoiceOption, fieldBy, SelectField, SwitchField, titled } from '../kit/fields';
+import { Panel } from '../kit/panel';
 import { WorkshopStore } from './workshop-store';
 
 const STEPS: readonly ChoiceOption<number>[] = [
@@ -16,11 +17,10 @@ const STEPS: readonly ChoiceOption<number>[] = [
 /** Tests the workshop can do, and the rods it likes. */
 @Component({
   selector: 'va-habits-settings',
-  imports: [SelectField, SwitchField],
+  imports: [Panel, SelectField, SwitchField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <section class="panel stack" aria-label="Tests at hand">
-      <h2>Tests at hand</h2>
+    <va-panel label="Tests at hand">
       <p class="soft small">The next useful act is chosen among these.</p>
       <ul class="tests">
         @for (test of tests; track test.id) {
@@ -31,9 +31,8 @@ const STEPS: readonly ChoiceOption<number>[] = [
           </li>
         }
       </ul>
-    </section>
-    <section class="panel stack" aria-label="House preferences">
-      <h2>House preferences</h2>
+    </va-panel>
+    <va-panel label="House preferences">
       <p class="soft small">
         Practitioners disagree: some take 312 for anything unknown, some 309L, some nickel. A preference moves a rod in
         a close ranking and is named in the standing answer. It never hides a do not.
@@ -42,26 +41,12 @@ const STEPS: readonly ChoiceOption<number>[] = [
         @for (entry of preferences(); track entry.rod) {
           <li>
             <span class="figure">{{ entry.rod }}</span>
-            <va-select-field
-              quiet
-              [label]="'Preference for ' + entry.rod"
-              [options]="steps"
-              [value]="entry.step"
-              (chosen)="prefer(entry.rod, $event)"
-            />
+            <va-select-field quiet [label]="'Preference for ' + entry.rod" [options]="steps" [of]="entry.of" />
           </li>
         }
       </ul>
-      <va-select-field
-        class="narrow"
-        label="Add a rod"
-        search
-        placeholder="Rod"
-        [options]="rods"
-        [value]="null"
-        (chosen)="prefer($event, 1)"
-      />
-    </section>
+      <va-select-field class="narrow" label="Add a rod" search placeholder="Rod" [options]="rods" [of]="added" />
+    </va-panel>
   `,
   styles: `
     :host {
@@ -95,14 +80,24 @@ const STEPS: readonly ChoiceOption<number>[] = [
 export class HabitsSettings {
   private readonly store = inject(WorkshopStore);
   protected readonly tests = FIELD_TESTS;
-  protected readonly rods: readonly ChoiceOption<string | null>[] = titled(RODS.map(({ id }) => id));
+  protected readonly rods = titled(RODS.map(({ id }) => id));
+  protected readonly added = fieldBy<string | null>(
+    () => null,
+    (rod) => rod !== null && this.prefer(rod, 1),
+  );
   protected readonly steps = STEPS;
 
   protected readonly owned = computed(
     () => new Set(this.store.workshop()?.ownedTests ?? FIELD_TESTS.map(({ id }) => id)),
   );
   protected readonly preferences = computed(() =>
-    Object.entries(this.store.workshop()?.preferences ?? {}).map(([rod, step]) => ({ rod, step })),
+    Object.entries(this.store.workshop()?.preferences ?? {}).map(([rod, step]) => ({
+      rod,
+      of: fieldBy(
+        () => step,
+        (changed) => this.prefer(rod, changed),
+      ),
+    })),
   );
 
   protected own(test: string, has: boolean): void {
@@ -113,8 +108,7 @@ export class HabitsSettings {
     this.store.change({ ownedTests: all ? null : [...owned] });
   }
 
-  protected prefer(rod: string | null, step: number): void {
-    if (rod === null) return;
+  private prefer(rod: string, step: number): void {
     const { [rod]: _old, ...rest } = this.store.workshop()?.preferences ?? {};
     this.store.change({ preferences: step === 0 ? rest : { ...rest, [rod]: step } });
   }

@@ -1,10 +1,18 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
 import type { Machine } from '@variatum/contracts';
-import { PROCESSES, SUPPLIES, supplyLimitedCurrent, type Process } from '@variatum/metallurgy';
+import {
+  MACHINE_KINDS,
+  PROCESSES,
+  SUPPLIES,
+  supplyLimitedCurrent,
+  type Process,
+  type Supply,
+} from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { ChoiceGroup, type ChoiceOption, ChoiceSet, NumberField, SelectField, TextField } from '../kit/fields';
+import { ChoiceGroup, ChoiceSet, type FieldOf, NumberField, SelectField, TextField, titled } from '../kit/fields';
 import { Icon } from '../kit/marks/icon';
-import { editedList } from './edited-list';
+import { Panel } from '../kit/panel';
+import { editedList, type EditedEntry } from './edited-list';
 import { SettingsEntry } from './settings-entry';
 
 const PROCESS_WORDS: Readonly<Record<Process, string>> = { gtaw: 'TIG', smaw: 'stick', gmaw: 'MIG' };
@@ -12,68 +20,25 @@ const PROCESS_WORDS: Readonly<Record<Process, string>> = { gtaw: 'TIG', smaw: 's
 /** Machines of the workshop, and the current their sockets let them give. */
 @Component({
   selector: 'va-machines-settings',
-  imports: [ChoiceGroup, ChoiceSet, Icon, NumberField, NzButtonModule, SelectField, SettingsEntry, TextField],
+  imports: [ChoiceGroup, ChoiceSet, Icon, NumberField, NzButtonModule, Panel, SelectField, SettingsEntry, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <section class="panel stack" aria-label="Machines">
-      <h2 class="with-icon">
-        <va-icon name="machine" />
-        Machines
-      </h2>
-      @for (machine of list.entries(); track machine.id; let index = $index) {
-        <va-settings-entry [name]="machine.name" (removed)="list.remove(index)">
-          <va-text-field
-            label="Name"
-            [longest]="80"
-            [value]="machine.name"
-            [error]="list.error(index, 'name')"
-            (changed)="list.change(index, { name: $event })"
-          />
-          <va-select-field
-            label="Socket"
-            placeholder="As given below"
-            [options]="supplies"
-            [value]="supplyOf(machine)"
-            (chosen)="setSupply(index, $event)"
-          />
-          <va-number-field
-            label="Volts"
-            [value]="machine.volts"
-            [error]="list.error(index, 'volts')"
-            (changed)="list.change(index, { volts: $event ?? nothing })"
-          />
-          <va-number-field
-            label="Fuse, A"
-            [value]="machine.amperes"
-            [error]="list.error(index, 'amperes')"
-            (changed)="list.change(index, { amperes: $event ?? nothing })"
-          />
+    <va-panel label="Machines" icon="machine">
+      @for (machine of list.entries(); track machine.entry.id) {
+        <va-settings-entry [name]="machine.entry.name" (removed)="machine.remove()">
+          <va-text-field label="Name" [longest]="80" [of]="machine.of.name" />
+          <va-select-field label="Socket" placeholder="As given below" [options]="supplies" [of]="socketOf(machine)" />
+          <va-number-field label="Volts" needed [of]="machine.of.volts" />
+          <va-number-field label="Fuse, A" needed [of]="machine.of.amperes" />
           <va-number-field
             label="Most current on its plate, A"
-            [value]="machine.mostAmperes"
             placeholder="not stated"
-            [error]="list.error(index, 'mostAmperes')"
-            (changed)="list.change(index, { mostAmperes: $event })"
+            [of]="machine.of.mostAmperes"
           />
-          <va-choice-group
-            label="Phases"
-            [options]="phases"
-            [value]="machine.phases"
-            (chosen)="list.change(index, { phases: $event })"
-          />
-          <va-choice-group
-            label="Kind"
-            [options]="kinds"
-            [value]="machine.kind"
-            (chosen)="list.change(index, { kind: $event })"
-          />
-          <va-choice-set
-            label="Does"
-            [options]="processes"
-            [values]="machine.processes"
-            (changed)="list.change(index, { processes: $event })"
-          />
-          <p class="after small" role="status">{{ limits(machine) }}</p>
+          <va-choice-group label="Phases" [options]="phases" [of]="machine.of.phases" />
+          <va-choice-group label="Kind" [options]="kinds" [of]="machine.of.kind" />
+          <va-choice-set label="Does" [options]="processes" [of]="machine.of.processes" />
+          <p class="after small" role="status">{{ limits(machine.entry) }}</p>
         </va-settings-entry>
       } @empty {
         <p class="soft small">
@@ -86,29 +51,21 @@ const PROCESS_WORDS: Readonly<Record<Process, string>> = { gtaw: 'TIG', smaw: 's
           Add a machine
         </button>
       </div>
-    </section>
+    </va-panel>
   `,
 })
 export class MachinesSettings {
   protected readonly list = editedList('machines');
-  protected readonly supplies: readonly ChoiceOption<string | null>[] = SUPPLIES.map(({ id, title }) => ({
-    value: id,
-    title,
-  }));
+  protected readonly supplies = titled(SUPPLIES);
   protected readonly phases = [
     { value: 1, title: 'one' },
     { value: 3, title: 'three' },
   ] as const;
-  protected readonly kinds = [
-    { value: 'inverter', title: 'inverter' },
-    { value: 'transformer', title: 'transformer' },
-  ] as const;
+  protected readonly kinds = titled(MACHINE_KINDS);
   protected readonly processes = PROCESSES.map((value) => ({
     value,
     title: PROCESS_WORDS[value],
   }));
-  /** An emptied field that must hold a number: the check names it. */
-  protected readonly nothing = Number.NaN;
 
   protected add(): void {
     this.list.add({
@@ -123,16 +80,23 @@ export class MachinesSettings {
     });
   }
 
-  protected supplyOf({ volts, amperes, phases }: Machine): string | null {
-    return (
-      SUPPLIES.find((supply) => supply.volts === volts && supply.amperes === amperes && supply.phases === phases)?.id ??
-      null
-    );
-  }
-
-  protected setSupply(index: number, id: string | null): void {
-    const supply = SUPPLIES.find((entry) => entry.id === id);
-    if (supply) this.list.change(index, { volts: supply.volts, amperes: supply.amperes, phases: supply.phases });
+  /** The usual socket that gives what was said; choosing one says it. */
+  private readonly sockets = new WeakMap<object, FieldOf<string | null>>();
+  protected socketOf(machine: EditedEntry<Machine>): FieldOf<string | null> {
+    const known = this.sockets.get(machine);
+    if (known) return known;
+    const { volts, amperes, phases } = machine.entry;
+    const is = (supply: Supply): boolean =>
+      supply.volts === volts && supply.amperes === amperes && supply.phases === phases;
+    const field: FieldOf<string | null> = {
+      value: SUPPLIES.find(is)?.id ?? null,
+      change: (id) => {
+        const supply = SUPPLIES.find((entry) => entry.id === id);
+        if (supply) machine.change({ volts: supply.volts, amperes: supply.amperes, phases: supply.phases });
+      },
+    };
+    this.sockets.set(machine, field);
+    return field;
   }
 
   /** What the socket lets the machine give, in words. */

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import type { Rates } from '@variatum/contracts';
-import { NumberField, TextField } from '../kit/fields';
+import { fieldsOf, NumberField, TextField } from '../kit/fields';
+import { Panel } from '../kit/panel';
 import { WorkshopStore } from './workshop-store';
 
 const NONE: Rates = {
@@ -10,55 +11,33 @@ const NONE: Rates = {
   callOut: null,
   materialMarkupPercent: null,
 };
-const FIELDS = [
-  { field: 'labourPerHour', label: 'Labour, an hour' },
-  { field: 'leastCharge', label: 'Least charge' },
-  { field: 'callOut', label: 'Call-out' },
-  { field: 'materialMarkupPercent', label: 'Added to material, %' },
-] as const;
 
 /** What work costs here. */
 @Component({
   selector: 'va-rates-settings',
-  imports: [NumberField, TextField],
+  imports: [NumberField, Panel, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <section class="panel stack" aria-label="Rates">
-      <h2>Rates</h2>
+    <va-panel label="Rates">
       <div class="fields">
-        <va-text-field
-          label="Currency"
-          [longest]="8"
-          [value]="rates().currency"
-          (changed)="change({ currency: $event })"
-        />
-        @for (entry of fields; track entry.field) {
-          <va-number-field
-            [label]="entry.label"
-            [value]="rates()[entry.field]"
-            placeholder="not stated"
-            [error]="error(entry.field)"
-            (changed)="setNumber(entry.field, $event)"
-          />
-        }
+        <va-text-field label="Currency" [longest]="8" [of]="of().currency" />
+        <va-number-field label="Labour, an hour" placeholder="not stated" [of]="of().labourPerHour" />
+        <va-number-field label="Least charge" placeholder="not stated" [of]="of().leastCharge" />
+        <va-number-field label="Call-out" placeholder="not stated" [of]="of().callOut" />
+        <va-number-field label="Added to material, %" placeholder="not stated" [of]="of().materialMarkupPercent" />
       </div>
-    </section>
+    </va-panel>
   `,
 })
 export class RatesSettings {
   private readonly store = inject(WorkshopStore);
-  protected readonly fields = FIELDS;
-  protected readonly rates = computed(() => this.store.workshop()?.rates ?? NONE);
-
-  protected error(field: string): string | undefined {
-    return this.store.errors()[`rates.${field}`];
-  }
-
-  protected setNumber(field: (typeof FIELDS)[number]['field'], value: number | null): void {
-    this.change({ [field]: value });
-  }
-
-  protected change(changes: Partial<Rates>): void {
-    this.store.change({ rates: { ...this.rates(), ...changes } });
-  }
+  private readonly rates = computed(() => this.store.workshop()?.rates ?? NONE);
+  private readonly errors = computed(() =>
+    Object.fromEntries(
+      Object.entries(this.store.errors()).map(([path, message]) => [path.replace(/^rates\./, ''), message]),
+    ),
+  );
+  protected readonly of = computed(() =>
+    fieldsOf(this.rates(), (changes) => this.store.change({ rates: { ...this.rates(), ...changes } }), this.errors()),
+  );
 }

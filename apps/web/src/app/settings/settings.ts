@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, inject } from '@angular/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { PersonSettings, TEXT_SIZES } from './person-settings';
-import { ChoiceGroup, TextField, titled } from '../kit/fields';
+import { ChoiceGroup, fieldBy, TextField, titled } from '../kit/fields';
+import { Panel } from '../kit/panel';
 import { AcceptanceSettings } from './acceptance-settings';
 import { GasesSettings } from './gases-settings';
 import { HabitsSettings } from './habits-settings';
@@ -24,6 +25,7 @@ import { TakeBack } from '../sync/take-back';
     HabitsSettings,
     MachinesSettings,
     NzButtonModule,
+    Panel,
     RatesSettings,
     SaveStatus,
     TakeBack,
@@ -33,7 +35,7 @@ import { TakeBack } from '../sync/take-back';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="page stack">
-      <div class="row head">
+      <div class="row between">
         <h1>Settings</h1>
         <div class="row">
           <va-take-back />
@@ -41,60 +43,22 @@ import { TakeBack } from '../sync/take-back';
         </div>
       </div>
       <va-conflict-panel [of]="store.document" />
-      <section class="panel stack" aria-label="This page">
-        <h2>This page, for you on this machine</h2>
+      <va-panel label="This page" heading="This page, for you on this machine">
         <div class="row wide">
-          <va-choice-group
-            label="Theme"
-            [options]="themes"
-            [value]="person.theme()"
-            (chosen)="person.theme.set($event)"
-          />
-          <va-choice-group
-            label="Text"
-            [options]="sizes"
-            [value]="person.textSize()"
-            (chosen)="person.textSize.set($event)"
-          />
-          <va-choice-group
-            label="Pen in the"
-            [options]="hands"
-            [value]="person.hand()"
-            (chosen)="person.hand.set($event)"
-          />
+          <va-choice-group label="Theme" [options]="themes" [of]="theme" />
+          <va-choice-group label="Text" [options]="sizes" [of]="textSize" />
+          <va-choice-group label="Pen in the" [options]="hands" [of]="hand" />
         </div>
-      </section>
-      @if (store.workshop(); as workshop) {
-        <section class="panel stack" aria-label="Workshop">
-          <h2>The workshop</h2>
+      </va-panel>
+      @if (store.fields(); as of) {
+        <va-panel label="Workshop" heading="The workshop">
           <div class="fields">
-            <va-text-field
-              label="Name"
-              [longest]="80"
-              [value]="workshop.name"
-              [error]="store.errors()['name']"
-              (changed)="store.change({ name: $event })"
-            />
-            <va-choice-group
-              label="Lengths without a unit"
-              [options]="lengths"
-              [value]="workshop.lengthUnit"
-              (chosen)="store.change({ lengthUnit: $event })"
-            />
-            <va-choice-group
-              label="Temperatures"
-              [options]="temperatures"
-              [value]="workshop.temperatureUnit"
-              (chosen)="store.change({ temperatureUnit: $event })"
-            />
-            <va-choice-group
-              label="Gas flows"
-              [options]="flows"
-              [value]="workshop.flowUnit"
-              (chosen)="store.change({ flowUnit: $event })"
-            />
+            <va-text-field label="Name" [longest]="80" [of]="of.name" />
+            <va-choice-group label="Lengths without a unit" [options]="lengths" [of]="of.lengthUnit" />
+            <va-choice-group label="Temperatures" [options]="temperatures" [of]="of.temperatureUnit" />
+            <va-choice-group label="Gas flows" [options]="flows" [of]="of.flowUnit" />
           </div>
-        </section>
+        </va-panel>
         <va-machines-settings />
         <va-gases-settings />
         <va-habits-settings />
@@ -114,9 +78,6 @@ import { TakeBack } from '../sync/take-back';
       max-width: 1100px;
       margin: 0 auto;
     }
-    .head {
-      justify-content: space-between;
-    }
     .wide {
       gap: var(--space-4) var(--space-5);
       align-items: flex-start;
@@ -130,8 +91,11 @@ import { TakeBack } from '../sync/take-back';
 })
 export class Settings {
   protected readonly store = inject(WorkshopStore);
-  protected readonly person = inject(PersonSettings);
+  private readonly person = inject(PersonSettings);
 
+  protected readonly theme = fieldBy(this.person.theme, (theme) => this.person.theme.set(theme));
+  protected readonly textSize = fieldBy(this.person.textSize, (size) => this.person.textSize.set(size));
+  protected readonly hand = fieldBy(this.person.hand, (hand) => this.person.hand.set(hand));
   protected readonly themes = [
     { value: 'day', title: 'Day' },
     { value: 'dim', title: 'Dim workshop' },

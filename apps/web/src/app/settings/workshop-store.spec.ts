@@ -49,10 +49,10 @@ test('a change shows at once and is sent when typing rests, upon the version tha
 });
 
 test('a fault in a list is named by its place, kept, and holds only its own list back', async () => {
-  machines.change(0, { volts: Number.NaN, amperes: 1 });
+  machines.entries()[0]?.change({ volts: Number.NaN, amperes: 1 });
   store.change({ flowUnit: 'cfh' });
   expect(Object.keys(store.errors())).toEqual(['machines.0.volts', 'machines.0.amperes']);
-  expect(machines.error(0, 'amperes')).toMatch(/3 to 200/);
+  expect(machines.entries()[0]?.of.amperes.error).toMatch(/3 to 200/);
   await rest();
   const request = http.expectOne({ method: 'PATCH', url: '/api/workshop' });
   expect(request.request.body).toEqual({ flowUnit: 'cfh', version: 7 });
@@ -60,7 +60,7 @@ test('a fault in a list is named by its place, kept, and holds only its own list
   await rest(5);
   expect(saving.state()).toBe('refused');
   expect(store.workshop()?.machines[0]?.amperes).toBe(1);
-  machines.change(0, { volts: 400, amperes: 32 });
+  machines.entries()[0]?.change({ volts: 400, amperes: 32 });
   await rest();
   const mended = http.expectOne({ method: 'PATCH', url: '/api/workshop' });
   expect(mended.request.body.machines).toMatchObject([{ volts: 400, amperes: 32 }]);
@@ -88,7 +88,7 @@ test('what two changed is shown side by side; what only the other changed is lef
 
 test('taking back sends what stood before', async () => {
   const history = TestBed.inject(UndoHistory);
-  machines.remove(0);
+  machines.entries()[0]?.remove();
   await rest();
   http.expectOne({ method: 'PATCH', url: '/api/workshop' }).flush(aWorkshop({ version: 8 }));
   await rest(5);
@@ -102,6 +102,6 @@ test('taking back sends what stood before', async () => {
 test('an entry is added behind the others', () => {
   const before = store.workshop()?.machines;
   machines.add({ ...machine, name: 'Second' });
-  expect(machines.entries().map(({ name }) => name)).toEqual(['Bench', 'Second']);
+  expect(machines.entries().map(({ entry }) => entry.name)).toEqual(['Bench', 'Second']);
   expect(before).toHaveLength(1);
 });

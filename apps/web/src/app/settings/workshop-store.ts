@@ -1,6 +1,7 @@
 import { computed, inject, Injectable } from '@angular/core';
 import { workshopPatchSchema, type Workshop, type WorkshopPatch } from '@variatum/contracts';
 import { firstValueFrom } from 'rxjs';
+import { fieldsOf } from '../kit/fields';
 import { ApiClient, type DocumentKind, requestTo, SyncedDocument } from '../sync';
 
 const KEY = 'workshop';
@@ -22,6 +23,12 @@ export class WorkshopStore {
   readonly workshop = this.document.value;
   /** Errors of what was typed, by field path such as `machines.0.volts`. */
   readonly errors = computed(() => this.document.errorsOf(KEY));
+
+  /** The workshop as its fields are shown and changed; null until it has been read. */
+  readonly fields = computed(() => {
+    const workshop = this.workshop();
+    return workshop && fieldsOf(workshop, (changes) => this.change(changes), this.errors());
+  });
 
   open(): Promise<void> {
     return this.document.open('');

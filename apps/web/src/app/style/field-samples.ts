@@ -1,17 +1,20 @@
-import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { known, LIMITS, type Quantity, TERMS } from '@variatum/metallurgy';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzSelectModule } from 'ng-zorro-antd/select';
 import {
   ChoiceGroup,
+  fieldBy,
   flowMeasure,
   lengthMeasure,
   MeasureField,
   NumberField,
+  ownField,
   temperatureMeasure,
   titled,
 } from '../kit/fields';
+import { Panel } from '../kit/panel';
 import { HelpNote } from '../kit/marks/help-note';
 
 const typed = (text: string): Quantity => ({ value: null, typed: text });
@@ -19,11 +22,10 @@ const typed = (text: string): Quantity => ({ value: null, typed: text });
 /** Every field in every state. */
 @Component({
   selector: 'va-field-samples',
-  imports: [ChoiceGroup, FormsModule, HelpNote, MeasureField, NumberField, NzInputModule, NzSelectModule],
+  imports: [ChoiceGroup, FormsModule, HelpNote, MeasureField, NumberField, NzInputModule, NzSelectModule, Panel],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <section class="panel stack" aria-label="Fields">
-      <h2>Fields</h2>
+    <va-panel label="Fields">
       <div class="fields">
         <div class="field">
           <label for="style-empty">Empty</label>
@@ -46,13 +48,13 @@ const typed = (text: string): Quantity => ({ value: null, typed: text });
             }
           </nz-select>
         </div>
-        <va-measure-field label="Length" [measure]="length" [quantity]="quantity()" (changed)="quantity.set($event)" />
-        <va-measure-field label="Length, known" [measure]="length" [quantity]="lengthKnown" />
-        <va-measure-field label="Length, not understood" [measure]="length" [quantity]="notUnderstood" />
-        <va-measure-field label="Flow" [measure]="flow" [quantity]="flowTyped" />
-        <va-measure-field label="Temperature" [measure]="temperature" [quantity]="temperatureTyped" />
-        <va-number-field label="Number" [value]="16" />
-        <va-number-field label="Number, wrong" [value]="900" error="give 3 to 200 A" />
+        <va-measure-field label="Length" [measure]="length" [of]="quantity" />
+        <va-measure-field label="Length, known" [measure]="length" [of]="lengthKnown" />
+        <va-measure-field label="Length, not understood" [measure]="length" [of]="notUnderstood" />
+        <va-measure-field label="Flow" [measure]="flow" [of]="flowTyped" />
+        <va-measure-field label="Temperature" [measure]="temperature" [of]="temperatureTyped" />
+        <va-number-field label="Number" [of]="plain" />
+        <va-number-field label="Number, wrong" [of]="wrong" />
         <div class="field">
           <span class="row">
             <span class="label">With help</span>
@@ -60,20 +62,26 @@ const typed = (text: string): Quantity => ({ value: null, typed: text });
           </span>
           <input type="checkbox" role="switch" class="switch" aria-label="Switch" [(ngModel)]="switched" />
         </div>
-        <va-choice-group label="Choice among few" [options]="few" [value]="chosen()" (chosen)="chosen.set($event)" />
+        <va-choice-group label="Choice among few" [options]="few" [of]="chosen" />
       </div>
-    </section>
+    </va-panel>
   `,
 })
 export class FieldSamples {
   protected readonly terms = TERMS;
   protected readonly few = titled(['none', 'faint', 'clear', 'full']);
-  protected readonly chosen = signal('faint');
-  protected readonly quantity = signal(typed('16 ga'));
-  protected readonly lengthKnown = known(1.65);
-  protected readonly notUnderstood = typed('quite thick');
-  protected readonly flowTyped = typed('15 cfh');
-  protected readonly temperatureTyped = typed('300 F');
+  protected readonly chosen = ownField('faint');
+  protected readonly quantity = ownField(typed('16 ga'));
+  protected readonly lengthKnown = ownField(known(1.65));
+  protected readonly notUnderstood = ownField(typed('quite thick'));
+  protected readonly flowTyped = ownField(typed('15 cfh'));
+  protected readonly temperatureTyped = ownField(typed('300 F'));
+  protected readonly plain = ownField<number | null>(16);
+  protected readonly wrong = fieldBy<number | null>(
+    () => 900,
+    () => undefined,
+    () => 'give 3 to 200 A',
+  );
   protected readonly length = lengthMeasure('mm', LIMITS.thicknessMm);
   protected readonly flow = flowMeasure('L/min');
   protected readonly temperature = temperatureMeasure('°C', LIMITS.temperatureC);

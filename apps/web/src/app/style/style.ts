@@ -3,6 +3,7 @@ import type { RiskLevel } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzSpinModule } from 'ng-zorro-antd/spin';
 import { PersonSettings } from '../settings/person-settings';
+import { Panel } from '../kit/panel';
 import { PieceSection } from '../part/piece-section';
 import { FerriteScale } from '../kit/marks/ferrite-scale';
 import { Icon } from '../kit/marks/icon';
@@ -14,7 +15,17 @@ import { TokenSamples } from './token-samples';
 /** Every token and every component in every state, for those who build. */
 @Component({
   selector: 'va-style',
-  imports: [FerriteScale, FieldSamples, Icon, NzButtonModule, NzSpinModule, PieceSection, RiskMark, TokenSamples],
+  imports: [
+    FerriteScale,
+    FieldSamples,
+    Icon,
+    NzButtonModule,
+    NzSpinModule,
+    PieceSection,
+    RiskMark,
+    TokenSamples,
+    Panel,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="page stack">
@@ -23,8 +34,7 @@ import { TokenSamples } from './token-samples';
         <button nz-button type="button" (click)="person.toggleTheme()">Theme: {{ person.theme() }}</button>
       </div>
       <va-token-samples />
-      <section class="panel stack" aria-label="Icons">
-        <h2>Icons</h2>
+      <va-panel label="Icons">
         <ul class="swatches">
           @for (icon of icons; track icon) {
             <li>
@@ -33,9 +43,8 @@ import { TokenSamples } from './token-samples';
             </li>
           }
         </ul>
-      </section>
-      <section class="panel stack" aria-label="Buttons">
-        <h2>Buttons</h2>
+      </va-panel>
+      <va-panel label="Buttons">
         <div class="row">
           <button nz-button nzType="primary">Primary</button>
           <button nz-button>Usual</button>
@@ -49,10 +58,9 @@ import { TokenSamples } from './token-samples';
           <button type="button" class="link">A link that acts</button>
           <a href="style">A link</a>
         </div>
-      </section>
+      </va-panel>
       <va-field-samples />
-      <section class="panel stack" aria-label="Risks and ranges">
-        <h2>Risks and ranges</h2>
+      <va-panel label="Risks and ranges">
         <p class="row">
           @for (level of levels; track level) {
             <va-risk-mark [level]="level" />
@@ -61,15 +69,14 @@ import { TokenSamples } from './token-samples';
         <va-ferrite-scale [range]="{ median: 6, range90: [4, 9] }" />
         <p class="caution">A caution stands where the hazard is.</p>
         <nz-spin nzSimple />
-      </section>
-      <section class="panel stack" aria-label="Sections">
-        <h2>Sections</h2>
+      </va-panel>
+      <va-panel label="Sections">
         <div class="row">
           @for (piece of pieces; track piece.name) {
             <div class="drawing"><va-piece-section [piece]="piece" /></div>
           }
         </div>
-      </section>
+      </va-panel>
     </div>
   `,
   styles: `

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/core';
+import { Panel } from '../kit/panel';
 
 /** Names of the tokens the style sheet defines, in its order. */
 function tokenNames(): readonly string[] {
@@ -13,11 +14,11 @@ function tokenNames(): readonly string[] {
 /** Every token of the style sheet: colours, type, space, elevation and motion. */
 @Component({
   selector: 'va-token-samples',
+  imports: [Panel],
   host: { class: 'stack' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <section class="panel stack" aria-label="Colour roles">
-      <h2>Colour roles</h2>
+    <va-panel label="Colour roles">
       <ul class="swatches">
         @for (name of colours(); track name) {
           <li>
@@ -26,9 +27,8 @@ function tokenNames(): readonly string[] {
           </li>
         }
       </ul>
-    </section>
-    <section class="panel stack" aria-label="Type and space">
-      <h2>Type scale</h2>
+    </va-panel>
+    <va-panel label="Type and space" heading="Type scale">
       @for (name of sizes(); track name) {
         <p [style.font-size]="'var(' + name + ')'">
           Ferrite number 4 to 9, most likely 6
@@ -49,7 +49,7 @@ function tokenNames(): readonly string[] {
         <span class="card raised">raised</span>
         <button type="button" class="card moves">moves in --quick, not at all where motion is reduced</button>
       </div>
-    </section>
+    </va-panel>
   `,
   styles: `
     .swatch {

@@ -23,7 +23,9 @@ const patch = (body: Record<string, unknown>, base: Record<string, unknown>, ver
 class KeptOperations implements Pick<OperationStore, 'adopt' | 'put' | 'remove' | 'durable'> {
   durable = true;
   readonly kept = new Map<number, Operation>();
-  adopt = (): Promise<readonly Operation[]> => Promise.resolve([...this.kept.values()]);
+  /** What earlier pages have left behind. */
+  left: readonly Operation[] = [];
+  adopt = (): Promise<readonly Operation[]> => Promise.resolve(this.left);
   put = (one: Operation): Promise<void> => Promise.resolve(void this.kept.set(one.sequence, one));
   remove = (sequence: number): Promise<void> => Promise.resolve(void this.kept.delete(sequence));
 }
@@ -36,6 +38,7 @@ describe('OperationQueue', () => {
 
   const start = (): OperationQueue => {
     TestBed.resetTestingModule();
+    store.left = [...store.kept.values()];
     TestBed.configureTestingModule({
       providers: [
         { provide: OperationStore, useValue: store },
@@ -254,6 +257,15 @@ describe('OperationQueue', () => {
     await settle();
     expect(queue.conflicts()).toEqual([]);
     expect(queue.madeHere('p', 10)).toBe(true);
+  });
+
+  test('content is the same in whatever order its fields come back', async () => {
+    const queue = start();
+    queue.enqueue(patch({ size: { value: 3, typed: '3' } }, { size: { value: 2, typed: '2' } }));
+    (await next()).flush(...conflict({ size: { typed: '2', value: 2 }, version: 9 }));
+    (await next()).flush({ version: 10 });
+    await settle();
+    expect(queue.conflicts()).toEqual([]);
   });
 
   test('a field both changed waits for a decision; the others go ahead', async () => {

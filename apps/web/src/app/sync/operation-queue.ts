@@ -1,6 +1,6 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { computed, ErrorHandler, inject, Injectable, signal } from '@angular/core';
-import { behalf, ON_BEHALF_HEADER, type Problem } from '@variatum/contracts';
+import { behalf, inOrder, ON_BEHALF_HEADER, type Problem } from '@variatum/contracts';
 import { firstValueFrom, Subject } from 'rxjs';
 import { problemOf, waitAfter, type Waiting } from './delivery';
 import type { NewOperation, Operation } from './operation';
@@ -33,7 +33,9 @@ type Delivery = 'done' | { readonly why: Waiting; readonly milliseconds: number 
 /** Pause after a fault of the page itself, ms. */
 const FAULT_PAUSE_MS = 5000;
 
-const same = (left: unknown, right: unknown): boolean => JSON.stringify(left ?? null) === JSON.stringify(right ?? null);
+/** Whether two values are the same content: a database keeps the fields of a document in an order of its own. */
+const same = (left: unknown, right: unknown): boolean =>
+  JSON.stringify(inOrder(left ?? null)) === JSON.stringify(inOrder(right ?? null));
 
 /**
  * Sends operations one after another, in order, each until it has arrived or was refused. They are kept in the browser's own

@@ -4,12 +4,14 @@ import {
   jobPatchSchema,
   jobQuestion,
   type JobDetail,
+  type JobHead,
   type JobPatch,
   type JointDescription,
   type Photo,
   type Stage,
 } from '@variatum/contracts';
 import { firstValueFrom } from 'rxjs';
+import { fieldsOf } from '../../kit/fields';
 import { RackStore } from '../../rack/rack-store';
 import { WorkshopStore } from '../../settings/workshop-store';
 import {
@@ -93,6 +95,11 @@ export class JobStore {
   readonly photos = computed<readonly Photo[]>(() => this.job()?.photos ?? []);
   readonly joint = computed<JointDescription>(() => this.job()?.joint?.joint ?? UNSAID);
   readonly errors = computed(() => this.document.errorsOf('job'));
+  /** What stands in the job itself, as it is shown and changed; null until it has been read. */
+  readonly fields = computed(() => {
+    const job = this.job();
+    return job && fieldsOf<JobHead>(job, (changes) => this.change(changes), this.errors());
+  });
 
   /** Loads a job. */
   async open(id: string): Promise<void> {

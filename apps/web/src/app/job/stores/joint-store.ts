@@ -2,6 +2,7 @@ import { computed, inject, Injectable } from '@angular/core';
 import { jointPutSchema, type JointDescription } from '@variatum/contracts';
 import { checkJoint, type FieldError, InputError } from '@variatum/metallurgy';
 import { JobStore } from './job-store';
+import { fieldsOf } from '../../kit/fields';
 import { requestTo } from '../../sync';
 
 /** The joint of the open job. */
@@ -11,8 +12,12 @@ export class JointStore {
   readonly joint = this.jobs.joint;
   readonly errors = computed(() => this.jobs.document.errorsOf('joint'));
 
+  /** The joint as its fields are shown and changed. */
+  readonly fields = computed(() => fieldsOf(this.joint(), (changes) => this.change(changes)));
+
+  /** Changes what is said of the joint; what is null or undefined is left open again. */
   change(changes: Partial<JointDescription>): void {
-    const said = Object.entries({ ...this.joint(), ...changes }).filter(([, value]) => value !== undefined);
+    const said = Object.entries({ ...this.joint(), ...changes }).filter(([, value]) => (value ?? null) !== null);
     const joint = { type: this.joint().type, ...(Object.fromEntries(said) as Partial<JointDescription>) };
     this.jobs.document.change({
       key: 'joint',

@@ -2,6 +2,7 @@ import { computed, inject, Injectable } from '@angular/core';
 import { newPieceSchema, piecePatchSchema, type NewPiece, type Piece, type PiecePatch } from '@variatum/contracts';
 import { MOST_PIECES } from '@variatum/metallurgy';
 import { JobStore } from './job-store';
+import { fieldsOf, type FieldsOf } from '../../kit/fields';
 import { requestTo, UndoHistory } from '../../sync';
 
 /** The pieces of the open job. */
@@ -64,6 +65,11 @@ export class PieceStore {
       this.history.push(`${withdrawn ? 'taking off' : 'bringing back'} ${name}`, () =>
         this.setWithdrawn(id, !withdrawn),
       );
+  }
+
+  /** A piece as its fields are shown and changed. */
+  fieldsOf(piece: Piece): FieldsOf<Piece> {
+    return fieldsOf(piece, (changes) => this.change(piece.id, changes), this.errorsOf(piece.id));
   }
 
   /** Errors of the changes to a piece, by field. */

@@ -1,22 +1,17 @@
-import { booleanAttribute, ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { booleanAttribute, ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { ArrowItem, ArrowRow } from '../arrow-row';
+import { LabelledField } from './labelled-field';
 
-/** One of the answers of a choice group. */
+/** One of the answers of a choice. */
 export interface ChoiceOption<Value> {
   readonly value: Value;
   readonly title: string;
 }
 
-let count = 0;
-
-/**
- * A question with a few answers, all in sight. Tab enters the group once, arrow keys move inside it, space or enter answers;
- * what answering an answered question again means is for the page to decide.
- */
+/** A question with a few answers, all in sight. Tab enters the group once, arrow keys move inside it, space or enter answers. */
 @Component({
   selector: 'va-choice-group',
   imports: [ArrowItem, ArrowRow],
-  host: { class: 'field' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <span class="label" [class.hidden-text]="quiet()" [id]="id">{{ label() }}</span>
@@ -26,9 +21,9 @@ let count = 0;
           type="button"
           class="choice"
           role="radio"
-          [attr.aria-checked]="option.value === value()"
-          [vaArrowItem]="option.value === value()"
-          (click)="chosen.emit(option.value)"
+          [vaArrowItem]="option.value === of().value"
+          [attr.aria-checked]="option.value === of().value"
+          (click)="answer(option.value)"
         >
           {{ option.title }}
         </button>
@@ -36,13 +31,15 @@ let count = 0;
     </div>
   `,
 })
-export class ChoiceGroup<Value> {
-  readonly label = input.required<string>();
-  readonly options = input.required<readonly ChoiceOption<Value>[]>();
-  readonly value = input.required<Value | null | undefined>();
-  /** Keeps the label for assistive technology only. */
-  readonly quiet = input(false, { transform: booleanAttribute });
-  readonly chosen = output<Value>();
+export class ChoiceGroup<Value> extends LabelledField<Value> {
+  readonly options = input.required<readonly ChoiceOption<NonNullable<Value>>[]>();
+  /** Lets the answer be taken back by giving it again: then it is changed to null. */
+  readonly clear = input(false, { transform: booleanAttribute });
 
-  protected readonly id = `choice-group-${++count}`;
+  protected answer(value: NonNullable<Value>): void {
+    const again = this.of().value === value;
+    // What may be taken back may be null: the type of the field says so.
+    if (!again) this.of().change(value);
+    else if (this.clear()) this.of().change(null as Value);
+  }
 }

@@ -1,24 +1,22 @@
-import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { ArrowItem, ArrowRow } from '../arrow-row';
 import type { ChoiceOption } from './choice-group';
-
-let count = 0;
+import { LabelledField } from './labelled-field';
 
 /** A question with a few answers, all in sight, of which any number may hold. */
 @Component({
   selector: 'va-choice-set',
   imports: [ArrowItem, ArrowRow],
-  host: { class: 'field' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <span class="label" [id]="id">{{ label() }}</span>
-    <div vaArrowRow class="choices" role="group" [attr.aria-labelledby]="id">
+    <div class="choices" vaArrowRow role="group" [attr.aria-labelledby]="id">
       @for (option of options(); track option.title) {
         <button
           vaArrowItem
           type="button"
           class="choice"
-          [attr.aria-pressed]="values().includes(option.value)"
+          [attr.aria-pressed]="of().value.includes(option.value)"
           (click)="toggle(option.value)"
         >
           {{ option.title }}
@@ -27,16 +25,11 @@ let count = 0;
     </div>
   `,
 })
-export class ChoiceSet<Value> {
-  readonly label = input.required<string>();
+export class ChoiceSet<Value> extends LabelledField<Value[]> {
   readonly options = input.required<readonly ChoiceOption<Value>[]>();
-  readonly values = input.required<readonly Value[]>();
-  readonly changed = output<Value[]>();
-
-  protected readonly id = `choice-set-${++count}`;
 
   protected toggle(value: Value): void {
-    const values = this.values();
-    this.changed.emit(values.includes(value) ? values.filter((other) => other !== value) : [...values, value]);
+    const { value: values, change } = this.of();
+    change(values.includes(value) ? values.filter((other) => other !== value) : [...values, value]);
   }
 }

@@ -1,13 +1,11 @@
-import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { NzInputModule } from 'ng-zorro-antd/input';
+import { LabelledField } from './labelled-field';
 
-let count = 0;
-
-/** A labelled field for a day, as `2026-11-25`; empty for none. */
+/** A labelled field for a day, as `2026-11-25`. */
 @Component({
   selector: 'va-date-field',
   imports: [NzInputModule],
-  host: { class: 'field' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <label [for]="id">{{ label() }}</label>
@@ -18,17 +16,12 @@ let count = 0;
       [id]="id"
       [min]="earliest()"
       [max]="latest()"
-      [value]="value()"
-      (input)="changed.emit(field.value)"
+      [value]="of().value ?? ''"
+      (input)="of().change(field.value || undefined)"
     />
   `,
 })
-export class DateField {
-  readonly label = input.required<string>();
-  readonly value = input.required<string>();
+export class DateField extends LabelledField<string | undefined> {
   readonly earliest = input('');
   readonly latest = input('');
-  readonly changed = output<string>();
-
-  protected readonly id = `date-${++count}`;
 }

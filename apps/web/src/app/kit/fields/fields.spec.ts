@@ -4,6 +4,7 @@ import { ChoiceGroup } from './choice-group';
 import { ChoiceSet } from './choice-set';
 import { DateField } from './date-field';
 import { flowMeasure, judge, lengthMeasure, temperatureMeasure } from './measure';
+import { fieldsOf, ownField, type FieldOf } from './field-of';
 import { MeasureField } from './measure-field';
 import { NumberField } from './number-field';
 import { SwitchField } from './switch-field';
@@ -15,6 +16,11 @@ const OPTIONS = [
   { value: 'c', title: 'Third' },
 ];
 
+/** A field that keeps nothing: what it was changed to is written down. */
+const field = <Value>(value: Value, error?: string): FieldOf<Value> & { said: Value[] } => {
+  const said: Value[] = [];
+  return { value, error, said, change: (changed) => void said.push(changed) };
+};
 const type = (element: HTMLElement, text: string): void => {
   const field = element.querySelector('input') as HTMLInputElement;
   field.value = text;
@@ -42,19 +48,18 @@ describe('what a text comes to', () => {
 describe('measure field', () => {
   const measure = lengthMeasure('mm', [0.1, 300]);
   test('shows a known value in the user’s unit, and what was typed as it was typed', async () => {
-    const { element, set } = await render(MeasureField, { label: 'Wall', measure, quantity: known(1.65) });
+    const { element, set } = await render(MeasureField, { label: 'Wall', measure, of: field(known(1.65)) });
     expect(element.querySelector('input')?.value).toBe('1.65 mm');
-    await set('quantity', { value: 1.65, typed: '.065' });
+    await set('of', field({ value: 1.65, typed: '.065' }));
     expect(element.querySelector('input')?.value).toBe('.065');
     expect(texts(element, '.soft')).toEqual(['1.65 mm (0.065 in)']);
   });
   test('passes on a value with its text, and a text without a value when it means none', async () => {
-    const { fixture, element } = await render(MeasureField, { label: 'Wall', measure, quantity: NOT_GIVEN });
-    const said: unknown[] = [];
-    fixture.componentInstance.changed.subscribe((change) => said.push(change));
+    const of = field(NOT_GIVEN);
+    const { element } = await render(MeasureField, { label: 'Wall', measure, of });
     type(element, '1/8');
     type(element, '1/8 of');
-    expect(said).toEqual([
+    expect(of.said).toEqual([
       { value: 3.175, typed: '1/8' },
       { value: null, typed: '1/8 of' },
     ]);
@@ -63,31 +68,32 @@ describe('measure field', () => {
     const { element, set } = await render(MeasureField, {
       label: 'Wall',
       measure,
-      quantity: { value: null, typed: 'thick' },
-      otherError: 'does not fit',
+      of: field({ value: null, typed: 'thick' }, 'does not fit'),
     });
     expect(texts(element, '.field-error')[0]).toMatch(/^not understood/);
     expect(element.querySelector('input')?.getAttribute('aria-invalid')).toBe('true');
-    await set('quantity', { value: 2, typed: '2 mm' });
+    await set('of', field({ value: 2, typed: '2 mm' }, 'does not fit'));
     expect(texts(element, '.field-error')).toEqual(['does not fit']);
   });
 });
 
 describe('number field', () => {
   test('reads either decimal sign, keeps what was typed, and says NaN of what is no number', async () => {
-    const { fixture, element, set } = await render(NumberField, { label: 'Fuse, A', value: 16 });
-    const said: (number | null)[] = [];
-    fixture.componentInstance.changed.subscribe((value) => said.push(value));
+    const of = field<number | null>(16);
+    const { element, set } = await render(NumberField, { label: 'Fuse, A', of });
     type(element, '12,50');
-    await set('value', 12.5);
+    await set('of', { ...of, value: 12.5 });
     expect(element.querySelector('input')?.value).toBe('12,50');
     type(element, 'many');
-    await set('value', Number.NaN);
+    await set('of', { ...of, value: Number.NaN });
     expect(element.querySelector('input')?.value).toBe('many');
     type(element, '');
-    expect(said).toEqual([12.5, Number.NaN, null]);
-    await set('value', 20);
+    expect(of.said).toEqual([12.5, Number.NaN, null]);
+    await set('of', { ...of, value: 20 });
     expect(element.querySelector('input')?.value).toBe('20');
+    await set('needed', true);
+    type(element, '');
+    expect(of.said[3]).toBeNaN();
   });
 });
 
@@ -100,28 +106,29 @@ describe('ChoiceGroup', () => {
   };
 
   test('names the group, marks the answer, and lets Tab in at the answer only', async () => {
-    const { element, set } = await render(ChoiceGroup, { label: 'Which', options: OPTIONS, value: 'b' });
+    const { element, set } = await render(ChoiceGroup, { label: 'Which', options: OPTIONS, of: field('b') });
     const group = element.querySelector('[role="radiogroup"]') as HTMLElement;
     expect(document.getElementById(group.getAttribute('aria-labelledby') ?? '')?.textContent).toBe('Which');
     expect(radios(element).map((radio) => radio.getAttribute('aria-checked'))).toEqual(['false', 'true', 'false']);
     expect(radios(element).map(({ tabIndex }) => tabIndex)).toEqual([-1, 0, -1]);
-    await set('value', null);
+    await set('of', field(null));
     expect(radios(element).map(({ tabIndex }) => tabIndex)).toEqual([0, -1, -1]);
   });
 
-  test('answers by press, also by pressing the answer again', async () => {
-    const { fixture, element } = await render(ChoiceGroup, { label: 'Which', options: OPTIONS, value: 'b' });
-    const answers: unknown[] = [];
-    fixture.componentInstance.chosen.subscribe((value) => answers.push(value));
+  test('answers by press; the answer given again is taken back where that may be', async () => {
+    const of = field<string | null>('b');
+    const { element, set } = await render(ChoiceGroup, { label: 'Which', options: OPTIONS, of });
     radios(element)[2]?.click();
     radios(element)[1]?.click();
-    expect(answers).toEqual(['c', 'b']);
+    expect(of.said).toEqual(['c']);
+    await set('clear', true);
+    radios(element)[1]?.click();
+    expect(of.said).toEqual(['c', null]);
   });
 
   test('arrow keys go round, Home and End to the ends, and answer nothing by themselves', async () => {
-    const { fixture, element } = await render(ChoiceGroup, { label: 'Which', options: OPTIONS, value: 'a' });
-    const answers: unknown[] = [];
-    fixture.componentInstance.chosen.subscribe((value) => answers.push(value));
+    const of = field('a');
+    const { element } = await render(ChoiceGroup, { label: 'Which', options: OPTIONS, of });
     const [first, second, third] = radios(element) as [HTMLElement, HTMLElement, HTMLElement];
     first.focus();
     press(first, 'ArrowRight');
@@ -135,49 +142,48 @@ describe('ChoiceGroup', () => {
     press(third, 'Home');
     expect(document.activeElement).toBe(first);
     expect(press(first, 'x').defaultPrevented).toBe(false);
-    expect(answers).toEqual([]);
+    expect(of.said).toEqual([]);
   });
 
   test('two groups never share an id', async () => {
-    const one = await render(ChoiceGroup, { label: 'One', options: OPTIONS, value: null });
-    const two = await render(ChoiceGroup, { label: 'Two', options: OPTIONS, value: null });
+    const one = await render(ChoiceGroup, { label: 'One', options: OPTIONS, of: field(null) });
+    const two = await render(ChoiceGroup, { label: 'Two', options: OPTIONS, of: field(null) });
     expect(one.element.querySelector('.label')?.id).not.toBe(two.element.querySelector('.label')?.id);
   });
 });
 
 describe('text field', () => {
   test('passes on what is typed at once, says when it was left, and names a fault beside it', async () => {
-    const { fixture, element, set } = await render(TextField, { label: 'Name', value: 'Rail' });
-    const said: (string | null)[] = [];
-    fixture.componentInstance.changed.subscribe((text) => said.push(text));
-    fixture.componentInstance.left.subscribe(() => said.push(null));
-    const field = element.querySelector('input') as HTMLInputElement;
-    expect([element.querySelector('label')?.htmlFor, field.value]).toEqual([field.id, 'Rail']);
+    const of = field('Rail');
+    const { fixture, element, set } = await render(TextField, { label: 'Name', of });
+    let left = 0;
+    fixture.componentInstance.left.subscribe(() => left++);
+    const input = element.querySelector('input') as HTMLInputElement;
+    expect([element.querySelector('label')?.htmlFor, input.value]).toEqual([input.id, 'Rail']);
     type(element, 'Rails');
-    field.dispatchEvent(new Event('change'));
-    expect(said).toEqual(['Rails', null]);
-    await set('error', 'give the piece a name');
-    expect(field.getAttribute('aria-invalid')).toBe('true');
-    expect(document.getElementById(field.getAttribute('aria-describedby') ?? '')?.textContent).toBe(
+    input.dispatchEvent(new Event('change'));
+    expect([of.said, left]).toEqual([['Rails'], 1]);
+    await set('of', field('', 'give the piece a name'));
+    expect(input.getAttribute('aria-invalid')).toBe('true');
+    expect(document.getElementById(input.getAttribute('aria-describedby') ?? '')?.textContent).toBe(
       'give the piece a name',
     );
   });
   test('of several lines is a text area', async () => {
-    const { element } = await render(TextField, { label: 'What it is', value: 'a', lines: 3 });
+    const { element } = await render(TextField, { label: 'What it is', of: field('a'), lines: 3 });
     expect([element.querySelector('textarea')?.value, element.querySelector('input')]).toEqual(['a', null]);
   });
 });
 
 describe('choice set', () => {
   test('any number of answers may hold', async () => {
-    const { fixture, element, set } = await render(ChoiceSet, { label: 'Does', options: OPTIONS, values: ['a'] });
-    const said: unknown[] = [];
-    fixture.componentInstance.changed.subscribe((values) => said.push(values));
+    const of = field(['a']);
+    const { element, set } = await render(ChoiceSet, { label: 'Does', options: OPTIONS, of });
     const press = (index: number): void => element.querySelectorAll('button')[index]?.click();
     press(2);
     press(0);
-    expect(said).toEqual([['a', 'c'], []]);
-    await set('values', ['b', 'c']);
+    expect(of.said).toEqual([['a', 'c'], []]);
+    await set('of', field(['b', 'c']));
     expect([...element.querySelectorAll('button')].map((one) => one.getAttribute('aria-pressed'))).toEqual([
       'false',
       'true',
@@ -195,9 +201,28 @@ test('a switch says what it was set to', async () => {
 });
 
 test('a day is said as the database writes it, and lies within its limits', async () => {
-  const { fixture, element } = await render(DateField, { label: 'From', value: '', latest: '2026-11-30' });
-  const said: string[] = [];
-  fixture.componentInstance.changed.subscribe((day) => said.push(day));
+  const of = field<string | undefined>(undefined);
+  const { element } = await render(DateField, { label: 'From', of, latest: '2026-11-30' });
   type(element, '2026-11-25');
-  expect([said, element.querySelector('input')?.max]).toEqual([['2026-11-25'], '2026-11-30']);
+  type(element, '');
+  expect([of.said, element.querySelector('input')?.max]).toEqual([['2026-11-25', undefined], '2026-11-30']);
+});
+
+test('fields of a thing are made once, change it by name, and carry what is wrong with them', () => {
+  const changes: object[] = [];
+  const of = fieldsOf({ name: 'Rail', wallMm: known(2) }, (change) => changes.push(change), {
+    name: 'taken',
+    'wallMm.value': 'too thin',
+  });
+  expect(of.name).toBe(of.name);
+  expect([of.name.value, of.name.error, of.wallMm.error]).toEqual(['Rail', 'taken', 'too thin']);
+  of.wallMm.change(NOT_GIVEN);
+  expect(changes).toEqual([{ wallMm: NOT_GIVEN }]);
+});
+
+test('a field a page keeps for itself stands at what it was changed to', () => {
+  const own = ownField('');
+  own.change('typed');
+  own.fault.set('too short');
+  expect([own.value, own.error]).toEqual(['typed', 'too short']);
 });

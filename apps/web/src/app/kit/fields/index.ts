@@ -1,7 +1,8 @@
 export { ChoiceGroup, type ChoiceOption } from './choice-group';
 export { ChoiceSet } from './choice-set';
 export { DateField } from './date-field';
-export { flowMeasure, judge, lengthMeasure, temperatureMeasure, type Measure } from './measure';
+export { fieldBy, fieldsOf, ownField, type FieldOf, type FieldsOf, type OwnField } from './field-of';
+export { flowMeasure, lengthMeasure, temperatureMeasure, type Measure } from './measure';
 export { MeasureField } from './measure-field';
 export { NumberField } from './number-field';
 export { SelectField } from './select-field';

@@ -1,10 +1,10 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { Quantity } from '@variatum/metallurgy';
 import { NzInputModule } from 'ng-zorro-antd/input';
+import { FieldSaid } from './field-said';
+import { LabelledField } from './labelled-field';
 import { judge, type Measure } from './measure';
-
-let count = 0;
 
 /**
  * A field for a quantity: takes the forms people type, keeps what was typed, and says what it understood. What cannot be
@@ -12,8 +12,7 @@ let count = 0;
  */
 @Component({
   selector: 'va-measure-field',
-  imports: [FormsModule, NzInputModule],
-  host: { class: 'field' },
+  imports: [FieldSaid, FormsModule, NzInputModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <label [for]="id">{{ label() }}</label>
@@ -28,36 +27,21 @@ let count = 0;
       [attr.aria-invalid]="error() !== null"
       [attr.aria-describedby]="id + '-said'"
     />
-    <span [id]="id + '-said'" aria-live="polite">
-      @if (error(); as message) {
-        <span class="field-error">{{ message }}</span>
-      } @else if (understood(); as words) {
-        <span class="small soft">{{ words }}</span>
-      }
-    </span>
+    <va-field-said [id]="id + '-said'" [error]="error()" [understood]="judged().understood" />
   `,
 })
-export class MeasureField {
-  readonly label = input.required<string>();
+export class MeasureField extends LabelledField<Quantity> {
   readonly measure = input.required<Measure>();
-  readonly quantity = input.required<Quantity>();
-  readonly placeholder = input('');
-  /** An error from elsewhere, such as one that concerns two fields. */
-  readonly otherError = input<string | null | undefined>(null);
-  readonly changed = output<Quantity>();
 
-  protected readonly id = `measure-${++count}`;
   protected readonly shown = computed(() => {
-    const { value, typed } = this.quantity();
+    const { value, typed } = this.of().value;
     return typed || (value === null ? '' : this.measure().format(value));
   });
-  private readonly judged = computed(() => judge(this.measure(), this.quantity().typed));
-  protected readonly error = computed(() => this.judged().error ?? this.otherError() ?? null);
-  /** Said only where it is not plain from the text itself. */
-  protected readonly understood = computed(() => this.judged().understood);
+  protected readonly judged = computed(() => judge(this.measure(), this.of().value.typed));
+  protected readonly error = computed(() => this.judged().error ?? this.of().error ?? null);
 
   protected type(typed: string): void {
     const { value } = judge(this.measure(), typed);
-    this.changed.emit({ value: value === null ? null : Number(value.toFixed(4)), typed });
+    this.of().change({ value: value === null ? null : Number(value.toFixed(4)), typed });
   }
 }

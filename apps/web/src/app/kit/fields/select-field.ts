@@ -1,15 +1,13 @@
-import { booleanAttribute, ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { booleanAttribute, ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { NzSelectModule } from 'ng-zorro-antd/select';
 import type { ChoiceOption } from './choice-group';
+import { LabelledField } from './labelled-field';
 
-let count = 0;
-
-/** A labelled field for one of many. What stands beside the label (a help note) is put between its tags. */
+/** A labelled field for one of many; one that may be left open says so. What stands beside the label (a help note) is put between its tags. */
 @Component({
   selector: 'va-select-field',
   imports: [FormsModule, NzSelectModule],
-  host: { class: 'field' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <span class="row tight" [class.hidden-text]="quiet()">
@@ -20,9 +18,9 @@ let count = 0;
       [nzId]="id"
       [nzShowSearch]="search()"
       [nzAllowClear]="clear()"
-      [nzPlaceHolder]="placeholder()"
-      [ngModel]="value()"
-      (ngModelChange)="chosen.emit($event)"
+      [nzPlaceHolder]="placeholder() || (clear() ? 'Not known' : '')"
+      [ngModel]="of().value ?? null"
+      (ngModelChange)="of().change($event)"
     >
       @for (option of options(); track option.value) {
         <nz-option [nzValue]="option.value" [nzLabel]="option.title" />
@@ -30,18 +28,10 @@ let count = 0;
     </nz-select>
   `,
 })
-export class SelectField<Value> {
-  readonly label = input.required<string>();
-  readonly options = input.required<readonly ChoiceOption<Value>[]>();
-  readonly value = input.required<Value>();
-  readonly placeholder = input('');
+export class SelectField<Value> extends LabelledField<Value> {
+  readonly options = input.required<readonly ChoiceOption<NonNullable<Value>>[]>();
   /** Lets the person type to find. */
   readonly search = input(false, { transform: booleanAttribute });
-  /** Lets the answer be taken back: then null is chosen. */
+  /** Lets the answer be taken back: then it is changed to null. */
   readonly clear = input(false, { transform: booleanAttribute });
-  /** Keeps the label for assistive technology only. */
-  readonly quiet = input(false, { transform: booleanAttribute });
-  readonly chosen = output<Value>();
-
-  protected readonly id = `select-${++count}`;
 }

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, type ElementRef, input, output, viewChild } from '@angular/core';
 import { NzInputModule } from 'ng-zorro-antd/input';
-
-let count = 0;
+import { FieldSaid } from './field-said';
+import { LabelledField } from './labelled-field';
 
 /**
  * A labelled field for text, of one line or several. What stands beside the label (a help note) or under the field (hints, a
@@ -9,8 +9,7 @@ let count = 0;
  */
 @Component({
   selector: 'va-text-field',
-  imports: [NzInputModule],
-  host: { class: 'field' },
+  imports: [FieldSaid, NzInputModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <span class="row tight">
@@ -25,9 +24,9 @@ let count = 0;
         [rows]="lines()"
         [maxLength]="longest()"
         [placeholder]="placeholder()"
-        [value]="value()"
-        (input)="changed.emit(field.value)"
-        [attr.aria-invalid]="!!error()"
+        [value]="of().value"
+        (input)="of().change(field.value)"
+        [attr.aria-invalid]="!!of().error"
         [attr.aria-describedby]="id + '-said'"
       ></textarea>
     } @else {
@@ -35,47 +34,31 @@ let count = 0;
         #field
         nz-input
         [id]="id"
-        [type]="type()"
-        [attr.inputmode]="type() === 'text' ? inputmode() : null"
+        [attr.inputmode]="inputmode()"
         autocomplete="off"
         [maxLength]="longest()"
         [placeholder]="placeholder()"
-        [value]="value()"
-        (input)="changed.emit(field.value)"
+        [value]="of().value"
+        (input)="of().change(field.value)"
         (change)="left.emit()"
-        [attr.aria-invalid]="!!error()"
+        [attr.aria-invalid]="!!of().error"
         [attr.aria-describedby]="id + '-said'"
       />
     }
     <span [id]="id + '-said'" class="said">
-      @if (error(); as message) {
-        <span class="field-error" role="alert">{{ message }}</span>
-      }
+      <va-field-said [error]="of().error" />
       <ng-content />
     </span>
   `,
-  styles: `
-    .said:empty {
-      display: none;
-    }
-  `,
 })
-export class TextField {
-  readonly label = input.required<string>();
-  readonly value = input.required<string>();
+export class TextField extends LabelledField<string> {
   /** Characters it takes. */
   readonly longest = input(200);
-  readonly placeholder = input('');
   readonly lines = input(1);
-  readonly type = input<'text' | 'search'>('text');
   readonly inputmode = input<'decimal' | null>(null);
-  readonly error = input<string | null | undefined>(null);
-  /** Every change while it is typed. */
-  readonly changed = output<string>();
   /** The field was left with another text than it was entered with. */
   readonly left = output();
 
-  protected readonly id = `text-${++count}`;
   private readonly field = viewChild<ElementRef<HTMLElement>>('field');
 
   focus(): void {

@@ -3,22 +3,18 @@ import type { Piece, PieceBelief } from '@variatum/contracts';
 import { leadingGrade } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { PieceStore } from '../../job/stores';
-import { HelpNote } from '../../kit/marks/help-note';
+import { Panel } from '../../kit/panel';
 import { CandidateBars } from '../../plot/candidate-bars';
 import { testTitle } from '../../words/words';
 
 /** Grades a piece may be, and whether its tests fit together; the one that leads may be taken as certain. */
 @Component({
   selector: 'va-likely-grades',
-  imports: [CandidateBars, HelpNote, NzButtonModule],
+  imports: [CandidateBars, NzButtonModule, Panel],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <section class="panel stack" aria-label="Likely grades">
-      <div class="row between">
-        <h2 class="row tight">
-          Likely grades
-          <va-help-note about="candidate" />
-        </h2>
+    <va-panel label="Likely grades" about="candidate">
+      <div aside>
         @if (belief(); as known) {
           @if (known.fit.level === 'none') {
             <p class="odd" role="alert">None of these explains it: look again at {{ odd() }}.</p>
@@ -39,7 +35,7 @@ import { testTitle } from '../../words/words';
       } @else {
         <p class="soft">Weighing what is known</p>
       }
-    </section>
+    </va-panel>
   `,
   styles: `
     .odd {

@@ -18,6 +18,7 @@ import { AnswerService } from '../../job/answer.service';
 import { FieldTestStore } from '../../job/stores';
 import { ArrowItem, ArrowRow } from '../../kit/arrow-row';
 import { byKeyboard } from '../../kit/by-keyboard';
+import { Panel } from '../../kit/panel';
 import { minuteWords } from '../../words/words';
 import { TestForm } from './test-form';
 
@@ -27,16 +28,11 @@ import { TestForm } from './test-form';
  */
 @Component({
   selector: 'va-test-entry',
-  imports: [ArrowItem, ArrowRow, TestForm],
+  imports: [ArrowItem, ArrowRow, Panel, TestForm],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <section class="panel stack" aria-label="Log a test">
-      <div class="row between">
-        <h2>Log a test</h2>
-        @if (belief()?.enough) {
-          <p class="enough small">Enough: no test on hand changes the rod.</p>
-        }
-      </div>
+    <va-panel label="Log a test">
+      <p aside class="enough small">{{ belief()?.enough ? 'Enough: no test on hand changes the rod.' : '' }}</p>
       <div class="tests" vaArrowRow role="group" aria-label="Tests">
         @for (entry of tests(); track entry.test.id) {
           <button
@@ -56,7 +52,7 @@ import { TestForm } from './test-form';
       } @else {
         <p class="soft small">Choose a test. Those in front are worth most for choosing the rod.</p>
       }
-    </section>
+    </va-panel>
   `,
   styles: `
     .enough {

@@ -1,17 +1,18 @@
-import { ChangeDetectionStrategy, Component, effect, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { LoggedEntry } from '@variatum/contracts';
 import { WORKED, type FieldTest } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { ArrowItem, ArrowRow } from '../../kit/arrow-row';
-import { ChoiceGroup, type ChoiceOption, TextField, titled } from '../../kit/fields';
+import { ChoiceGroup, fieldBy, TextField, titled } from '../../kit/fields';
+import { FieldSaid } from '../../kit/fields/field-said';
 
 const NUMBER = /^\d*(?:[.,]\d+)?$/;
 
 /** Entry of one field test: how to do it, its settings and its outcome. Outcomes are logged by one touch. */
 @Component({
   selector: 'va-test-form',
-  imports: [ArrowItem, ArrowRow, ChoiceGroup, FormsModule, NzButtonModule, TextField],
+  imports: [ArrowItem, ArrowRow, ChoiceGroup, FieldSaid, FormsModule, NzButtonModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="stack">
@@ -19,58 +20,30 @@ const NUMBER = /^\d*(?:[.,]\d+)?$/;
       @if (test().hazard; as hazard) {
         <p class="caution">{{ hazard }}</p>
       }
-      @for (option of test().options ?? []; track option.id) {
-        <va-choice-group
-          [label]="option.title"
-          [options]="optionsOf(option)"
-          [value]="settings()[option.id]"
-          (chosen)="setOption(option.id, $event)"
-        />
+      @for (option of options(); track option.title) {
+        <va-choice-group clear [label]="option.title" [options]="option.options" [of]="option.of" />
       }
       @switch (test().input) {
         @case ('reading') {
           <form class="stack" (ngSubmit)="logReading()">
             <div class="readings">
-              @for (symbol of test().reads ?? []; track symbol) {
-                <va-text-field
-                  [label]="symbol + ', %'"
-                  inputmode="decimal"
-                  [longest]="20"
-                  [value]="reading()[symbol] ?? ''"
-                  [error]="errors()['reading.' + symbol]"
-                  (changed)="setReading(symbol, $event)"
-                />
+              @for (element of elements(); track element.symbol) {
+                <va-text-field inputmode="decimal" [label]="element.symbol + ', %'" [longest]="20" [of]="element.of" />
               }
             </div>
-            @if (errors()['reading']; as message) {
-              <p class="field-error" role="alert">{{ message }}</p>
-            }
+            <va-field-said [error]="errors()['reading']" />
             <div><button nz-button nzType="primary" type="submit">Log the reading</button></div>
           </form>
         }
         @case ('mark') {
           <form class="row" (ngSubmit)="logged.emit({ test: test().id, mark: text() })">
-            <va-text-field
-              class="grow"
-              label="Mark as read"
-              [value]="text()"
-              [error]="errors()['mark']"
-              (changed)="text.set($event)"
-            />
+            <va-text-field class="grow" label="Mark as read" [of]="mark" />
             <button nz-button nzType="primary" type="submit">Log the mark</button>
           </form>
         }
         @case ('number') {
           <form class="row" (ngSubmit)="logNumber()">
-            <va-text-field
-              class="grow"
-              label="Reading, FN"
-              inputmode="decimal"
-              [longest]="20"
-              [value]="text()"
-              [error]="errors()['number']"
-              (changed)="text.set($event)"
-            />
+            <va-text-field class="grow" label="Reading, FN" inputmode="decimal" [longest]="20" [of]="number" />
             <button nz-button nzType="primary" type="submit">Log the reading</button>
           </form>
         }
@@ -87,9 +60,7 @@ const NUMBER = /^\d*(?:[.,]\d+)?$/;
           </div>
         }
       }
-      @if (errors()['']; as message) {
-        <p class="field-error" role="alert">{{ message }}</p>
-      }
+      <va-field-said [error]="errors()['']" />
       <p class="soft small">{{ test().teaches }}</p>
     </div>
   `,
@@ -118,9 +89,42 @@ export class TestForm {
   readonly errors = input<Readonly<Record<string, string>>>({});
   readonly logged = output<LoggedEntry>();
 
-  protected readonly settings = signal<Readonly<Record<string, string>>>({});
-  protected readonly reading = signal<Readonly<Record<string, string>>>({});
+  private readonly settings = signal<Readonly<Record<string, string>>>({});
+  private readonly reading = signal<Readonly<Record<string, string>>>({});
   protected readonly text = signal('');
+
+  protected readonly mark = fieldBy(
+    this.text,
+    (text) => this.text.set(text),
+    () => this.errors()['mark'],
+  );
+  protected readonly number = fieldBy(
+    this.text,
+    (text) => this.text.set(text),
+    () => this.errors()['number'],
+  );
+  /** Manners of the test, such as where the magnet was held; one that is answered again is left open. */
+  protected readonly options = computed(() =>
+    (this.test().options ?? []).map(({ id, title, values }) => ({
+      title,
+      options: titled(values),
+      of: fieldBy<string | null>(
+        () => this.settings()[id] ?? null,
+        (value) =>
+          this.settings.update(({ [id]: _old, ...rest }) => (value === null ? rest : { ...rest, [id]: value })),
+      ),
+    })),
+  );
+  protected readonly elements = computed(() =>
+    (this.test().reads ?? []).map((symbol) => ({
+      symbol,
+      of: fieldBy(
+        () => this.reading()[symbol] ?? '',
+        (text) => this.reading.update((reading) => ({ ...reading, [symbol]: text })),
+        () => this.errors()[`reading.${symbol}`],
+      ),
+    })),
+  );
 
   constructor() {
     effect(() => {
@@ -129,18 +133,6 @@ export class TestForm {
       this.reading.set({});
       this.text.set('');
     });
-  }
-
-  protected optionsOf({ values }: NonNullable<FieldTest['options']>[number]): readonly ChoiceOption<string>[] {
-    return titled(values);
-  }
-
-  protected setOption(option: string, value: string): void {
-    this.settings.update(({ [option]: old, ...rest }) => (old === value ? rest : { ...rest, [option]: value }));
-  }
-
-  protected setReading(symbol: string, text: string): void {
-    this.reading.update((reading) => ({ ...reading, [symbol]: text }));
   }
 
   private withSettings(entry: LoggedEntry): LoggedEntry {

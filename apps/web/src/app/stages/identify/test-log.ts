@@ -3,17 +3,17 @@ import { FormsModule } from '@angular/forms';
 import type { FieldTestRecord, Piece } from '@variatum/contracts';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { FieldTestStore } from '../../job/stores';
-import { TextField } from '../../kit/fields';
+import { ownField, TextField } from '../../kit/fields';
+import { Panel } from '../../kit/panel';
 import { testTitle, testWords } from '../../words/words';
 
 /** The tests done on a piece. A wrong one is struck out with the reason; nothing is erased. */
 @Component({
   selector: 'va-test-log',
-  imports: [FormsModule, NzButtonModule, TextField],
+  imports: [FormsModule, NzButtonModule, Panel, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <section class="panel stack" aria-label="Log of tests">
-      <h2>Log</h2>
+    <va-panel label="Log of tests" heading="Log">
       <ul>
         @for (record of piece().tests; track record.id) {
           <li [class.struck]="record.struckOutAt !== null">
@@ -34,14 +34,7 @@ import { testTitle, testWords } from '../../words/words';
             }
             @if (striking() === record.id) {
               <form class="row why" (ngSubmit)="strike(record)">
-                <va-text-field
-                  class="grow"
-                  label="Why is it wrong?"
-                  [longest]="300"
-                  [value]="why()"
-                  [error]="whyError()"
-                  (changed)="why.set($event)"
-                />
+                <va-text-field class="grow" label="Why is it wrong?" [longest]="300" [of]="why" />
                 <button nz-button type="submit">Strike out</button>
                 <button nz-button nzType="text" type="button" (click)="striking.set(null)">Keep it</button>
               </form>
@@ -53,7 +46,7 @@ import { testTitle, testWords } from '../../words/words';
           </li>
         }
       </ul>
-    </section>
+    </va-panel>
   `,
   styles: `
     ul {
@@ -99,19 +92,18 @@ export class TestLog {
   private readonly tests = inject(FieldTestStore);
   protected readonly title = testTitle;
   protected readonly striking = signal<string | null>(null);
-  protected readonly whyError = signal('');
-  protected readonly why = signal('');
+  protected readonly why = ownField('');
 
   protected words(record: FieldTestRecord): string {
     return testWords(record) + (record.note ? ` (${record.note})` : '');
   }
 
   protected strike(record: FieldTestRecord): void {
-    const why = this.why().trim();
-    this.whyError.set(why === '' ? 'say why the entry is wrong' : '');
+    const why = this.why.value.trim();
+    this.why.fault.set(why === '' ? 'say why the entry is wrong' : '');
     if (why === '') return;
     this.tests.strikeOut(record.pieceId, record.id, why);
     this.striking.set(null);
-    this.why.set('');
+    this.why.change('');
   }
 }

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { JOB_STATES } from '@variatum/contracts';
 import { JobStore } from '../../job/stores';
 import { ChoiceGroup, TextField } from '../../kit/fields';
+import { Panel } from '../../kit/panel';
 import { STATE_WORDS } from '../../words/state-words';
 import { PiecePhotos } from '../pieces/piece-photos';
 import { JobActs } from './job-acts';
@@ -10,35 +11,18 @@ import { ServiceForm } from './service-form';
 /** What came in and what it must live through. */
 @Component({
   selector: 'va-job-stage',
-  imports: [ChoiceGroup, JobActs, PiecePhotos, ServiceForm, TextField],
+  imports: [ChoiceGroup, JobActs, Panel, PiecePhotos, ServiceForm, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @if (store.job(); as job) {
+    @if (store.fields(); as of) {
       <div class="stack">
-        <section class="panel stack" aria-label="The job">
-          <va-text-field
-            label="Job"
-            [longest]="120"
-            [value]="job.title"
-            [error]="store.errors()['title']"
-            (changed)="store.change({ title: $event })"
-          />
-          <va-text-field
-            label="What it is, what failed and why"
-            [lines]="3"
-            [longest]="2000"
-            [value]="job.item"
-            (changed)="store.change({ item: $event })"
-          />
-          <va-choice-group
-            label="On the board"
-            [options]="states"
-            [value]="job.state"
-            (chosen)="store.change({ state: $event })"
-          />
+        <va-panel label="The job" [heading]="null">
+          <va-text-field label="Job" [longest]="120" [of]="of.title" />
+          <va-text-field label="What it is, what failed and why" [lines]="3" [longest]="2000" [of]="of.item" />
+          <va-choice-group label="On the board" [options]="states" [of]="of.state" />
           <va-piece-photos [pieceId]="null" [name]="'the whole part'" />
-        </section>
-        <va-service-form [job]="job" />
+        </va-panel>
+        <va-service-form />
         <va-job-acts />
       </div>
     }

@@ -1,8 +1,9 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import type { JobDetail } from '@variatum/contracts';
-import { LIMITS, type Quantity, serviceCautions } from '@variatum/metallurgy';
+import { LIMITS, NOT_GIVEN, type Quantity, serviceCautions } from '@variatum/metallurgy';
 import { JobStore } from '../../job/stores';
-import { ChoiceGroup, type ChoiceOption, MeasureField, SelectField, temperatureMeasure } from '../../kit/fields';
+import { ChoiceGroup, type FieldOf, fieldsOf, MeasureField, SelectField, temperatureMeasure } from '../../kit/fields';
+import { Panel } from '../../kit/panel';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { ENVIRONMENT_CHOICES } from '../../words/words';
 
@@ -12,56 +13,39 @@ const YES_OR_NO = [
   { value: true, title: 'Yes' },
   { value: false, title: 'No' },
 ] as const;
+const HOT_TIMES = [
+  { value: 'short', title: 'Short' },
+  { value: 'long', title: 'Long' },
+] as const;
+const PERMANENCES = [
+  { value: 'permanent', title: 'Permanent' },
+  { value: 'temporary', title: 'Until the spare comes' },
+] as const;
 
 /** What the joint must live through. */
 @Component({
   selector: 'va-service-form',
-  imports: [ChoiceGroup, MeasureField, SelectField],
+  imports: [ChoiceGroup, MeasureField, Panel, SelectField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <section class="panel stack" aria-label="Service">
-      <h2>What it must live through</h2>
+    <va-panel label="Service" heading="What it must live through">
       <p class="soft small">What is left open counts as unknown, not as harmless.</p>
       <div class="fields">
-        <va-select-field
-          label="Surroundings"
-          search
-          clear
-          placeholder="Not stated"
-          [options]="environments"
-          [value]="job().service.environment ?? null"
-          (chosen)="set({ environment: $event ?? undefined })"
-        />
-        <va-measure-field
-          label="Coldest"
-          [measure]="measure()"
-          [quantity]="job().temperaturesC[0]"
-          placeholder="not stated"
-          (changed)="temperature(0, $event)"
-        />
-        <va-measure-field
-          label="Hottest"
-          [measure]="measure()"
-          [quantity]="job().temperaturesC[1]"
-          placeholder="not stated"
-          [otherError]="temperatureError()"
-          (changed)="temperature(1, $event)"
-        />
+        <va-select-field label="Surroundings" search clear [options]="environments" [of]="of().environment" />
+        <va-measure-field label="Coldest" placeholder="not stated" [measure]="measure()" [of]="coldest()" />
+        <va-measure-field label="Hottest" placeholder="not stated" [measure]="measure()" [of]="hottest()" />
       </div>
       <div class="row toggles">
-        @for (toggle of toggles; track toggle.field) {
-          <va-choice-group
-            [label]="toggle.title"
-            [options]="toggle.options"
-            [value]="job().service[toggle.field]"
-            (chosen)="choose(toggle.field, $event)"
-          />
-        }
+        <va-choice-group label="Heats up and cools down often" clear [options]="yesOrNo" [of]="of().cycling" />
+        <va-choice-group label="Time hot" clear [options]="times" [of]="of().hot" />
+        <va-choice-group label="Shaken or vibrating" clear [options]="yesOrNo" [of]="of().vibration" />
+        <va-choice-group label="Under pressure" clear [options]="yesOrNo" [of]="of().pressure" />
+        <va-choice-group label="The repair is" clear [options]="permanences" [of]="of().permanence" />
       </div>
       @for (caution of cautions(); track caution) {
         <p class="caution">{{ caution }}</p>
       }
-    </section>
+    </va-panel>
   `,
   styles: `
     .toggles {
@@ -71,43 +55,24 @@ const YES_OR_NO = [
   `,
 })
 export class ServiceForm {
-  readonly job = input.required<JobDetail>();
   private readonly store = inject(JobStore);
   private readonly workshops = inject(WorkshopStore);
 
-  protected readonly environments: readonly ChoiceOption<Service['environment'] | null>[] = ENVIRONMENT_CHOICES;
-  protected readonly toggles: readonly {
-    readonly field: 'cycling' | 'hot' | 'vibration' | 'pressure' | 'permanence';
-    readonly title: string;
-    readonly options: readonly ChoiceOption<Service['hot'] | Service['permanence'] | boolean>[];
-  }[] = [
-    { field: 'cycling', title: 'Heats up and cools down often', options: YES_OR_NO },
-    {
-      field: 'hot',
-      title: 'Time hot',
-      options: [
-        { value: 'short', title: 'Short' },
-        { value: 'long', title: 'Long' },
-      ],
-    },
-    { field: 'vibration', title: 'Shaken or vibrating', options: YES_OR_NO },
-    { field: 'pressure', title: 'Under pressure', options: YES_OR_NO },
-    {
-      field: 'permanence',
-      title: 'The repair is',
-      options: [
-        { value: 'permanent', title: 'Permanent' },
-        { value: 'temporary', title: 'Until the spare comes' },
-      ],
-    },
-  ];
-
+  protected readonly environments = ENVIRONMENT_CHOICES;
+  protected readonly yesOrNo = YES_OR_NO;
+  protected readonly times = HOT_TIMES;
+  protected readonly permanences = PERMANENCES;
+  private readonly service = computed<Service>(() => this.store.job()?.service ?? {});
+  private readonly temperaturesC = computed<JobDetail['temperaturesC']>(
+    () => this.store.job()?.temperaturesC ?? [NOT_GIVEN, NOT_GIVEN],
+  );
+  protected readonly of = computed(() => fieldsOf(this.service(), (changes) => this.set(changes)));
   protected readonly measure = computed(() =>
     temperatureMeasure(this.workshops.workshop()?.temperatureUnit ?? '°C', LIMITS.temperatureC),
   );
   /** What is wrong with the two together; what is wrong with one stands at its own field. */
-  protected readonly temperatureError = computed(() => {
-    const [coldest, hottest] = this.job().temperaturesC;
+  private readonly temperatureError = computed(() => {
+    const [coldest, hottest] = this.temperaturesC();
     if (coldest.value !== null && hottest.value !== null)
       return coldest.value > hottest.value ? 'the coldest must not lie above the hottest' : null;
     const notUnderstood = [coldest, hottest].some(({ value, typed }) => value === null && typed.trim() !== '');
@@ -116,31 +81,30 @@ export class ServiceForm {
       : 'give both: one alone is not counted';
   });
   protected readonly cautions = computed(() => {
-    const { service, temperaturesC } = this.job();
-    const [coldest, hottest] = temperaturesC.map(({ value }) => value);
+    const [coldest, hottest] = this.temperaturesC().map(({ value }) => value);
     const known = typeof coldest === 'number' && typeof hottest === 'number';
-    return serviceCautions({ ...service, ...(known ? { temperatureC: [coldest, hottest] as const } : {}) });
+    return serviceCautions({ ...this.service(), ...(known ? { temperatureC: [coldest, hottest] as const } : {}) });
   });
 
-  protected set(changes: Partial<Service>): void {
-    const service: Service = { ...this.job().service, ...changes };
-    for (const field of Object.keys(service) as (keyof Service)[])
-      if (service[field] === undefined) delete service[field];
-    this.store.change({ service });
+  protected readonly coldest = computed(() => this.temperature(0));
+  protected readonly hottest = computed(() => this.temperature(1));
+
+  private temperature(side: 0 | 1): FieldOf<Quantity> {
+    const temperaturesC = this.temperaturesC();
+    return {
+      value: temperaturesC[side],
+      error: side === 1 ? this.temperatureError() : null,
+      change: ({ value, typed }) => {
+        // Degrees are said to a tenth: more is the arithmetic of another unit.
+        const given = { value: value === null ? null : Number(value.toFixed(1)), typed };
+        this.store.change({ temperaturesC: side === 0 ? [given, temperaturesC[1]] : [temperaturesC[0], given] });
+      },
+    };
   }
 
-  /** Sets a choice; choosing it again leaves it open. */
-  protected choose(field: keyof Service, value: Service[keyof Service]): void {
-    this.set({ [field]: this.job().service[field] === value ? undefined : value });
-  }
-
-  protected temperature(side: 0 | 1, given: Quantity): void {
-    const [coldest, hottest] = this.job().temperaturesC;
-    const round = ({ value, typed }: Quantity): Quantity => ({
-      // Degrees are said to a tenth: more is the arithmetic of another unit.
-      value: value === null ? null : Number(value.toFixed(1)),
-      typed,
-    });
-    this.store.change({ temperaturesC: side === 0 ? [round(given), hottest] : [coldest, round(given)] });
+  /** Sets what was answered; what was taken back is left open. */
+  private set(changes: Partial<Service>): void {
+    const said = Object.entries({ ...this.service(), ...changes }).filter(([, answer]) => (answer ?? null) !== null);
+    this.store.change({ service: Object.fromEntries(said) });
   }
 }

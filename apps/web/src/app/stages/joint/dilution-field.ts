@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import type { Joint } from '@variatum/metallurgy';
 import { JointStore } from '../../job/stores';
-import { TextField } from '../../kit/fields';
+import { fieldBy, TextField } from '../../kit/fields';
 import { HelpNote } from '../../kit/marks/help-note';
 
 /** How much of the pool is base metal, as a percentage; left out, it follows from the technique. */
@@ -14,10 +14,8 @@ import { HelpNote } from '../../kit/marks/help-note';
       label="Dilution, % (base metal in the pool)"
       inputmode="decimal"
       [longest]="20"
-      [value]="text()"
       [placeholder]="usual()"
-      [error]="error()"
-      (changed)="set($event)"
+      [of]="field"
     >
       <va-help-note about="dilution" />
     </va-text-field>
@@ -35,7 +33,7 @@ export class DilutionField {
   /** What was typed and is no percentage. */
   private readonly unread = signal<string | null>(null);
 
-  protected readonly text = computed(() => {
+  private readonly text = computed(() => {
     const { dilution } = this.joints.joint();
     return this.unread() ?? (typeof dilution === 'number' ? String(Math.round(1000 * dilution) / 10) : '');
   });
@@ -43,11 +41,13 @@ export class DilutionField {
     const dilution = this.completed()?.dilution;
     return dilution ? `${Math.round(100 * dilution.min)} to ${Math.round(100 * dilution.max)}, by technique` : '';
   });
-  protected readonly error = computed(() =>
+  private readonly error = computed(() =>
     this.unread() === null ? this.joints.errors()['joint.dilution'] : 'give a percentage from 0 to 100, such as 30',
   );
 
-  protected set(text: string): void {
+  protected readonly field = fieldBy(this.text, (text) => this.set(text), this.error);
+
+  private set(text: string): void {
     const plain = text.trim().replace(',', '.').replace(/%$/, '').trim();
     const percent = Number(plain);
     const read = Number.isFinite(percent) && percent >= 0 && percent <= 100;

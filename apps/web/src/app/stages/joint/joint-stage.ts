@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import type { JointDescription } from '@variatum/contracts';
 import { completeJoint, findGrade, JOINTS, type MaterialFamily } from '@variatum/metallurgy';
 import { AnswerService } from '../../job/answer.service';
 import { JointStore, PieceStore } from '../../job/stores';
-import { ChoiceGroup, type ChoiceOption } from '../../kit/fields';
+import { ChoiceGroup, type ChoiceOption, type FieldOf } from '../../kit/fields';
+import { Panel } from '../../kit/panel';
 import { JointSection } from '../../part/joint-section';
 import { DilutionField } from './dilution-field';
 
@@ -40,28 +40,23 @@ const GROUPS: readonly Group[] = [
 /** How the pieces meet and how they are welded: from it follow dilution and shares. */
 @Component({
   selector: 'va-joint-stage',
-  imports: [ChoiceGroup, DilutionField, JointSection],
+  imports: [ChoiceGroup, DilutionField, JointSection, Panel],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="stack">
-      <section class="panel stack" aria-label="Joint">
+      <va-panel label="Joint" [heading]="null">
         <div class="pair">
           <div class="stack">
             @for (group of groups; track group.field) {
               <va-choice-group
                 [label]="group.title"
+                [clear]="group.field !== 'type'"
                 [options]="group.options"
-                [value]="joint()[group.field]"
-                (chosen)="set(group.field, $event)"
+                [of]="fieldOf(group.field)"
               />
             }
             @if (pieces.active().length > 1) {
-              <va-choice-group
-                label="Arc aimed at"
-                [options]="aims()"
-                [value]="joint().aimedAt"
-                (chosen)="joints.change({ aimedAt: joint().aimedAt === $event ? undefined : $event })"
-              />
+              <va-choice-group label="Arc aimed at" clear [options]="aims()" [of]="of().aimedAt" />
             }
             <va-dilution-field [completed]="completed()" />
           </div>
@@ -73,7 +68,7 @@ const GROUPS: readonly Group[] = [
         @if (caution(); as words) {
           <p class="caution">{{ words }}</p>
         }
-      </section>
+      </va-panel>
       @for (message of otherErrors(); track message) {
         <p class="field-error" role="alert">{{ message }}</p>
       }
@@ -110,6 +105,12 @@ export class JointStage {
   private readonly answers = inject(AnswerService);
   protected readonly joint = this.joints.joint;
   protected readonly groups = GROUPS;
+  protected readonly of = this.joints.fields;
+
+  /** A question of a group as its field; which answers there are, the group's own options say. */
+  protected fieldOf(field: Group['field']): FieldOf<string | null | undefined> {
+    return this.of()[field] as FieldOf<string | null | undefined>;
+  }
 
   protected readonly aims = computed(() => this.pieces.active().map(({ name }, value) => ({ value, title: name })));
   protected readonly thicknesses = computed(() =>
@@ -143,13 +144,5 @@ export class JointStage {
     const piece = this.pieces.active()[index];
     const grade = piece?.grade ?? this.answers.beliefs()[index]?.candidates[0]?.grade;
     return (grade && findGrade(grade)?.family) || 'austenitic';
-  }
-
-  /** Answers a question; the same answer again leaves it open, but a joint always has a type. */
-  protected set(field: Group['field'], value: string): void {
-    const again = this.joint()[field] === value;
-    if (again && field === 'type') return;
-    // The answer is one of the options of its field.
-    this.joints.change({ [field]: again ? undefined : value } as Partial<JointDescription>);
   }
 }

@@ -3,7 +3,7 @@ import { FormsModule } from '@angular/forms';
 import type { Piece } from '@variatum/contracts';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { PieceArrangement, PieceStore } from '../../job/stores';
-import { TextField } from '../../kit/fields';
+import { ownField, TextField } from '../../kit/fields';
 import { Icon } from '../../kit/marks/icon';
 import { testTitle, testWords } from '../../words/words';
 
@@ -38,13 +38,7 @@ import { testTitle, testWords } from '../../words/words';
     </div>
     @if (splitting()) {
       <form class="stack split" (ngSubmit)="split()">
-        <va-text-field
-          label="Name of the second metal"
-          [longest]="80"
-          [value]="name()"
-          [error]="error()"
-          (changed)="name.set($event)"
-        />
+        <va-text-field label="Name of the second metal" [longest]="80" [of]="name" />
         @if (tests().length > 0) {
           <fieldset>
             <legend class="small soft">Tests that were done on the second</legend>
@@ -96,8 +90,7 @@ export class PieceChanges {
   protected readonly arrangement = inject(PieceArrangement);
   protected readonly splitting = signal(false);
   protected readonly moved = signal<ReadonlySet<string>>(new Set());
-  protected readonly error = signal('');
-  protected readonly name = signal('');
+  protected readonly name = ownField('');
 
   /** Pieces this one may be the same metal as. */
   protected readonly others = computed(() =>
@@ -116,8 +109,8 @@ export class PieceChanges {
   }
 
   protected split(): void {
-    const name = this.name().trim();
-    this.error.set(name === '' ? 'give the second metal a name' : '');
+    const name = this.name.value.trim();
+    this.name.fault.set(name === '' ? 'give the second metal a name' : '');
     if (name === '') return;
     this.arrangement.split(
       this.piece().id,
@@ -126,6 +119,6 @@ export class PieceChanges {
     );
     this.splitting.set(false);
     this.moved.set(new Set());
-    this.name.set('');
+    this.name.change('');
   }
 }

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import type { Piece, PiecePatch } from '@variatum/contracts';
+import type { Piece } from '@variatum/contracts';
 import { COATINGS, FORMS, GRADES, ITEM_FAMILIES, PIECE_CONDITIONS, RODS } from '@variatum/metallurgy';
 import { FieldTestStore, PieceStore } from '../../job/stores';
 import { ChoiceGroup, type ChoiceOption, SelectField, TextField, titled } from '../../kit/fields';
@@ -7,13 +7,11 @@ import { HelpNote } from '../../kit/marks/help-note';
 import { PieceSize } from './piece-size';
 
 /** Made once: every card lists them all. */
-const GRADE_CHOICES: readonly ChoiceOption<string | null>[] = GRADES.map(({ id, names }) => ({
+const GRADE_CHOICES: readonly ChoiceOption<string>[] = GRADES.map(({ id, names }) => ({
   value: id,
   title: [id, names.uns, names.en].filter((name, place, all) => name && all.indexOf(name) === place).join(' · '),
 }));
-const FAMILY_CHOICES: readonly ChoiceOption<string | null>[] = titled(
-  ITEM_FAMILIES.filter(({ id }) => id !== 'unknown'),
-);
+const FAMILY_CHOICES: readonly ChoiceOption<string>[] = titled(ITEM_FAMILIES.filter(({ id }) => id !== 'unknown'));
 
 /** What is known of one piece: what it is, its size, its state, its marks and where it came from. */
 @Component({
@@ -22,81 +20,27 @@ const FAMILY_CHOICES: readonly ChoiceOption<string | null>[] = titled(
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="fields">
-      <va-text-field
-        label="Name"
-        [longest]="80"
-        [value]="piece().name"
-        [error]="errors()['name']"
-        (changed)="change({ name: $event })"
-      />
+      <va-text-field label="Name" [longest]="80" [of]="of().name" />
       @if (piece().kind === 'old-weld') {
-        <va-select-field
-          label="Rod of the old weld"
-          search
-          clear
-          placeholder="Not known"
-          [options]="rods"
-          [value]="piece().weldMetal"
-          (chosen)="change({ weldMetal: $event })"
-        />
+        <va-select-field label="Rod of the old weld" search clear [options]="rods" [of]="of().weldMetal" />
       } @else {
-        <va-select-field
-          label="What kind of part"
-          search
-          clear
-          placeholder="Not stated"
-          [options]="families"
-          [value]="piece().family"
-          (chosen)="change({ family: $event })"
-        />
-        <va-select-field
-          label="Form"
-          clear
-          placeholder="Not stated"
-          [options]="forms"
-          [value]="piece().form"
-          (chosen)="change({ form: $event })"
-        />
+        <va-select-field label="What kind of part" search clear [options]="families" [of]="of().family" />
+        <va-select-field label="Form" clear [options]="forms" [of]="of().form" />
       }
-      <va-piece-size [piece]="piece()" />
+      <va-piece-size [piece]="piece()" [of]="of()" />
       @if (piece().kind === 'base') {
-        <va-select-field
-          label="Grade, if it is certain"
-          search
-          clear
-          placeholder="Not known"
-          [options]="grades"
-          [value]="piece().grade"
-          (chosen)="change({ grade: $event })"
-        >
+        <va-select-field label="Grade, if it is certain" search clear [options]="grades" [of]="of().grade">
           <va-help-note about="candidate" />
         </va-select-field>
-        <va-choice-group
-          label="Surface"
-          [options]="coatings"
-          [value]="piece().coating"
-          (chosen)="change({ coating: piece().coating === $event ? null : $event })"
-        />
+        <va-choice-group label="Surface" clear [options]="coatings" [of]="of().coating" />
       }
-      <va-select-field
-        label="State it came in"
-        clear
-        placeholder="Not stated"
-        [options]="conditions"
-        [value]="piece().condition"
-        (chosen)="change({ condition: $event })"
-      />
-      <va-text-field label="Marks on it, as read" [value]="piece().marks" (changed)="change({ marks: $event })">
+      <va-select-field label="State it came in" clear [options]="conditions" [of]="of().condition" />
+      <va-text-field label="Marks on it, as read" [of]="of().marks">
         @if (canLogMark()) {
           <button type="button" class="link small" (click)="logMark()">Log it as a test: it may name the grade</button>
         }
       </va-text-field>
-      <va-text-field
-        label="Where it came from"
-        [longest]="500"
-        [value]="piece().origin"
-        (changed)="change({ origin: $event })"
-      />
+      <va-text-field label="Where it came from" [longest]="500" [of]="of().origin" />
     </div>
   `,
 })
@@ -105,13 +49,13 @@ export class PieceFacts {
   private readonly pieces = inject(PieceStore);
   private readonly tests = inject(FieldTestStore);
 
-  protected readonly forms: readonly ChoiceOption<Piece['form']>[] = titled(FORMS);
-  protected readonly conditions: readonly ChoiceOption<string | null>[] = titled(PIECE_CONDITIONS);
+  protected readonly forms = titled(FORMS);
+  protected readonly conditions = titled(PIECE_CONDITIONS);
   protected readonly coatings = titled(COATINGS);
   protected readonly families = FAMILY_CHOICES;
   protected readonly grades = GRADE_CHOICES;
-  protected readonly rods: readonly ChoiceOption<string | null>[] = titled(RODS.map(({ id }) => id));
-  protected readonly errors = computed(() => this.pieces.errorsOf(this.piece().id));
+  protected readonly rods = titled(RODS.map(({ id }) => id));
+  protected readonly of = computed(() => this.pieces.fieldsOf(this.piece()));
   /** A mark counts for the grade only as a test in the log. */
   protected readonly canLogMark = computed(() => {
     const { marks, tests, kind } = this.piece();
@@ -122,10 +66,6 @@ export class PieceFacts {
       !tests.some(({ entry, struckOutAt }) => struckOutAt === null && entry.test === 'stamp' && entry.mark === mark)
     );
   });
-
-  protected change(changes: Omit<PiecePatch, 'version'>): void {
-    this.pieces.change(this.piece().id, changes);
-  }
 
   protected logMark(): void {
     this.tests.add(this.piece().id, { test: 'stamp', mark: this.piece().marks.trim() });

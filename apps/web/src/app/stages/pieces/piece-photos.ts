@@ -11,7 +11,7 @@ import {
 import type { Photo } from '@variatum/contracts';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { PhotoStore } from '../../job/stores';
-import { TextField } from '../../kit/fields';
+import { fieldBy, TextField } from '../../kit/fields';
 import { Icon } from '../../kit/marks/icon';
 
 /** Pictures of a piece: taken with the camera or chosen from files, turned, named, enlarged, taken off. */
@@ -79,11 +79,7 @@ import { Icon } from '../../kit/marks/icon';
             [style.transform]="'rotate(' + photo.turn + 'deg)'"
           />
         </div>
-        <va-text-field
-          label="What it shows"
-          [value]="photo.caption"
-          (changed)="photos.change(photo.id, { caption: $event })"
-        />
+        <va-text-field label="What it shows" [of]="caption()" />
         <form method="dialog"><button nz-button>Close</button></form>
       }
     </dialog>
@@ -143,6 +139,13 @@ export class PiecePhotos {
   private readonly dialog = viewChild.required<ElementRef<HTMLDialogElement>>('dialog');
   private readonly shownId = signal<string | null>(null);
   protected readonly list = computed(() => this.photos.of(this.pieceId()));
+  protected readonly caption = computed(() => {
+    const photo = this.shown();
+    return fieldBy(
+      () => photo?.caption ?? '',
+      (caption) => photo && this.photos.change(photo.id, { caption }),
+    );
+  });
   protected readonly shown = computed(() => this.list().find(({ id }) => id === this.shownId()) ?? null);
 
   protected words({ caption }: Photo): string {

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import type { Piece, PiecePatch } from '@variatum/contracts';
+import type { Piece } from '@variatum/contracts';
 import {
   findGrade,
   gaugeKindOf,
@@ -12,7 +12,7 @@ import {
   wallMisfit,
 } from '@variatum/metallurgy';
 import { PieceStore } from '../../job/stores';
-import { lengthMeasure, MeasureField, TextField } from '../../kit/fields';
+import { type FieldOf, type FieldsOf, lengthMeasure, MeasureField, TextField } from '../../kit/fields';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { SizePicker } from './size-picker';
 
@@ -26,8 +26,7 @@ import { SizePicker } from './size-picker';
       label="Size as people say it"
       [longest]="80"
       placeholder="42.4 x 2 mm, 2 in sch 10, 16 ga"
-      [value]="piece().size"
-      (changed)="change({ size: $event })"
+      [of]="of().size"
       (left)="fillFromSize()"
     >
       @if (said(); as size) {
@@ -39,24 +38,20 @@ import { SizePicker } from './size-picker';
         </span>
       }
     </va-text-field>
-    <va-size-picker [form]="piece().form" [unit]="unit()" (chosen)="change({ size: $event.text }); take($event)" />
+    <va-size-picker [form]="piece().form" [unit]="unit()" (chosen)="of().size.change($event.text); take($event)" />
     @if (round()) {
       <va-measure-field
         label="Outside diameter"
-        [measure]="outsideMeasure()"
-        [quantity]="piece().outsideMm"
         placeholder='42.4, 1 1/2"'
-        [otherError]="errors()['outsideMm.value']"
-        (changed)="change({ outsideMm: $event })"
+        [measure]="outsideMeasure()"
+        [of]="of().outsideMm"
       />
     }
     <va-measure-field
       label="Thickness at the joint"
-      [measure]="thicknessMeasure()"
-      [quantity]="piece().thicknessMm"
       placeholder='1.5, 1/16", 16 ga'
-      [otherError]="errors()['thicknessMm.value'] ?? misfit()"
-      (changed)="change({ thicknessMm: $event })"
+      [measure]="thicknessMeasure()"
+      [of]="thickness()"
     />
   `,
   styles: `
@@ -67,11 +62,11 @@ import { SizePicker } from './size-picker';
 })
 export class PieceSize {
   readonly piece = input.required<Piece>();
+  readonly of = input.required<FieldsOf<Piece>>();
   private readonly pieces = inject(PieceStore);
   private readonly workshops = inject(WorkshopStore);
 
   protected readonly unit = computed(() => this.workshops.workshop()?.lengthUnit ?? 'mm');
-  protected readonly errors = computed(() => this.pieces.errorsOf(this.piece().id));
   /** A form that is not stated may be round. */
   protected readonly round = computed(() => {
     const shape = sectionShape(this.piece().form);
@@ -87,10 +82,11 @@ export class PieceSize {
   protected readonly thicknessMeasure = computed(() =>
     lengthMeasure(this.unit(), LIMITS.thicknessMm, this.gauge(), '1.5 mm, 1/16", .065, 16 ga or 2 in sch 10'),
   );
-  /** Why wall and diameter cannot belong together. */
-  protected readonly misfit = computed(() => {
+  /** The wall, with why it cannot belong to the diameter where nothing else is wrong with it. */
+  protected readonly thickness = computed<FieldOf<Quantity>>(() => {
     const { form, outsideMm, thicknessMm } = this.piece();
-    return wallMisfit(form, outsideMm.value, thicknessMm.value);
+    const field = this.of().thicknessMm;
+    return { ...field, error: field.error ?? wallMisfit(form, outsideMm.value, thicknessMm.value) };
   });
   protected readonly said = computed(() => readSize(this.piece().size, this.unit(), this.gauge()) ?? null);
   protected readonly taken = computed(() => {
@@ -101,10 +97,6 @@ export class PieceSize {
     return same(outsideMm, outside) && same(thicknessMm, wall);
   });
 
-  protected change(changes: Omit<PiecePatch, 'version'>): void {
-    this.pieces.change(this.piece().id, changes);
-  }
-
   /** A size that was just said fills what nothing is known of yet. */
   protected fillFromSize(): void {
     const size = this.said();
@@ -114,7 +106,7 @@ export class PieceSize {
 
   protected take({ outsideMm, wallMm }: { readonly outsideMm?: number; readonly wallMm?: number }): void {
     const round = (mm: number): Quantity => known(Number(mm.toFixed(4)));
-    this.change({
+    this.pieces.change(this.piece().id, {
       ...(outsideMm === undefined ? {} : { outsideMm: round(outsideMm) }),
       ...(wallMm === undefined ? {} : { thicknessMm: round(wallMm) }),
     });

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { sizesOf, type LengthUnit, type TabledSize } from '@variatum/metallurgy';
-import { type ChoiceOption, SelectField } from '../../kit/fields';
+import { type ChoiceOption, fieldBy, SelectField } from '../../kit/fields';
 
 /** Sizes a form usually comes in: tube, pipe by its schedule, sheet by its gauge, plate, bar. */
 @Component({
@@ -14,8 +14,7 @@ import { type ChoiceOption, SelectField } from '../../kit/fields';
         search
         [placeholder]="'Usual ' + form() + ' sizes'"
         [options]="options()"
-        [value]="null"
-        (chosen)="choose($event)"
+        [of]="none"
       />
     }
   `,
@@ -25,14 +24,18 @@ export class SizePicker {
   readonly unit = input.required<LengthUnit>();
   readonly chosen = output<TabledSize>();
   protected readonly sizes = computed(() => sizesOf(this.form(), this.unit()));
-  protected readonly options = computed<readonly ChoiceOption<string | null>[]>(() =>
+  protected readonly options = computed<readonly ChoiceOption<string>[]>(() =>
     this.sizes().map((size) => ({ value: size.text, title: label(size) })),
   );
 
-  protected choose(text: string | null): void {
-    const size = this.sizes().find((entry) => entry.text === text);
-    if (size) this.chosen.emit(size);
-  }
+  /** Nothing stays chosen: what was, stands in the fields. */
+  protected readonly none = fieldBy<string | null>(
+    () => null,
+    (text) => {
+      const size = this.sizes().find((entry) => entry.text === text);
+      if (size) this.chosen.emit(size);
+    },
+  );
 }
 
 /** A pipe says its millimetres too: a schedule alone tells nobody what lies in the vice. */

@@ -1,13 +1,14 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import { Panel } from '../../kit/panel';
 import type { Alternative } from '@variatum/metallurgy';
 
 /** Ways that beat welding the joint as it stands. */
 @Component({
   selector: 'va-other-ways',
+  imports: [Panel],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <section class="panel stack" aria-label="Other ways">
-      <h2>Another way worth weighing</h2>
+    <va-panel label="Other ways" heading="Another way worth weighing">
       <ul class="dashes">
         @for (way of ways(); track $index) {
           <li>
@@ -19,7 +20,7 @@ import type { Alternative } from '@variatum/metallurgy';
           </li>
         }
       </ul>
-    </section>
+    </va-panel>
   `,
 })
 export class OtherWays {

@@ -4,24 +4,24 @@ import type { RankedRod } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { AnswerService } from '../../job/answer.service';
 import { DecisionStore } from '../../job/stores';
-import { TextField } from '../../kit/fields';
+import { ownField, TextField } from '../../kit/fields';
+import { Panel } from '../../kit/panel';
 import { problemOf } from '../../sync';
 import { rodName, whenWords } from '../../words/words';
 
 /** Deciding on the rod that is looked at, and what was decided before. */
 @Component({
   selector: 'va-rod-decision',
-  imports: [NzButtonModule, TextField],
+  imports: [NzButtonModule, Panel, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <section class="panel stack" aria-label="Decision">
-      <h2>Decision</h2>
+    <va-panel label="Decision">
       @if (answers.current(); as rod) {
         @if (rod.worst === 'do-not') {
           <p class="caution">{{ name(rod.rod) }} is marked do not for this joint.</p>
         }
         <div class="row decide">
-          <va-text-field class="grow" label="Note" [longest]="1000" [value]="note()" (changed)="note.set($event)" />
+          <va-text-field class="grow" label="Note" [longest]="1000" [of]="note" />
           <button nz-button nzType="primary" type="button" (click)="decide(rod)" [disabled]="deciding()">
             Decide on {{ name(rod.rod) }}
           </button>
@@ -44,7 +44,7 @@ import { rodName, whenWords } from '../../words/words';
           <li class="soft">Nothing decided yet. A decision keeps everything it was based on.</li>
         }
       </ul>
-    </section>
+    </va-panel>
   `,
   styles: `
     .decide {
@@ -66,14 +66,14 @@ export class RodDecision {
   protected readonly when = whenWords;
   protected readonly deciding = signal(false);
   protected readonly failure = signal('');
-  protected readonly note = signal('');
+  protected readonly note = ownField('');
 
   protected async decide(rod: RankedRod): Promise<void> {
     this.deciding.set(true);
     this.failure.set('');
     try {
-      await this.store.decide(rod.rod, this.note().trim());
-      this.note.set('');
+      await this.store.decide(rod.rod, this.note.value.trim());
+      this.note.change('');
     } catch (error) {
       this.failure.set(words(error));
     } finally {

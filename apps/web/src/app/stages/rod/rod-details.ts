@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { DIAGRAM_NAMES, type RankedRod } from '@variatum/metallurgy';
 import { AnswerService } from '../../job/answer.service';
-import { HelpNote } from '../../kit/marks/help-note';
+import { Panel } from '../../kit/panel';
 import { ConstitutionMap } from '../../plot/constitution-map';
 import { percentWords, rodName } from '../../words/words';
 import { FigureTrace } from './figure-trace';
@@ -13,23 +13,17 @@ const TOLD_FROM = 0.02;
 /** One rod in this joint: where its pools lie on the map, how they freeze, its risks, and every figure behind them. */
 @Component({
   selector: 'va-rod-details',
-  imports: [ConstitutionMap, FigureTrace, HelpNote, RodRisks],
+  imports: [ConstitutionMap, FigureTrace, Panel, RodRisks],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <section class="panel stack" [attr.aria-label]="'Details of ' + name()">
-      <div class="row between">
-        <h2 class="row tight">
-          {{ name() }} in this joint
-          <va-help-note about="solidification-mode" />
-        </h2>
-        <p class="small soft">governed by {{ governs() }}; freezes {{ modes() }}</p>
-      </div>
+    <va-panel [label]="'Details of ' + name()" [heading]="name() + ' in this joint'" about="solidification-mode">
+      <p aside class="small soft">governed by {{ governs() }}; freezes {{ modes() }}</p>
       @if (answers.cloud(); as cloud) {
         <va-constitution-map [cloud]="cloud" />
       }
       <va-rod-risks [risks]="rod().risks" />
       <va-figure-trace [composition]="rod().composition" />
-    </section>
+    </va-panel>
   `,
 })
 export class RodDetails {

@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import type { RankedRod } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { AnswerService } from '../../job/answer.service';
-import { HelpNote } from '../../kit/marks/help-note';
 import { RiskMark } from '../../kit/marks/risk-mark';
+import { Panel } from '../../kit/panel';
 import { RackStore } from '../../rack/rack-store';
 import { pointsWords, rodName } from '../../words/words';
 
@@ -14,17 +14,11 @@ const LEAST_SCALE = 0.05;
 /** All rods for this joint, best first, with what each is expected to cost; one of them is looked at. */
 @Component({
   selector: 'va-rod-ranking',
-  imports: [HelpNote, NzButtonModule, RiskMark],
+  imports: [NzButtonModule, Panel, RiskMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <section class="panel stack" aria-label="Ranking">
-      <div class="row between">
-        <h2 class="row tight">
-          Ranking
-          <va-help-note about="expected-loss" />
-        </h2>
-        <p class="small soft">{{ state() }}</p>
-      </div>
+    <va-panel label="Ranking" about="expected-loss">
+      <p aside class="small soft">{{ state() }}</p>
       <div class="rank heads small soft" aria-hidden="true">
         <span class="rod-head">Rod</span>
         <span class="loss-head">Expected loss, points</span>
@@ -64,7 +58,7 @@ const LEAST_SCALE = 0.05;
           {{ all() ? 'Show the first only' : 'Show all ' + answers.ranking().length }}
         </button>
       </div>
-    </section>
+    </va-panel>
   `,
   styles: `
     .ranking {

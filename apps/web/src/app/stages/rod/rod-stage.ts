@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { AnswerService } from '../../job/answer.service';
 import { PieceStore } from '../../job/stores';
-import { HelpNote } from '../../kit/marks/help-note';
+import { Panel } from '../../kit/panel';
 import { DilutionChart } from '../../plot/dilution-chart';
 import { RodMatrix } from '../../plot/rod-matrix';
 import { rodName } from '../../words/words';
@@ -14,7 +14,7 @@ import { RodRanking } from './rod-ranking';
 /** Which rod: the ranking with its reasons, the map, the matrix and the decision. */
 @Component({
   selector: 'va-rod-stage',
-  imports: [DilutionChart, HelpNote, OtherWays, PassFerriteList, RodDecision, RodDetails, RodMatrix, RodRanking],
+  imports: [DilutionChart, OtherWays, Panel, PassFerriteList, RodDecision, RodDetails, RodMatrix, RodRanking],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="stack">
@@ -25,14 +25,13 @@ import { RodRanking } from './rod-ranking';
       } @else {
         <va-rod-ranking />
         @if (answers.settled()?.reasons; as reasons) {
-          <section class="panel stack" aria-label="Reasons">
-            <h2>Why</h2>
+          <va-panel label="Reasons" heading="Why">
             <ul class="dashes">
               @for (reason of reasons; track reason) {
                 <li>{{ reason }}</li>
               }
             </ul>
-          </section>
+          </va-panel>
         }
         @if (answers.current(); as rod) {
           <va-rod-details [rod]="rod" />
@@ -42,31 +41,26 @@ import { RodRanking } from './rod-ranking';
             <va-other-ways [ways]="choice.alternatives" />
           }
           @if (choice.passes.length > 0) {
-            <section class="panel stack" aria-label="Passes">
-              <h2>From root to cap with {{ name(choice.recommended) }}</h2>
+            <va-panel label="Passes" [heading]="'From root to cap with ' + name(choice.recommended)">
               <va-pass-ferrite-list [passes]="choice.passes" />
-            </section>
+            </va-panel>
           }
           @if (choice.dilutionCurve.points.length > 0 && choice.ranking[0]?.governing !== 'none') {
-            <section class="panel stack" aria-label="Dilution">
-              <h2 class="row tight">
-                How much dilution {{ name(choice.dilutionCurve.rod) }} survives
-                <va-help-note about="dilution" />
-              </h2>
+            <va-panel
+              label="Dilution"
+              about="dilution"
+              [heading]="'How much dilution ' + name(choice.dilutionCurve.rod) + ' survives'"
+            >
               <va-dilution-chart [curve]="choice.dilutionCurve" />
-            </section>
+            </va-panel>
           }
           @if (choice.matrix.length > names().length) {
-            <section class="panel stack" aria-label="If the pieces are something else">
-              <h2 class="row tight">
-                If a piece turns out to be …
-                <va-help-note about="regret" />
-              </h2>
+            <va-panel label="If the pieces are something else" about="regret" heading="If a piece turns out to be …">
               <va-rod-matrix [choice]="choice" [pieceNames]="names()" />
               <p class="small soft">
                 A point is a hundredth of a lost part: what using that rod costs over the best rod of the row.
               </p>
-            </section>
+            </va-panel>
           }
         }
         <va-rod-decision />
