@@ -1,11 +1,10 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './support/fixtures';
+import { saved } from './support/saved';
 import { newDataDirectory, removeDataDirectory, startProgram } from './support/program';
 
 const stage = (page: Page, name: string): Promise<void> =>
   page.getByRole('navigation', { name: 'Stages of the work' }).getByRole('link', { name }).click();
-const saved = (page: Page): Promise<void> =>
-  expect(page.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();
 
 async function startJob(page: Page, title: string): Promise<void> {
   await page.getByRole('button', { name: 'New job' }).click();

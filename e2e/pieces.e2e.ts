@@ -1,8 +1,7 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './support/fixtures';
+import { saved } from './support/saved';
 
-const saved = (page: Page): Promise<void> =>
-  expect(page.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();
 const openPieces = async (page: Page, url: string, job: string): Promise<void> => {
   await page.goto(url);
   await page.getByRole('button', { name: 'New job' }).click();

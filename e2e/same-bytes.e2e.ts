@@ -25,7 +25,12 @@ test('the same seed gives the same bytes in the browser worker and in Node', asy
         const thread = new Worker(`/${file}`, { type: 'module' });
         thread.onmessage = ({ data }: MessageEvent<{ value?: unknown }>) => done(JSON.stringify(data.value));
         const raw = (value: unknown): object => ({ type: 'RAW', value });
-        thread.postMessage({ id: 'bytes', type: 'APPLY', path: ['run'], argumentList: [raw('choose'), raw(question), raw(seed)] });
+        thread.postMessage({
+          id: 'bytes',
+          type: 'APPLY',
+          path: ['run'],
+          argumentList: [raw('choose'), raw(question), raw(seed)],
+        });
       }),
     { file: worker as string, question: QUESTION, seed: SEED },
   );

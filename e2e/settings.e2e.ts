@@ -1,8 +1,8 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './support/fixtures';
+import { saved } from './support/saved';
+import { twoPeople } from './support/two-people';
 
-const saved = (page: Page): Promise<void> =>
-  expect(page.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();
 const stage = async (page: Page, job: RegExp, name: string): Promise<void> => {
   await page.getByRole('link', { name: job }).click();
   await page.getByRole('navigation', { name: 'Stages of the work' }).getByRole('link', { name }).click();
@@ -92,9 +92,7 @@ test('two people in the settings see each other, and a field both changed is sho
   browser,
   demo,
 }) => {
-  const [here, there] = await Promise.all([browser.newContext(), browser.newContext()]);
-  try {
-    const [mine, theirs] = await Promise.all([here.newPage(), there.newPage()]);
+  await twoPeople(browser, async ({ page: mine, browser: here }, { page: theirs }) => {
     for (const page of [mine, theirs]) {
       await page.goto(new URL('/settings', demo.url).href);
       await expect(shopName(page)).toHaveValue('Works depot');
@@ -114,9 +112,7 @@ test('two people in the settings see each other, and a field both changed is sho
     await shopName(theirs).fill('Works depot');
     await theirs.getByRole('radio', { name: 'L/min' }).click();
     await saved(theirs);
-  } finally {
-    await Promise.all([here.close(), there.close()]);
-  }
+  });
 });
 
 test('a left-handed page has the standing answer on the left, and stays so', async ({ page, demo }) => {

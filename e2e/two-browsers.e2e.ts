@@ -1,21 +1,19 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './support/fixtures';
+import { saved } from './support/saved';
+import { twoPeople } from './support/two-people';
 
 const open = async (page: Page, url: string): Promise<void> => {
   await page.goto(url);
   await page.getByRole('link', { name: /Greenhouse steam coil/ }).click();
   await page.getByRole('navigation', { name: 'Stages of the work' }).getByRole('link', { name: 'Pieces' }).click();
 };
-const saved = (page: Page): Promise<void> =>
-  expect(page.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();
 
 test('two browsers on one job see each other, and a field both changed is shown side by side', async ({
   browser,
   demo,
 }) => {
-  const [here, there] = await Promise.all([browser.newContext(), browser.newContext()]);
-  try {
-    const [mine, theirs] = await Promise.all([here.newPage(), there.newPage()]);
+  await twoPeople(browser, async ({ page: mine, browser: here }, { page: theirs }) => {
     await open(mine, demo.url);
     await open(theirs, demo.url);
     const field = (page: Page, label: string) => page.locator('[data-piece="0"]').getByLabel(label);
@@ -38,7 +36,5 @@ test('two browsers on one job see each other, and a field both changed is shown 
     await saved(mine);
     await expect(field(mine, 'Name')).toHaveValue('Coil, upper');
     await expect(field(theirs, 'Name')).toHaveValue('Coil, upper', { timeout: 2500 });
-  } finally {
-    await Promise.all([here.close(), there.close()]);
-  }
+  });
 });

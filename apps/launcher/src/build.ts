@@ -18,14 +18,18 @@ function stale(stamp: string, sources: readonly string[]): boolean {
   return sources.some((source) => existsSync(source) && newest(source) > built);
 }
 
-async function build(
-  root: string,
-  workspace: string,
-  stampName: string,
-  sources: readonly string[],
-  what: string,
-): Promise<void> {
-  const stamp = join(root, 'dist', stampName);
+/** What is built when one of its sources is newer than its stamp. */
+const PARTS = {
+  server: { own: ['src', 'build.mjs'], words: 'the server' },
+  web: { own: ['src', 'angular.json'], words: 'the web application (about half a minute)' },
+} as const;
+
+/** Builds a part of the program when a source is newer than the last build. */
+async function build(root: string, part: keyof typeof PARTS): Promise<void> {
+  const { own, words } = PARTS[part];
+  const workspace = `apps/${part}`;
+  const stamp = join(root, 'dist', `.${part}-built`);
+  const sources = [...own.map((path) => join(workspace, path)), 'packages', 'package-lock.json'];
   if (
     !stale(
       stamp,
@@ -33,7 +37,7 @@ async function build(
     )
   )
     return;
-  say(`building ${what}`);
+  say(`building ${words}`);
   const begun = new Date();
   await run('npm', ['run', '--silent', 'build', '--workspace', workspace], { cwd: root });
   writeFileSync(stamp, '');
@@ -41,22 +45,5 @@ async function build(
   utimesSync(stamp, begun, begun);
 }
 
-/** Builds the server when a source is newer than the last build. */
-export const buildServer = (root: string): Promise<void> =>
-  build(
-    root,
-    'apps/server',
-    '.server-built',
-    ['apps/server/src', 'apps/server/build.mjs', 'packages', 'package-lock.json'],
-    'the server',
-  );
-
-/** Builds the web application when a source is newer than the last build. */
-export const buildWeb = (root: string): Promise<void> =>
-  build(
-    root,
-    'apps/web',
-    '.web-built',
-    ['apps/web/src', 'apps/web/angular.json', 'packages', 'package-lock.json'],
-    'the web application (about half a minute)',
-  );
+export const buildServer = (root: string): Promise<void> => build(root, 'server');
+export const buildWeb = (root: string): Promise<void> => build(root, 'web');

@@ -8,37 +8,15 @@ ALTER TABLE "workshop" ENABLE ROW LEVEL SECURITY;
 --> statement-breakpoint
 CREATE POLICY "of_workshop" ON "workshop" USING (id = served_workshop());
 --> statement-breakpoint
-ALTER TABLE "job" ENABLE ROW LEVEL SECURITY;
---> statement-breakpoint
-CREATE POLICY "of_workshop" ON "job" USING (workshop_id = served_workshop());
---> statement-breakpoint
-ALTER TABLE "piece" ENABLE ROW LEVEL SECURITY;
---> statement-breakpoint
-CREATE POLICY "of_workshop" ON "piece" USING (workshop_id = served_workshop());
---> statement-breakpoint
-ALTER TABLE "field_test" ENABLE ROW LEVEL SECURITY;
---> statement-breakpoint
-CREATE POLICY "of_workshop" ON "field_test" USING (workshop_id = served_workshop());
---> statement-breakpoint
-ALTER TABLE "joint" ENABLE ROW LEVEL SECURITY;
---> statement-breakpoint
-CREATE POLICY "of_workshop" ON "joint" USING (workshop_id = served_workshop());
---> statement-breakpoint
-ALTER TABLE "decision" ENABLE ROW LEVEL SECURITY;
---> statement-breakpoint
-CREATE POLICY "of_workshop" ON "decision" USING (workshop_id = served_workshop());
---> statement-breakpoint
-ALTER TABLE "rod_stock" ENABLE ROW LEVEL SECURITY;
---> statement-breakpoint
-CREATE POLICY "of_workshop" ON "rod_stock" USING (workshop_id = served_workshop());
---> statement-breakpoint
-ALTER TABLE "photo" ENABLE ROW LEVEL SECURITY;
---> statement-breakpoint
-CREATE POLICY "of_workshop" ON "photo" USING (workshop_id = served_workshop());
---> statement-breakpoint
-ALTER TABLE "photo_file" ENABLE ROW LEVEL SECURITY;
---> statement-breakpoint
-CREATE POLICY "of_workshop" ON "photo_file" USING (workshop_id = served_workshop());
+DO $$
+DECLARE
+  owned text;
+BEGIN
+  FOREACH owned IN ARRAY ARRAY['job', 'piece', 'field_test', 'joint', 'decision', 'rod_stock', 'photo', 'photo_file'] LOOP
+    EXECUTE format('ALTER TABLE %I ENABLE ROW LEVEL SECURITY', owned);
+    EXECUTE format('CREATE POLICY of_workshop ON %I USING (workshop_id = served_workshop())', owned);
+  END LOOP;
+END $$;
 --> statement-breakpoint
 -- Likeness of texts may not be asked of an index before the rows are known to be of the workshop; the owner may ask it, and
 -- answers nothing else.

@@ -1,6 +1,7 @@
 import type { JobDetail, Piece, Problem } from '@variatum/contracts';
 import { randomUUID } from 'node:crypto';
 import { testServer, type TestServer } from '../testing/test-server';
+import { newJob as jobOn, newPiece as pieceOn } from '../testing/things';
 
 let server: TestServer;
 beforeAll(async () => {
@@ -8,15 +9,8 @@ beforeAll(async () => {
 });
 afterAll(() => server.close());
 
-const newJob = async (): Promise<JobDetail> =>
-  (await server.request.post('/api/jobs').send({ title: 'Rake' }).expect(201)).body as JobDetail;
-const newPiece = async (job: string, fields: object = {}): Promise<Piece> =>
-  (
-    await server.request
-      .post(`/api/jobs/${job}/pieces`)
-      .send({ name: 'Tine', ...fields })
-      .expect(201)
-  ).body as Piece;
+const newJob = (fields: object = {}): Promise<JobDetail> => jobOn(server, fields);
+const newPiece = (job: string, fields: object = {}): Promise<Piece> => pieceOn(server, job, fields);
 const piecesOf = async (job: string): Promise<Piece[]> =>
   ((await server.request.get(`/api/jobs/${job}`).expect(200)).body as JobDetail).pieces;
 

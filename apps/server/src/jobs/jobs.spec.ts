@@ -2,6 +2,7 @@ import { known } from '@variatum/metallurgy';
 import type { FieldTestRecord, JobDetail, Job, Piece, Problem } from '@variatum/contracts';
 import { randomUUID } from 'node:crypto';
 import { testServer, type TestServer } from '../testing/test-server';
+import { newJob as jobOn, newPiece as pieceOn } from '../testing/things';
 
 let server: TestServer;
 beforeAll(async () => {
@@ -10,20 +11,8 @@ beforeAll(async () => {
 afterAll(() => server.close());
 
 const { anything } = expect;
-const newJob = async (fields: object = {}): Promise<JobDetail> =>
-  (
-    await server.request
-      .post('/api/jobs')
-      .send({ title: 'Gate hinge', ...fields })
-      .expect(201)
-  ).body as JobDetail;
-const newPiece = async (job: string, fields: object = {}): Promise<Piece> =>
-  (
-    await server.request
-      .post(`/api/jobs/${job}/pieces`)
-      .send({ name: 'Leaf', ...fields })
-      .expect(201)
-  ).body as Piece;
+const newJob = (fields: object = {}): Promise<JobDetail> => jobOn(server, fields);
+const newPiece = (job: string, fields: object = {}): Promise<Piece> => pieceOn(server, job, fields);
 
 describe('jobs', () => {
   test('a new job starts on the bench with nothing on it', async () => {

@@ -1,6 +1,7 @@
 import { known } from '@variatum/metallurgy';
 import type { JobDetail, Piece } from '@variatum/contracts';
 import { testServer, type TestServer } from '../testing/test-server';
+import { newJob, newPiece } from '../testing/things';
 import { likelyFamily } from './likely-family';
 
 let server: TestServer;
@@ -9,15 +10,9 @@ beforeAll(async () => {
 });
 afterAll(() => server.close());
 
-const job = async (): Promise<JobDetail> =>
-  (await server.request.post('/api/jobs').send({ title: 'Pieces' }).expect(201)).body as JobDetail;
+const job = (): Promise<JobDetail> => newJob(server, { title: 'Pieces' });
 const add = async (fields: object = {}): Promise<Piece> =>
-  (
-    await server.request
-      .post(`/api/jobs/${(await job()).id}/pieces`)
-      .send({ name: 'Rail', ...fields })
-      .expect(201)
-  ).body as Piece;
+  newPiece(server, (await job()).id, { name: 'Rail', ...fields });
 const change = async (piece: Piece, fields: object): Promise<Piece> =>
   (
     await server.request

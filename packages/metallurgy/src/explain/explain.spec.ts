@@ -142,91 +142,22 @@ describe('replacement iso-FN lines', () => {
       'loaded figure',
     );
   });
+  /** Lines by their name, each as points `chromium equivalent, nickel equivalent`. */
+  const linesOf = (lines: Readonly<Record<string, string>>): object =>
+    Object.fromEntries(
+      Object.entries(lines).map(([name, points]) => [
+        name,
+        points.split('; ').map((point) => point.split(', ').map(Number)),
+      ]),
+    );
+  const [first, second, third] = ['18, 12; 23, 18', '18, 11; 24, 18', '18, 10; 25, 18'] as const;
   test.each([
     ['no object', [1], 'isoFn'],
-    [
-      'too few lines',
-      {
-        0: [
-          [18, 12],
-          [23, 18],
-        ],
-        4: [
-          [18, 11],
-          [24, 18],
-        ],
-      },
-      'isoFn',
-    ],
-    [
-      'a name that is no number',
-      {
-        zero: [
-          [18, 12],
-          [23, 18],
-        ],
-        4: [
-          [18, 11],
-          [24, 18],
-        ],
-        8: [
-          [18, 10],
-          [25, 18],
-        ],
-      },
-      'isoFn.zero',
-    ],
-    [
-      'one point',
-      {
-        0: [[18, 12]],
-        4: [
-          [18, 11],
-          [24, 18],
-        ],
-        8: [
-          [18, 10],
-          [25, 18],
-        ],
-      },
-      'isoFn.0',
-    ],
-    [
-      'falling chromium',
-      {
-        0: [
-          [23, 18],
-          [18, 12],
-        ],
-        4: [
-          [18, 11],
-          [24, 18],
-        ],
-        8: [
-          [18, 10],
-          [25, 18],
-        ],
-      },
-      'isoFn.0',
-    ],
-    [
-      'crossing lines',
-      {
-        0: [
-          [18, 12],
-          [23, 18],
-        ],
-        4: [
-          [18, 13],
-          [24, 16],
-        ],
-        8: [
-          [18, 10],
-          [25, 15],
-        ],
-      },
-      'isoFn.4',
-    ],
+    ['too few lines', linesOf({ 0: first, 4: second }), 'isoFn'],
+    ['a name that is no number', linesOf({ zero: first, 4: second, 8: third }), 'isoFn.zero'],
+    ['one point', linesOf({ 0: '18, 12', 4: second, 8: third }), 'isoFn.0'],
+    ['falling chromium', linesOf({ 0: '23, 18; 18, 12', 4: second, 8: third }), 'isoFn.0'],
+    ['crossing lines', linesOf({ 0: first, 4: '18, 13; 24, 16', 8: '18, 10; 25, 15' }), 'isoFn.4'],
   ])('names the line: %s', (_what, lines, path) => {
     expect(faultsOf(() => isoLineSurface(lines))).toContain(path);
   });

@@ -15,19 +15,18 @@ import { BoardColumn } from './board-column';
 import { BoardFilter } from './board-filter';
 import { filterCount, NO_FILTER, type BoardQuery, type ListQuery } from './board-query';
 import { ApiClient, LiveService, problemOf, RepeatableRequest, waitAfter } from '../sync';
+import { Page } from '../kit/page';
 
 /** Changes elsewhere come in bursts. */
 const REFRESH_MS = 300;
 
 /** What is on the bench, waiting, to be inspected and out. */
 @Component({
-  selector: 'va-board',
-  imports: [BoardColumn, BoardFilter, FormsModule, GuideOffer, Icon, NzButtonModule, NzInputModule, TextField],
+  imports: [Page, BoardColumn, BoardFilter, FormsModule, GuideOffer, Icon, NzButtonModule, NzInputModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="page stack">
-      <div class="row top">
-        <h1>Job board</h1>
+    <va-page heading="Job board">
+      <div aside class="row">
         <label class="search">
           <span class="hidden-text">Search jobs</span>
           <input
@@ -100,20 +99,9 @@ const REFRESH_MS = 300;
         food-contact and medical parts belong to qualified procedures, local codes and licensed practice: this program
         advises, it does not approve.
       </p>
-    </div>
+    </va-page>
   `,
   styles: `
-    .page {
-      padding: var(--space-5);
-      max-width: 1500px;
-      margin: 0 auto;
-    }
-    .top {
-      justify-content: space-between;
-    }
-    .top h1 {
-      flex: 1;
-    }
     .search {
       width: min(300px, 100%);
     }
@@ -135,9 +123,6 @@ const REFRESH_MS = 300;
       }
     }
     @media (max-width: 560px) {
-      .page {
-        padding: var(--space-3);
-      }
       .columns {
         grid-template-columns: minmax(0, 1fr);
       }

@@ -7,6 +7,8 @@ import { KeySheet } from '../frame/key-sheet';
 import { GuideService } from '../guide/guide.service';
 import { Icon } from '../kit/marks/icon';
 import { minuteWords } from '../words/words';
+import { Page } from '../kit/page';
+import { Panel } from '../kit/panel';
 
 const WAY = [
   ['Job', 'What came in and what it must live through.'],
@@ -18,14 +20,11 @@ const WAY = [
 
 /** How to use the program, the field tests, the terms of the trade, the keys. */
 @Component({
-  selector: 'va-help',
-  imports: [FormsModule, Icon, KeySheet, NzButtonModule, NzInputModule],
+  imports: [Panel, Page, FormsModule, Icon, KeySheet, NzButtonModule, NzInputModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="page stack">
-      <h1>Help</h1>
-      <section class="panel stack" aria-label="Guided first repair">
-        <h2>Guided first repair</h2>
+    <va-page heading="Help" [width]="1100">
+      <va-panel label="Guided first repair">
         <p>An unknown handrail, eight short steps, a rod at the end. It makes a job of its own and touches no other.</p>
         <div class="row">
           @if (guide.state() === 'running' && guide.jobId()) {
@@ -41,9 +40,8 @@ const WAY = [
         @if (guide.failure(); as message) {
           <p class="field-error" role="alert">{{ message }}</p>
         }
-      </section>
-      <section class="panel stack" aria-label="How the work goes">
-        <h2>How the work goes</h2>
+      </va-panel>
+      <va-panel label="How the work goes">
         <ol class="way">
           @for (stage of way; track stage[0]) {
             <li>
@@ -61,13 +59,12 @@ const WAY = [
           The program advises. Pressure, lifting, structural, vehicle, food-contact and medical parts belong to
           qualified procedures, local codes and licensed practice.
         </p>
-      </section>
+      </va-panel>
       <label class="field search">
         <span class="label">Look for a test or a term</span>
         <input nz-input type="search" [ngModel]="search()" (ngModelChange)="search.set($event)" />
       </label>
-      <section class="panel stack" aria-label="Field tests">
-        <h2>Field tests</h2>
+      <va-panel label="Field tests">
         @for (test of tests(); track test.id) {
           <details [open]="search() !== ''">
             <summary>
@@ -86,9 +83,8 @@ const WAY = [
         } @empty {
           <p class="soft">No test by that name.</p>
         }
-      </section>
-      <section class="panel stack" aria-label="Terms">
-        <h2>Terms</h2>
+      </va-panel>
+      <va-panel label="Terms">
         <dl class="terms">
           @for (entry of terms(); track entry.id) {
             <div [id]="'term-' + entry.id" [class.asked]="entry.id === term()">
@@ -99,19 +95,13 @@ const WAY = [
             <p class="soft">No term by that name.</p>
           }
         </dl>
-      </section>
-      <section class="panel stack" aria-label="Keys">
-        <h2>Keys</h2>
+      </va-panel>
+      <va-panel label="Keys">
         <va-key-sheet />
-      </section>
-    </div>
+      </va-panel>
+    </va-page>
   `,
   styles: `
-    .page {
-      padding: var(--space-5);
-      max-width: 1100px;
-      margin: 0 auto;
-    }
     p {
       max-width: 72ch;
     }
@@ -161,11 +151,6 @@ const WAY = [
     }
     dt {
       font-weight: 650;
-    }
-    @media (max-width: 560px) {
-      .page {
-        padding: var(--space-3);
-      }
     }
   `,
 })

@@ -27,7 +27,6 @@ import { TakeBack } from '../sync/take-back';
 
 /** A job: its stages on the left, the standing answer on the right. */
 @Component({
-  selector: 'va-job-page',
   imports: [Icon, RouterOutlet, RouterLink, ConflictPanel, Guide, SaveStatus, StageStrip, StandingAnswer, TakeBack],
   providers: [PAGE_SYNC, JOB_STORES, AnswerService],
   changeDetection: ChangeDetectionStrategy.OnPush,

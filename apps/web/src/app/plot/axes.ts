@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { HEIGHT, PLOT, type Plane } from './map-plane';
 
 /** The two axes of a diagram with their ticks and titles, and the frame around it. */
@@ -6,23 +6,9 @@ import { HEIGHT, PLOT, type Plane } from './map-plane';
   selector: '[vaAxes]',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @for (tick of plane().xTicks; track tick) {
-      <svg:line
-        [attr.x1]="plane().x(tick)"
-        [attr.x2]="plane().x(tick)"
-        [attr.y1]="plot.bottom"
-        [attr.y2]="plot.bottom + 5"
-      />
-      <svg:text [attr.x]="plane().x(tick)" [attr.y]="plot.bottom + 18" text-anchor="middle">{{ tick }}</svg:text>
-    }
-    @for (tick of plane().yTicks; track tick) {
-      <svg:line
-        [attr.y1]="plane().y(tick)"
-        [attr.y2]="plane().y(tick)"
-        [attr.x1]="plot.left - 5"
-        [attr.x2]="plot.left"
-      />
-      <svg:text [attr.x]="plot.left - 8" [attr.y]="plane().y(tick) + 4" text-anchor="end">{{ tick }}</svg:text>
+    @for (tick of ticks(); track $index) {
+      <svg:path [attr.d]="tick.mark" />
+      <svg:text [attr.x]="tick.x" [attr.y]="tick.y" [attr.text-anchor]="tick.anchor">{{ tick.value }}</svg:text>
     }
     <svg:rect
       [attr.x]="plot.left"
@@ -44,7 +30,7 @@ import { HEIGHT, PLOT, type Plane } from './map-plane';
       font-family: var(--font-display);
       font-size: 12px;
     }
-    line {
+    path {
       stroke: var(--line-strong);
     }
     .frame {
@@ -55,6 +41,25 @@ import { HEIGHT, PLOT, type Plane } from './map-plane';
 })
 export class Axes {
   readonly plane = input.required<Plane>({ alias: 'vaAxes' });
+  protected readonly ticks = computed(() => {
+    const { x, y, xTicks, yTicks } = this.plane();
+    return [
+      ...xTicks.map((value) => ({
+        value,
+        mark: `M${x(value)} ${PLOT.bottom}v5`,
+        x: x(value),
+        y: PLOT.bottom + 18,
+        anchor: 'middle',
+      })),
+      ...yTicks.map((value) => ({
+        value,
+        mark: `M${PLOT.left - 5} ${y(value)}h5`,
+        x: PLOT.left - 8,
+        y: y(value) + 4,
+        anchor: 'end',
+      })),
+    ];
+  });
   protected readonly plot = PLOT;
   protected readonly height = HEIGHT;
 }

@@ -12,22 +12,18 @@ export interface Window {
   readonly yTitle: string;
 }
 
+const windowOf = (title: string, x: Window['x'], y: Window['y'], chromium: string, nickel: string): Window => ({
+  title,
+  x,
+  y,
+  xTitle: `Creq = ${chromium}`,
+  yTitle: `Nieq = ${nickel}`,
+});
+
 /** What each diagram shows. */
 export const WINDOWS: Readonly<Record<DiagramName, Window>> = {
-  wrc: {
-    title: 'WRC-1992',
-    x: [16.5, 31],
-    y: [8.5, 18],
-    xTitle: 'Creq = Cr + Mo + 0.7 Nb',
-    yTitle: 'Nieq = Ni + 35 C + 20 N + 0.25 Cu',
-  },
-  schaeffler: {
-    title: 'Schaeffler',
-    x: [0, 40],
-    y: [0, 30],
-    xTitle: 'Creq = Cr + Mo + 1.5 Si + 0.5 Nb',
-    yTitle: 'Nieq = Ni + 30 C + 0.5 Mn',
-  },
+  wrc: windowOf('WRC-1992', [16.5, 31], [8.5, 18], 'Cr + Mo + 0.7 Nb', 'Ni + 35 C + 20 N + 0.25 Cu'),
+  schaeffler: windowOf('Schaeffler', [0, 40], [0, 30], 'Cr + Mo + 1.5 Si + 0.5 Nb', 'Ni + 30 C + 0.5 Mn'),
 };
 
 /** SVG path through points in diagram coordinates. */

@@ -7,21 +7,18 @@ import { RackStore } from './rack-store';
 import { PAGE_SYNC } from '../sync';
 import { SaveStatus } from '../sync/save-status';
 import { TakeBack } from '../sync/take-back';
+import { Page } from '../kit/page';
 
 /** What is on the shelf: the choice of a rod counts a purchase for what is not. */
 @Component({
-  selector: 'va-rack',
-  imports: [RackRod, SaveStatus, TakeBack],
+  imports: [Page, RackRod, SaveStatus, TakeBack],
   providers: [PAGE_SYNC, WorkshopStore, RackStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="page stack">
-      <div class="row between">
-        <h1>Rod rack</h1>
-        <div class="row">
-          <va-take-back />
-          <va-save-status />
-        </div>
+    <va-page heading="Rod rack" [width]="1300">
+      <div aside class="row">
+        <va-take-back />
+        <va-save-status />
       </div>
       <p class="soft">
         Switch on what is on the shelf. With nothing switched on, the usual shelf of a repair shop is assumed.
@@ -41,14 +38,9 @@ import { TakeBack } from '../sync/take-back';
           </section>
         }
       </div>
-    </div>
+    </va-page>
   `,
   styles: `
-    .page {
-      padding: var(--space-5);
-      max-width: 1300px;
-      margin: 0 auto;
-    }
     .groups {
       columns: 3 320px;
       column-gap: var(--space-4);
@@ -59,11 +51,6 @@ import { TakeBack } from '../sync/take-back';
     }
     li {
       border-bottom: 1px solid var(--line);
-    }
-    @media (max-width: 560px) {
-      .page {
-        padding: var(--space-3);
-      }
     }
   `,
 })

@@ -4,18 +4,17 @@ import { GRADES, RODS, type CatalogueEntry } from '@variatum/metallurgy';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { ChoiceGroup, fieldBy } from '../kit/fields';
 import { familyTitle } from '../words/words';
+import { Page } from '../kit/page';
 
 const COLUMNS = ['C', 'Cr', 'Ni', 'Mo', 'N', 'S'] as const;
 
 /** Base metals and rods with limits, usual contents, source and how sure the entry is. */
 @Component({
-  selector: 'va-reference',
-  imports: [ChoiceGroup, FormsModule, NzInputModule],
+  imports: [Page, ChoiceGroup, FormsModule, NzInputModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="page stack">
-      <div class="row head">
-        <h1>Reference</h1>
+    <va-page heading="Reference" [width]="2000">
+      <div aside class="row head">
         <va-choice-group label="Catalogue" quiet [options]="lists" [of]="shown" />
         <label class="search">
           <span class="hidden-text">Search the catalogue</span>
@@ -60,15 +59,9 @@ const COLUMNS = ['C', 'Cr', 'Ni', 'Mo', 'N', 'S'] as const;
         Limits as recalled from the standards named with each entry, and in small print what mills usually make, an
         estimate. The standard itself decides.
       </p>
-    </div>
+    </va-page>
   `,
   styles: `
-    .page {
-      padding: var(--space-5);
-    }
-    .head h1 {
-      flex: 1;
-    }
     .search {
       width: min(260px, 100%);
     }
@@ -106,11 +99,6 @@ const COLUMNS = ['C', 'Cr', 'Ni', 'Mo', 'N', 'S'] as const;
     }
     tbody th .figure {
       font-weight: 650;
-    }
-    @media (max-width: 560px) {
-      .page {
-        padding: var(--space-3);
-      }
     }
   `,
 })

@@ -13,11 +13,12 @@ import { PAGE_SYNC } from '../sync';
 import { ConflictPanel } from '../sync/conflict-panel';
 import { SaveStatus } from '../sync/save-status';
 import { TakeBack } from '../sync/take-back';
+import { Page } from '../kit/page';
 
 /** What the workshop has and likes, and how this person wants the page. */
 @Component({
-  selector: 'va-settings',
   imports: [
+    Page,
     AcceptanceSettings,
     ChoiceGroup,
     ConflictPanel,
@@ -34,13 +35,10 @@ import { TakeBack } from '../sync/take-back';
   providers: [PAGE_SYNC, WorkshopStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="page stack">
-      <div class="row between">
-        <h1>Settings</h1>
-        <div class="row">
-          <va-take-back />
-          <va-save-status />
-        </div>
+    <va-page heading="Settings" [width]="1100">
+      <div aside class="row">
+        <va-take-back />
+        <va-save-status />
       </div>
       <va-conflict-panel [of]="store.document" />
       <va-panel label="This page" heading="This page, for you on this machine">
@@ -70,22 +68,12 @@ import { TakeBack } from '../sync/take-back';
           <button nz-button type="button" (click)="store.open()">Try again</button>
         </p>
       }
-    </div>
+    </va-page>
   `,
   styles: `
-    .page {
-      padding: var(--space-5);
-      max-width: 1100px;
-      margin: 0 auto;
-    }
     .wide {
       gap: var(--space-4) var(--space-5);
       align-items: flex-start;
-    }
-    @media (max-width: 560px) {
-      .page {
-        padding: var(--space-3);
-      }
     }
   `,
 })

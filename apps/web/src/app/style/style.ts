@@ -11,11 +11,12 @@ import { ICONS, type IconName } from '../kit/marks/icons';
 import { RiskMark } from '../kit/marks/risk-mark';
 import { FieldSamples } from './field-samples';
 import { TokenSamples } from './token-samples';
+import { Page } from '../kit/page';
 
 /** Every token and every component in every state, for those who build. */
 @Component({
-  selector: 'va-style',
   imports: [
+    Page,
     FerriteScale,
     FieldSamples,
     Icon,
@@ -28,11 +29,8 @@ import { TokenSamples } from './token-samples';
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="page stack">
-      <div class="row between">
-        <h1>Style</h1>
-        <button nz-button type="button" (click)="person.toggleTheme()">Theme: {{ person.theme() }}</button>
-      </div>
+    <va-page heading="Style" [width]="1200">
+      <button aside nz-button type="button" (click)="person.toggleTheme()">Theme: {{ person.theme() }}</button>
       <va-token-samples />
       <va-panel label="Icons">
         <ul class="swatches">
@@ -77,14 +75,9 @@ import { TokenSamples } from './token-samples';
           }
         </div>
       </va-panel>
-    </div>
+    </va-page>
   `,
   styles: `
-    .page {
-      padding: var(--space-5);
-      max-width: 1200px;
-      margin: 0 auto;
-    }
     .drawing {
       width: 260px;
     }

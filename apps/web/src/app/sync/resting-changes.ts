@@ -69,12 +69,13 @@ export class RestingChanges {
     for (const key of [...this.rests.keys()]) this.send(key);
   }
 
-  /** Forgets what could not be taken, when another job is opened. */
+  /** Forgets what could not be taken and what could be taken back, when another job is opened. */
   clear(): void {
     for (const { timer } of this.rests.values()) clearTimeout(timer);
     this.rests.clear();
     this.kinds.clear();
     this.saving.clearErrors();
+    this.history.clear();
   }
 
   /** What was typed into a thing and has not been sent yet, because typing has not rested or because it cannot be taken. */

@@ -1,14 +1,13 @@
 import { computed, DestroyRef, inject, type Signal, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import type { Change } from '@variatum/contracts';
-import type { FieldError } from '@variatum/metallurgy';
-import type * as z from 'zod';
 import { auditTime, filter, map, merge, tap } from 'rxjs';
 import { Autosave } from './autosave';
 import { LiveService } from './live.service';
 import type { NewOperation, Operation } from './operation';
 import { type Conflict, OperationQueue, type Outcome } from './operation-queue';
-import { type Fields, RestingChanges } from './resting-changes';
+import { type RestingChange, RestingChanges } from './resting-changes';
+import { UndoHistory } from './undo-history';
 import { untilAnswered } from './until-answered';
 
 /** Changes of others come in bursts, and may come without end: they are gathered, not waited out. */
@@ -39,16 +38,7 @@ export interface DocumentKind<Value extends object> {
 }
 
 /** A change to one thing in a document. */
-export interface PartChange {
-  readonly key: string;
-  readonly changes: object;
-  /** Words for the step to take back. */
-  readonly words: string;
-  readonly schema: z.ZodType;
-  /** Faults the schema cannot see. */
-  readonly check?: (changes: Fields) => readonly FieldError[];
-  readonly operation: Pick<NewOperation, 'method' | 'url'>;
-}
+export type PartChange = Pick<RestingChange, 'key' | 'changes' | 'words' | 'schema' | 'check' | 'operation'>;
 
 /** Where reading a document stands. */
 export type Reading = 'reading' | 'unanswered' | 'missing' | 'there';
@@ -62,6 +52,7 @@ export class SyncedDocument<Value extends object> {
   private readonly queue = inject(OperationQueue);
   private readonly resting = inject(RestingChanges);
   private readonly saving = inject(Autosave);
+  private readonly history = inject(UndoHistory);
   private readonly valueState = signal<Value | null>(null);
   private readonly readingState = signal<Reading>('reading');
   private readonly conflictState: Signal<readonly Conflict[]>;
@@ -226,21 +217,31 @@ export class SyncedDocument<Value extends object> {
     });
   }
 
-  /** Shows a thing as withdrawn or brought back, and sends that. @returns false when it is not in the document */
-  setWithdrawn(key: string, withdrawn: boolean, operation: Pick<NewOperation, 'method' | 'url'>): boolean {
+  /** Shows a thing as withdrawn or brought back, and sends that. @param name for the step to take back */
+  setWithdrawn(
+    key: string,
+    withdrawn: boolean,
+    name: string,
+    operation: Pick<NewOperation, 'method' | 'url'>,
+    undo: () => void,
+  ): void {
     this.flush();
     const value = this.value();
     const part = value && this.kind.part(value, key);
-    if (part?.fields.version === undefined) return false;
+    if (part?.fields.version === undefined) return;
     const { version } = part.fields;
     this.showPart(key, { withdrawnAt: withdrawn ? new Date().toISOString() : null });
-    this.send({ key, ...operation, body: {}, versioned: { id: part.id, version, base: {}, withdrawn } });
-    return true;
+    const body = { key, ...operation, body: {}, versioned: { id: part.id, version, base: {}, withdrawn } };
+    this.send(body, `${withdrawn ? 'taking off' : 'bringing back'} ${name}`, undo);
   }
 
-  /** Sends an operation of this document, whose effect is shown by whoever sends it. */
-  send(operation: Omit<NewOperation, 'job'>): void {
+  /**
+   * Sends an operation of this document, whose effect is shown by whoever sends it.
+   * @param words for the step to take back; null for one that is none
+   */
+  send(operation: Omit<NewOperation, 'job'>, words: string | null, undo: () => void = () => undefined): void {
     this.queue.enqueue({ ...operation, job: this.id ?? '' });
+    if (words !== null) this.history.push(words, undo);
   }
 
   /** Sends what is still resting. */

@@ -5,6 +5,7 @@ import type { RiskMechanism } from '../mechanism';
 import type { PieceSample } from '../material';
 import type { RiskSample } from '../risk-sample';
 import { either, ramp, step } from '../smooth';
+import { worstPiece, worstProbability } from '../worst-piece';
 
 const figures = data.mechanisms.contamination;
 
@@ -42,11 +43,7 @@ export const contamination: RiskMechanism = {
   id: 'contamination',
   title: 'Contamination and poison fume',
   probability(sample) {
-    let probability = 0;
-    for (const piece of sample.pieces) {
-      const of = ofPiece(piece);
-      if (of > probability) probability = of;
-    }
+    const probability = worstProbability(sample.pieces, ofPiece);
     const copper =
       sample.kind === 'nickel' || intended(sample)
         ? 0
@@ -54,7 +51,7 @@ export const contamination: RiskMechanism = {
     return either(probability, copper > 0.02 ? copper : 0);
   },
   explain(sample) {
-    const worst = sample.pieces.reduce((left, right) => (ofPiece(right) > ofPiece(left) ? right : left));
+    const worst = worstPiece(sample.pieces, ofPiece);
     const copper = sample.pool[ELEMENT_INDEX.Cu] as number;
     return {
       drivers: [{ name: 'copper in the bead', value: copper, unit: '%', limit: figures.copper.center }],

@@ -4,6 +4,7 @@ import { evaluateLinear, linearFormula } from '../../constitution';
 import { isStabilised, type PieceSample } from '../material';
 import type { RiskMechanism } from '../mechanism';
 import { either, step } from '../smooth';
+import { worstPiece, worstProbability } from '../worst-piece';
 
 const figures = data.mechanisms['ferritic-haz'];
 const K = linearFormula('kaltenhauserFactor');
@@ -29,15 +30,10 @@ export const ferriticHaz: RiskMechanism = {
   id: 'ferritic-haz',
   title: 'Coarse, brittle ferritic heat-affected zone',
   probability(sample) {
-    let probability = 0;
-    for (const piece of sample.pieces) {
-      const of = ofPiece(piece);
-      if (of > probability) probability = of;
-    }
-    return probability;
+    return worstProbability(sample.pieces, ofPiece);
   },
   explain(sample) {
-    const worst = sample.pieces.reduce((left, right) => (ofPiece(right) > ofPiece(left) ? right : left));
+    const worst = worstPiece(sample.pieces, ofPiece);
     const factor = evaluateLinear(K, worst.composition);
     const need = needOf(worst);
     const stabilised = isStabilised(worst.material.stabilisation, worst.composition);

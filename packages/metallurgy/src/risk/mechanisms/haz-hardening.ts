@@ -13,6 +13,7 @@ import type { RiskMechanism } from '../mechanism';
 import type { PieceSample } from '../material';
 import type { RiskSample } from '../risk-sample';
 import { step } from '../smooth';
+import { worstPiece, worstProbability } from '../worst-piece';
 
 const figures = data.mechanisms['haz-hardening'];
 const PREHEAT = figures.preheatC as unknown as readonly DiagramPoint[];
@@ -57,27 +58,19 @@ export function preheatOf(
   return preheat > 40 ? Math.round(preheat / 10) * 10 : 0;
 }
 
-function worstPiece(sample: RiskSample): PieceSample {
-  return sample.pieces.reduce((left, right) => (ofPiece(right) > ofPiece(left) ? right : left));
-}
-
 /** Hardening and hydrogen cracking of the base metal beside the bead. */
 export const hazHardening: RiskMechanism = {
   id: 'haz-hardening',
   title: 'Hard heat-affected zone and cold cracking',
   probability(sample) {
-    let probability = 0;
-    for (const piece of sample.pieces) {
-      const of = ofPiece(piece);
-      if (of > probability) probability = of;
-    }
+    const probability = worstProbability(sample.pieces, ofPiece);
     // Austenitic and nickel weld metal holds hydrogen and keeps it from the base metal.
     const tolerant =
       sample.kind === 'nickel' || (sample.kind === 'stainless' && sample.martensite < 0.1 && sample.ferriteNumber < 90);
     return probability * (tolerant ? figures.austeniticRelief : 1) * (0.5 + 0.5 * sample.joint.hydrogenFactor);
   },
   explain(sample) {
-    const worst = worstPiece(sample);
+    const worst = worstPiece(sample.pieces, ofPiece);
     const carbon = worst.composition[ELEMENT_INDEX.C] as number;
     const preheat = preheatOf(worst.material, worst.composition, worst.thicknessMm);
     return {

@@ -4,6 +4,7 @@ import { ELEMENT_INDEX } from '../../composition';
 import type { RiskMechanism } from '../mechanism';
 import type { PieceSample } from '../material';
 import { either, ramp } from '../smooth';
+import { worstPiece, worstProbability } from '../worst-piece';
 
 const figures = data.mechanisms.liquation;
 
@@ -23,15 +24,11 @@ export const liquation: RiskMechanism = {
   id: 'liquation',
   title: 'Liquation cracking beside the bead',
   probability(sample) {
-    let probability = 0;
-    for (const piece of sample.pieces) {
-      const of = ofPiece(piece);
-      if (of > probability) probability = of;
-    }
+    const probability = worstProbability(sample.pieces, ofPiece);
     return Math.min(1, probability * sample.joint.restraintFactor);
   },
   explain(sample) {
-    const worst = sample.pieces.reduce((left, right) => (ofPiece(right) > ofPiece(left) ? right : left));
+    const worst = worstPiece(sample.pieces, ofPiece);
     const sulphur = worst.composition[ELEMENT_INDEX.S] as number;
     return {
       drivers: [{ name: `sulphur in ${worst.material.id}`, value: sulphur, unit: '%', limit: 0.1 }],

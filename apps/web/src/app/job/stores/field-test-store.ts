@@ -3,7 +3,7 @@ import { newFieldTestSchema, parseWith, type FieldTestRecord, type LoggedEntry }
 import { checkTestEntry, InputError } from '@variatum/metallurgy';
 import { JobStore } from './job-store';
 import { PieceStore } from './piece-store';
-import { Autosave, requestTo, UndoHistory } from '../../sync';
+import { Autosave, requestTo } from '../../sync';
 
 /** The log of field tests of the open job: only ever added to; what was wrong is struck out. */
 @Injectable()
@@ -11,7 +11,6 @@ export class FieldTestStore {
   private readonly jobs = inject(JobStore);
   private readonly pieces = inject(PieceStore);
   private readonly saving = inject(Autosave);
-  private readonly history = inject(UndoHistory);
 
   /**
    * Logs a field test.
@@ -46,12 +45,15 @@ export class FieldTestStore {
       struckOutReason: null,
     };
     this.show(pieceId, (tests) => [...tests, record]);
-    this.jobs.document.send({
-      key,
-      ...requestTo('POST /pieces/:id/tests', { id: pieceId }),
-      body: { id, entry, note },
-    });
-    this.history.push('the logged test', () => this.strikeOut(pieceId, id, 'taken back'));
+    this.jobs.document.send(
+      {
+        key,
+        ...requestTo('POST /pieces/:id/tests', { id: pieceId }),
+        body: { id, entry, note },
+      },
+      'the logged test',
+      () => this.strikeOut(pieceId, id, 'taken back'),
+    );
     return id;
   }
 
@@ -61,16 +63,12 @@ export class FieldTestStore {
     this.show(pieceId, (tests) =>
       tests.map((test) => (test.id === testId ? { ...test, struckOutAt, struckOutReason: reason } : test)),
     );
-    this.jobs.document.send({
-      key: keyOf(pieceId),
-      ...requestTo('POST /tests/:id/strike-out', { id: testId }),
-      body: { reason },
-    });
     // What is struck out stays so in the log: taking that back logs it again.
-    if (record)
-      this.history.push('striking out a test', () =>
-        this.add(pieceId, record.entry, record.note || 'struck out by mistake'),
-      );
+    this.jobs.document.send(
+      { key: keyOf(pieceId), ...requestTo('POST /tests/:id/strike-out', { id: testId }), body: { reason } },
+      record ? 'striking out a test' : null,
+      () => record && this.add(pieceId, record.entry, record.note || 'struck out by mistake'),
+    );
   }
 
   /** Errors of the entry that was tried last on a piece, by field. */

@@ -22,7 +22,6 @@ import {
   requestTo,
   RestingChanges,
   SyncedDocument,
-  UndoHistory,
 } from '../../sync';
 
 /** A thing of a job as keys of changes name it: `piece 0198…`. */
@@ -69,14 +68,12 @@ const jobDocument = (api: ApiClient): DocumentKind<JobDetail> => ({
 /** The open job: what the page shows and what the server has are kept together here. What stands on it has stores of its own. */
 @Injectable()
 export class JobStore {
-  private readonly api = inject(ApiClient);
   private readonly queue = inject(OperationQueue);
-  private readonly history = inject(UndoHistory);
   private readonly resting = inject(RestingChanges);
   private readonly rack = inject(RackStore);
   private readonly workshops = inject(WorkshopStore);
   /** The job with everything on it. */
-  readonly document = new SyncedDocument(jobDocument(this.api));
+  readonly document = new SyncedDocument(jobDocument(inject(ApiClient)));
 
   /** The job; null until all a page of it needs has been read. */
   readonly job = computed(() => (this.rack.stock() && this.workshops.workshop() ? this.document.value() : null));
@@ -105,7 +102,6 @@ export class JobStore {
   async open(id: string): Promise<void> {
     this.flush();
     this.resting.clear();
-    this.history.clear();
     await Promise.all([this.document.open(id), this.rack.open(), this.workshops.open()]);
   }
 
@@ -115,12 +111,15 @@ export class JobStore {
     if (!job || job.stage === stage) return;
     this.flush();
     this.document.showPart('job', { stage });
-    this.document.send({
-      key: 'job',
-      ...requestTo('PATCH /jobs/:id', { id: job.id }),
-      body: { stage },
-      versioned: { id: job.id, version: job.version, base: { stage: job.stage }, lastWord: ['stage'] },
-    });
+    this.document.send(
+      {
+        key: 'job',
+        ...requestTo('PATCH /jobs/:id', { id: job.id }),
+        body: { stage },
+        versioned: { id: job.id, version: job.version, base: { stage: job.stage }, lastWord: ['stage'] },
+      },
+      null,
+    );
   }
 
   change(changes: Omit<JobPatch, 'version'>): void {

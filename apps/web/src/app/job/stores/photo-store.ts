@@ -2,13 +2,12 @@ import { DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { PHOTO_MOST_BYTES, photoPatchSchema, type Photo, type PhotoPatch } from '@variatum/contracts';
 import { JobStore } from './job-store';
 import { preparePicture } from './prepare-picture';
-import { requestTo, UndoHistory } from '../../sync';
+import { requestTo } from '../../sync';
 
 /** Pictures of the open job: taken, turned, named and withdrawn here; sent like every other change, even after a lost connection. */
 @Injectable()
 export class PhotoStore {
   private readonly jobs = inject(JobStore);
-  private readonly history = inject(UndoHistory);
   /** Pictures taken on this page, shown from here until the server has them. */
   private readonly local = signal<Readonly<Record<string, string>>>({});
 
@@ -58,13 +57,16 @@ export class PhotoStore {
         withdrawnAt: null,
       };
       this.jobs.document.show((job) => ({ ...job, photos: [...job.photos, shown] }));
-      this.jobs.document.send({
-        key: `photo ${id}`,
-        ...requestTo('POST /jobs/:id/photos', { id: jobId }),
-        body: { id, ...(pieceId === null ? {} : { pieceId }) },
-        file: picture,
-      });
-      this.history.push('the new picture', () => this.setWithdrawn(id, true));
+      this.jobs.document.send(
+        {
+          key: `photo ${id}`,
+          ...requestTo('POST /jobs/:id/photos', { id: jobId }),
+          body: { id, ...(pieceId === null ? {} : { pieceId }) },
+          file: picture,
+        },
+        'the new picture',
+        () => this.setWithdrawn(id, true),
+      );
     }
   }
 
@@ -83,11 +85,10 @@ export class PhotoStore {
   }
 
   setWithdrawn(id: string, withdrawn: boolean): void {
-    const address = withdrawn ? 'POST /photos/:id/withdraw' : 'POST /photos/:id/restore';
-    if (this.jobs.document.setWithdrawn(`photo ${id}`, withdrawn, requestTo(address, { id })))
-      this.history.push(`${withdrawn ? 'taking off' : 'bringing back'} a picture`, () =>
-        this.setWithdrawn(id, !withdrawn),
-      );
+    const request = requestTo(withdrawn ? 'POST /photos/:id/withdraw' : 'POST /photos/:id/restore', { id });
+    this.jobs.document.setWithdrawn(`photo ${id}`, withdrawn, 'a picture', request, () =>
+      this.setWithdrawn(id, !withdrawn),
+    );
   }
 
   /** Errors of the changes to a picture, by field. */

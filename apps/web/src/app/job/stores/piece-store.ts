@@ -3,13 +3,12 @@ import { newPieceSchema, piecePatchSchema, type NewPiece, type Piece, type Piece
 import { MOST_PIECES } from '@variatum/metallurgy';
 import { JobStore } from './job-store';
 import { fieldsOf, type FieldsOf } from '../../kit/fields';
-import { requestTo, UndoHistory } from '../../sync';
+import { requestTo } from '../../sync';
 
 /** The pieces of the open job. */
 @Injectable()
 export class PieceStore {
   private readonly jobs = inject(JobStore);
-  private readonly history = inject(UndoHistory);
 
   /** Pieces that are not taken off, in their order. */
   readonly active = this.jobs.pieces;
@@ -39,12 +38,15 @@ export class PieceStore {
       };
       return { ...job, pieces: [...job.pieces, shown] };
     });
-    this.jobs.document.send({
-      key: `piece ${id}`,
-      ...requestTo('POST /jobs/:id/pieces', { id: jobId }),
-      body: { ...piece, id },
-    });
-    this.history.push(`the new piece ${piece.name}`, () => this.setWithdrawn(id, true));
+    this.jobs.document.send(
+      {
+        key: `piece ${id}`,
+        ...requestTo('POST /jobs/:id/pieces', { id: jobId }),
+        body: { ...piece, id },
+      },
+      `the new piece ${piece.name}`,
+      () => this.setWithdrawn(id, true),
+    );
     return id;
   }
 
@@ -59,12 +61,9 @@ export class PieceStore {
   }
 
   setWithdrawn(id: string, withdrawn: boolean): void {
-    const address = withdrawn ? 'POST /pieces/:id/withdraw' : 'POST /pieces/:id/restore';
-    const name = this.find(id)?.name;
-    if (this.jobs.document.setWithdrawn(`piece ${id}`, withdrawn, requestTo(address, { id })))
-      this.history.push(`${withdrawn ? 'taking off' : 'bringing back'} ${name}`, () =>
-        this.setWithdrawn(id, !withdrawn),
-      );
+    const request = requestTo(withdrawn ? 'POST /pieces/:id/withdraw' : 'POST /pieces/:id/restore', { id });
+    const undo = (): void => this.setWithdrawn(id, !withdrawn);
+    this.jobs.document.setWithdrawn(`piece ${id}`, withdrawn, this.find(id)?.name ?? '', request, undo);
   }
 
   /** A piece as its fields are shown and changed. */

@@ -3,8 +3,8 @@ import { FormsModule } from '@angular/forms';
 import type { Quantity } from '@variatum/metallurgy';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { FieldSaid } from './field-said';
-import { LabelledField } from './labelled-field';
 import { judge, type Measure } from './measure';
+import { TYPED_TEMPLATE, TypedField } from './typed-field';
 
 /**
  * A field for a quantity: takes the forms people type, keeps what was typed, and says what it understood. What cannot be
@@ -14,31 +14,18 @@ import { judge, type Measure } from './measure';
   selector: 'va-measure-field',
   imports: [FieldSaid, FormsModule, NzInputModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <label [for]="id">{{ label() }}</label>
-    <input
-      nz-input
-      [id]="id"
-      [ngModel]="shown()"
-      (ngModelChange)="type($event)"
-      [placeholder]="placeholder()"
-      maxlength="40"
-      autocomplete="off"
-      [attr.aria-invalid]="error() !== null"
-      [attr.aria-describedby]="id + '-said'"
-    />
-    <va-field-said [id]="id + '-said'" [error]="error()" [understood]="judged().understood" />
-  `,
+  template: TYPED_TEMPLATE,
 })
-export class MeasureField extends LabelledField<Quantity> {
+export class MeasureField extends TypedField<Quantity> {
   readonly measure = input.required<Measure>();
 
   protected readonly shown = computed(() => {
     const { value, typed } = this.of().value;
     return typed || (value === null ? '' : this.measure().format(value));
   });
-  protected readonly judged = computed(() => judge(this.measure(), this.of().value.typed));
+  private readonly judged = computed(() => judge(this.measure(), this.of().value.typed));
   protected readonly error = computed(() => this.judged().error ?? this.of().error ?? null);
+  protected readonly understood = computed(() => this.judged().understood);
 
   protected type(typed: string): void {
     const { value } = judge(this.measure(), typed);

@@ -2,7 +2,7 @@ import { booleanAttribute, ChangeDetectionStrategy, Component, computed, input, 
 import { FormsModule } from '@angular/forms';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { FieldSaid } from './field-said';
-import { LabelledField } from './labelled-field';
+import { TYPED_TEMPLATE, TypedField } from './typed-field';
 
 const NUMBER = /^[+-]?(?:\d+[.,]?\d*|[.,]\d+)$/;
 
@@ -11,24 +11,9 @@ const NUMBER = /^[+-]?(?:\d+[.,]?\d*|[.,]\d+)$/;
   selector: 'va-number-field',
   imports: [FieldSaid, FormsModule, NzInputModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <label [for]="id">{{ label() }}</label>
-    <input
-      nz-input
-      [id]="id"
-      inputmode="decimal"
-      autocomplete="off"
-      maxlength="20"
-      [placeholder]="placeholder()"
-      [ngModel]="shown()"
-      (ngModelChange)="type($event)"
-      [attr.aria-invalid]="!!of().error"
-      [attr.aria-describedby]="id + '-said'"
-    />
-    <va-field-said [id]="id + '-said'" [error]="of().error" />
-  `,
+  template: TYPED_TEMPLATE,
 })
-export class NumberField<Value extends number | null> extends LabelledField<Value> {
+export class NumberField<Value extends number | null> extends TypedField<Value> {
   /** Whether it must hold a number: one that is emptied then counts as none that can be read. */
   readonly needed = input(false, { transform: booleanAttribute });
 
@@ -39,6 +24,9 @@ export class NumberField<Value extends number | null> extends LabelledField<Valu
     if (typed !== null && Object.is(this.numberOf(typed), value)) return typed;
     return value === null || Number.isNaN(value) ? '' : String(value);
   });
+
+  protected readonly error = computed(() => this.of().error ?? null);
+  protected readonly understood = signal(null);
 
   protected type(text: string): void {
     this.typed.set(text);

@@ -11,7 +11,6 @@ import { TestLog } from './test-log';
 
 /** What is it? Tests on one piece at a time, the grades they leave, and the next test worth its minutes. */
 @Component({
-  selector: 'va-identify-stage',
   imports: [LikelyGrades, NzButtonModule, Tabs, TestEntry, TestLog],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `

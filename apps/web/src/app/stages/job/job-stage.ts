@@ -10,7 +10,6 @@ import { ServiceForm } from './service-form';
 
 /** What came in and what it must live through. */
 @Component({
-  selector: 'va-job-stage',
   imports: [ChoiceGroup, JobActs, Panel, PiecePhotos, ServiceForm, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `

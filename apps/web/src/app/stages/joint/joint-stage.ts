@@ -39,7 +39,6 @@ const GROUPS: readonly Group[] = [
 
 /** How the pieces meet and how they are welded: from it follow dilution and shares. */
 @Component({
-  selector: 'va-joint-stage',
   imports: [ChoiceGroup, DilutionField, JointSection, Panel],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `

@@ -13,6 +13,7 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { PhotoStore } from '../../job/stores';
 import { fieldBy, TextField } from '../../kit/fields';
 import { Icon } from '../../kit/marks/icon';
+import type { IconName } from '../../kit/marks/icons';
 
 /** Pictures of a piece: taken with the camera or chosen from files, turned, named, enlarged, taken off. */
 @Component({
@@ -27,24 +28,17 @@ import { Icon } from '../../kit/marks/icon';
             <img [src]="photos.addressOf(photo)" alt="" [style.transform]="'rotate(' + photo.turn + 'deg)'" />
           </button>
           <figcaption class="row">
-            <button
-              nz-button
-              nzType="text"
-              type="button"
-              (click)="photos.turn(photo)"
-              [attr.aria-label]="'Turn: ' + words(photo)"
-            >
-              <va-icon name="turn" />
-            </button>
-            <button
-              nz-button
-              nzType="text"
-              type="button"
-              (click)="photos.setWithdrawn(photo.id, true)"
-              [attr.aria-label]="'Take off: ' + words(photo)"
-            >
-              <va-icon name="remove" />
-            </button>
+            @for (act of acts; track act.icon) {
+              <button
+                nz-button
+                nzType="text"
+                type="button"
+                (click)="act.do(photo)"
+                [attr.aria-label]="act.says + words(photo)"
+              >
+                <va-icon [name]="act.icon" />
+              </button>
+            }
           </figcaption>
           @if (errors(photo)) {
             <span class="field-error">{{ errors(photo) }}</span>
@@ -138,6 +132,10 @@ export class PiecePhotos {
   protected readonly photos = inject(PhotoStore);
   private readonly dialog = viewChild.required<ElementRef<HTMLDialogElement>>('dialog');
   private readonly shownId = signal<string | null>(null);
+  protected readonly acts: readonly { readonly icon: IconName; readonly says: string; do(photo: Photo): void }[] = [
+    { icon: 'turn', says: 'Turn: ', do: (photo) => this.photos.turn(photo) },
+    { icon: 'remove', says: 'Take off: ', do: ({ id }) => this.photos.setWithdrawn(id, true) },
+  ];
   protected readonly list = computed(() => this.photos.of(this.pieceId()));
   protected readonly caption = computed(() => {
     const photo = this.shown();

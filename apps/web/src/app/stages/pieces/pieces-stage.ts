@@ -7,7 +7,6 @@ import { PieceCard } from './piece-card';
 
 /** The pieces of the job. */
 @Component({
-  selector: 'va-pieces-stage',
   imports: [Icon, NzButtonModule, PieceCard],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -24,33 +23,16 @@ import { PieceCard } from './piece-card';
         </section>
       }
       <div class="row">
-        <button
-          nz-button
-          nzType="primary"
-          type="button"
-          (click)="pieces.add({ name: 'Piece ' + letter(pieces.active().length) })"
-          [disabled]="pieces.full()"
-        >
+        <button nz-button nzType="primary" type="button" [disabled]="pieces.full()" (click)="add()">
           <va-icon name="add" />
           Add a piece
         </button>
-        <button
-          nz-button
-          type="button"
-          (click)="pieces.add({ name: 'Old weld', kind: 'old-weld' })"
-          [disabled]="pieces.full()"
-        >
+        <button nz-button type="button" [disabled]="pieces.full()" (click)="addOldWeld()">
           <va-icon name="add" />
           Add an old weld
         </button>
         @for (piece of pieces.withdrawn(); track piece.id) {
-          <button
-            nz-button
-            nzType="text"
-            type="button"
-            (click)="pieces.setWithdrawn(piece.id, false)"
-            [disabled]="pieces.full()"
-          >
+          <button nz-button nzType="text" type="button" [disabled]="pieces.full()" (click)="bringBack(piece.id)">
             <va-icon name="bring-back" />
             Bring back {{ piece.name }}
           </button>
@@ -64,5 +46,16 @@ import { PieceCard } from './piece-card';
 })
 export class PiecesStage {
   protected readonly pieces = inject(PieceStore);
-  protected readonly letter = pieceLetter;
+
+  protected add(): void {
+    this.pieces.add({ name: `Piece ${pieceLetter(this.pieces.active().length)}` });
+  }
+
+  protected addOldWeld(): void {
+    this.pieces.add({ name: 'Old weld', kind: 'old-weld' });
+  }
+
+  protected bringBack(id: string): void {
+    this.pieces.setWithdrawn(id, false);
+  }
 }

@@ -13,7 +13,6 @@ import { RodRanking } from './rod-ranking';
 
 /** Which rod: the ranking with its reasons, the map, the matrix and the decision. */
 @Component({
-  selector: 'va-rod-stage',
   imports: [DilutionChart, OtherWays, Panel, PassFerriteList, RodDecision, RodDetails, RodMatrix, RodRanking],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
