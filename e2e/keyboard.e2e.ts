@@ -1,30 +1,30 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './support/fixtures';
 
-/** Presses Tab until an element with this name has the focus. */
-async function tabTo(page: Page, name: RegExp): Promise<void> {
-  for (let presses = 0; presses < 90; presses++) {
-    await page.keyboard.press('Tab');
-    const focused = await page.evaluate(() => {
-      const element = document.activeElement as HTMLElement | null;
-      const labelled = element?.getAttribute('aria-labelledby');
-      const label =
-        (element as HTMLInputElement | null)?.labels?.[0]?.textContent ??
-        (labelled ? document.getElementById(labelled)?.textContent : null);
-      return (
-        [element?.getAttribute('aria-label'), label, element?.textContent]
-          .find((text) => text && text.trim() !== '')
-          ?.trim() ?? ''
-      );
-    });
-    if (name.test(focused)) return;
+/** Name of what has the focus. */
+const focused = (page: Page): Promise<string> =>
+  page.evaluate(() => {
+    const element = document.activeElement as HTMLElement | null;
+    const labelled = element?.getAttribute('aria-labelledby');
+    const label =
+      (element as HTMLInputElement | null)?.labels?.[0]?.textContent ??
+      (labelled ? document.getElementById(labelled)?.textContent : null);
+    const names = [element?.getAttribute('aria-label'), label, element?.textContent];
+    return names.find((text) => text && text.trim() !== '')?.trim() ?? '';
+  });
+
+/** Presses a key until an element with this name has the focus. @returns how often it was pressed */
+async function pressTo(page: Page, name: RegExp, key = 'Tab'): Promise<number> {
+  for (let presses = 1; presses <= 90; presses++) {
+    await page.keyboard.press(key);
+    if (name.test(await focused(page))) return presses;
   }
-  throw new Error(`Tab never came to ${name}`);
+  throw new Error(`${key} never came to ${name}`);
 }
 
 test('a first repair from the board to the decision without a mouse', async ({ page, demo }) => {
   await page.goto(demo.url);
-  await tabTo(page, /^New job$/);
+  await pressTo(page, /^New job$/);
   await page.keyboard.press('Enter');
   // The field has the focus: who starts a job types its name next.
   await expect(page.getByLabel('What came in?')).toBeFocused();
@@ -33,23 +33,41 @@ test('a first repair from the board to the decision without a mouse', async ({ p
   await expect(page.getByRole('heading', { name: 'Keyboard bench' })).toBeVisible();
 
   await page.keyboard.press('Alt+2');
-  await tabTo(page, /^Add a piece$/);
+  await pressTo(page, /^Add a piece$/);
   await page.keyboard.press('Enter');
   await expect(page.locator('[data-piece="0"]')).toBeVisible();
 
   await page.keyboard.press('Alt+3');
   await expect(page.getByTestId('candidate').first()).toBeVisible();
-  await tabTo(page, /^Magnet/);
+  // From the stage to the standing answer: pieces, the list of tests, the manner, the outcome. Whoever logs a test by keyboard
+  // is at the answer then, without a step back.
+  await expect(
+    page.getByRole('region', { name: 'Log a test' }).getByRole('button', { name: /may move it to/ }),
+  ).not.toHaveCount(0);
+  let stops = await pressTo(page, /·/);
+  stops += await pressTo(page, /^(Magnet|Marks|.*(min|days))/);
+  if (!/^Magnet/.test(await focused(page))) await pressTo(page, /^Magnet/, 'ArrowRight');
   await page.keyboard.press('Enter');
-  await tabTo(page, /^flat, not worked$/);
+  await expect(page.getByRole('radio', { name: 'flat, not worked' })).toBeVisible();
+  stops += 1;
+  await expect.poll(() => focused(page)).not.toMatch(/^Magnet/);
+  if ((await focused(page)) !== 'flat, not worked') await pressTo(page, /^flat, not worked$/, 'ArrowRight');
   await page.keyboard.press('Space');
-  await tabTo(page, /^no pull$/);
+  stops += await pressTo(page, /pull/);
+  if ((await focused(page)) !== 'no pull') await pressTo(page, /^no pull$/, 'ArrowRight');
   await page.keyboard.press('Enter');
+  await expect(page.getByRole('complementary', { name: 'Standing answer' })).toBeFocused();
+  stops += 1;
+  expect(stops).toBeLessThanOrEqual(6);
   await expect(page.getByRole('region', { name: 'Log of tests' }).getByText('no pull, flat, not worked')).toBeVisible();
+  // And on from there: the next useful act opens its test, with the focus in it.
+  await pressTo(page, /^Next useful act/);
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('region', { name: 'Log a test' }).getByRole('button', { pressed: true })).toHaveCount(1);
 
   await page.keyboard.press('Alt+4');
   await expect(page.getByRole('radio', { name: 'Bevelled butt' })).toBeVisible();
-  await tabTo(page, /^(Bevelled butt|Square butt)$/);
+  await pressTo(page, /^(Bevelled butt|Square butt)$/);
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('Space');
@@ -57,7 +75,7 @@ test('a first repair from the board to the decision without a mouse', async ({ p
 
   await page.keyboard.press('Alt+5');
   await expect(page.getByText(/order settled|first places are close/)).toBeVisible();
-  await tabTo(page, /^Decide on/);
+  await pressTo(page, /^Decide on/);
   await page.keyboard.press('Enter');
   await expect(page.getByRole('region', { name: 'Decision' }).getByText(/recommended then/)).toBeVisible();
 });

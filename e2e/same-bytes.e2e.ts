@@ -3,15 +3,12 @@ import { readdirSync } from 'node:fs';
 import { expect, test } from './support/fixtures';
 
 const QUESTION = {
+  service: { environment: 'potable', vibration: true },
+  joint: { type: 'fillet', thicknessMm: [2, 5] },
   pieces: [
-    {
-      item: { family: 'turned-fitting', form: 'turned' },
-      tests: [{ test: 'magnet', outcome: 'none', worked: 'soft' }],
-    },
     { grade: '316L' },
+    { item: { family: 'turned-fitting' }, tests: [{ test: 'magnet', outcome: 'none', worked: 'soft' }] },
   ],
-  joint: { type: 'fillet', thicknessMm: [5, 2] },
-  service: { environment: 'potable' },
 };
 const SEED = 11;
 

@@ -4,12 +4,11 @@ import { v7 as uuid } from 'uuid';
 import { momentOf, momentOrNull, preparedOnce, rowsJson, tables, type JsonRow } from '../database';
 import { decisionBriefOf, decisionsOfJob } from '../decisions/store';
 import type { RequestContext } from '../http/context';
-import { ProblemError } from '../http/problem-error';
 import { jointOf } from '../joints/store';
 import { photoOf, photosOfJob } from '../photos/store';
 import { likelyFamily } from '../pieces/likely-family';
 import { pieceOf, piecesOfJob } from '../pieces/read-piece';
-import { insertedOnce, madeFrom, mine, next, orConflict, upon, type Scope } from '../store';
+import { insertedOnce, madeFrom, mine, next, orConflict, upon, type Scope, orNotFound } from '../store';
 
 // Inside a subquery the builder would leave the outer table's name away.
 const outerJobId = sql.raw('"job"."id"');
@@ -138,8 +137,7 @@ export async function readJobDetail({ database, workshop }: Scope, id: string): 
       .prepare('job_detail'),
   );
   const [row] = await statement.execute({ id, workshop });
-  if (!row) throw ProblemError.notFound('job');
-  return detailOf(row);
+  return detailOf(orNotFound('job', row));
 }
 
 /** A job without what is on it. @throws ProblemError 404 */
@@ -148,8 +146,7 @@ export async function readJob(scope: Scope, id: string): Promise<Job> {
     .select(columns)
     .from(tables.job)
     .where(mine(tables.job, scope, id));
-  if (!row) throw ProblemError.notFound('job');
-  return jobOf(row);
+  return jobOf(orNotFound('job', row));
 }
 
 /** Stores a new job; a repetition of the request that made one answers that one. */

@@ -2,8 +2,7 @@ import type { JointPut, JointRecord } from '@variatum/contracts';
 import { and, eq, type SQL } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import { tables } from '../database';
-import { ProblemError } from '../http/problem-error';
-import { next, orConflict, ownedBy, type Scope } from '../store';
+import { next, orConflict, ownedBy, type Scope, orNotFound } from '../store';
 
 type Row = typeof tables.joint.$inferSelect;
 
@@ -26,8 +25,7 @@ const ofJob = ({ workshop }: Scope, jobId: string): SQL | undefined =>
 /** The joint of a job. @throws ProblemError 404 */
 async function jointOfJob(scope: Scope, jobId: string): Promise<JointRecord> {
   const [row] = await scope.database.select().from(tables.joint).where(ofJob(scope, jobId));
-  if (!row) throw ProblemError.notFound('joint');
-  return jointOf(row);
+  return jointOf(orNotFound('joint', row));
 }
 
 /**

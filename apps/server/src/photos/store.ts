@@ -7,7 +7,7 @@ import { brokenConstraint, momentOf, momentOrNull, rowsJson, tables, type JsonRo
 import type { RequestContext } from '../http/context';
 import type { FileAnswer } from '../http/endpoint-routes';
 import { ProblemError } from '../http/problem-error';
-import { mine, next, orConflict, ownedBy, upon, type Scope } from '../store';
+import { mine, next, orConflict, ownedBy, upon, type Scope, orNotFound } from '../store';
 
 type Row = typeof tables.photo.$inferSelect;
 
@@ -37,8 +37,7 @@ async function onePhoto(scope: Scope, id: string): Promise<Photo> {
     .select()
     .from(tables.photo)
     .where(mine(tables.photo, scope, id));
-  if (!row) throw ProblemError.notFound('picture');
-  return photoOf(row);
+  return photoOf(orNotFound('picture', row));
 }
 
 /** Says which field is wrong when a picture is put to a piece of another job. */

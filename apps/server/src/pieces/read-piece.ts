@@ -2,8 +2,7 @@ import type { Piece } from '@variatum/contracts';
 import { getTableColumns, sql } from 'drizzle-orm';
 import { momentOrNull, rowsJson, tables, type JsonRow } from '../database';
 import { fieldTestOf } from '../field-tests/read-field-test';
-import { ProblemError } from '../http/problem-error';
-import { mine, type Scope } from '../store';
+import { mine, type Scope, orNotFound } from '../store';
 
 type Row = typeof tables.piece.$inferSelect;
 type TestRow = typeof tables.fieldTest.$inferSelect;
@@ -42,6 +41,6 @@ export async function onePiece(scope: Scope, id: string): Promise<Piece> {
     .select(pieceColumns)
     .from(tables.piece)
     .where(mine(tables.piece, scope, id));
-  if (!row) throw ProblemError.notFound('piece');
-  return pieceOf(row.piece, row.tests);
+  const { piece, tests } = orNotFound('piece', row);
+  return pieceOf(piece, tests);
 }

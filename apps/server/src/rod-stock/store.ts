@@ -3,8 +3,8 @@ import { eq, sql } from 'drizzle-orm';
 import { NOT_GIVEN } from '@variatum/metallurgy';
 import { v7 as uuid } from 'uuid';
 import { tables } from '../database';
-import { ProblemError } from '../http/problem-error';
 import type { Scope } from '../store';
+import { orNotFound } from '../store';
 
 const rodStockOf = ({
   id,
@@ -40,6 +40,5 @@ export async function putRodStock(
       set: { ...values, version: sql`${tables.rodStock.version} + 1` },
     })
     .returning();
-  if (!row) throw ProblemError.notFound('rod');
-  return rodStockOf(row);
+  return rodStockOf(orNotFound('rod', row));
 }

@@ -40,3 +40,9 @@ export async function orConflict<Thing>(
   if (changed === undefined) throw ProblemError.conflict(what, await current());
   return changed;
 }
+
+/** What was asked for by its identifier. @throws ProblemError 404 when it is not there */
+export function orNotFound<Thing>(what: string, found: Thing | undefined): Thing {
+  if (found === undefined) throw ProblemError.notFound(what);
+  return found;
+}

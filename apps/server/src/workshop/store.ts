@@ -1,8 +1,7 @@
 import type { Workshop, WorkshopPatch } from '@variatum/contracts';
 import { and, eq } from 'drizzle-orm';
 import { tables } from '../database';
-import { ProblemError } from '../http/problem-error';
-import { next, orConflict, type Scope } from '../store';
+import { next, orConflict, type Scope, orNotFound } from '../store';
 
 /** The one workshop of a server without sign-in. */
 export const ONLY_WORKSHOP_ID = '00000000-0000-4000-8000-000000000001';
@@ -23,8 +22,7 @@ export async function ensureWorkshop({ database, workshop }: Scope): Promise<voi
 /** Reads a workshop. */
 export async function readWorkshop({ database, workshop }: Scope): Promise<Workshop> {
   const [row] = await database.select().from(tables.workshop).where(eq(tables.workshop.id, workshop));
-  if (!row) throw ProblemError.notFound('workshop');
-  return read(row);
+  return read(orNotFound('workshop', row));
 }
 
 /**

@@ -1,8 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { ArrowItem, ArrowRow } from './arrow-row';
 import type { ChoiceOption } from './fields';
-
-let count = 0;
+import { newId } from './new-id';
 
 /**
  * Several things of a kind, one of them shown below. Tab enters the row once; arrow keys go from one to the next and show it. What is
@@ -48,7 +47,7 @@ export class Tabs<Value> {
   readonly value = input.required<Value | undefined>();
   readonly chosen = output<Value>();
 
-  protected readonly id = `tabs-${++count}`;
+  protected readonly id = newId('tabs');
   protected readonly at = computed(() =>
     Math.max(
       0,

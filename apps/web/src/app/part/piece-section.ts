@@ -1,8 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { formatLength, type LengthUnit } from '@variatum/metallurgy';
 import { SECTION_HEIGHT, SECTION_WIDTH, sectionOf, type SectionPiece } from './section-geometry';
-
-let count = 0;
+import { newId } from '../kit/new-id';
 
 /** A piece cut across, to scale, with its sizes and a scale bar. */
 @Component({
@@ -66,7 +65,7 @@ export class PieceSection {
   readonly unit = input<LengthUnit>('mm');
   protected readonly width = SECTION_WIDTH;
   protected readonly height = SECTION_HEIGHT;
-  protected readonly hatch = `hatch-${++count}`;
+  protected readonly hatch = newId('hatch');
   protected readonly section = computed(() => sectionOf(this.piece()));
 
   protected readonly sizes = computed(() =>

@@ -5,21 +5,17 @@ import { familyTitle } from '../words/words';
 import { RackRod } from './rack-rod';
 import { RackStore } from './rack-store';
 import { PAGE_SYNC } from '../sync';
-import { SaveStatus } from '../sync/save-status';
-import { TakeBack } from '../sync/take-back';
+import { Saving } from '../sync/saving';
 import { Page } from '../kit/page';
 
 /** What is on the shelf: the choice of a rod counts a purchase for what is not. */
 @Component({
-  imports: [Page, RackRod, SaveStatus, TakeBack],
+  imports: [Page, RackRod, Saving],
   providers: [PAGE_SYNC, WorkshopStore, RackStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <va-page heading="Rod rack" [width]="1300">
-      <div aside class="row">
-        <va-take-back />
-        <va-save-status />
-      </div>
+      <va-saving aside />
       <p class="soft">
         Switch on what is on the shelf. With nothing switched on, the usual shelf of a repair shop is assumed.
       </p>

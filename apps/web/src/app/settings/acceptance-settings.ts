@@ -4,6 +4,7 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NumberField, SelectField, TextField, titled } from '../kit/fields';
 import { Icon } from '../kit/marks/icon';
 import { Panel } from '../kit/panel';
+import { AddButton } from './add-button';
 import { editedList } from './edited-list';
 import { SettingsEntry } from './settings-entry';
 import { WorkshopStore } from './workshop-store';
@@ -19,7 +20,7 @@ const NUMBERS = [
 /** What finished welds must keep to in this workshop, by kind of work. */
 @Component({
   selector: 'va-acceptance-settings',
-  imports: [Icon, NumberField, NzButtonModule, Panel, SelectField, SettingsEntry, TextField],
+  imports: [AddButton, Icon, NumberField, NzButtonModule, Panel, SelectField, SettingsEntry, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <va-panel label="Acceptance profiles" icon="acceptance" about="acceptance-profile">
@@ -44,10 +45,7 @@ const NUMBERS = [
         </details>
       }
       <div class="row">
-        <button nz-button type="button" (click)="add()">
-          <va-icon name="add" />
-          Add a profile
-        </button>
+        <va-add-button says="Add a profile" (added)="add()" />
         @if (own()) {
           <button nz-button nzType="text" type="button" (click)="startOver()">
             <va-icon name="bring-back" />

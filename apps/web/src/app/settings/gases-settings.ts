@@ -1,10 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import type { Gas } from '@variatum/contracts';
 import { GASES, JOINTS, NOT_GIVEN } from '@variatum/metallurgy';
-import { NzButtonModule } from 'ng-zorro-antd/button';
 import { ChoiceGroup, flowMeasure, MeasureField, SelectField, TextField, titled } from '../kit/fields';
-import { Icon } from '../kit/marks/icon';
 import { Panel } from '../kit/panel';
+import { AddButton } from './add-button';
 import { editedList } from './edited-list';
 import { SettingsEntry } from './settings-entry';
 import { WorkshopStore } from './workshop-store';
@@ -12,7 +11,7 @@ import { WorkshopStore } from './workshop-store';
 /** Gases at hand, for the torch and for the back of the root. */
 @Component({
   selector: 'va-gases-settings',
-  imports: [ChoiceGroup, Icon, MeasureField, NzButtonModule, Panel, SelectField, SettingsEntry, TextField],
+  imports: [AddButton, ChoiceGroup, MeasureField, Panel, SelectField, SettingsEntry, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <va-panel label="Gases" icon="gas">
@@ -32,12 +31,7 @@ import { WorkshopStore } from './workshop-store';
         <p class="soft small">No gas named: argon is taken for granted.</p>
       }
       <p class="caution">Argon and nitrogen suffocate without warning in tanks, pits and closed rooms.</p>
-      <div>
-        <button nz-button type="button" (click)="add()">
-          <va-icon name="add" />
-          Add a gas
-        </button>
-      </div>
+      <va-add-button says="Add a gas" (added)="add()" />
     </va-panel>
   `,
 })

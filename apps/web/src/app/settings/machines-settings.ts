@@ -8,10 +8,9 @@ import {
   type Process,
   type Supply,
 } from '@variatum/metallurgy';
-import { NzButtonModule } from 'ng-zorro-antd/button';
 import { ChoiceGroup, ChoiceSet, type FieldOf, NumberField, SelectField, TextField, titled } from '../kit/fields';
-import { Icon } from '../kit/marks/icon';
 import { Panel } from '../kit/panel';
+import { AddButton } from './add-button';
 import { editedList, type EditedEntry } from './edited-list';
 import { SettingsEntry } from './settings-entry';
 
@@ -20,7 +19,7 @@ const PROCESS_WORDS: Readonly<Record<Process, string>> = { gtaw: 'TIG', smaw: 's
 /** Machines of the workshop, and the current their sockets let them give. */
 @Component({
   selector: 'va-machines-settings',
-  imports: [ChoiceGroup, ChoiceSet, Icon, NumberField, NzButtonModule, Panel, SelectField, SettingsEntry, TextField],
+  imports: [AddButton, ChoiceGroup, ChoiceSet, NumberField, Panel, SelectField, SettingsEntry, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <va-panel label="Machines" icon="machine">
@@ -45,12 +44,7 @@ const PROCESS_WORDS: Readonly<Record<Process, string>> = { gtaw: 'TIG', smaw: 's
           Name a machine and its socket, and it stands here how much current the socket lets it give.
         </p>
       }
-      <div>
-        <button nz-button type="button" (click)="add()">
-          <va-icon name="add" />
-          Add a machine
-        </button>
-      </div>
+      <va-add-button says="Add a machine" (added)="add()" />
     </va-panel>
   `,
 })

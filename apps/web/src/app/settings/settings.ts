@@ -11,8 +11,7 @@ import { RatesSettings } from './rates-settings';
 import { WorkshopStore } from './workshop-store';
 import { PAGE_SYNC } from '../sync';
 import { ConflictPanel } from '../sync/conflict-panel';
-import { SaveStatus } from '../sync/save-status';
-import { TakeBack } from '../sync/take-back';
+import { Saving } from '../sync/saving';
 import { Page } from '../kit/page';
 
 /** What the workshop has and likes, and how this person wants the page. */
@@ -28,18 +27,14 @@ import { Page } from '../kit/page';
     NzButtonModule,
     Panel,
     RatesSettings,
-    SaveStatus,
-    TakeBack,
+    Saving,
     TextField,
   ],
   providers: [PAGE_SYNC, WorkshopStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <va-page heading="Settings" [width]="1100">
-      <div aside class="row">
-        <va-take-back />
-        <va-save-status />
-      </div>
+      <va-saving aside />
       <va-conflict-panel [of]="store.document" />
       <va-panel label="This page" heading="This page, for you on this machine">
         <div class="row wide">

@@ -59,6 +59,12 @@ describe('OperationQueue', () => {
     await settle();
     return http.expectOne(() => true);
   };
+  /** The last operation is taken, and nothing waits any more. */
+  const arrives = async (queue: OperationQueue): Promise<void> => {
+    (await next()).flush({});
+    await settle();
+    expect(queue.unsent()).toBe(false);
+  };
   const lost = { status: 0, statusText: 'lost' };
   const conflict = (current: object): [object, object] => [
     { type: 'about:blank', title: 'Changed meanwhile', status: 409, current },
@@ -161,9 +167,7 @@ describe('OperationQueue', () => {
     await jest.advanceTimersByTimeAsync(6500);
     http.verify();
     await jest.advanceTimersByTimeAsync(600);
-    (await next()).flush({});
-    await settle();
-    expect(queue.unsent()).toBe(false);
+    await arrives(queue);
   });
 
   test('an answer that cannot be read is asked for again, not taken for a refusal', async () => {
@@ -173,9 +177,7 @@ describe('OperationQueue', () => {
     await settle();
     expect([queue.held(), outcomes.length]).toEqual(['unreachable', 0]);
     await jest.advanceTimersByTimeAsync(1600);
-    (await next()).flush({});
-    await settle();
-    expect(queue.unsent()).toBe(false);
+    await arrives(queue);
   });
 
   test('a fault of this page loses nothing and does not stop the line for ever', async () => {

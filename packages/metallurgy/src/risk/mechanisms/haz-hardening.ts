@@ -11,7 +11,6 @@ import {
 } from '../../constitution';
 import type { RiskMechanism } from '../mechanism';
 import type { PieceSample } from '../material';
-import type { RiskSample } from '../risk-sample';
 import { step } from '../smooth';
 import { worstPiece, worstProbability } from '../worst-piece';
 

@@ -132,6 +132,13 @@ export class JobStore {
     });
   }
 
+  /** Takes a thing of the job off, or brings it back. @param name for the step to take back */
+  setWithdrawn(kind: 'piece' | 'photo', id: string, withdrawn: boolean, name: string): void {
+    const request = requestTo(`POST /${kind}s/:id/${withdrawn ? 'withdraw' : 'restore'}`, { id });
+    const undo = (): void => this.setWithdrawn(kind, id, !withdrawn, name);
+    this.document.setWithdrawn(`${kind} ${id}`, withdrawn, name, request, undo);
+  }
+
   /** Sends what is still resting. */
   flush(): void {
     this.document.flush();

@@ -85,10 +85,7 @@ export class PhotoStore {
   }
 
   setWithdrawn(id: string, withdrawn: boolean): void {
-    const request = requestTo(withdrawn ? 'POST /photos/:id/withdraw' : 'POST /photos/:id/restore', { id });
-    this.jobs.document.setWithdrawn(`photo ${id}`, withdrawn, 'a picture', request, () =>
-      this.setWithdrawn(id, !withdrawn),
-    );
+    this.jobs.setWithdrawn('photo', id, withdrawn, 'a picture');
   }
 
   /** Errors of the changes to a picture, by field. */

@@ -61,9 +61,7 @@ export class PieceStore {
   }
 
   setWithdrawn(id: string, withdrawn: boolean): void {
-    const request = requestTo(withdrawn ? 'POST /pieces/:id/withdraw' : 'POST /pieces/:id/restore', { id });
-    const undo = (): void => this.setWithdrawn(id, !withdrawn);
-    this.jobs.document.setWithdrawn(`piece ${id}`, withdrawn, this.find(id)?.name ?? '', request, undo);
+    this.jobs.setWithdrawn('piece', id, withdrawn, this.find(id)?.name ?? 'the piece');
   }
 
   /** A piece as its fields are shown and changed. */

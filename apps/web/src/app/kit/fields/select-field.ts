@@ -2,18 +2,16 @@ import { booleanAttribute, ChangeDetectionStrategy, Component, input } from '@an
 import { FormsModule } from '@angular/forms';
 import { NzSelectModule } from 'ng-zorro-antd/select';
 import type { ChoiceOption } from './choice-group';
+import { FieldLabel } from './field-label';
 import { LabelledField } from './labelled-field';
 
-/** A labelled field for one of many; one that may be left open says so. What stands beside the label (a help note) is put between its tags. */
+/** A labelled field for one of many; one that may be left open says so. */
 @Component({
   selector: 'va-select-field',
-  imports: [FormsModule, NzSelectModule],
+  imports: [FieldLabel, FormsModule, NzSelectModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <span class="row tight" [class.hidden-text]="quiet()">
-      <label [for]="id">{{ label() }}</label>
-      <ng-content select="va-help-note" />
-    </span>
+    <va-field-label [for]="id" [label]="label()" [quiet]="quiet()" [about]="about()" />
     <nz-select
       [nzId]="id"
       [nzShowSearch]="search()"

@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
-
-let count = 0;
+import { newId } from '../new-id';
 
 /** Something that is so or not, saved at once; its words are put between its tags. */
 @Component({
@@ -32,5 +31,5 @@ export class SwitchField {
   readonly on = input.required<boolean>();
   readonly changed = output<boolean>();
 
-  protected readonly id = `switch-${++count}`;
+  protected readonly id = newId('switch');
 }

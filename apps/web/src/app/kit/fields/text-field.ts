@@ -1,21 +1,16 @@
 import { ChangeDetectionStrategy, Component, type ElementRef, input, output, viewChild } from '@angular/core';
 import { NzInputModule } from 'ng-zorro-antd/input';
+import { FieldLabel } from './field-label';
 import { FieldSaid } from './field-said';
 import { LabelledField } from './labelled-field';
 
-/**
- * A labelled field for text, of one line or several. What stands beside the label (a help note) or under the field (hints, a
- * button) is put between its tags.
- */
+/** A labelled field for text, of one line or several. What stands under it (hints, a button) is put between its tags. */
 @Component({
   selector: 'va-text-field',
-  imports: [FieldSaid, NzInputModule],
+  imports: [FieldLabel, FieldSaid, NzInputModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <span class="row tight">
-      <label [for]="id">{{ label() }}</label>
-      <ng-content select="va-help-note" />
-    </span>
+    <va-field-label [for]="id" [label]="label()" [about]="about()" />
     @if (lines() > 1) {
       <textarea
         #field

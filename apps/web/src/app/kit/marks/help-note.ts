@@ -1,8 +1,7 @@
 import { CdkConnectedOverlay, CdkOverlayOrigin } from '@angular/cdk/overlay';
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
 import { findTerm } from '@variatum/metallurgy';
-
-let count = 0;
+import { newId } from '../new-id';
 
 /** A question mark beside a term: one tap explains it, another, a tap elsewhere or Escape closes it. */
 @Component({
@@ -77,7 +76,7 @@ export class HelpNote {
   /** Id of the term, as the core has it. */
   readonly about = input.required<string>();
   protected readonly open = signal(false);
-  protected readonly id = `help-note-${++count}`;
+  protected readonly id = newId('help-note');
   protected readonly term = computed(() => {
     const term = findTerm(this.about());
     if (!term) throw new Error(`no term "${this.about()}" is explained`);

@@ -2,23 +2,21 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import type { Joint } from '@variatum/metallurgy';
 import { JointStore } from '../../job/stores';
 import { fieldBy, TextField } from '../../kit/fields';
-import { HelpNote } from '../../kit/marks/help-note';
 
 /** How much of the pool is base metal, as a percentage; left out, it follows from the technique. */
 @Component({
   selector: 'va-dilution-field',
-  imports: [HelpNote, TextField],
+  imports: [TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <va-text-field
       label="Dilution, % (base metal in the pool)"
+      about="dilution"
       inputmode="decimal"
       [longest]="20"
       [placeholder]="usual()"
       [of]="field"
-    >
-      <va-help-note about="dilution" />
-    </va-text-field>
+    />
   `,
   styles: `
     :host {

@@ -3,7 +3,6 @@ import type { Piece } from '@variatum/contracts';
 import { COATINGS, FORMS, GRADES, ITEM_FAMILIES, PIECE_CONDITIONS, RODS } from '@variatum/metallurgy';
 import { FieldTestStore, PieceStore } from '../../job/stores';
 import { ChoiceGroup, type ChoiceOption, SelectField, TextField, titled } from '../../kit/fields';
-import { HelpNote } from '../../kit/marks/help-note';
 import { PieceSize } from './piece-size';
 
 /** Made once: every card lists them all. */
@@ -16,7 +15,7 @@ const FAMILY_CHOICES: readonly ChoiceOption<string>[] = titled(ITEM_FAMILIES.fil
 /** What is known of one piece: what it is, its size, its state, its marks and where it came from. */
 @Component({
   selector: 'va-piece-facts',
-  imports: [ChoiceGroup, HelpNote, PieceSize, SelectField, TextField],
+  imports: [ChoiceGroup, PieceSize, SelectField, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="fields">
@@ -29,9 +28,14 @@ const FAMILY_CHOICES: readonly ChoiceOption<string>[] = titled(ITEM_FAMILIES.fil
       }
       <va-piece-size [piece]="piece()" [of]="of()" />
       @if (piece().kind === 'base') {
-        <va-select-field label="Grade, if it is certain" search clear [options]="grades" [of]="of().grade">
-          <va-help-note about="candidate" />
-        </va-select-field>
+        <va-select-field
+          label="Grade, if it is certain"
+          search
+          clear
+          [options]="grades"
+          [of]="of().grade"
+          about="candidate"
+        />
         <va-choice-group label="Surface" clear [options]="coatings" [of]="of().coating" />
       }
       <va-select-field label="State it came in" clear [options]="conditions" [of]="of().condition" />
