@@ -1,5 +1,6 @@
 import data from '../../data/families.json';
 import type { MaterialFamily } from './entry';
+import { fromJson } from '../from-json';
 
 /** Physical properties a family shares. */
 export interface FamilyProperties {
@@ -13,4 +14,4 @@ export interface FamilyProperties {
 }
 
 /** Physical properties by family. */
-export const FAMILIES = data as unknown as Readonly<Record<MaterialFamily, FamilyProperties>>;
+export const FAMILIES = fromJson<Readonly<Record<MaterialFamily, FamilyProperties>>>(data);

@@ -1,6 +1,7 @@
 import data from '../../data/grades.json';
 import type { CatalogueEntry } from './entry';
 import { nameIndex } from './name-index';
+import { fromJson } from '../from-json';
 
 /** A base metal. */
 export interface Grade extends CatalogueEntry {
@@ -11,7 +12,7 @@ export interface Grade extends CatalogueEntry {
 }
 
 /** Every base metal in the catalogue. */
-export const GRADES = data as unknown as readonly Grade[];
+export const GRADES = fromJson<readonly Grade[]>(data);
 
 const BY_NAME = nameIndex(GRADES);
 

@@ -1,6 +1,7 @@
 import data from '../../data/rods.json';
 import type { CatalogueEntry } from './entry';
 import { nameIndex } from './name-index';
+import { fromJson } from '../from-json';
 
 /** Arc processes the core distinguishes. */
 export const PROCESSES = ['gtaw', 'smaw', 'gmaw'] as const;
@@ -19,7 +20,7 @@ export interface Rod extends CatalogueEntry {
 }
 
 /** Every rod in the catalogue. */
-export const RODS = data as unknown as readonly Rod[];
+export const RODS = fromJson<readonly Rod[]>(data);
 
 const BY_NAME = nameIndex(RODS);
 

@@ -1,11 +1,15 @@
 import data from '../../data/constitution/balmforth-lippold.json';
 import { interpolate, type DiagramPoint } from './planar-geometry';
+import { fromJson } from '../from-json';
 
 const ISO_LINES = Object.entries(data.isoFerritePercent)
   .map(([percent, points]) => ({
     percent: Number(percent),
     // Every iso-line is given at the same nickel equivalents: read it as chromium over nickel.
-    chromiumByNickel: points.map(([chromium, nickel]) => [nickel, chromium] as unknown as DiagramPoint),
+    chromiumByNickel: fromJson<readonly DiagramPoint[]>(points).map(([chromium, nickel]): DiagramPoint => [
+      nickel,
+      chromium,
+    ]),
   }))
   .sort((left, right) => left.percent - right.percent);
 

@@ -29,10 +29,8 @@ export function newFerritePrediction(): FerritePrediction {
   return { governing: 'none', latentFerriteNumber: 0, sigma: 0 };
 }
 
-type Limits = readonly [number, number];
-
 function within(value: number, limits: readonly number[]): boolean {
-  return value >= (limits as Limits)[0] && value <= (limits as Limits)[1];
+  return value >= limits[0]! && value <= limits[1]!;
 }
 
 const WRC_ELEMENTS = Object.entries(wrc.validity.elements).map(([symbol, limit]) => ({
@@ -65,7 +63,7 @@ export function deLongValid(chromium: number, nickel: number, latentFerriteNumbe
   return (
     within(chromium, chromiumEquivalent) &&
     within(nickel, nickelEquivalent) &&
-    latentFerriteNumber <= (ferriteNumber as unknown as Limits)[1] &&
+    latentFerriteNumber <= ferriteNumber[1]! &&
     latentFerriteNumber >= -ferriteNumber[1]!
   );
 }

@@ -1,12 +1,13 @@
 import { schaefflerStructure, SCHAEFFLER_FIELDS } from './schaeffler';
 import { sideOfLine, type DiagramPoint } from './planar-geometry';
+import { fromJson } from '../from-json';
 
 type Corners = readonly [DiagramPoint, DiagramPoint, DiagramPoint, DiagramPoint];
 
 function corners(name: string): Corners {
   const field = SCHAEFFLER_FIELDS.find((candidate) => candidate.name === name && candidate.polygon.length === 4);
   if (!field) throw new Error(`the Schaeffler data has no four-cornered field ${name}`);
-  return field.polygon as unknown as Corners;
+  return fromJson<Corners>(field.polygon);
 }
 
 // Corner order in the data: along the border without martensite first, then back along the border where it is complete.

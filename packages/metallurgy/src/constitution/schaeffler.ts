@@ -1,5 +1,6 @@
 import data from '../../data/constitution/schaeffler.json';
 import { insidePolygon, interpolate, sideOfLine, type DiagramPoint } from './planar-geometry';
+import { fromJson } from '../from-json';
 
 /** Phases a Schaeffler field names. */
 export type Phase = 'austenite' | 'martensite' | 'ferrite';
@@ -19,13 +20,13 @@ export interface SchaefflerField {
 }
 
 /** The fields of the diagram as polygons in equivalents. */
-export const SCHAEFFLER_FIELDS = data.fields as unknown as readonly SchaefflerField[];
+export const SCHAEFFLER_FIELDS = fromJson<readonly SchaefflerField[]>(data.fields);
 
 const ISO_LINES = Object.entries(data.isoFerritePercent)
   .map(([percent, line]) => ({
     percent: Number(percent),
-    a: line[0] as unknown as DiagramPoint,
-    b: line[1] as unknown as DiagramPoint,
+    a: fromJson<DiagramPoint>(line[0]),
+    b: fromJson<DiagramPoint>(line[1]),
   }))
   .sort((left, right) => left.percent - right.percent);
 

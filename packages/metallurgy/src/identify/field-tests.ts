@@ -2,6 +2,7 @@ import data from '../../data/field-tests.json';
 import type { ElementSymbol, ReadingSigma } from '../composition';
 import type { MaterialFamily } from '../catalogue';
 import type { Coating } from '../pool';
+import { fromJson } from '../from-json';
 
 /** A row of a tabled likelihood: the first row whose condition holds answers. */
 export interface TableRule {
@@ -97,7 +98,7 @@ export interface FieldTest {
 }
 
 /** Every field test in the catalogue. */
-export const FIELD_TESTS = data as unknown as readonly FieldTest[];
+export const FIELD_TESTS = fromJson<readonly FieldTest[]>(data);
 
 const BY_ID = new Map(FIELD_TESTS.map((test) => [test.id, test]));
 

@@ -1,4 +1,5 @@
 import data from '../../data/item-families.json';
+import { fromJson } from '../from-json';
 
 /** What an item is: the prior a shop would hold before any test. */
 export interface ItemFamily {
@@ -17,7 +18,7 @@ export interface ItemFamily {
 }
 
 /** Every item family in the catalogue. */
-export const ITEM_FAMILIES = data as unknown as readonly ItemFamily[];
+export const ITEM_FAMILIES = fromJson<readonly ItemFamily[]>(data);
 
 /** The item family with an id; undefined when there is none. */
 export function findItemFamily(id: string): ItemFamily | undefined {

@@ -1,7 +1,8 @@
 import data from '../../data/limits.json';
+import { fromJson } from '../from-json';
 
 /** Lowest and highest value of a quantity that is taken, in the unit its name says. */
 export type Range = readonly [number, number];
 
 /** What the program takes of each quantity people give. Beyond them lies a slip of the keys rather than a part. */
-export const LIMITS = data.ranges as unknown as Readonly<Record<keyof typeof data.ranges, Range>>;
+export const LIMITS = fromJson<Readonly<Record<keyof typeof data.ranges, Range>>>(data.ranges);

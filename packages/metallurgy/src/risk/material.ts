@@ -3,6 +3,7 @@ import type { CatalogueEntry, MaterialFamily, StabilisationRule } from '../catal
 import { ELEMENT_INDEX } from '../composition';
 import type { PieceCondition } from '../piece';
 import type { Coating } from '../pool';
+import { fromJson } from '../from-json';
 
 /** What the mechanisms must know of a base metal besides its composition. */
 export interface Material {
@@ -31,7 +32,7 @@ export function materialOf(entry: Pick<CatalogueEntry, 'id' | 'family' | 'scalin
     id: entry.id,
     family: entry.family,
     scalingLimitC: entry.scalingLimitC,
-    hotUse: (service.hotUse as unknown as Record<string, number>)[entry.id] ?? 0.02,
+    hotUse: fromJson<Readonly<Record<string, number>>>(service.hotUse)[entry.id] ?? 0.02,
     stabilisation: entry.stabilisation,
   };
 }

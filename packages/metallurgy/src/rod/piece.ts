@@ -14,6 +14,7 @@ import { findPieceCondition, PIECE_CONDITIONS, type PieceCondition } from '../pi
 import { materialOf, type Material } from '../risk';
 import risks from '../../data/risks.json';
 import { COATINGS, type Coating } from '../pool';
+import { fromJson } from '../from-json';
 
 /** A piece of the joint: a named grade, an analysis, an old weld's rod, or an item with its tests. */
 export interface PieceInput extends IdentifyInput {
@@ -96,7 +97,7 @@ export function pieceBelief(input: PieceInput, path: FieldPath, confirmed?: Conf
 
 /** Material facts of an analysed piece: its family follows from the analysis, its scaling limit from chromium. */
 function analysedMaterial(composition: Composition): Material {
-  const limits = risks.mechanisms['scaling-limit'].byChromium as unknown as readonly (readonly [number, number])[];
+  const limits = fromJson<readonly (readonly [number, number])[]>(risks.mechanisms['scaling-limit'].byChromium);
   return {
     id: 'analysed piece',
     family: guessFamily(composition),

@@ -1,4 +1,4 @@
-import { activePieces, type JobDetail, type Stage } from '@variatum/contracts';
+import { activePieces, type JobDetail, type Stage, type LoggedEntry } from '@variatum/contracts';
 
 /** A step of the guided first repair. */
 export interface GuideStep {
@@ -12,16 +12,9 @@ export interface GuideStep {
   readonly done: (job: JobDetail) => boolean;
 }
 
-const hasTest = (
-  job: JobDetail,
-  test: string,
-  holds: (entry: Record<string, unknown>) => boolean = () => true,
-): boolean =>
+const hasTest = (job: JobDetail, test: string, holds: (entry: LoggedEntry) => boolean = () => true): boolean =>
   activePieces(job).some(({ tests }) =>
-    tests.some(
-      ({ entry, struckOutAt }) =>
-        struckOutAt === null && entry.test === test && holds(entry as unknown as Record<string, unknown>),
-    ),
+    tests.some(({ entry, struckOutAt }) => struckOutAt === null && entry.test === test && holds(entry)),
   );
 
 /** The job the guide works on; invented, like everything in the demo. */

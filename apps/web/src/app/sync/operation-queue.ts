@@ -191,7 +191,8 @@ export class OperationQueue {
     try {
       answer = await firstValueFrom(
         file
-          ? this.http.request(method, url, { headers, body: file, params: body as Record<string, string> })
+          ? // What is said of a file is plain text: its schema is a query's.
+            this.http.request(method, url, { headers, body: file, params: body as Record<string, string> })
           : this.http.request(method, url, { headers, body }),
       );
     } catch (error) {

@@ -5,10 +5,11 @@ import { interpolate, type DiagramPoint } from '../../constitution';
 import type { RiskMechanism } from '../mechanism';
 import type { RiskSample } from '../risk-sample';
 import { either, ramp } from '../smooth';
+import { fromJson } from '../../from-json';
 
 const figures = data.mechanisms['austenitic-cracking'];
-const PHOSPHORUS = figures.phosphorusLimitByNickel as unknown as readonly DiagramPoint[];
-const SULPHUR = figures.sulphurLimitByNickel as unknown as readonly DiagramPoint[];
+const PHOSPHORUS = fromJson<readonly DiagramPoint[]>(figures.phosphorusLimitByNickel);
+const SULPHUR = fromJson<readonly DiagramPoint[]>(figures.sulphurLimitByNickel);
 
 /** Metal with free graphite tolerates more: manganese binds the sulphur and graphite takes up the shrinkage. */
 function graphitic(sample: RiskSample): boolean {

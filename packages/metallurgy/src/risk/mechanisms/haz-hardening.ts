@@ -13,9 +13,10 @@ import type { RiskMechanism } from '../mechanism';
 import type { PieceSample } from '../material';
 import { step } from '../smooth';
 import { worstPiece, worstProbability } from '../worst-piece';
+import { fromJson } from '../../from-json';
 
 const figures = data.mechanisms['haz-hardening'];
-const PREHEAT = figures.preheatC as unknown as readonly DiagramPoint[];
+const PREHEAT = fromJson<readonly DiagramPoint[]>(figures.preheatC);
 const CE = linearFormula('ceIiw');
 const CET = linearFormula('cet');
 

@@ -5,9 +5,10 @@ import { hotUse } from '../hot-service';
 import type { RiskMechanism } from '../mechanism';
 import type { RiskSample } from '../risk-sample';
 import { step } from '../smooth';
+import { fromJson } from '../../from-json';
 
 const figures = data.mechanisms['scaling-limit'];
-const BY_CHROMIUM = figures.byChromium as unknown as readonly DiagramPoint[];
+const BY_CHROMIUM = fromJson<readonly DiagramPoint[]>(figures.byChromium);
 
 /** Scaling limit of weld metal in air by its chromium, °C. */
 export function scalingLimitOfWeld(sample: RiskSample): number {

@@ -5,10 +5,14 @@ import { interpolate, type DiagramPoint } from '../../constitution';
 import type { RiskMechanism } from '../mechanism';
 import type { RiskSample } from '../risk-sample';
 import { step } from '../smooth';
+import { fromJson } from '../../from-json';
 
 const figures = data.mechanisms['solidification-cracking'];
-const LOG_LIMITS = figures.ratioLimits.map(([ratio, limit]) => [ratio, ln(limit as number)] as unknown as DiagramPoint);
-const DEMAND = figures.sulphurFerriteDemand as unknown as readonly DiagramPoint[];
+const LOG_LIMITS = fromJson<readonly DiagramPoint[]>(figures.ratioLimits).map(([ratio, limit]): DiagramPoint => [
+  ratio,
+  ln(limit),
+]);
+const DEMAND = fromJson<readonly DiagramPoint[]>(figures.sulphurFerriteDemand);
 const FULLY_AUSTENITIC_FROM = data.mechanisms['austenitic-cracking'].nickelFrom;
 
 function impurities(sample: RiskSample): number {

@@ -18,6 +18,7 @@ export class JointStore {
   /** Changes what is said of the joint; what is null or undefined is left open again. */
   change(changes: Partial<JointDescription>): void {
     const said = Object.entries({ ...this.joint(), ...changes }).filter(([, value]) => (value ?? null) !== null);
+    // Entries lose their types; they are those of a joint.
     const joint = { type: this.joint().type, ...(Object.fromEntries(said) as Partial<JointDescription>) };
     this.jobs.document.change({
       key: 'joint',

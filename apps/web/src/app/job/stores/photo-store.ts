@@ -71,6 +71,7 @@ export class PhotoStore {
   }
 
   turn(photo: Photo): void {
+    // A quarter more than a quarter turn is one again.
     this.change(photo.id, { turn: ((photo.turn + 90) % 360) as Photo['turn'] });
   }
 

@@ -64,6 +64,7 @@ export interface OwnField<Value> extends FieldOf<Value> {
 export function ownField<Value>(starting: Value): OwnField<Value> {
   const content = signal(starting);
   const fault = signal('');
+  // The three that are missing are defined here.
   return Object.defineProperties({ content, fault } as OwnField<Value>, {
     value: { get: content },
     error: { get: fault },
