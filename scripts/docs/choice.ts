@@ -1,16 +1,10 @@
-import { RISK_MECHANISMS, RODS } from '@variatum/metallurgy';
+import { RISK_MECHANISMS, RODS, SEVERITIES, type Severity } from '@variatum/metallurgy';
 import data from '../../packages/metallurgy/data/choice.json';
 import service from '../../packages/metallurgy/data/service.json';
 import risks from '../../packages/metallurgy/data/risks.json';
 import { fixed, table } from './tables';
 
-interface Severity {
-  readonly base: number;
-  readonly reason: string;
-  readonly adjust: readonly { readonly when: Readonly<Record<string, unknown>>; readonly factor: number }[];
-}
-
-const conditions = (when: Readonly<Record<string, unknown>>): string =>
+const conditions = (when: object): string =>
   Object.entries(when)
     .map(([name, value]) => (value === true ? name : Array.isArray(value) ? value.join(', ') : String(value)))
     .join(' and ');
@@ -18,7 +12,7 @@ const conditions = (when: Readonly<Record<string, unknown>>): string =>
 /** The page about the choice, made from the code and its data. */
 export function choicePage(): string {
   const severities = RISK_MECHANISMS.map(({ id, title, doNotFrom }) => {
-    const { base, reason, adjust } = data.severities[id as keyof typeof data.severities] as Severity;
+    const { base, reason, adjust } = SEVERITIES[id] as Severity;
     return [
       title,
       base,
@@ -27,7 +21,7 @@ export function choicePage(): string {
       doNotFrom === undefined ? '' : `from ${doNotFrom}`,
     ];
   });
-  const { source: costSource, confidence: costConfidence, ...costs } = data.costs;
+  const { source: costSource, confidence: costConfidence, likelyFrom, ...costs } = data.costs;
   return `# How a rod is chosen
 
 Made by \`npm run docs\` from the data; edit that, not this page.
@@ -60,6 +54,12 @@ ${table(
 )}
 
 ${costSource} (sure: ${costConfidence}). They make the leanest, cheapest and most matching rod lead where several serve.
+Some of them hang on what the pieces may be, from these shares of what is believed:
+
+${table(
+  ['counts when likelier than', 'share'],
+  Object.entries(likelyFrom).map(([name, value]) => [name, value]),
+)}
 
 ${table(
   ['rod', 'price against ER308L', 'on the shelf of'],

@@ -2,11 +2,10 @@ import fieldTests from '../../data/field-tests.json';
 import identification from '../../data/identification.json';
 import itemFamilies from '../../data/item-families.json';
 import recall from '../testing/second-recall.json';
-import choice from '../../data/choice.json';
 import risks from '../../data/risks.json';
 import service from '../../data/service.json';
 import { isElementSymbol } from '../composition';
-import { RISK_MECHANISMS } from '../risk';
+import { RISK_MECHANISMS, SEVERITIES } from '../risk';
 import type { CatalogueEntry } from './entry';
 import { FAMILIES } from './families';
 import { findGrade, GRADES } from './grades';
@@ -160,10 +159,10 @@ describe('data that points at other data', () => {
   });
   test('every mechanism has a severity with a reason, and figures with a source', () => {
     for (const { id, source } of RISK_MECHANISMS) {
-      const severity = choice.severities[id as keyof typeof choice.severities];
-      expect(severity.reason.length).toBeGreaterThan(5);
+      const severity = SEVERITIES[id];
+      expect(severity?.reason.length).toBeGreaterThan(5);
       expect(risks.mechanisms[id as keyof typeof risks.mechanisms].source).toBe(source);
     }
-    expect(Object.keys(choice.severities).sort()).toEqual(RISK_MECHANISMS.map(({ id }) => id).sort());
+    expect(Object.keys(SEVERITIES).sort()).toEqual(RISK_MECHANISMS.map(({ id }) => id).sort());
   });
 });

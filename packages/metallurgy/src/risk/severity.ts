@@ -1,4 +1,5 @@
-import data from '../../data/choice.json';
+import data from '../../data/risks.json';
+import { fromJson } from '../from-json';
 import { RISK_MECHANISMS } from './mechanisms';
 import type { Service } from './service';
 
@@ -12,13 +13,23 @@ interface Adjustment {
   readonly factor: number;
 }
 
+/** What it costs when a mechanism strikes. */
+export interface Severity {
+  /** Loss, 1 is a part lost. */
+  readonly base: number;
+  readonly reason: string;
+  readonly adjust: readonly Adjustment[];
+}
+
+/** Severity of each mechanism, by its id. */
+export const SEVERITIES: Readonly<Record<string, Severity>> = Object.fromEntries(
+  Object.entries(data.mechanisms).map(([id, { severity }]) => [id, fromJson<Severity>(severity)]),
+);
+
 /** Loss when a mechanism strikes, in the order of `RISK_MECHANISMS`; 1 is a part lost. */
 export function severitiesFor(service: Service): Float64Array {
   return Float64Array.from(RISK_MECHANISMS, ({ id }) => {
-    const entry = data.severities[id as keyof typeof data.severities] as {
-      base: number;
-      adjust: readonly Adjustment[];
-    };
+    const entry = SEVERITIES[id] as Severity;
     return entry.adjust.reduce(
       (severity, { when, factor }) => (applies(when, service) ? severity * factor : severity),
       entry.base,
