@@ -1,4 +1,4 @@
--- A quantity is one value: what it is, and how it was typed.
+-- A quantity is one value: what it is, and how it was typed. A thing has one name.
 ALTER TABLE "job"
   ALTER COLUMN "temperature_text" DROP DEFAULT,
   ALTER COLUMN "temperature_text" TYPE jsonb USING jsonb_build_array(
@@ -14,6 +14,8 @@ ALTER TABLE "piece"
   ALTER COLUMN "outside_mm" SET DEFAULT '{"value":null,"typed":""}'::jsonb,
   ALTER COLUMN "thickness_mm" SET NOT NULL,
   ALTER COLUMN "outside_mm" SET NOT NULL;--> statement-breakpoint
+ALTER TABLE "piece" RENAME COLUMN "family" TO "item_family";--> statement-breakpoint
+ALTER TABLE "rod_stock" RENAME COLUMN "on_shelf" TO "in_stock";--> statement-breakpoint
 ALTER TABLE "piece" DROP COLUMN "thickness_text", DROP COLUMN "outside_text";--> statement-breakpoint
 ALTER TABLE "rod_stock"
   ALTER COLUMN "diameter_mm" TYPE jsonb USING jsonb_build_object('value', diameter_mm, 'typed', ''),

@@ -104,8 +104,8 @@ test('the demo fills an empty workshop once', async () => {
   expect(await list()).toHaveLength(DEMO_JOBS.length);
   const shelf = (await server.request.get('/api/rod-stock').expect(200)).body as { rod: string }[];
   expect(shelf.map(({ rod }) => rod)).toContain('ER309L');
-  await server.request.put('/api/rod-stock/ER309L').send({ onShelf: false }).expect(200);
-  await server.request.put('/api/rod-stock/ER999').send({ onShelf: true }).expect(404);
+  await server.request.put('/api/rod-stock/ER309L').send({ inStock: false }).expect(200);
+  await server.request.put('/api/rod-stock/ER999').send({ inStock: true }).expect(404);
 });
 
 describe('settings', () => {

@@ -9,7 +9,7 @@ import { unkeepableText } from './unkeepable-text';
 
 const ID = '00000000-0000-4000-8000-000000000000';
 const piece = (fields: Partial<Piece> = {}): Piece => ({
-  id: ID, jobId: ID, position: 0, name: 'Piece', kind: 'base', family: null, form: null, thicknessMm: NOT_GIVEN, size: '', outsideMm: NOT_GIVEN,
+  id: ID, jobId: ID, position: 0, name: 'Piece', kind: 'base', itemFamily: null, form: null, thicknessMm: NOT_GIVEN, size: '', outsideMm: NOT_GIVEN,
   condition: null, marks: '', coating: null, origin: '', grade: null, weldMetal: null, likelyFamily: null, version: 1, withdrawnAt: null, tests: [], ...fields,
 }); // prettier-ignore
 const job = (pieces: Piece[], fields: Partial<JobDetail> = {}): JobDetail => ({
@@ -55,7 +55,7 @@ describe('the question a job asks', () => {
       grade: '304L',
       condition: 'oil-soaked',
     });
-    expect(pieceQuestion(piece({ family: 'handrail', form: 'tube' }))).toEqual({
+    expect(pieceQuestion(piece({ itemFamily: 'handrail', form: 'tube' }))).toEqual({
       item: { family: 'handrail', form: 'tube' },
       tests: [],
     });
@@ -72,8 +72,8 @@ describe('the question a job asks', () => {
     const plain = jobQuestion(job([piece()]));
     expect(plain).not.toHaveProperty('stock');
     const stock = [
-      { id: ID, rod: 'ER309L', onShelf: true, diameterMm: NOT_GIVEN, note: '', version: 1 },
-      { id: ID, rod: 'ER312', onShelf: false, diameterMm: NOT_GIVEN, note: '', version: 1 },
+      { id: ID, rod: 'ER309L', inStock: true, diameterMm: NOT_GIVEN, note: '', version: 1 },
+      { id: ID, rod: 'ER312', inStock: false, diameterMm: NOT_GIVEN, note: '', version: 1 },
     ];
     expect(jobQuestion(job([piece()]), stock, { preferences: { ER312: 2 } })).toMatchObject({
       stock: ['ER309L'],

@@ -115,9 +115,9 @@ export const ENDPOINTS = {
     status: 201,
   },
 
-  'GET /rod-stock': { summary: 'The shelf', answer: z.array(rodStockSchema) },
+  'GET /rod-stock': { summary: 'The stock of rods', answer: z.array(rodStockSchema) },
   'PUT /rod-stock/:rod': {
-    summary: 'Set what is on the shelf of a rod',
+    summary: 'Set what is in stock of a rod',
     path: z.object({ rod: z.string() }),
     body: rodStockPutSchema,
     answer: rodStockSchema,

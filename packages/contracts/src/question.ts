@@ -6,7 +6,7 @@ import type { Workshop } from './workshop';
 /** What of a piece its question is made from. */
 export interface PieceEvidence extends Pick<
   Piece,
-  'kind' | 'family' | 'form' | 'coating' | 'condition' | 'grade' | 'weldMetal'
+  'kind' | 'itemFamily' | 'form' | 'coating' | 'condition' | 'grade' | 'weldMetal'
 > {
   readonly tests: readonly Pick<Piece['tests'][number], 'entry' | 'struckOutAt'>[];
 }
@@ -21,7 +21,7 @@ export function pieceQuestion(piece: PieceEvidence): PieceInput {
   if (piece.grade !== null) return { grade: piece.grade, ...state };
   return {
     item: {
-      ...(piece.family === null ? {} : { family: piece.family }),
+      ...(piece.itemFamily === null ? {} : { family: piece.itemFamily }),
       ...(piece.form === null ? {} : { form: piece.form }),
     },
     tests: piece.tests.filter(({ struckOutAt }) => struckOutAt === null).map(({ entry }) => entry),
@@ -48,7 +48,7 @@ export function jobQuestion(
 ): ChooseInput | null {
   const pieces = activePieces(job);
   if (pieces.length === 0) return null;
-  const stock = rods.filter(({ onShelf }) => onShelf).map(({ rod }) => rod);
+  const stock = rods.filter(({ inStock }) => inStock).map(({ rod }) => rod);
   const thicknessMm = pieces.map((piece) => piece.thicknessMm.value ?? JOINTS.defaultThicknessMm);
   const joint: JointInput = { type: 'bevel', ...job.joint?.joint };
   return {

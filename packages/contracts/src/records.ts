@@ -63,7 +63,8 @@ export type JobPatch = z.infer<typeof jobPatchSchema>;
 const pieceFields = {
   name: text(80).min(1, 'give the piece a name'),
   kind: z.enum(['base', 'old-weld']),
-  family: z.string().max(60).nullable(),
+  /** What kind of part it is, by the id of an item family. */
+  itemFamily: z.string().max(60).nullable(),
   form: z.enum(FORMS).nullable(),
   thicknessMm: quantity('thicknessMm', 'mm', 'a thickness'),
   size: text(80),
@@ -113,7 +114,7 @@ export const newPieceSchema = z.strictObject({
   id: id.optional(),
   name: pieceFields.name,
   kind: pieceFields.kind.default('base'),
-  family: pieceFields.family.default(null),
+  itemFamily: pieceFields.itemFamily.default(null),
   form: pieceFields.form.default(null),
   thicknessMm: pieceFields.thicknessMm.default(NOT_GIVEN),
   size: pieceFields.size.default(''),
@@ -192,20 +193,20 @@ export type JobDetail = z.infer<typeof jobDetailSchema>;
 
 const diameter = quantity('rodDiameterMm', 'mm', 'a diameter');
 
-/** A rod on the shelf. */
+/** What the workshop has of a rod. */
 export const rodStockSchema = z.object({
   id,
   rod: z.string(),
-  onShelf: z.boolean(),
+  inStock: z.boolean(),
   diameterMm: diameter,
   note: z.string(),
   version: z.int(),
 });
 export type RodStock = z.infer<typeof rodStockSchema>;
 
-/** Body that sets what is on the shelf of one rod. */
+/** Body that sets what is in stock of one rod. */
 export const rodStockPutSchema = z.strictObject({
-  onShelf: z.boolean(),
+  inStock: z.boolean(),
   diameterMm: diameter.default(NOT_GIVEN),
   note: text(300).default(''),
 });

@@ -64,11 +64,14 @@ export function threadCompute(filename: string): Compute {
           signal,
         ),
       ),
-    likelyFamily: async ({ kind, family, form, coating, condition, grade, weldMetal, tests }) =>
+    likelyFamily: async ({ kind, itemFamily, form, coating, condition, grade, weldMetal, tests }) =>
       resultOf(
-        (await short.run({ kind, family, form, coating, condition, grade, weldMetal, tests } satisfies PieceEvidence, {
-          name: 'likelyFamily',
-        })) as Outcome<string>,
+        (await short.run(
+          { kind, itemFamily, form, coating, condition, grade, weldMetal, tests } satisfies PieceEvidence,
+          {
+            name: 'likelyFamily',
+          },
+        )) as Outcome<string>,
       ),
     picture: async (bytes) => resultOf((await short.run(bytes, { name: 'picture' })) as Outcome<PreparedPicture>),
     close: async () => void (await Promise.all([long.destroy(), short.destroy()])),

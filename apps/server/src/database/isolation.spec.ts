@@ -39,7 +39,7 @@ beforeAll(async () => {
   const { id: pieces } = await addPiece(next, jobs, { name: 'Rail' });
   const { id: tests } = await addFieldTest(next, pieces, { entry: { test: 'chips', outcome: 'short' } });
   await putJoint(next, jobs, { version: 0, joint: { type: 'lap' } });
-  await putRodStock(next, 'ER308L', { onShelf: true });
+  await putRodStock(next, 'ER308L', { inStock: true });
   const { id: photos } = await addPhoto(
     next,
     jobs,

@@ -108,7 +108,7 @@ export const piece = pgTable(
     position: integer('position').notNull(),
     name: text('name').notNull(),
     kind: text('kind').$type<Piece['kind']>().notNull(),
-    family: text('family'),
+    itemFamily: text('item_family'),
     form: text('form').$type<Piece['form']>(),
     thicknessMm: jsonb('thickness_mm').$type<Quantity>().notNull().default(NOT_GIVEN),
     size: text('size').notNull().default(''),
@@ -191,14 +191,14 @@ export const decision = pgTable(
   (table) => [ofJob('decision', table), index('decision_by_job').on(table.jobId, table.createdAt)],
 );
 
-/** A rod of the workshop's shelf. */
+/** What the workshop has of a rod. */
 export const rodStock = pgTable(
   'rod_stock',
   {
     id: uuid('id').primaryKey(),
     ...ofWorkshop,
     rod: text('rod').notNull(),
-    onShelf: boolean('on_shelf').notNull(),
+    inStock: boolean('in_stock').notNull(),
     diameterMm: jsonb('diameter_mm').$type<Quantity>().notNull().default(NOT_GIVEN),
     note: text('note').notNull().default(''),
     ...stamps,

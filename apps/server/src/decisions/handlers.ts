@@ -17,12 +17,12 @@ export const decisionHandlers = {
     const fingerprint = madeFrom('decision', jobId, { rod, seed, note });
     const known = await repeatedDecision(context, id, fingerprint);
     if (known) return known;
-    const [job, shelf, workshop] = await Promise.all([
+    const [job, stock, workshop] = await Promise.all([
       readJobDetail(context, jobId),
       listRodStock(context),
       readWorkshop(context),
     ]);
-    const question = jobQuestion(job, shelf, workshop);
+    const question = jobQuestion(job, stock, workshop);
     if (!question) throw InputError.at(['pieces'], 'add a piece before deciding on a rod');
     const { recommended, json } = await context.compute.choose(question, seed, rod, jobId, signal);
     return addDecision(context, {

@@ -6,7 +6,7 @@ const TABLES = ['photo_file', 'photo', 'decision', 'joint', 'field_test', 'piece
 const KEPT = ['field_test', 'decision'];
 
 /**
- * Erases all jobs of one workshop and what is on its shelf, for demo data made anew; other workshops keep everything. Only the
+ * Erases all jobs of one workshop and its stock of rods, for demo data made anew; other workshops keep everything. Only the
  * owner of the tables can: the program is served by a role that may erase nothing.
  * @param ownerUrl address of the database as its owner
  */

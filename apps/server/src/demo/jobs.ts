@@ -35,7 +35,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     pieces: [
       {
         name: 'Chute sheet',
-        family: 'road-salt',
+        itemFamily: 'road-salt',
         form: 'sheet',
         thicknessMm: known(1.5),
         size: '1.5 mm sheet',
@@ -49,7 +49,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
       },
       {
         name: 'Hinge leaf',
-        family: 'frame-bracket',
+        itemFamily: 'frame-bracket',
         form: 'plate',
         thicknessMm: known(6),
         size: '6 mm plate',
@@ -69,7 +69,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     pieces: [
       {
         name: 'Spigot',
-        family: 'turned-fitting',
+        itemFamily: 'turned-fitting',
         form: 'turned',
         thicknessMm: known(5),
         outsideMm: known(28),
@@ -81,7 +81,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
       },
       {
         name: 'Ring tube',
-        family: 'food-drink-tube',
+        itemFamily: 'food-drink-tube',
         form: 'tube',
         thicknessMm: known(2),
         outsideMm: known(42.4),
@@ -103,7 +103,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     pieces: [
       {
         name: 'Rail tube',
-        family: 'handrail',
+        itemFamily: 'handrail',
         form: 'tube',
         thicknessMm: known(2),
         outsideMm: known(42.4),
@@ -127,7 +127,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     pieces: [
       {
         name: 'Grate bar',
-        family: 'furnace-flue',
+        itemFamily: 'furnace-flue',
         form: 'casting',
         thicknessMm: known(14),
         size: '14 x 40 mm bar',
@@ -149,7 +149,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     pieces: [
       {
         name: 'Stringer tube',
-        family: 'pool-coast',
+        itemFamily: 'pool-coast',
         form: 'tube',
         thicknessMm: known(2),
         outsideMm: known(43),
@@ -162,7 +162,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
       },
       {
         name: 'Tread',
-        family: 'pool-coast',
+        itemFamily: 'pool-coast',
         form: 'sheet',
         thicknessMm: known(3),
         size: '3 mm sheet',
@@ -188,7 +188,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     pieces: [
       {
         name: 'Tine',
-        family: 'screen-rake',
+        itemFamily: 'screen-rake',
         form: 'bar',
         thicknessMm: known(10),
         size: '10 x 50 mm flat',
@@ -200,7 +200,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
       },
       {
         name: 'Frame',
-        family: 'screen-rake',
+        itemFamily: 'screen-rake',
         form: 'sheet',
         thicknessMm: known(6),
         size: '6 mm folded sheet',
@@ -225,7 +225,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     pieces: [
       {
         name: 'Coil tube',
-        family: 'food-drink-tube',
+        itemFamily: 'food-drink-tube',
         form: 'tube',
         thicknessMm: known(1),
         outsideMm: known(18),
@@ -244,7 +244,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     pieces: [
       {
         name: 'Latch pin',
-        family: 'turned-fitting',
+        itemFamily: 'turned-fitting',
         form: 'turned',
         thicknessMm: known(12),
         size: '12 mm bar',
@@ -263,7 +263,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
       },
       {
         name: 'Post',
-        family: 'frame-bracket',
+        itemFamily: 'frame-bracket',
         form: 'section',
         thicknessMm: known(4),
         size: '4 mm wall',
@@ -281,7 +281,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     pieces: [
       {
         name: 'Volute',
-        family: 'pump-part',
+        itemFamily: 'pump-part',
         form: 'casting',
         thicknessMm: known(9),
         size: '9 mm wall',
@@ -293,7 +293,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
       },
       {
         name: 'Pipe stub',
-        family: 'tank-vessel',
+        itemFamily: 'tank-vessel',
         form: 'pipe',
         thicknessMm: known(2.8),
         size: '2 in schedule 10',
@@ -312,7 +312,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     pieces: [
       {
         name: 'Vaporiser tube',
-        family: 'cold-vessel',
+        itemFamily: 'cold-vessel',
         form: 'pipe',
         thicknessMm: known(2.8),
         size: '1 in schedule 10',
@@ -323,7 +323,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
       },
       {
         name: 'Drain stub',
-        family: 'cold-vessel',
+        itemFamily: 'cold-vessel',
         form: 'tube',
         thicknessMm: known(2),
         outsideMm: known(20),
@@ -337,7 +337,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
 ];
 
 /** Rods on the demo shelf. */
-export const DEMO_SHELF = [
+export const DEMO_STOCK = [
   'ER308L',
   'ER309L',
   'ER309LMo',

@@ -9,7 +9,7 @@ import { putJoint } from '../joints/store';
 import { addPiece } from '../pieces/store';
 import { listRodStock, putRodStock } from '../rod-stock/store';
 import { changeWorkshop, readWorkshop } from '../workshop/store';
-import { DEMO_EQUIPMENT, DEMO_JOBS, DEMO_SHELF, type DemoJob } from './jobs';
+import { DEMO_EQUIPMENT, DEMO_JOBS, DEMO_STOCK, type DemoJob } from './jobs';
 
 /** Fills an empty workshop with the demo jobs; one with jobs is left alone. */
 export async function seedDemo(context: RequestContext): Promise<void> {
@@ -17,7 +17,7 @@ export async function seedDemo(context: RequestContext): Promise<void> {
   if (total > 0) return;
   const { version } = await readWorkshop(context);
   await changeWorkshop(context, { ...DEMO_EQUIPMENT, version });
-  for (const rod of DEMO_SHELF) await putRodStock(context, rod, { onShelf: true });
+  for (const rod of DEMO_STOCK) await putRodStock(context, rod, { inStock: true });
   // The board lists the last changed first: the first demo job goes in last.
   for (const job of [...DEMO_JOBS].reverse()) await seedJob(context, job);
 }

@@ -121,11 +121,11 @@ describe('jobs', () => {
 describe('pieces and their log', () => {
   test('pieces keep their order and their fields', async () => {
     const job = await newJob();
-    await newPiece(job.id, { name: 'Sheet', family: 'road-salt', form: 'sheet', thicknessMm: known(1.5) });
+    await newPiece(job.id, { name: 'Sheet', itemFamily: 'road-salt', form: 'sheet', thicknessMm: known(1.5) });
     await newPiece(job.id, { name: 'Old bead', kind: 'old-weld', weldMetal: 'ER70S-6' });
     const { body } = await server.request.get(`/api/jobs/${job.id}`);
     expect(body.pieces).toMatchObject([
-      { name: 'Sheet', position: 0, thicknessMm: known(1.5), family: 'road-salt', tests: [] },
+      { name: 'Sheet', position: 0, thicknessMm: known(1.5), itemFamily: 'road-salt', tests: [] },
       { name: 'Old bead', position: 1, kind: 'old-weld', weldMetal: 'ER70S-6' },
     ]);
   });

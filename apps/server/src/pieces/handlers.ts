@@ -20,14 +20,14 @@ export const pieceHandlers = {
 function checkNames(body: {
   grade?: string | null | undefined;
   weldMetal?: string | null | undefined;
-  family?: string | null | undefined;
+  itemFamily?: string | null | undefined;
 }): void {
   const errors: FieldError[] = [];
   if (body.grade && !findGrade(body.grade))
     errors.push({ path: ['grade'], message: `"${body.grade}" is not in the catalogue of base metals` });
   if (body.weldMetal && !findRod(body.weldMetal))
     errors.push({ path: ['weldMetal'], message: `"${body.weldMetal}" is not in the catalogue of rods` });
-  if (body.family && !findItemFamily(body.family))
-    errors.push({ path: ['family'], message: `"${body.family}" is not an item family` });
+  if (body.itemFamily && !findItemFamily(body.itemFamily))
+    errors.push({ path: ['itemFamily'], message: `"${body.itemFamily}" is not an item family` });
   if (errors.length > 0) throw new InputError(errors);
 }

@@ -5,7 +5,7 @@ import type { Compute } from '../compute';
 /** Fields whose change may change the family. */
 export const EVIDENCE_FIELDS: readonly (keyof PieceEvidence)[] = [
   'kind',
-  'family',
+  'itemFamily',
   'form',
   'coating',
   'condition',
@@ -20,6 +20,6 @@ export const EVIDENCE_FIELDS: readonly (keyof PieceEvidence)[] = [
 export async function likelyFamily(compute: Compute, piece: PieceEvidence): Promise<string | null> {
   if (piece.kind === 'old-weld') return (piece.weldMetal !== null && findRod(piece.weldMetal)?.family) || null;
   if (piece.grade !== null) return findGrade(piece.grade)?.family ?? null;
-  if (piece.family === null && piece.tests.every(({ struckOutAt }) => struckOutAt !== null)) return null;
+  if (piece.itemFamily === null && piece.tests.every(({ struckOutAt }) => struckOutAt !== null)) return null;
   return compute.likelyFamily(piece);
 }

@@ -81,7 +81,7 @@ describe('the likely family', () => {
   });
 
   test('is reckoned from what kind of part it is when no test was done', async () => {
-    const piece = await add({ family: 'handrail' });
+    const piece = await add({ itemFamily: 'handrail' });
     expect(piece.likelyFamily).toBe('austenitic');
     expect(await likelyFamily(server.compute, piece)).toBe('austenitic');
   });

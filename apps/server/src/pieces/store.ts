@@ -13,7 +13,7 @@ type Row = typeof tables.piece.$inferSelect;
 
 /** A new piece with everything it starts with. */
 const BLANK = {
-  kind: 'base', family: null, form: null, coating: null, condition: null, grade: null, weldMetal: null, tests: [],
+  kind: 'base', itemFamily: null, form: null, coating: null, condition: null, grade: null, weldMetal: null, tests: [],
 } as const; // prettier-ignore
 
 /** The database gives it the last place. */

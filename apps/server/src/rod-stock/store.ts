@@ -9,13 +9,13 @@ import { orNotFound } from '../store';
 const rodStockOf = ({
   id,
   rod,
-  onShelf,
+  inStock,
   diameterMm,
   note,
   version,
-}: typeof tables.rodStock.$inferSelect): RodStock => ({ id, rod, onShelf, diameterMm, note, version });
+}: typeof tables.rodStock.$inferSelect): RodStock => ({ id, rod, inStock, diameterMm, note, version });
 
-/** What is known of the workshop's shelf. */
+/** What is known of the workshop's stock of rods. */
 export async function listRodStock({ database, workshop }: Scope): Promise<RodStock[]> {
   const rows = await database
     .select()
@@ -25,13 +25,13 @@ export async function listRodStock({ database, workshop }: Scope): Promise<RodSt
   return rows.map(rodStockOf);
 }
 
-/** Sets what is on the shelf of one rod; the last word counts. */
+/** Sets what is in stock of one rod; the last word counts. */
 export async function putRodStock(
   { database, workshop }: Scope,
   rod: string,
-  { onShelf, diameterMm = NOT_GIVEN, note = '' }: RodStockPut,
+  { inStock, diameterMm = NOT_GIVEN, note = '' }: RodStockPut,
 ): Promise<RodStock> {
-  const values = { onShelf, diameterMm, note, updatedAt: new Date() };
+  const values = { inStock, diameterMm, note, updatedAt: new Date() };
   const [row] = await database
     .insert(tables.rodStock)
     .values({ id: uuid(), workshopId: workshop, rod, ...values })

@@ -14,7 +14,7 @@ const STAMP = '2026-01-01T00:00:00Z';
 
 /** A piece about which nothing is known. */
 export const aPiece = (fields: Partial<Piece> = {}): Piece => ({
-  id: '0198a6a0-0000-7000-8000-000000000002', jobId: JOB_ID, position: 0, name: 'Rail', kind: 'base', family: null, form: null,
+  id: '0198a6a0-0000-7000-8000-000000000002', jobId: JOB_ID, position: 0, name: 'Rail', kind: 'base', itemFamily: null, form: null,
   thicknessMm: NOT_GIVEN, size: '', outsideMm: NOT_GIVEN, condition: null, marks: '', coating: null,
   origin: '', grade: null, weldMetal: null, likelyFamily: null, version: 1, withdrawnAt: null, tests: [], ...fields,
 }); // prettier-ignore

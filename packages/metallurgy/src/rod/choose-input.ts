@@ -34,7 +34,7 @@ export interface ChooseInput {
   readonly rods?: readonly string[] | undefined;
   /** Fixed number of samples, 16 to 20000; left out: refined until the order settles. */
   readonly samples?: number | undefined;
-  /** Rods on the shelf: others cost a purchase. */
+  /** Rods in stock: others cost a purchase. */
   readonly stock?: readonly string[] | undefined;
   /** House preferences by rod class, -3 to 3 steps. They never hide a "do not". */
   readonly preferences?: { readonly [rod: string]: number };

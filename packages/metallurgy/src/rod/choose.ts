@@ -198,14 +198,14 @@ function risksOf({ problem, samples, severities, scratch }: Runs, run: RodRun): 
     const at = exampleOf(run, index);
     fillSample(scratch, run.filler, samples, at, problem.joint, problem.service);
     const { reason, remedy, drivers } = mechanism.explain(scratch);
-    const condition = describeCondition(problem, samples, at, probability);
+    const proviso = describeProviso(problem, samples, at, probability);
     risks.push({
       mechanism: mechanism.id,
       title: mechanism.title,
       level: riskLevel(mechanism, probability),
       probability,
       loss: probability * (severities[index] as number),
-      reason: condition + reason,
+      reason: proviso + reason,
       remedy,
       drivers,
       source: mechanism.source,
@@ -215,7 +215,7 @@ function risksOf({ problem, samples, severities, scratch }: Runs, run: RodRun): 
 }
 
 /** "If the first piece is 303: " when the sample shown rests on a candidate that is not the likeliest one. */
-function describeCondition(problem: ChooseProblem, samples: PoolSamples, sample: number, probability: number): string {
+function describeProviso(problem: ChooseProblem, samples: PoolSamples, sample: number, probability: number): string {
   const below = choice.shown.conditionBelow;
   if (probability >= below) return '';
   const unlikely = problem.pieces.flatMap(({ candidates }, piece) => {

@@ -1,3 +1,4 @@
+import choice from '../../data/choice.json';
 import { RISK_MECHANISMS } from '../risk';
 import type { Alternative } from './alternatives';
 import type { ChooseProblem } from './choose-input';
@@ -49,11 +50,11 @@ export function composeReasons(
   }
   for (const { reason } of alternatives) reasons.push(`Worth weighing: ${reason}`);
   // The rod most welders would reach for deserves a word when it is not the answer.
-  for (const shelf of ['ER308L', 'ER316L', 'ER309L', 'ER70S-6']) {
-    const other = ranking.find(({ rod }) => rod === shelf);
+  for (const usual of choice.usualRods.rods) {
+    const other = ranking.find(({ rod }) => rod === usual);
     if (!other || other === first || other === second || other.expectedLoss - first.expectedLoss < 0.02) continue;
     const word = separator(first, other);
-    if (word) reasons.push(other.worst === 'do-not' ? `${word} Do not use ${shelf} here.` : word);
+    if (word) reasons.push(other.worst === 'do-not' ? `${word} Do not use ${usual} here.` : word);
   }
   for (const risk of first.risks) {
     const order = RISK_MECHANISMS.findIndex(({ id }) => id === risk.mechanism);

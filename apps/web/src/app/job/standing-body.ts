@@ -6,7 +6,7 @@ import { FerriteScale } from '../kit/marks/ferrite-scale';
 import { HelpNote } from '../kit/marks/help-note';
 import { RiskMark } from '../kit/marks/risk-mark';
 import { WorkshopStore } from '../settings/workshop-store';
-import { ferriteWords, minuteWords, rodName, settingWords, sureWords } from '../words/words';
+import { ferriteWords, minuteWords, rodName, mannerWords, sureWords } from '../words/words';
 import { AnswerService } from './answer.service';
 import { JobStore } from './stores';
 
@@ -133,7 +133,7 @@ export class StandingBody {
       piece: piece.name,
       pieceId: piece.id,
       testId: next.test.test,
-      test: test ? [test.title, ...settingWords(test, next.test.settings)].join(', ') : next.test.test,
+      test: test ? [test.title, ...mannerWords(test, next.test.settings)].join(', ') : next.test.test,
       minutes: minuteWords(next.test.minutes),
       moves: next.test.moves ? `${next.test.moves.outcome} would move it to ${next.test.moves.rod}` : '',
     };

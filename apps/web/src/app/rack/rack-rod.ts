@@ -9,11 +9,11 @@ import { RackStore } from './rack-store';
   imports: [MeasureField, SwitchField, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <va-switch-field [on]="entry().onShelf" (changed)="store.change(rod().id, { onShelf: $event })">
+    <va-switch-field [on]="entry().inStock" (changed)="store.change(rod().id, { inStock: $event })">
       <span class="figure">{{ rod().id }}</span>
       <span class="small soft">{{ facts() }}</span>
     </va-switch-field>
-    @if (entry().onShelf) {
+    @if (entry().inStock) {
       <div class="more">
         <va-measure-field label="Diameter" placeholder='2.4 mm, 1/16"' [measure]="measure()" [of]="of().diameterMm" />
         <va-text-field label="Where, how much" [longest]="300" [of]="of().note" />

@@ -5,14 +5,14 @@ import { firstValueFrom } from 'rxjs';
 import { ApiClient, type DocumentKind, requestTo, SyncedDocument } from '../sync';
 
 /** What is known of one rod in the rack. */
-export type StockEntry = Pick<RodStock, 'onShelf' | 'diameterMm' | 'note'>;
+export type StockEntry = Pick<RodStock, 'inStock' | 'diameterMm' | 'note'>;
 
-const EMPTY: StockEntry = { onShelf: false, diameterMm: NOT_GIVEN, note: '' };
+const EMPTY: StockEntry = { inStock: false, diameterMm: NOT_GIVEN, note: '' };
 const KEY = /^rod (.+)$/;
 
 const entryOf = (stock: readonly RodStock[], rod: string): StockEntry => {
-  const { onShelf, diameterMm, note } = stock.find((one) => one.rod === rod) ?? EMPTY;
-  return { onShelf, diameterMm, note };
+  const { inStock, diameterMm, note } = stock.find((one) => one.rod === rod) ?? EMPTY;
+  return { inStock, diameterMm, note };
 };
 
 /** The rods at hand are one document; each rod is changed by itself, and its last change counts, whoever made it. */

@@ -9,7 +9,7 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   service: 'Service',
   name: 'Name',
   thicknessMm: 'Thickness',
-  family: 'Kind of part',
+  itemFamily: 'Kind of part',
   form: 'Form',
   size: 'Size',
   coating: 'Surface',

@@ -54,22 +54,19 @@ export const familyTitle = (family: string): string => FAMILIES[family as Materi
 /** Name of a field test. */
 export const testTitle = (id: string): string => findFieldTest(id)?.title ?? id;
 
-/** Settings of a test as people say them, such as where the magnet was held. */
-export function settingWords(
-  test: FieldTest,
-  settings: Readonly<Record<string, string | boolean | undefined>>,
-): string[] {
+/** Manner of a test as people say it, such as where the magnet was held. */
+export function mannerWords(test: FieldTest, manner: Readonly<Record<string, string | boolean | undefined>>): string[] {
   return (test.options ?? []).flatMap(({ id, values }) => {
-    const setting = settings[id];
-    if (setting === undefined) return [];
-    return [values.find((value) => value.id === String(setting))?.title ?? String(setting)];
+    const chosen = manner[id];
+    if (chosen === undefined) return [];
+    return [values.find((value) => value.id === String(chosen))?.title ?? String(chosen)];
   });
 }
 
 /** What a logged test says, in words. */
 export function testWords({ entry }: Pick<FieldTestRecord, 'entry'>): string {
   const test = findFieldTest(entry.test);
-  const where = test ? settingWords(test, { worked: entry.worked, filed: entry.filed }) : [];
+  const where = test ? mannerWords(test, { worked: entry.worked, filed: entry.filed }) : [];
   const suffix = where.length > 0 ? `, ${where.join(', ')}` : '';
   if (entry.reading)
     return `${Object.entries(entry.reading)

@@ -289,12 +289,12 @@ describe('an open job', () => {
   });
 
   test('a change to the rack or to the workshop reads that alone, and counts for the question', async () => {
-    const rod: RodStock = { id: 'r', rod: 'ER309L', onShelf: true, diameterMm: NOT_GIVEN, note: '', version: 1 };
+    const rod: RodStock = { id: 'r', rod: 'ER309L', inStock: true, diameterMm: NOT_GIVEN, note: '', version: 1 };
     changes.next({ workshop: JOB_ID, kind: 'rod_stock', id: 'r', job: null, version: 1 });
     await pass(400);
     request('/api/rod-stock').flush([rod]);
     await pass(10);
-    expect(TestBed.inject(RackStore).entry('ER309L').onShelf).toBe(true);
+    expect(TestBed.inject(RackStore).entry('ER309L').inStock).toBe(true);
     expect(open.store.question()?.stock).toEqual(['ER309L']);
     changes.next({ workshop: JOB_ID, kind: 'workshop', id: aWorkshop().id, job: null, version: 2 });
     await pass(400);

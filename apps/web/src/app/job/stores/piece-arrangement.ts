@@ -8,7 +8,7 @@ import { UndoHistory } from '../../sync';
 
 /** What a kept piece takes over from one joined to it, where it has nothing itself. */
 const MERGED = [
-  'family',
+  'itemFamily',
   'form',
   'thicknessMm',
   'size',
@@ -40,11 +40,11 @@ export class PieceArrangement {
     if (!piece) return;
     this.jobs.flush();
     this.history.group(`splitting ${piece.name}`, () => {
-      const { kind, family, form, thicknessMm, size, outsideMm, coating, origin } = piece;
+      const { kind, itemFamily, form, thicknessMm, size, outsideMm, coating, origin } = piece;
       const second = this.pieces.add({
         name,
         kind,
-        family,
+        itemFamily,
         form,
         thicknessMm,
         size,

@@ -6,7 +6,7 @@ import { HelpNote } from './help-note';
 import { Icon } from './icon';
 import { ICONS } from './icons';
 import { RiskMark } from './risk-mark';
-import { settingWords } from '../../words/words';
+import { mannerWords } from '../../words/words';
 
 describe('RiskMark', () => {
   test.each(['low', 'watch', 'high', 'do-not'] as const)(
@@ -51,9 +51,9 @@ describe('FerriteScale', () => {
 
 test('settings of a test read as people say them', () => {
   const magnet = findFieldTest('magnet')!;
-  expect(settingWords(magnet, { worked: 'bent' })).toEqual(['at a bend']);
-  expect(settingWords(magnet, {})).toEqual([]);
-  expect(settingWords(findFieldTest('copper-sulphate')!, { filed: true })).toEqual(['filed']);
+  expect(mannerWords(magnet, { worked: 'bent' })).toEqual(['at a bend']);
+  expect(mannerWords(magnet, {})).toEqual([]);
+  expect(mannerWords(findFieldTest('copper-sulphate')!, { filed: true })).toEqual(['filed']);
 });
 
 afterEach(() => TestBed.resetTestingModule());

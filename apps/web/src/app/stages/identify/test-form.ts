@@ -9,7 +9,7 @@ import { FieldSaid } from '../../kit/fields/field-said';
 
 const NUMBER = /^\d*(?:[.,]\d+)?$/;
 
-/** Entry of one field test: how to do it, its settings and its outcome. Outcomes are logged by one touch. */
+/** Entry of one field test: how to do it, its manners and its outcome. Outcomes are logged by one touch. */
 @Component({
   selector: 'va-test-form',
   imports: [ArrowItem, ArrowRow, ChoiceGroup, FieldSaid, FormsModule, NzButtonModule, TextField],
@@ -89,7 +89,7 @@ export class TestForm {
   readonly errors = input<Readonly<Record<string, string>>>({});
   readonly logged = output<LoggedEntry>();
 
-  private readonly settings = signal<Readonly<Record<string, string>>>({});
+  private readonly manners = signal<Readonly<Record<string, string>>>({});
   private readonly reading = signal<Readonly<Record<string, string>>>({});
   protected readonly text = signal('');
 
@@ -109,9 +109,8 @@ export class TestForm {
       title,
       options: titled(values),
       of: fieldBy<string | null>(
-        () => this.settings()[id] ?? null,
-        (value) =>
-          this.settings.update(({ [id]: _old, ...rest }) => (value === null ? rest : { ...rest, [id]: value })),
+        () => this.manners()[id] ?? null,
+        (value) => this.manners.update(({ [id]: _old, ...rest }) => (value === null ? rest : { ...rest, [id]: value })),
       ),
     })),
   );
@@ -129,14 +128,14 @@ export class TestForm {
   constructor() {
     effect(() => {
       this.test();
-      this.settings.set({});
+      this.manners.set({});
       this.reading.set({});
       this.text.set('');
     });
   }
 
-  private withSettings(entry: LoggedEntry): LoggedEntry {
-    const { worked: said, filed } = this.settings();
+  private withManners(entry: LoggedEntry): LoggedEntry {
+    const { worked: said, filed } = this.manners();
     const worked = WORKED.find((one) => one === said);
     return {
       ...entry,
@@ -146,12 +145,12 @@ export class TestForm {
   }
 
   protected logOutcome(outcome: string): void {
-    this.logged.emit(this.withSettings({ test: this.test().id, outcome }));
+    this.logged.emit(this.withManners({ test: this.test().id, outcome }));
   }
 
   protected logNumber(): void {
     const text = this.text().trim().replace(',', '.');
-    this.logged.emit(this.withSettings({ test: this.test().id, number: text === '' ? Number.NaN : Number(text) }));
+    this.logged.emit(this.withManners({ test: this.test().id, number: text === '' ? Number.NaN : Number(text) }));
   }
 
   protected logReading(): void {

@@ -23,7 +23,7 @@ const FAMILY_CHOICES: readonly ChoiceOption<string>[] = titled(ITEM_FAMILIES.fil
       @if (piece().kind === 'old-weld') {
         <va-select-field label="Rod of the old weld" search clear [options]="rods" [of]="of().weldMetal" />
       } @else {
-        <va-select-field label="What kind of part" search clear [options]="families" [of]="of().family" />
+        <va-select-field label="What kind of part" search clear [options]="families" [of]="of().itemFamily" />
         <va-select-field label="Form" clear [options]="forms" [of]="of().form" />
       }
       <va-piece-size [piece]="piece()" [of]="of()" />

@@ -48,7 +48,7 @@ const LEAST_SCALE = 0.05;
               </span>
               <va-risk-mark [level]="line.entry.worst" />
               <span class="small soft why">{{ line.why }}</span>
-              <span class="small shelf">{{ line.shelf }}</span>
+              <span class="small stock">{{ line.stock }}</span>
             </button>
           </li>
         }
@@ -131,7 +131,7 @@ const LEAST_SCALE = 0.05;
       text-overflow: ellipsis;
       white-space: nowrap;
     }
-    .shelf {
+    .stock {
       color: var(--low);
       font-weight: 650;
     }
@@ -143,7 +143,7 @@ const LEAST_SCALE = 0.05;
       }
       .loss,
       .why,
-      .shelf {
+      .stock {
         display: none;
       }
       .loss-head {
@@ -169,8 +169,8 @@ export class RodRanking {
     if (!settled) return 'first look';
     return settled.settled ? 'order settled' : 'the first places are close';
   });
-  private readonly shelf = computed(
-    () => new Set(this.rack.stock()?.flatMap(({ onShelf, rod }) => (onShelf ? [rod] : []))),
+  private readonly stock = computed(
+    () => new Set(this.rack.stock()?.flatMap(({ inStock, rod }) => (inStock ? [rod] : []))),
   );
   protected readonly lines = computed(() => {
     const ranking = this.answers.ranking();
@@ -184,7 +184,7 @@ export class RodRanking {
       points: pointsWords(entry.expectedLoss),
       ferrite: ferriteRange(entry),
       why: entry.worst === 'low' ? '' : (entry.risks[0]?.title.toLowerCase() ?? ''),
-      shelf: entry.rod !== null && this.shelf().has(entry.rod) ? 'on the shelf' : '',
+      stock: entry.rod !== null && this.stock().has(entry.rod) ? 'on the shelf' : '',
     }));
   });
 }
