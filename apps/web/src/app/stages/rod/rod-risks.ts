@@ -61,6 +61,11 @@ import { figureWords, percentWords } from '../../words/words';
       cursor: pointer;
       flex-wrap: wrap;
     }
+    /* The name has the room; the mark and the share stay beside it. */
+    summary va-risk-mark,
+    summary .figure {
+      flex: none;
+    }
     details[open] {
       padding-bottom: var(--space-3);
     }
