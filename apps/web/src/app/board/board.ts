@@ -26,7 +26,7 @@ const REFRESH_MS = 300;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <va-page heading="Job board">
-      <div aside class="row acts">
+      <div aside class="row">
         <label class="search">
           <span class="hidden-text">Search jobs</span>
           <input
@@ -102,9 +102,6 @@ const REFRESH_MS = 300;
     </va-page>
   `,
   styles: `
-    .acts {
-      flex-wrap: nowrap;
-    }
     .search {
       width: min(300px, 100%);
     }
@@ -126,9 +123,6 @@ const REFRESH_MS = 300;
       }
     }
     @media (max-width: 560px) {
-      .acts {
-        flex-wrap: wrap;
-      }
       .columns {
         grid-template-columns: minmax(0, 1fr);
       }

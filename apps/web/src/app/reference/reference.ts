@@ -14,7 +14,7 @@ const COLUMNS = ['C', 'Cr', 'Ni', 'Mo', 'N', 'S'] as const;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <va-page heading="Reference" [width]="2000">
-      <div aside class="row head">
+      <div aside class="row">
         <va-choice-group label="Catalogue" quiet [options]="lists" [of]="shown" />
         <label class="search">
           <span class="hidden-text">Search the catalogue</span>
