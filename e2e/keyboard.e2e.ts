@@ -80,6 +80,17 @@ test('a first repair from the board to the decision without a mouse', async ({ p
   await expect(page.getByRole('region', { name: 'Decision' }).getByText(/recommended then/)).toBeVisible();
 });
 
+test('going from piece to piece by arrow keys stays in the row of pieces', async ({ page, demo }) => {
+  await page.goto(demo.url);
+  await page.getByRole('link', { name: /Fountain nozzle/ }).click();
+  await page.getByRole('navigation', { name: 'Stages of the work' }).getByRole('link', { name: 'Identify' }).click();
+  await page.getByRole('tab', { name: /Spigot/ }).focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(page).toHaveURL(/piece=/);
+  await expect(page.getByRole('tab', { name: /Ring tube/ })).toBeFocused();
+  await expect(page.getByRole('tab', { name: /Ring tube/ })).toHaveAttribute('aria-selected', 'true');
+});
+
 test('keys pressed before the list of the search has arrived are kept in their order', async ({ page, demo }) => {
   // The list comes when the test says so, however fast or slow the machine is.
   let hand: () => void = () => undefined;

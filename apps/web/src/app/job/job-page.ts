@@ -11,6 +11,7 @@ import {
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { NavigationEnd, NavigationStart, Router, RouterLink, RouterOutlet } from '@angular/router';
+import type { Stage } from '@variatum/contracts';
 import { onKey } from '../frame/keys';
 import { byKeyboard } from '../kit/by-keyboard';
 import { Guide } from '../guide/guide';
@@ -158,21 +159,24 @@ export class JobPage {
         there: '',
         unanswered: 'This job cannot be read just now: the server does not answer. It is asked again.',
         missing: 'There is no such job.',
-      })[this.store.document.reading()],
+      })[this.store.reading()],
   );
 
   constructor() {
     effect(() => void this.store.open(this.id()));
     // The board shows where a person stopped. Only going from stage to stage is remembered: looking at a job changes nothing.
     let walking = false;
+    let from: Stage | undefined;
     this.router.events.pipe(takeUntilDestroyed()).subscribe((event) => {
-      if (event instanceof NavigationStart) walking = event.navigationTrigger === 'imperative';
+      if (event instanceof NavigationStart) {
+        walking = event.navigationTrigger === 'imperative';
+        from = stageOf(this.router.url, this.id());
+      }
       if (!(event instanceof NavigationEnd) || !walking) return;
       walking = false;
-      const [path] = event.urlAfterRedirects.split('?');
-      const stage = STAGES.find(({ id }) => path === `/jobs/${this.id()}/${id}`);
-      if (!stage || this.store.job()?.id !== this.id()) return;
-      this.store.stopAt(stage.id);
+      const stage = stageOf(event.urlAfterRedirects, this.id());
+      if (!stage || stage === from || this.store.job()?.id !== this.id()) return;
+      this.store.stopAt(stage);
       // Who works by keyboard goes on in the stage, not at the top of the page.
       if (byKeyboard()) this.work()?.nativeElement.focus({ preventScroll: true });
     });
@@ -188,4 +192,10 @@ export class JobPage {
     this.store.flush();
     globalThis.print();
   }
+}
+
+/** Stage of a job an address leads to. */
+function stageOf(url: string, job: string): Stage | undefined {
+  const [path] = url.split('?');
+  return STAGES.find(({ id }) => path === `/jobs/${job}/${id}`)?.id;
 }

@@ -11,7 +11,7 @@ export { LiveService } from './live.service';
 export { OperationQueue, type Conflict } from './operation-queue';
 export { RepeatableRequest } from './repeatable-request';
 export { requestTo } from './request-to';
-export { SyncedDocument, type DocumentKind, type Part } from './synced-document';
+export { SyncedDocument, type DocumentKind, type Part, type Reading } from './synced-document';
 export { untilAnswered } from './until-answered';
 export { RestingChanges, UndoHistory };
 

@@ -65,6 +65,8 @@ export class SyncedDocument<Value extends object> {
   private refreshing = false;
   private refreshAgain = false;
   private left = false;
+  /** How often a document was opened: only the last opening counts. */
+  private openings = 0;
   /** Operations of this document that have been answered. */
   private settled = 0;
 
@@ -101,7 +103,8 @@ export class SyncedDocument<Value extends object> {
     this.told.clear();
     this.valueState.set(null);
     this.readingState.set('reading');
-    const wanted = (): boolean => this.id === id && !this.left;
+    const opening = ++this.openings;
+    const wanted = (): boolean => this.openings === opening && !this.left;
     const value = await untilAnswered(
       () => this.kind.read(id),
       wanted,
@@ -130,10 +133,10 @@ export class SyncedDocument<Value extends object> {
     this.refreshing = true;
     this.refreshAgain = false;
     await this.queue.idle();
-    const { settled } = this;
+    const { settled, openings } = this;
     const value = await untilAnswered(
       () => this.kind.read(id),
-      () => !this.left && this.id === id,
+      () => !this.left && this.openings === openings,
     );
     this.refreshing = false;
     // Something was typed while the answer was on its way, and may even have arrived before it: it is shown, and what others

@@ -19,6 +19,7 @@ import {
   type DocumentKind,
   OperationQueue,
   type Part,
+  type Reading,
   requestTo,
   RestingChanges,
   SyncedDocument,
@@ -75,6 +76,11 @@ export class JobStore {
   /** The job with everything on it. */
   readonly document = new SyncedDocument(jobDocument(inject(ApiClient)));
 
+  /** Where reading what a page of a job needs stands. */
+  readonly reading = computed<Reading>(() => {
+    const all = [this.document, this.rack.document, this.workshops.document].map(({ reading }) => reading());
+    return (['missing', 'unanswered', 'reading'] as const).find((one) => all.includes(one)) ?? 'there';
+  });
   /** The job; null until all a page of it needs has been read. */
   readonly job = computed(() => (this.rack.stock() && this.workshops.workshop() ? this.document.value() : null));
   /** The question this job asks of the core; null while it has no piece. */

@@ -35,7 +35,7 @@ import { TestLog } from './test-log';
             } @else {
               <va-likely-grades [piece]="piece" [belief]="belief()" />
             }
-            <va-test-entry [piece]="piece" [belief]="belief()" [wanted]="test()" />
+            <va-test-entry [piece]="piece" [belief]="belief()" [wanted]="test()" (logged)="forget()" />
             <va-test-log [piece]="piece" />
           }
         </va-tabs>
@@ -72,5 +72,11 @@ export class IdentifyStage {
 
   protected show(id: string): void {
     void this.router.navigate([], { queryParams: { piece: id }, replaceUrl: true });
+  }
+
+  /** The test of the address is done: the same one may be asked for again. */
+  protected forget(): void {
+    if (this.test() !== undefined)
+      void this.router.navigate([], { queryParams: { piece: this.piece() }, replaceUrl: true });
   }
 }

@@ -8,6 +8,7 @@ import {
   inject,
   Injector,
   input,
+  output,
   signal,
   untracked,
   viewChild,
@@ -82,6 +83,9 @@ export class TestEntry {
   /** Test to begin with, such as the one the standing answer names. */
   readonly wanted = input<string | undefined>();
 
+  /** A test was logged. */
+  readonly logged = output();
+
   private readonly store = inject(FieldTestStore);
   private readonly answers = inject(AnswerService);
   private readonly injector = inject(Injector);
@@ -123,6 +127,7 @@ export class TestEntry {
     const keyboard = byKeyboard();
     if (!this.store.add(this.piece().id, entry)) return;
     this.chosenId.set(null);
+    this.logged.emit();
     if (keyboard) this.answers.lookAt.next();
   }
 }
