@@ -1,6 +1,7 @@
 import { ELEMENTS, type Composition } from '../composition';
 import { isoLineSurface } from '../constitution';
-import { pool, resolveMaterial, resolveRod, withCoating, type PoolInput } from '../pool';
+import { pool, resolveMaterial, resolveRod, type PoolInput } from '../pool';
+import { withCoating } from '../piece';
 import { explainConstitution } from './explain-constitution';
 import { plain, type ExplainStep } from './step';
 

@@ -1,7 +1,7 @@
 import data from '../../data/field-tests.json';
 import type { ElementSymbol, ReadingSigma } from '../composition';
 import type { MaterialFamily } from '../catalogue';
-import type { Coating } from '../pool';
+import type { Coating } from '../piece';
 import { fromJson } from '../from-json';
 
 /** A row of a tabled likelihood: the first row whose condition holds answers. */

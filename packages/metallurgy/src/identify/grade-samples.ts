@@ -5,9 +5,9 @@ import {
   compositionSampler,
   drawComposition,
   ELEMENT_COUNT,
-  stratifiedUniforms,
   type CompositionBelief,
 } from '../composition';
+import { stratifiedUniforms } from '../chance';
 import {
   DERIVED_COUNT,
   derivePool,

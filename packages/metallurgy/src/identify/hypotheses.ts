@@ -1,8 +1,7 @@
 import identification from '../../data/identification.json';
 import { GRADES, isCarbonSteel, type Grade } from '../catalogue';
-import type { Coating } from '../pool';
+import { type Coating, findItemFamily, type ItemFamily } from '../piece';
 import type { IdentifyInput } from './identify-input';
-import { findItemFamily, type ItemFamily } from './item-families';
 
 /** One way the piece could be: a grade in a condition. */
 export interface Hypothesis {

@@ -1,7 +1,6 @@
-import { FORMS, isForm } from '../piece';
+import { FORMS, isForm, findItemFamily, ITEM_FAMILIES } from '../piece';
 import { FaultCollector, InputError, type FieldPath } from '../errors';
 import { checkTestEntry, type CheckedTest, type TestEntry } from './check-test-entry';
-import { findItemFamily, ITEM_FAMILIES } from './item-families';
 
 /** What is known of a piece. */
 export interface IdentifyInput {

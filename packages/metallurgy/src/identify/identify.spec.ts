@@ -5,7 +5,7 @@ import { FIELD_TESTS } from './field-tests';
 import type { TestEntry } from './check-test-entry';
 import { checkIdentifyInput, type IdentifyInput } from './identify-input';
 import { identify, type Identification } from './identify';
-import { ITEM_FAMILIES } from './item-families';
+import { ITEM_FAMILIES } from '../piece';
 import { nextTests, type FillerLoss } from './next-test';
 
 const probabilityOf = ({ candidates }: Identification, ...grades: string[]): number =>

@@ -11,7 +11,7 @@ import {
   type CompositionBelief,
   type ElementBelief,
 } from '../composition';
-import type { Coating } from '../pool';
+import type { Coating } from '../piece';
 import type { CheckedTest } from './check-test-entry';
 import { checkIdentifyInput, type IdentifyInput } from './identify-input';
 import type { MarkModel, ReadingModel } from './field-tests';

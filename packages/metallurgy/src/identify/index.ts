@@ -1,5 +1,4 @@
 export * from './field-tests';
-export * from './item-families';
 export * from './check-test-entry';
 export * from './identify-input';
 export * from './hypotheses';

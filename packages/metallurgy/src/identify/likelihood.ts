@@ -1,7 +1,7 @@
 import { exp, hypotenuse, ln } from '../arithmetic';
 import identification from '../../data/identification.json';
 import { ELEMENT_COUNT, ELEMENT_INDEX, isElementSymbol, type ElementSymbol } from '../composition';
-import { COATINGS, type Coating } from '../pool';
+import { COATINGS, type Coating } from '../piece';
 import type { FieldTest, GaugeModel, GradedModel, TableModel, TableRule } from './field-tests';
 import type { GradeSamples } from './grade-samples';
 import type { Hypothesis } from './hypotheses';

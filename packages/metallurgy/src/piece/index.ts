@@ -1,3 +1,5 @@
 export * from './conditions';
 export * from './forms';
 export * from './limits';
+export * from './coating';
+export * from './item-families';

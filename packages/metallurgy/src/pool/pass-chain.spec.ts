@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { withCoating } from './coating';
+import { withCoating } from '../piece';
 import { passChain, usualPass, usualPasses, type Pass } from './pass-chain';
 import { pool } from './pool';
 import { faultsOf } from '../testing/faults-of';

@@ -2,7 +2,7 @@ import { findGrade, findRod, GRADES, notInCatalogue, RODS, type CatalogueEntry }
 import { mix, validateComposition, type Composition } from '../composition';
 import { constitution, isoLineSurface, type Constitution, type IsoFerriteLines } from '../constitution';
 import { FaultCollector, InputError, type FieldError, type FieldPath } from '../errors';
-import { withCoating, type Coating } from './coating';
+import { withCoating, type Coating } from '../piece';
 import { PASS_KINDS, passChain, usualPass, type Pass, type PassKind } from './pass-chain';
 
 /** A base metal by grade or by analysis. */

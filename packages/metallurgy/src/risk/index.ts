@@ -1,5 +1,3 @@
-export * from './service';
-export * from './service-cautions';
 export * from './material';
 export * from './risk-sample';
 export * from './mechanism';

@@ -1,8 +1,7 @@
 import service from '../../data/service.json';
 import type { CatalogueEntry, MaterialFamily, StabilisationRule } from '../catalogue';
 import { ELEMENT_INDEX } from '../composition';
-import type { PieceCondition } from '../piece';
-import type { Coating } from '../pool';
+import type { PieceCondition, Coating } from '../piece';
 import { fromJson } from '../from-json';
 
 /** What the mechanisms must know of a base metal besides its composition. */

@@ -12,9 +12,9 @@ import {
   type FerritePrediction,
   type FerriteSurface,
 } from '../constitution';
-import type { Joint } from '../pool';
+import type { Joint } from '../joint';
 import type { PieceSample } from './material';
-import type { Service } from './service';
+import type { Service } from '../service';
 
 /** What kind of metal a pool froze to; the mechanisms that apply differ. */
 export type PoolKind = 'stainless' | 'lean-alloy' | 'carbon' | 'nickel' | 'iron';

@@ -1,7 +1,7 @@
 import data from '../../data/risks.json';
 import { fromJson } from '../from-json';
 import { RISK_MECHANISMS } from './mechanisms';
-import type { Service } from './service';
+import type { Service } from '../service';
 
 interface Adjustment {
   readonly when: {

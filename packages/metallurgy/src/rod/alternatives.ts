@@ -1,7 +1,7 @@
 import choice from '../../data/choice.json';
 import { findRod, type Rod } from '../catalogue';
 import { beliefFromRanges, mixBeliefs } from '../composition';
-import { completeJoint, type Joint } from '../pool';
+import { completeJoint, type Joint } from '../joint';
 import { materialOf, RISK_MECHANISMS, riskLevel, RiskSample } from '../risk';
 import type { ChooseProblem } from './choose-input';
 import type { PieceBelief } from './piece';

@@ -20,8 +20,8 @@ import { isoLineSurface, type FerriteSurface, type IsoFerriteLines } from '../co
 import { FaultCollector, InputError } from '../errors';
 import type { ConfirmedCounts } from '../identify';
 import { LIMITS } from '../piece';
-import { completeJoint, MOST_PIECES, type Joint, type JointInput } from '../pool';
-import { completeService, type Service, type ServiceInput } from '../risk';
+import { completeJoint, MOST_PIECES, type Joint, type JointInput } from '../joint';
+import { completeService, type Service, type ServiceInput } from '../service';
 import { pieceBelief, type PieceBelief, type PieceCandidate, type PieceInput } from './piece';
 import type { FillerCandidate } from './rod-run';
 

@@ -7,7 +7,7 @@ import { checkChooseInput, type ChooseInput, type ChooseProblem } from './choose
 import { findAlternatives, type Alternative } from './alternatives';
 import { passFerrite, type PassFerrite } from './pass-ferrite';
 import { drawPoolSamples, type PoolSamples } from './pool-samples';
-import { spreadOf } from './quantiles';
+import { spreadOf } from '../chance';
 import type { RankedRisk, RankedRod } from './ranked-rod';
 import { composeReasons } from './reasons';
 import { exampleOf, fillSample, RodRun, runRod, type FillerCandidate } from './rod-run';

@@ -1,7 +1,7 @@
 import { LEVEL_ORDER, RISK_MECHANISMS, riskLevel, RiskSample } from '../risk';
 import type { ChooseProblem } from './choose-input';
 import type { PoolSamples } from './pool-samples';
-import { spreadOf, type Spread } from './quantiles';
+import { spreadOf, type Spread } from '../chance';
 import { fillSample, type FillerCandidate } from './rod-run';
 
 /** Ferrite and loss at one dilution. */

@@ -5,7 +5,6 @@ export * from './choose';
 export * from './sureness';
 export * from './rod-matrix';
 export * from './dilution-curve';
-export * from './quantiles';
 export * from './filler-loss';
 export * from './pool-cloud';
 export * from './alternatives';

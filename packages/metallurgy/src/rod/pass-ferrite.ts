@@ -4,7 +4,7 @@ import { RiskSample } from '../risk';
 import { usualPasses, type PassKind } from '../pool';
 import type { ChooseProblem } from './choose-input';
 import type { PoolSamples } from './pool-samples';
-import { spreadOf, type Spread } from './quantiles';
+import { spreadOf, type Spread } from '../chance';
 import { fillSample, type FillerCandidate } from './rod-run';
 
 /** Ferrite of one pass of a joint filled in several. */

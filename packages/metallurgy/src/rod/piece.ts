@@ -10,10 +10,9 @@ import {
 import { InputError, type FieldError, type FieldPath } from '../errors';
 import { catalogueBelief, identify, type ConfirmedCounts, type Identification, type IdentifyInput } from '../identify';
 import { interpolate } from '../constitution';
-import { findPieceCondition, PIECE_CONDITIONS, type PieceCondition } from '../piece';
+import { findPieceCondition, PIECE_CONDITIONS, type PieceCondition, COATINGS, type Coating } from '../piece';
 import { materialOf, type Material } from '../risk';
 import risks from '../../data/risks.json';
-import { COATINGS, type Coating } from '../pool';
 import { fromJson } from '../from-json';
 
 /** A piece of the joint: a named grade, an analysis, an old weld's rod, or an item with its tests. */

@@ -1,11 +1,6 @@
 import { findRod } from '../catalogue';
-import {
-  compositionSampler,
-  drawComposition,
-  ELEMENT_COUNT,
-  stratifiedUniforms,
-  type CompositionBelief,
-} from '../composition';
+import { compositionSampler, drawComposition, ELEMENT_COUNT, type CompositionBelief } from '../composition';
+import { stratifiedUniforms } from '../chance';
 import { DERIVED, DERIVED_COUNT, derivePool } from '../constitution';
 import { RiskSample } from '../risk';
 import { checkChooseInput, type ChooseInput } from './choose-input';

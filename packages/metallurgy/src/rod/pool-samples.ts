@@ -4,13 +4,13 @@ import {
   compositionSampler,
   drawComposition,
   ELEMENT_COUNT,
-  normalQuantile,
   pertBelief,
-  stratifiedUniforms,
   type CompositionSampler,
   type ElementBelief,
 } from '../composition';
-import { coatingShare, type Joint, type ShareRange } from '../pool';
+import { normalQuantile, stratifiedUniforms } from '../chance';
+import { coatingShare } from '../piece';
+import type { Joint, ShareRange } from '../joint';
 import type { PieceSample } from '../risk';
 import type { PieceBelief, PieceCandidate } from './piece';
 

@@ -1,7 +1,7 @@
 import type { Composition } from '../composition';
 import type { GoverningDiagram, SolidificationMode } from '../constitution';
 import type { Driver, RiskLevel } from '../risk';
-import type { Spread } from './quantiles';
+import type { Spread } from '../chance';
 
 /** A risk of one rod over the whole belief. */
 export interface RankedRisk {

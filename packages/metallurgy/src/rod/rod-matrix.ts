@@ -2,7 +2,7 @@ import choice from '../../data/choice.json';
 import { RISK_MECHANISMS, riskLevel, RiskSample, type RiskLevel } from '../risk';
 import type { ChooseProblem } from './choose-input';
 import { drawPoolSamples } from './pool-samples';
-import { spreadOf, type Spread } from './quantiles';
+import { spreadOf, type Spread } from '../chance';
 import { RodRun, runRod, type FillerCandidate } from './rod-run';
 
 /** One rod under one hypothesis. */

@@ -9,8 +9,10 @@ import {
 import choice from '../../data/choice.json';
 import { DERIVED, SOLIDIFICATION_MODES, solidificationModeIndex, type GoverningDiagram } from '../constitution';
 import type { Rod } from '../catalogue';
-import { mixPool, type Joint } from '../pool';
-import { RISK_MECHANISMS, type RiskSample, type Service } from '../risk';
+import { mixPool } from '../pool';
+import type { Joint } from '../joint';
+import { RISK_MECHANISMS, type RiskSample } from '../risk';
+import type { Service } from '../service';
 import type { PoolSamples } from './pool-samples';
 
 /** A candidate filler: a rod of the catalogue, or none. */

@@ -1,8 +1,9 @@
 import { findGrade, findRod, type Rod } from '../catalogue';
 import { toVector, type Composition } from '../composition';
-import { completeJoint, type JointInput, type Coating } from '../pool';
-import { completeService, materialOf, RISK_MECHANISMS, RiskSample, type ServiceInput } from '../risk';
-import { findPieceCondition } from '../piece';
+import { completeJoint, type JointInput } from '../joint';
+import { type Coating, findPieceCondition } from '../piece';
+import { completeService, type ServiceInput } from '../service';
+import { materialOf, RISK_MECHANISMS, RiskSample } from '../risk';
 
 /** A joint of typical compositions, as a test states it. */
 export interface TypicalJoint {

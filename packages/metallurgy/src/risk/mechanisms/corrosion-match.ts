@@ -1,8 +1,7 @@
-import {} from '../../arithmetic';
 import data from '../../../data/risks.json';
 import { isStainless } from '../../catalogue';
 import { ELEMENT_INDEX } from '../../composition';
-import { ENVIRONMENTS } from '../service';
+import { ENVIRONMENTS } from '../../service';
 import type { RiskMechanism } from '../mechanism';
 import type { RiskSample } from '../risk-sample';
 import { ramp, step } from '../smooth';

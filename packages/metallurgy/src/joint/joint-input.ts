@@ -1,6 +1,5 @@
-import { power } from '../arithmetic';
 import joints from '../../data/joints.json';
-import { FAMILIES, type MaterialFamily, type Process } from '../catalogue';
+import type { Process } from '../catalogue';
 import { LIMITS } from '../piece';
 import { InputError, type FieldError, type FieldPath } from '../errors';
 
@@ -43,34 +42,8 @@ export interface JointInput {
   readonly aimedAt?: number | undefined;
 }
 
-/** A joint with everything decided that the computation needs. */
-export interface Joint {
-  readonly type: JointType;
-  readonly technique: Technique;
-  readonly process: Process | undefined;
-  readonly thicknessMm: readonly number[];
-  readonly restraintFactor: number;
-  readonly nitrogen: ShareRange;
-  readonly hydrogenGas: boolean;
-  /** 0 to 1: how much hydrogen the process brings. */
-  readonly hydrogenFactor: number;
-  /** Dilution with a rod. */
-  readonly dilution: ShareRange;
-  readonly shares: readonly ShareRange[];
-  /** Whether the joint can be fused with no rod. */
-  readonly fusible: boolean;
-  /** Whether no rod was asked for. */
-  readonly fused: boolean;
-}
-
 /** The names a joint may use, with their titles. */
 export const JOINTS = joints;
-
-const range = ([min, mode, max]: readonly number[]): ShareRange => ({
-  min: min as number,
-  mode: mode as number,
-  max: max as number,
-});
 
 /**
  * Checks a joint as it was described.
@@ -98,54 +71,8 @@ export function checkJoint(input: JointInput, pieces: number, path: FieldPath = 
   if (errors.length > 0) throw new InputError(errors);
 }
 
-/**
- * Completes a joint: default technique by type, dilution by technique and process, shares by thickness and conductivity.
- * @param families family of each piece, for the shares
- * @param path where the joint stands in the input, for errors
- * @throws InputError naming every faulty field
- */
-export function completeJoint(
-  input: JointInput,
-  families: readonly MaterialFamily[],
-  path: FieldPath = ['joint'],
-): Joint {
-  checkJoint(input, families.length, path);
-  const listed = thicknessesOf(input.thicknessMm);
-  const thicknessMm = families.map(
-    (_, index) => listed[index] ?? listed[listed.length - 1] ?? joints.defaultThicknessMm,
-  );
-  const dilution = input.dilution === undefined ? undefined : rangeOf(input.dilution);
-
-  const type = joints.types[input.type];
-  const technique = input.technique ?? (type.technique as Technique);
-  const recipe = joints.techniques[technique] as { dilution: number[]; byType?: Record<string, number[]> };
-  const process = input.process && (joints.processes[input.process] as { dilution?: number[]; hydrogenFactor: number });
-  const fused = technique === 'fused';
-  const dilutionFigures = fused
-    ? recipe.dilution
-    : (process?.dilution ?? recipe.byType?.[input.type] ?? recipe.dilution);
-  const thickest = Math.max(...thicknessMm);
-  const shielding = joints.shielding[input.shielding ?? 'good'].nitrogen;
-  const gas = joints.gases[input.gas ?? 'argon'];
-  return {
-    type: input.type,
-    technique,
-    process: input.process,
-    thicknessMm,
-    restraintFactor: joints.restraint[input.restraint ?? 'medium'].factor,
-    nitrogen: range(shielding.map((percent) => percent + gas.nitrogenPercent)),
-    hydrogenGas: gas.hydrogen,
-    hydrogenFactor: joints.processes[input.process ?? 'gtaw'].hydrogenFactor,
-    dilution: dilution ?? range(dilutionFigures),
-    shares: input.shares
-      ? input.shares.map((share) => ({ min: share, mode: share, max: share }))
-      : defaultShares(families, thicknessMm, input.aimedAt),
-    fusible: fused || (type.fusible && input.technique === undefined && thickest <= joints.fusedWithoutRod.maximumMm),
-    fused,
-  };
-}
-
-const thicknessesOf = (input: JointInput['thicknessMm']): readonly number[] =>
+/** Thicknesses as given, as a list; the last one holds for the pieces after it. */
+export const thicknessesOf = (input: JointInput['thicknessMm']): readonly number[] =>
   input === undefined ? [] : typeof input === 'number' ? [input] : input;
 
 function checkThickness(input: JointInput['thicknessMm'], path: FieldPath, errors: FieldError[]): void {
@@ -158,7 +85,8 @@ function checkThickness(input: JointInput['thicknessMm'], path: FieldPath, error
   });
 }
 
-const rangeOf = (input: number | ShareRange): ShareRange =>
+/** A share as given, as a range; a single figure is taken as certain. */
+export const rangeOf = (input: number | ShareRange): ShareRange =>
   typeof input === 'number' ? { min: input, mode: input, max: input } : input;
 
 function checkDilution(input: JointInput['dilution'], path: FieldPath, errors: FieldError[]): void {
@@ -184,30 +112,4 @@ function checkShares(
     errors.push({ path: [...path, 'shares'], message: `give ${pieces} shares, one for each piece` });
   else if (shares.some((share) => !(share >= 0 && share <= 1)) || Math.abs(sum - 1) > 1e-6)
     errors.push({ path: [...path, 'shares'], message: 'give fractions from 0 to 1 that add up to 1' });
-}
-
-/**
- * Shares of the pieces in the melted base metal: a thin or poorly conducting piece melts more than a thick one, and the arc
- * aimed at a piece melts more of it. The exponents are estimates in the data.
- */
-function defaultShares(
-  families: readonly MaterialFamily[],
-  thicknessMm: readonly number[],
-  aimedAt: number | undefined,
-): readonly ShareRange[] {
-  const { thicknessExponent, conductivityExponent, aimShift, halfWidth, bounds } = joints.shares;
-  const weights = families.map(
-    (family, index) =>
-      power(thicknessMm[index] as number, -thicknessExponent) *
-      power(FAMILIES[family].conductivityWPerMK, -conductivityExponent),
-  );
-  const total = weights.reduce((sum, weight) => sum + weight, 0);
-  const pieces = families.length;
-  return weights.map((weight, index) => {
-    const shift = aimedAt === undefined || pieces < 2 ? 0 : index === aimedAt ? aimShift : -aimShift / (pieces - 1);
-    const clamp = (share: number): number =>
-      pieces === 1 ? 1 : Math.min(bounds[1] as number, Math.max(bounds[0] as number, share));
-    const mode = clamp(weight / total + shift);
-    return { min: clamp(mode - halfWidth), mode, max: clamp(mode + halfWidth) };
-  });
 }

@@ -1,0 +1,4 @@
+export * from './seeded-random';
+export * from './stratified-uniforms';
+export * from './normal-quantile';
+export * from './spread';

@@ -1,0 +1,3 @@
+export * from './field-path';
+export * from './input-error';
+export * from './fault-collector';

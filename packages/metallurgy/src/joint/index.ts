@@ -1,0 +1,2 @@
+export * from './joint-input';
+export * from './complete-joint';
