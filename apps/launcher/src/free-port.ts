@@ -6,6 +6,7 @@ function listen(port: number): Promise<number | undefined> {
     const server = createServer();
     server.on('error', () => resolve(undefined));
     server.listen(port, '127.0.0.1', () => {
+      // A server that listens on a port has an address of this kind; text is for sockets.
       const { port: got } = server.address() as AddressInfo;
       server.close(() => resolve(got));
     });

@@ -56,6 +56,7 @@ async function main(): Promise<void> {
     process.exit(1);
   });
   server.listen(settings.port, settings.host, () => {
+    // A server that listens on a port has an address of this kind; text is for sockets.
     const { port } = server.address() as AddressInfo;
     logger.info({ host: settings.host, port }, 'listening');
     // The launcher waits for this message; without a launcher there is nobody to tell.

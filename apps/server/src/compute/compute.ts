@@ -58,6 +58,7 @@ export function threadCompute(filename: string): Compute {
         await turns.take(
           owner,
           () =>
+            // What crosses threads loses its type; tasks.ts says what each answers.
             long.run({ question, seed, rod }, { name: 'choose', ...(signal ? { signal } : {}) }) as Promise<
               Outcome<StoredChoice>
             >,

@@ -53,6 +53,7 @@ export class Turns {
     return new Promise((resolve, reject) => {
       const left = (): void => {
         this.waiting.splice(this.waiting.indexOf(entry), 1);
+        // Whoever ends a wait gives an error as the reason.
         reject(signal?.reason as Error);
       };
       const entry: Waiting = {

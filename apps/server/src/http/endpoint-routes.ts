@@ -64,6 +64,7 @@ function send(response: Response, { answer, status }: Endpoint, value: unknown):
     response.status(status ?? 200).json(value);
     return;
   }
+  // An address that answers no JSON answers a file: the type of its handler says so.
   const { mediaType, bytes } = value as FileAnswer;
   response
     .set({
@@ -84,6 +85,7 @@ export function endpointRoutes(handlers: Handlers, contextFor: (request: Request
   const router = Router();
   for (const [address, handle] of Object.entries(handlers)) {
     const [method = '', path = ''] = address.split(' ');
+    // Names of a record are text to the compiler; these are addresses.
     const endpoint: Endpoint = ENDPOINTS[address as Address];
     const pathSchema = endpoint.path ?? idsIn(path);
     const receive = endpoint.sends ? express.raw({ type: [...endpoint.sends], limit: PHOTO_MOST_BYTES }) : jsonBody;

@@ -36,6 +36,7 @@ function errorOf(error: unknown, method: string): ProblemError {
   }
   const plain = (title: string, status: number, detail: string): ProblemError =>
     new ProblemError({ type: 'about:blank', title, status, detail } satisfies Problem);
+  // Each is looked at before it is believed.
   const { type, status, message } = error as BodyParserError;
   if (type === 'entity.too.large')
     return plain('Too large', 413, 'The request body is larger than this address takes.');
@@ -54,6 +55,7 @@ export function loggable(error: unknown): object {
   if (!outermost) return { type: typeof error };
   const state = sqlState(error);
   const innermost = causes.at(-1) ?? outermost;
+  // The driver adds the last two where it knows them.
   const { message, constraint, table } = innermost as Error & { constraint?: string; table?: string };
   if (state !== undefined || causes.length > 0 || databaseFailure(error))
     return { type: 'database', code: state, message: message.split('\n')[0]?.slice(0, 300), constraint, table };

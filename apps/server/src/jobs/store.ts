@@ -66,6 +66,7 @@ const jobOf = ({ job, lastRod: rod, pieceCount: count, families: familiesOfPiece
 });
 
 function detailOf(row: DetailRow): JobDetail {
+  // The builder knows a subquery by its columns only, not that they came as JSON.
   const [first] = row.joints as JsonRow<JointRow>[];
   return {
     ...jobOf(row),

@@ -109,6 +109,7 @@ export function identify(input: IdentifyInput, confirmed: ConfirmedCounts = {}, 
     GRADES.forEach((_, index) => {
       let belief = catalogueBelief(index);
       for (const { definition, entry } of readings) {
+        // A checked reading has a reading and a model for it.
         const weighed = weighReading(definition.model as ReadingModel, entry.reading as Composition, belief);
         readingLogs[index] = (readingLogs[index] as number) + weighed.log;
         belief = weighed.belief;
@@ -153,6 +154,7 @@ export function identify(input: IdentifyInput, confirmed: ConfirmedCounts = {}, 
 const CATALOGUE_TABLES = new OutcomeTables(catalogueSamples);
 
 const markOf = ({ definition, entry }: CheckedTest, grade: Grade): number =>
+  // A checked mark has a mark or an outcome, and a model for it.
   markLikelihood(definition.model as MarkModel, entry.mark ?? (entry.outcome as string), grade);
 
 /** Likelihood of all outcomes together, averaged over the composition samples. */

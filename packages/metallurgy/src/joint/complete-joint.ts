@@ -11,6 +11,7 @@ import {
   type ShareRange,
   type Technique,
 } from './joint-input';
+import { fromJson } from '../from-json';
 
 /** A joint with everything decided that the computation needs. */
 export interface Joint {
@@ -57,9 +58,10 @@ export function completeJoint(
   const dilution = input.dilution === undefined ? undefined : rangeOf(input.dilution);
 
   const type = joints.types[input.type];
-  const technique = input.technique ?? (type.technique as Technique);
-  const recipe = joints.techniques[technique] as { dilution: number[]; byType?: Record<string, number[]> };
-  const process = input.process && (joints.processes[input.process] as { dilution?: number[]; hydrogenFactor: number });
+  const technique = input.technique ?? fromJson<Technique>(type.technique);
+  const recipe = fromJson<{ dilution: number[]; byType?: Record<string, number[]> }>(joints.techniques[technique]);
+  const process =
+    input.process && fromJson<{ dilution?: number[]; hydrogenFactor: number }>(joints.processes[input.process]);
   const fused = technique === 'fused';
   const dilutionFigures = fused
     ? recipe.dilution

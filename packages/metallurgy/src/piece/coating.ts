@@ -1,5 +1,6 @@
 import joints from '../../data/joints.json';
 import { mix, toVector, type Composition, type CompositionVector } from '../composition';
+import { fromJson } from '../from-json';
 
 /** What a coating brings into the pool. */
 export interface CoatingShare {
@@ -17,7 +18,7 @@ export type Coating = (typeof COATINGS)[number];
 const SHARES = new Map<Coating, CoatingShare>(
   (['plated', 'galvanised'] as const).map((coating) => {
     const { layerUm, composition, meltedDepthMm } = joints.coatings[coating];
-    return [coating, { fraction: layerUm / 1000 / meltedDepthMm, layer: toVector(composition as Composition) }];
+    return [coating, { fraction: layerUm / 1000 / meltedDepthMm, layer: toVector(fromJson<Composition>(composition)) }];
   }),
 );
 

@@ -1,6 +1,7 @@
 import data from '../../data/forms.json';
 import type { GaugeKind } from '../units';
 import type { MaterialFamily } from '../catalogue';
+import { fromJson } from '../from-json';
 
 /** Forms a piece may have. */
 export type Form = keyof typeof data;
@@ -15,7 +16,7 @@ export type SectionShape = 'hollow' | 'round' | 'flat' | 'rough';
 
 /** @returns undefined for a form that is not known */
 export function sectionShape(form: string | null): SectionShape | undefined {
-  return form !== null && isForm(form) ? (data[form].section as SectionShape) : undefined;
+  return form !== null && isForm(form) ? fromJson<SectionShape>(data[form].section) : undefined;
 }
 
 /** Gauge table that a gauge number on a piece means. @param family family of its grade, when that is known */

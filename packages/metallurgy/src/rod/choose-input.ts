@@ -95,6 +95,7 @@ export function checkChooseInput(input: ChooseInput): ChooseProblem {
     errors.push({ path: ['samples'], message: `give a whole number from ${LIMITS.samples.join(' to ')}` });
   if (errors.length > 0) throw new InputError(errors);
 
+  // Whatever is missing was thrown for above.
   const theJoint = joint as Joint;
   const leftOut: { rod: string; why: string }[] = [];
   const usable = (rods as readonly Rod[]).filter((rod) => {

@@ -1,4 +1,5 @@
 import sizes from '../../data/sizes.json';
+import { fromJson } from '../from-json';
 
 /** What a text about a length was understood to mean. */
 export interface UnderstoodLength {
@@ -69,7 +70,7 @@ function readPipe(text: string): UnderstoodLength | undefined {
   const size = Object.entries(sizes.pipe.sizes).find(([name]) => readNumber(name) === wanted);
   if (!size) return undefined;
   const [name, { outsideInches, wallInches }] = size;
-  const wall = (wallInches as Readonly<Record<string, number>>)[schedule];
+  const wall = fromJson<Readonly<Record<string, number>>>(wallInches)[schedule];
   if (wall === undefined) return undefined;
   const mm = inchesToMm(wall);
   const outsideMm = inchesToMm(outsideInches);
@@ -82,7 +83,7 @@ function readPipe(text: string): UnderstoodLength | undefined {
 
 function readGauge(text: string, kind: GaugeKind): UnderstoodLength | undefined {
   const number = /^(\d+)\s*(?:ga|gauge|swg|bwg)\.?$/i.exec(text.trim())?.[1];
-  const inches = number && (sizes.gauges[kind].inches as Readonly<Record<string, number>>)[number];
+  const inches = number && fromJson<Readonly<Record<string, number>>>(sizes.gauges[kind].inches)[number];
   if (!inches) return undefined;
   const mm = inchesToMm(inches);
   return {

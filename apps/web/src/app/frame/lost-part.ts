@@ -64,6 +64,7 @@ async function serverAnswers(): Promise<boolean> {
 }
 
 function loadedAnew(): boolean {
+  // Entries of this name are of this kind.
   const [navigation] = performance.getEntriesByType('navigation') as PerformanceNavigationTiming[];
   return navigation?.type === 'reload';
 }

@@ -25,6 +25,7 @@ export class ApiClient {
 
   /** @example client.ask('GET /jobs/:id', { path: { id } }) */
   ask<One extends Address>(address: One, ...[question]: QuestionArgument<One>): Observable<Answer<One>> {
+    // A question of one address, read as a question of any.
     const { path, query = {}, body } = (question ?? {}) as AnyQuestion;
     // That the path is the one this address takes is what the argument's type says.
     const { method, url } = (requestTo as (address: Address, path?: object) => { method: string; url: string })(

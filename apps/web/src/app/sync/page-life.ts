@@ -10,6 +10,7 @@ const PAGES = 'variatum pages';
 @Injectable({ providedIn: 'root' })
 export class PageLife {
   readonly id: string = crypto.randomUUID();
+  // Neither is there in a test, nor are locks on a page that is not secure.
   private readonly locks: LockManager | undefined = (globalThis.navigator as Navigator | undefined)?.locks;
   private readonly channel = typeof BroadcastChannel === 'undefined' ? undefined : new BroadcastChannel(PAGES);
   private readonly watched = new Set<string>();
@@ -40,6 +41,7 @@ export class PageLife {
 
   /** Runs work that only one page may do at a time. */
   alone<Result>(work: string, run: () => Promise<Result>): Promise<Result> {
+    // The browser answers with what the work answers; its types say a promise of it.
     return this.locks ? (this.locks.request(`variatum ${work}`, run) as Promise<Result>) : run();
   }
 

@@ -12,7 +12,9 @@ export function requestTo<One extends Address>(
   ...[path]: PathArgument<One>
 ): { readonly method: MethodOf<One>; readonly url: string } {
   const [method, template = ''] = address.split(' ');
+  // What stands in a path is text, whatever the address.
   const given = (path ?? {}) as Readonly<Record<string, string>>;
   const url = template.replace(/:(\w+)/g, (_colon, name: string) => encodeURIComponent(given[name] ?? ''));
+  // Split text loses its type; the method is the first word of the address.
   return { method: method as MethodOf<One>, url: `/api${url}` };
 }

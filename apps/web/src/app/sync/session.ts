@@ -41,6 +41,7 @@ export class Session {
 
 function remembered(): Owner | null {
   try {
+    // What stands there is asked for its type on the next line.
     const { workshop, person } = JSON.parse(localStorage.getItem(KEY) ?? 'null') as Record<keyof Owner, unknown>;
     if (typeof workshop !== 'string' || !(person === null || typeof person === 'string')) return null;
     return { workshop, person };

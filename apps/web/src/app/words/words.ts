@@ -49,6 +49,7 @@ export const whenWords = (stamp: string): string =>
   new Date(stamp).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' });
 
 /** Name of a family for people. */
+// A name that is not known falls through to itself.
 export const familyTitle = (family: string): string => FAMILIES[family as MaterialFamily]?.title ?? family;
 
 /** Name of a field test. */

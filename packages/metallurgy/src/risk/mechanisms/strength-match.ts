@@ -3,12 +3,13 @@ import { ELEMENT_INDEX } from '../../composition';
 import type { PieceSample } from '../material';
 import type { RiskMechanism } from '../mechanism';
 import type { RiskSample } from '../risk-sample';
+import { fromJson } from '../../from-json';
 import { step } from '../smooth';
 
 const figures = data.mechanisms['strength-match'];
-const BY_GRADE = figures.gradeYieldMpa as Record<string, number>;
-const BY_FAMILY = figures.familyYieldMpa as Record<string, number>;
-const BY_ROD = figures.rodYieldMpa as Record<string, number>;
+const BY_GRADE = fromJson<Readonly<Record<string, number>>>(figures.gradeYieldMpa);
+const BY_FAMILY = fromJson<Readonly<Record<string, number>>>(figures.familyYieldMpa);
+const BY_ROD = fromJson<Readonly<Record<string, number>>>(figures.rodYieldMpa);
 const BY_WELD = figures.weldYieldMpa;
 
 function yieldOf({ material }: PieceSample): number {
