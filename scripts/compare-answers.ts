@@ -61,7 +61,7 @@ async function demoQuestions(root: string): Promise<Map<string, ChooseInput>> {
 
 /** Random questions, the same for both versions. */
 async function randomQuestions(many: number): Promise<Map<string, ChooseInput>> {
-  const { FIELD_TESTS, GRADES, ITEM_FAMILIES, JOINTS, ENVIRONMENTS } = await core(process.cwd());
+  const { FIELD_TESTS, GRADES, ITEM_FAMILIES, JOINTS, ENVIRONMENTS, PROCESSES } = await core(process.cwd());
   const random = mulberry(20261126);
   const pick = <One>(list: readonly One[]): One => list[Math.floor(random() * list.length)] as One;
   const piece = (): PieceInput => {
@@ -78,7 +78,7 @@ async function randomQuestions(many: number): Promise<Map<string, ChooseInput>> 
   const keys = <Key extends string>(record: Readonly<Record<Key, unknown>>): Key[] => Object.keys(record) as Key[];
   const joint = (): JointInput => ({
     type: pick(keys(JOINTS.types)),
-    process: pick(['gtaw', 'smaw', 'gmaw'] as const),
+    process: pick(PROCESSES),
     thicknessMm: 1 + Math.floor(random() * 12),
   });
   const service = (): ServiceInput => ({ environment: pick(keys(ENVIRONMENTS)), vibration: random() < 0.3 });

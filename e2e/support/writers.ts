@@ -141,9 +141,9 @@ export class Writers {
         body: JSON.stringify(body),
         signal: AbortSignal.timeout(ANSWER_WITHIN_MS),
       });
-      const document = (await answer.json()) as { saved?: string; current?: Piece };
+      const document = (await answer.json()) as Piece & { saved?: string; current?: Piece };
       count(answer.status);
-      if (answer.ok) return document as unknown as Piece;
+      if (answer.ok) return document;
       if (answer.status === 409 && document.current) return { conflict: document.current };
       if (answer.status !== 503 || !answer.headers.has('retry-after'))
         this.odd.push(`${method} ${path}: ${answer.status} ${JSON.stringify(document)}`);

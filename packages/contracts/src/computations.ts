@@ -18,6 +18,7 @@ import {
   type ChooseInput,
   type Composition,
   type FieldPath,
+  type FillerLoss,
   type Fit,
   type IdentifyInput,
   type NextTest,
@@ -51,6 +52,15 @@ export interface PieceBelief {
   readonly nextTests: readonly NextTest[];
   /** Whether no test at hand is worth its minutes for the rod. */
   readonly enough: boolean;
+}
+
+/** A piece by its item and its tests alone, whatever else is said of it. */
+const asItem = ({ item = {}, tests = [] }: IdentifyInput = {}): IdentifyInput => ({ item, tests });
+
+function believed(piece: IdentifyInput | undefined, loss: FillerLoss, owned?: readonly string[]): PieceBelief {
+  const known = identify(asItem(piece));
+  const { tests, enough } = nextTests(known, loss, owned);
+  return { candidates: known.candidates, fit: known.fit, nextTests: tests, enough };
 }
 
 interface PieceOfJoint {
@@ -88,11 +98,7 @@ export const COMPUTATIONS = {
   identify: computation({
     summary: 'grades a piece may be, from its tests',
     schema: () => identifyQuestionSchema,
-    run(question: IdentifyInput, seed): PieceBelief {
-      const known = identify(question);
-      const next = nextTests(known, selfJointLoss({ item: question.item ?? {}, tests: question.tests ?? [] }, seed));
-      return { candidates: known.candidates, fit: known.fit, nextTests: next.tests, enough: next.enough };
-    },
+    run: (question: IdentifyInput, seed) => believed(question, selfJointLoss(asItem(question), seed)),
   }),
   choose: computation({
     summary: 'filler rod for a joint, with risks and reasons',
@@ -135,20 +141,15 @@ export const COMPUTATIONS = {
     summary: 'grades one piece of a joint may be',
     schema: () => pieceOfJointSchema,
     run({ joint, piece }: PieceOfJoint): Pick<PieceBelief, 'candidates' | 'fit'> {
-      const { item, tests } = joint.pieces[piece] ?? {};
-      const { candidates, fit } = identify({ item: item ?? {}, tests: tests ?? [] });
+      const { candidates, fit } = identify(asItem(joint.pieces[piece]));
       return { candidates, fit };
     },
   }),
   'plan-tests': computation({
     summary: 'as identify-piece, with the tests that are worth most for the rod of this very joint',
     schema: () => pieceOfJointSchema,
-    run({ joint, piece, owned }: PieceOfJoint, seed): PieceBelief {
-      const { item, tests } = joint.pieces[piece] ?? {};
-      const known = identify({ item: item ?? {}, tests: tests ?? [] });
-      const next = nextTests(known, fillerLoss(joint, piece, seed), owned);
-      return { candidates: known.candidates, fit: known.fit, nextTests: next.tests, enough: next.enough };
-    },
+    run: ({ joint, piece, owned }: PieceOfJoint, seed) =>
+      believed(joint.pieces[piece], fillerLoss(joint, piece, seed), owned),
   }),
   'pool-cloud': computation({
     summary: 'pools of one rod as they scatter over the constitution diagram',

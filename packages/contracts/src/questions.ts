@@ -8,9 +8,11 @@ import {
   LIMITS,
   MOST_PIECES,
   PASS_KINDS,
+  PERMANENCES,
   PROCESSES,
   RESTRAINTS,
   SHIELDINGS,
+  TIMES_HOT,
   WORKED,
   type ElementSymbol,
 } from '@variatum/metallurgy';
@@ -96,10 +98,10 @@ export const serviceSchema = z.strictObject({
   environment: z.enum(keysOf(ENVIRONMENTS)).optional(),
   temperatureC: z.tuple([z.number(), z.number()]).optional(),
   cycling: z.boolean().optional(),
-  hot: z.enum(['short', 'long']).optional(),
+  hot: z.enum(TIMES_HOT).optional(),
   vibration: z.boolean().optional(),
   pressure: z.boolean().optional(),
-  permanence: z.enum(['permanent', 'temporary']).optional(),
+  permanence: z.enum(PERMANENCES).optional(),
 });
 
 /** The joint as described by the user. */

@@ -30,6 +30,10 @@ export interface Compute {
 const MOST_WAITING = 40;
 const IDLE_MS = 30_000;
 
+/** What a task answers when nothing was wrong. */
+type Answered<Name extends keyof typeof tasks> =
+  Awaited<ReturnType<(typeof tasks)[Name]>> extends Outcome<infer Result> ? Result : never;
+
 function resultOf<Result>(outcome: Outcome<Result>): Result {
   if ('errors' in outcome) throw new InputError(outcome.errors);
   return outcome.result;
@@ -52,29 +56,20 @@ export function threadCompute(filename: string): Compute {
   const long = threads(true);
   const short = threads(false);
   const turns = new Turns(1, MOST_WAITING);
+  /** Has a task done on a thread. What crosses threads loses its type; the tasks themselves say what each answers. */
+  const ask = async <Name extends keyof typeof tasks>(
+    pool: Piscina,
+    name: Name,
+    question: Parameters<(typeof tasks)[Name]>[0],
+    signal?: AbortSignal,
+  ): Promise<Answered<Name>> =>
+    resultOf((await pool.run(question, { name, ...(signal ? { signal } : {}) })) as Outcome<Answered<Name>>);
   return {
-    choose: async (question, seed, rod, owner, signal) =>
-      resultOf(
-        await turns.take(
-          owner,
-          () =>
-            // What crosses threads loses its type; tasks.ts says what each answers.
-            long.run({ question, seed, rod }, { name: 'choose', ...(signal ? { signal } : {}) }) as Promise<
-              Outcome<StoredChoice>
-            >,
-          signal,
-        ),
-      ),
-    likelyFamily: async ({ kind, itemFamily, form, coating, condition, grade, weldMetal, tests }) =>
-      resultOf(
-        (await short.run(
-          { kind, itemFamily, form, coating, condition, grade, weldMetal, tests } satisfies PieceEvidence,
-          {
-            name: 'likelyFamily',
-          },
-        )) as Outcome<string>,
-      ),
-    picture: async (bytes) => resultOf((await short.run(bytes, { name: 'picture' })) as Outcome<PreparedPicture>),
+    choose: (question, seed, rod, owner, signal) =>
+      turns.take(owner, () => ask(long, 'choose', { question, seed, rod }, signal), signal),
+    likelyFamily: ({ kind, itemFamily, form, coating, condition, grade, weldMetal, tests }) =>
+      ask(short, 'likelyFamily', { kind, itemFamily, form, coating, condition, grade, weldMetal, tests }),
+    picture: (bytes) => ask(short, 'picture', bytes),
     close: async () => void (await Promise.all([long.destroy(), short.destroy()])),
   };
 }

@@ -1,7 +1,6 @@
 import { createHash } from 'node:crypto';
 import { v7 as uuid } from 'uuid';
 import type { Handlers } from '../http/endpoint-routes';
-
 import { bringsBack, madeFrom, withdraws } from '../store';
 import { readJob } from '../jobs/store';
 import { addPhoto, changePhoto, photoBytes, repeatedPhoto } from './store';

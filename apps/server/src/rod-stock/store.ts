@@ -3,8 +3,7 @@ import { eq, sql } from 'drizzle-orm';
 import { NOT_GIVEN } from '@variatum/metallurgy';
 import { v7 as uuid } from 'uuid';
 import { tables } from '../database';
-import type { Scope } from '../store';
-import { orNotFound } from '../store';
+import { orNotFound, type Scope } from '../store';
 
 const rodStockOf = ({
   id,

@@ -11,7 +11,7 @@ export interface MalformedRequest {
 const METHODS = ['GET', 'POST', 'POST', 'PUT', 'PATCH', 'PATCH', 'DELETE', 'OPTIONS'] as const;
 const FIELDS = [
   'version', 'title', 'item', 'service', 'temperaturesC', 'joint', 'entry', 'reason', 'rod', 'seed', 'note', 'preferences', 'machines',
-  'gases', 'inStock', 'diameterMm', 'name', 'id', 'grade', 'thicknessMm', 'turn', 'pieceId', 'state', 'stage', 'kind', 'family', 'colour',
+  'gases', 'inStock', 'diameterMm', 'name', 'id', 'grade', 'thicknessMm', 'turn', 'pieceId', 'state', 'stage', 'kind', 'itemFamily', 'colour',
 ]; // prettier-ignore
 const JUNK: readonly unknown[] = [
   null, true, -1, 2 ** 53, 1e308, '', '\0', '\ud800', 'x'.repeat(5000), [], [[[]]], {}, { a: { b: { c: 1 } } }, '__proto__',

@@ -1,6 +1,6 @@
 import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
-import type { Provider } from '@angular/core';
+import type { EnvironmentProviders, Provider } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import type { JobDetail, Piece, Workshop } from '@variatum/contracts';
@@ -34,13 +34,13 @@ export const aWorkshop = (fields: Partial<Workshop> = {}): Workshop => ({
 }); // prettier-ignore
 
 /** Everything that stands around a page of a job, with a server that answers what the test says. */
-export const jobProviders = (): Provider[] => [
+export const jobProviders = (): (Provider | EnvironmentProviders)[] => [
   PAGE_SYNC,
   JOB_STORES,
   knownSession(),
-  provideHttpClient() as unknown as Provider,
+  provideHttpClient(),
   provideHttpClientTesting(),
-  provideRouter([]) as unknown as Provider,
+  provideRouter([]),
 ];
 
 /** Everything an open job is kept by, and the server that answers what the test says. */

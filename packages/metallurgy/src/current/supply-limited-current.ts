@@ -1,6 +1,6 @@
 import data from '../../data/supply.json';
 import type { Process } from '../catalogue';
-import { LIMITS, type Range } from '../piece';
+import { isWithin, LIMITS } from '../piece';
 import { InputError, type FieldError } from '../errors';
 
 /** What a socket gives. */
@@ -19,8 +19,6 @@ export const SUPPLIES = data.supplies as readonly (Supply & { readonly id: strin
 export const MACHINE_KINDS = ['inverter', 'transformer'] as const;
 export type MachineKind = (typeof MACHINE_KINDS)[number];
 
-const inside = (value: number, [low, high]: Range): boolean => value >= low && value <= high;
-
 /**
  * Welding current at which a machine draws what its supply gives: the load voltage U = base + slope I times the current is
  * the power the supply has left after losses, a quadratic in I.
@@ -35,9 +33,9 @@ export function supplyLimitedCurrent(
 ): { readonly likely: number; readonly range: readonly [number, number] } {
   const errors: FieldError[] = [];
   const { volts, amperes, phases } = supply;
-  if (!inside(volts, LIMITS.supplyVolts))
+  if (!isWithin(volts, LIMITS.supplyVolts))
     errors.push({ path: ['supply', 'volts'], message: `give ${LIMITS.supplyVolts.join(' to ')} V` });
-  if (!inside(amperes, LIMITS.supplyAmperes))
+  if (!isWithin(amperes, LIMITS.supplyAmperes))
     errors.push({ path: ['supply', 'amperes'], message: `give ${LIMITS.supplyAmperes.join(' to ')} A` });
   if (phases !== 1 && phases !== 3) errors.push({ path: ['supply', 'phases'], message: 'give 1 or 3' });
   if (errors.length > 0) throw new InputError(errors);

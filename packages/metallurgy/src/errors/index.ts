@@ -1,3 +1,4 @@
 export * from './field-path';
 export * from './input-error';
+export * from './check-name';
 export * from './fault-collector';

@@ -1,2 +1,3 @@
+export * from './check-shares';
 export * from './joint-input';
 export * from './complete-joint';

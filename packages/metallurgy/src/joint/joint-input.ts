@@ -1,7 +1,8 @@
 import joints from '../../data/joints.json';
 import type { Process } from '../catalogue';
-import { LIMITS } from '../piece';
-import { InputError, type FieldError, type FieldPath } from '../errors';
+import { checkShares } from './check-shares';
+import { isWithin, LIMITS } from '../piece';
+import { checkName, InputError, type FieldError, type FieldPath } from '../errors';
 
 /** Names of joint types. */
 export type JointType = keyof typeof joints.types;
@@ -53,21 +54,21 @@ export const JOINTS = joints;
  */
 export function checkJoint(input: JointInput, pieces: number, path: FieldPath = ['joint']): void {
   const errors: FieldError[] = [];
-  const oneOf = (field: string, value: string | undefined, allowed: readonly string[]): void => {
-    if (value !== undefined && !allowed.includes(value))
-      errors.push({ path: [...path, field], message: `"${value}" is not known; use one of ${allowed.join(', ')}` });
-  };
+  const oneOf = (
+    field: 'type' | 'technique' | 'process' | 'restraint' | 'shielding' | 'gas',
+    allowed: readonly string[],
+  ): void => checkName(input[field], allowed, [...path, field], errors);
   if (input.type === undefined)
     errors.push({ path: [...path, 'type'], message: `missing; use one of ${Object.keys(joints.types).join(', ')}` });
-  oneOf('type', input.type, Object.keys(joints.types));
-  oneOf('technique', input.technique, Object.keys(joints.techniques));
-  oneOf('process', input.process, Object.keys(joints.processes));
-  oneOf('restraint', input.restraint, Object.keys(joints.restraint));
-  oneOf('shielding', input.shielding, Object.keys(joints.shielding));
-  oneOf('gas', input.gas, GASES);
+  oneOf('type', Object.keys(joints.types));
+  oneOf('technique', Object.keys(joints.techniques));
+  oneOf('process', Object.keys(joints.processes));
+  oneOf('restraint', RESTRAINTS);
+  oneOf('shielding', SHIELDINGS);
+  oneOf('gas', GASES);
   checkThickness(input.thicknessMm, path, errors);
   checkDilution(input.dilution, path, errors);
-  checkShares(input.shares, Math.max(1, Math.min(MOST_PIECES, pieces)), path, errors);
+  checkShares(input.shares, Math.max(1, Math.min(MOST_PIECES, pieces)), 'piece', [...path, 'shares'], errors);
   if (errors.length > 0) throw new InputError(errors);
 }
 
@@ -77,7 +78,7 @@ export const thicknessesOf = (input: JointInput['thicknessMm']): readonly number
 
 function checkThickness(input: JointInput['thicknessMm'], path: FieldPath, errors: FieldError[]): void {
   thicknessesOf(input).forEach((value, index) => {
-    if (typeof value !== 'number' || !(value >= LIMITS.thicknessMm[0] && value <= LIMITS.thicknessMm[1]))
+    if (!isWithin(value, LIMITS.thicknessMm))
       errors.push({
         path: Array.isArray(input) ? [...path, 'thicknessMm', index] : [...path, 'thicknessMm'],
         message: `give a thickness from ${LIMITS.thicknessMm.join(' to ')} mm`,
@@ -98,18 +99,4 @@ function checkDilution(input: JointInput['dilution'], path: FieldPath, errors: F
       path: [...path, 'dilution'],
       message: 'give a fraction from 0 to 1, or {"min", "mode", "max"} in rising order',
     });
-}
-
-function checkShares(
-  shares: readonly number[] | undefined,
-  pieces: number,
-  path: FieldPath,
-  errors: FieldError[],
-): void {
-  if (shares === undefined) return;
-  const sum = shares.reduce((total, share) => total + share, 0);
-  if (shares.length !== pieces)
-    errors.push({ path: [...path, 'shares'], message: `give ${pieces} shares, one for each piece` });
-  else if (shares.some((share) => !(share >= 0 && share <= 1)) || Math.abs(sum - 1) > 1e-6)
-    errors.push({ path: [...path, 'shares'], message: 'give fractions from 0 to 1 that add up to 1' });
 }

@@ -2,6 +2,7 @@ import { findGrade, findRod, GRADES, notInCatalogue, RODS, type CatalogueEntry }
 import { mix, validateComposition, type Composition } from '../composition';
 import { constitution, isoLineSurface, type Constitution, type IsoFerriteLines } from '../constitution';
 import { FaultCollector, InputError, type FieldError, type FieldPath } from '../errors';
+import { checkShares } from '../joint';
 import { withCoating, type Coating } from '../piece';
 import { PASS_KINDS, passChain, usualPass, type Pass, type PassKind } from './pass-chain';
 
@@ -93,13 +94,7 @@ export function pool(input: PoolInput): Pool {
   );
   const rod = input.rod ? faults.attempt(() => resolveRod(input.rod as RodInput, ['rod'])) : undefined;
   const shares = input.shares ?? parents.map(() => 1 / parents.length);
-  if (shares.length !== parents.length)
-    errors.push({ path: ['shares'], message: `give ${parents.length} shares, one for each parent` });
-  else if (
-    shares.some((share) => !(share >= 0 && share <= 1)) ||
-    Math.abs(shares.reduce((sum, share) => sum + share, 0) - 1) > 1e-6
-  )
-    errors.push({ path: ['shares'], message: 'give fractions from 0 to 1 that add up to 1' });
+  checkShares(shares, parents.length, 'parent', ['shares'], errors);
   const dilution = input.rod ? input.dilution : (input.dilution ?? 1);
   if (dilution === undefined)
     errors.push({ path: ['dilution'], message: 'missing; give the fraction of the pool that is base metal, 0 to 1' });

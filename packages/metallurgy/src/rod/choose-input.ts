@@ -19,7 +19,7 @@ import {
 import { isoLineSurface, type FerriteSurface, type IsoFerriteLines } from '../constitution';
 import { FaultCollector, InputError } from '../errors';
 import type { ConfirmedCounts } from '../identify';
-import { LIMITS } from '../piece';
+import { isWithin, LIMITS } from '../piece';
 import { completeJoint, MOST_PIECES, type Joint, type JointInput } from '../joint';
 import { completeService, type Service, type ServiceInput } from '../service';
 import { pieceBelief, type PieceBelief, type PieceCandidate, type PieceInput } from './piece';
@@ -84,14 +84,11 @@ export function checkChooseInput(input: ChooseInput): ChooseProblem {
   for (const [name, step] of Object.entries(input.preferences ?? {})) {
     const rod = findRod(name);
     if (!rod) errors.push({ path: ['preferences', name], message: 'not a rod of the catalogue' });
-    else if (!(step >= LIMITS.preferenceSteps[0] && step <= LIMITS.preferenceSteps[1]))
+    else if (!isWithin(step, LIMITS.preferenceSteps))
       errors.push({ path: ['preferences', name], message: `give a step from ${LIMITS.preferenceSteps.join(' to ')}` });
     else preferences[rod.id] = step;
   }
-  if (
-    input.samples !== undefined &&
-    !(Number.isInteger(input.samples) && input.samples >= LIMITS.samples[0] && input.samples <= LIMITS.samples[1])
-  )
+  if (input.samples !== undefined && !(Number.isInteger(input.samples) && isWithin(input.samples, LIMITS.samples)))
     errors.push({ path: ['samples'], message: `give a whole number from ${LIMITS.samples.join(' to ')}` });
   if (errors.length > 0) throw new InputError(errors);
 

@@ -7,7 +7,7 @@ import {
   type Composition,
   type CompositionBelief,
 } from '../composition';
-import { InputError, type FieldError, type FieldPath } from '../errors';
+import { checkName, InputError, type FieldError, type FieldPath } from '../errors';
 import { catalogueBelief, identify, type ConfirmedCounts, type Identification, type IdentifyInput } from '../identify';
 import { interpolate } from '../constitution';
 import { findPieceCondition, PIECE_CONDITIONS, type PieceCondition, COATINGS, type Coating } from '../piece';
@@ -53,17 +53,14 @@ export function pieceBelief(input: PieceInput, path: FieldPath, confirmed?: Conf
   if (typeof input !== 'object' || input === null)
     throw InputError.at(path, 'give an object with a grade, a composition, or an item with tests');
   const errors: FieldError[] = [];
-  if (input.coating !== undefined && !COATINGS.includes(input.coating))
-    errors.push({
-      path: [...path, 'coating'],
-      message: `"${input.coating}" is not known; use one of ${COATINGS.join(', ')}`,
-    });
+  checkName(input.coating, COATINGS, [...path, 'coating'], errors);
   const condition = input.condition === undefined ? undefined : findPieceCondition(input.condition);
-  if (input.condition !== undefined && !condition)
-    errors.push({
-      path: [...path, 'condition'],
-      message: `"${input.condition}" is not known; use one of ${PIECE_CONDITIONS.map(({ id }) => id).join(', ')}`,
-    });
+  checkName(
+    input.condition,
+    PIECE_CONDITIONS.map(({ id }) => id),
+    [...path, 'condition'],
+    errors,
+  );
   const given = (['grade', 'composition', 'weldMetal'] as const).filter((field) => input[field] !== undefined);
   if (given.length > 1) errors.push({ path, message: `give only one of ${given.join(', ')}` });
   if (errors.length > 0) throw new InputError(errors);

@@ -1,9 +1,14 @@
 import service from '../../data/service.json';
-import { LIMITS } from '../piece';
-import { InputError, type FieldError, type FieldPath } from '../errors';
+import { isWithin, LIMITS } from '../piece';
+import { checkName, InputError, type FieldError, type FieldPath } from '../errors';
 
 /** Names of service environments. */
 export type Environment = keyof typeof service.environments;
+
+/** How long it is hot. */
+export const TIMES_HOT = ['short', 'long'] as const;
+/** How long the repair must last. */
+export const PERMANENCES = ['permanent', 'temporary'] as const;
 
 /** What the joint must live through; what is left out is unknown, not harmless. */
 export interface ServiceInput {
@@ -11,10 +16,10 @@ export interface ServiceInput {
   /** Lowest and highest temperature in service, °C. */
   readonly temperatureC?: readonly [number, number] | undefined;
   readonly cycling?: boolean | undefined;
-  readonly hot?: 'short' | 'long' | undefined;
+  readonly hot?: (typeof TIMES_HOT)[number] | undefined;
   readonly vibration?: boolean | undefined;
   readonly pressure?: boolean | undefined;
-  readonly permanence?: 'permanent' | 'temporary' | undefined;
+  readonly permanence?: (typeof PERMANENCES)[number] | undefined;
 }
 
 /** Service as the mechanisms read it. */
@@ -29,7 +34,7 @@ export interface Service {
   readonly highestC: number | undefined;
   readonly cycling: boolean | undefined;
   readonly hotHours: number;
-  readonly hot: 'short' | 'long' | undefined;
+  readonly hot: ServiceInput['hot'];
   readonly input: ServiceInput;
 }
 
@@ -43,31 +48,21 @@ export const ENVIRONMENTS = service.environments;
 export function completeService(input: ServiceInput = {}, path: FieldPath = ['service']): Service {
   const errors: FieldError[] = [];
   const environment = input.environment ?? 'unknown';
-  if (!(environment in service.environments))
-    errors.push({
-      path: [...path, 'environment'],
-      message: `"${environment}" is not known; use one of ${Object.keys(service.environments).join(', ')}`,
-    });
-  const [lowest, highest] = LIMITS.temperatureC;
+  checkName(environment, Object.keys(service.environments), [...path, 'environment'], errors);
   const temperature = input.temperatureC;
   if (temperature !== undefined) {
     const numbers =
       Array.isArray(temperature) &&
       temperature.length === 2 &&
-      temperature.every((value) => typeof value === 'number' && value >= lowest && value <= highest);
+      temperature.every((value) => isWithin(value, LIMITS.temperatureC));
     if (!numbers || temperature[0] > temperature[1])
       errors.push({
         path: [...path, 'temperatureC'],
-        message: `give [lowest, highest] in °C, from ${lowest} to ${highest}`,
+        message: `give [lowest, highest] in °C, from ${LIMITS.temperatureC.join(' to ')}`,
       });
   }
-  const choice = (field: 'hot' | 'permanence', allowed: readonly string[]): void => {
-    const value = input[field];
-    if (value !== undefined && !allowed.includes(value))
-      errors.push({ path: [...path, field], message: `"${value}" is not known; use one of ${allowed.join(', ')}` });
-  };
-  choice('hot', ['short', 'long']);
-  choice('permanence', ['permanent', 'temporary']);
+  checkName(input.hot, TIMES_HOT, [...path, 'hot'], errors);
+  checkName(input.permanence, PERMANENCES, [...path, 'permanence'], errors);
   for (const field of ['cycling', 'vibration', 'pressure'] as const)
     if (input[field] !== undefined && typeof input[field] !== 'boolean')
       errors.push({ path: [...path, field], message: 'give true or false' });

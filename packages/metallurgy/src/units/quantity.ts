@@ -9,5 +9,8 @@ export interface Quantity {
 /** Nothing given. */
 export const NOT_GIVEN: Quantity = { value: null, typed: '' };
 
+/** Whether anything was given, understood or not. */
+export const isGiven = ({ value, typed }: Quantity): boolean => value !== null || typed !== '';
+
 /** A quantity of which only the value is known. */
 export const known = (value: number): Quantity => ({ value, typed: '' });

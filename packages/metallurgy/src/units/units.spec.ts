@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import sizes from '../../data/sizes.json';
 import { formatFlow, formatTemperature, readFlow, readTemperature } from './flow-and-temperature';
 import { formatLength, readLength, readNumber } from './length';
+import { isGiven, known, NOT_GIVEN } from './quantity';
 
 const mm = (text: string, ...rest: never[]): number | undefined => readLength(text, ...rest)?.mm;
 
@@ -99,4 +100,10 @@ describe('flow and temperature', () => {
     expect(readTemperature('hot')).toBeUndefined();
     expect(formatTemperature(100, '°F')).toBe('212 °F');
   });
+});
+
+test('what was typed counts as given, understood or not', () => {
+  expect(isGiven(NOT_GIVEN)).toBe(false);
+  expect(isGiven(known(0))).toBe(true);
+  expect(isGiven({ value: null, typed: 'about so thick' })).toBe(true);
 });

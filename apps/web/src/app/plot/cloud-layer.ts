@@ -56,18 +56,9 @@ import type { CloudMarks } from './cloud-marks';
       stroke-dasharray: none;
     }
     .piece {
-      fill: var(--piece-1);
+      fill: var(--piece);
       stroke: var(--raised);
       stroke-width: 1.5;
-    }
-    [data-piece='1'] .piece {
-      fill: var(--piece-2);
-    }
-    [data-piece='2'] .piece {
-      fill: var(--piece-3);
-    }
-    [data-piece='3'] .piece {
-      fill: var(--piece-4);
     }
     .filler {
       fill: var(--tint-purple);

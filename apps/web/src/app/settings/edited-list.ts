@@ -1,6 +1,6 @@
 import { computed, inject, type Signal } from '@angular/core';
 import type { Workshop } from '@variatum/contracts';
-import { fieldsOf, type FieldsOf } from '../kit/fields';
+import { errorsUnder, fieldsOf, type FieldsOf } from '../kit/fields';
 import { WorkshopStore } from './workshop-store';
 
 type ListField = 'machines' | 'gases' | 'acceptanceProfiles';
@@ -37,15 +37,9 @@ export function editedList<Field extends ListField>(
       list().map((entry, index) => {
         const change = (changes: Partial<Entry<Field>>): void =>
           set(list().map((one, place) => (place === index ? { ...one, ...changes } : one)));
-        const at = `${field}.${index}.`;
-        const errors = Object.fromEntries(
-          Object.entries(store.errors()).flatMap(([path, message]) =>
-            path.startsWith(at) ? [[path.slice(at.length), message]] : [],
-          ),
-        );
         return {
           entry,
-          of: fieldsOf(entry, change, errors),
+          of: fieldsOf(entry, change, errorsUnder(store.errors(), `${field}.${index}`)),
           change,
           remove: () => set(list().filter((_one, place) => place !== index)),
         };

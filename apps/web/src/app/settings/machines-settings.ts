@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import type { Machine } from '@variatum/contracts';
 import {
   MACHINE_KINDS,
@@ -23,10 +23,10 @@ const PROCESS_WORDS: Readonly<Record<Process, string>> = { gtaw: 'TIG', smaw: 's
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <va-panel label="Machines" icon="machine">
-      @for (machine of list.entries(); track machine.entry.id) {
+      @for (machine of machines(); track machine.entry.id) {
         <va-settings-entry [name]="machine.entry.name" (removed)="machine.remove()">
           <va-text-field label="Name" [longest]="80" [of]="machine.of.name" />
-          <va-select-field label="Socket" placeholder="As given below" [options]="supplies" [of]="socketOf(machine)" />
+          <va-select-field label="Socket" placeholder="As given below" [options]="supplies" [of]="machine.socket" />
           <va-number-field label="Volts" needed [of]="machine.of.volts" />
           <va-number-field label="Fuse, A" needed [of]="machine.of.amperes" />
           <va-number-field
@@ -37,7 +37,7 @@ const PROCESS_WORDS: Readonly<Record<Process, string>> = { gtaw: 'TIG', smaw: 's
           <va-choice-group label="Phases" [options]="phases" [of]="machine.of.phases" />
           <va-choice-group label="Kind" [options]="kinds" [of]="machine.of.kind" />
           <va-choice-set label="Does" [options]="processes" [of]="machine.of.processes" />
-          <p class="after small" role="status">{{ limits(machine.entry) }}</p>
+          <p class="after small" role="status">{{ machine.limits }}</p>
         </va-settings-entry>
       } @empty {
         <p class="soft small">
@@ -61,6 +61,10 @@ export class MachinesSettings {
     title: PROCESS_WORDS[value],
   }));
 
+  protected readonly machines = computed(() =>
+    this.list.entries().map((machine) => ({ ...machine, socket: socketOf(machine), limits: limitsOf(machine.entry) })),
+  );
+
   protected add(): void {
     this.list.add({
       id: crypto.randomUUID(),
@@ -73,41 +77,33 @@ export class MachinesSettings {
       mostAmperes: null,
     });
   }
+}
 
-  /** The usual socket that gives what was said; choosing one says it. */
-  private readonly sockets = new WeakMap<object, FieldOf<string | null>>();
-  protected socketOf(machine: EditedEntry<Machine>): FieldOf<string | null> {
-    const known = this.sockets.get(machine);
-    if (known) return known;
-    const { volts, amperes, phases } = machine.entry;
-    const is = (supply: Supply): boolean =>
-      supply.volts === volts && supply.amperes === amperes && supply.phases === phases;
-    const field: FieldOf<string | null> = {
-      value: SUPPLIES.find(is)?.id ?? null,
-      change: (id) => {
-        const supply = SUPPLIES.find((entry) => entry.id === id);
-        if (supply) machine.change({ volts: supply.volts, amperes: supply.amperes, phases: supply.phases });
-      },
-    };
-    this.sockets.set(machine, field);
-    return field;
-  }
+/** The usual socket that gives what was said; choosing one says it. */
+function socketOf({ entry, change }: EditedEntry<Machine>): FieldOf<string | null> {
+  const is = ({ volts, amperes, phases }: Supply): boolean =>
+    volts === entry.volts && amperes === entry.amperes && phases === entry.phases;
+  return {
+    value: SUPPLIES.find(is)?.id ?? null,
+    change: (id) => {
+      const supply = SUPPLIES.find((one) => one.id === id);
+      if (supply) change({ volts: supply.volts, amperes: supply.amperes, phases: supply.phases });
+    },
+  };
+}
 
-  /** What the socket lets the machine give, in words. */
-  protected limits({ processes, kind, mostAmperes, ...supply }: Machine): string {
-    try {
-      const parts = processes.map((process) => {
-        const [low, high] = supplyLimitedCurrent(supply, process, kind).range;
-        const most = mostAmperes ?? Infinity;
-        return most <= low
-          ? `${PROCESS_WORDS[process]} its full ${most} A`
-          : `${PROCESS_WORDS[process]} about ${Math.round(low / 5) * 5} to ${Math.round(Math.min(high, most) / 5) * 5} A`;
-      });
-      return parts.length > 0
-        ? `From this socket: ${parts.join(', ')}. An estimate; the plate and the fuse decide.`
-        : '';
-    } catch {
-      return '';
-    }
+/** What the socket lets a machine give, in words; empty while that cannot be reckoned. */
+function limitsOf({ processes, kind, mostAmperes, ...supply }: Machine): string {
+  try {
+    const parts = processes.map((process) => {
+      const [low, high] = supplyLimitedCurrent(supply, process, kind).range;
+      const most = mostAmperes ?? Infinity;
+      return most <= low
+        ? `${PROCESS_WORDS[process]} its full ${most} A`
+        : `${PROCESS_WORDS[process]} about ${Math.round(low / 5) * 5} to ${Math.round(Math.min(high, most) / 5) * 5} A`;
+    });
+    return parts.length > 0 ? `From this socket: ${parts.join(', ')}. An estimate; the plate and the fuse decide.` : '';
+  } catch {
+    return '';
   }
 }

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import type { Rates } from '@variatum/contracts';
-import { fieldsOf, NumberField, TextField } from '../kit/fields';
+import { errorsUnder, fieldsOf, NumberField, TextField } from '../kit/fields';
 import { Panel } from '../kit/panel';
 import { WorkshopStore } from './workshop-store';
 
@@ -32,12 +32,11 @@ const NONE: Rates = {
 export class RatesSettings {
   private readonly store = inject(WorkshopStore);
   private readonly rates = computed(() => this.store.workshop()?.rates ?? NONE);
-  private readonly errors = computed(() =>
-    Object.fromEntries(
-      Object.entries(this.store.errors()).map(([path, message]) => [path.replace(/^rates\./, ''), message]),
-    ),
-  );
   protected readonly of = computed(() =>
-    fieldsOf(this.rates(), (changes) => this.store.change({ rates: { ...this.rates(), ...changes } }), this.errors()),
+    fieldsOf(
+      this.rates(),
+      (changes) => this.store.change({ rates: { ...this.rates(), ...changes } }),
+      errorsUnder(this.store.errors(), 'rates'),
+    ),
   );
 }

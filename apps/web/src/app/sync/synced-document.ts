@@ -1,4 +1,4 @@
-import { computed, DestroyRef, inject, type Signal, signal } from '@angular/core';
+import { computed, DestroyRef, inject, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import type { Change } from '@variatum/contracts';
 import { auditTime, filter, map, merge, tap } from 'rxjs';
@@ -55,7 +55,6 @@ export class SyncedDocument<Value extends object> {
   private readonly history = inject(UndoHistory);
   private readonly valueState = signal<Value | null>(null);
   private readonly readingState = signal<Reading>('reading');
-  private readonly conflictState: Signal<readonly Conflict[]>;
   /** Which document is open or being opened; undefined before any is. */
   private id: string | undefined;
   /** Versions as they were read, by identifier. */
@@ -73,10 +72,13 @@ export class SyncedDocument<Value extends object> {
   /** The document as it is shown; null until it has been read. */
   readonly value = this.valueState.asReadonly();
   readonly reading = this.readingState.asReadonly();
+  /** Fields of this document that somebody else changed too. */
+  readonly conflicts = computed<readonly Conflict[]>(() =>
+    this.queue.conflicts().filter(({ operation }) => this.isOf(operation)),
+  );
 
   constructor(private readonly kind: DocumentKind<Value>) {
     inject(DestroyRef).onDestroy(() => (this.left = true));
-    this.conflictState = computed(() => this.queue.conflicts().filter(({ operation }) => this.isOf(operation)));
     // A refused change stands at its field; what could not be made or withdrawn has none.
     this.saving.show((operation) => this.isOf(operation) && operation.typed === true);
     this.queue.outcomes.pipe(takeUntilDestroyed()).subscribe((outcome) => this.settle(outcome));
@@ -89,11 +91,6 @@ export class SyncedDocument<Value extends object> {
         takeUntilDestroyed(),
       )
       .subscribe(() => void this.refreshForNews());
-  }
-
-  /** Fields of this document that somebody else changed too. */
-  get conflicts(): Signal<readonly Conflict[]> {
-    return this.conflictState;
   }
 
   /** Reads a document; while the server cannot answer it is asked again and again. */

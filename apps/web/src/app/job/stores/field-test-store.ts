@@ -1,6 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import { newFieldTestSchema, parseWith, type FieldTestRecord, type LoggedEntry } from '@variatum/contracts';
-import { checkTestEntry, InputError } from '@variatum/metallurgy';
+import { checkTestEntry, FaultCollector } from '@variatum/metallurgy';
 import { JobStore } from './job-store';
 import { PieceStore } from './piece-store';
 import { Autosave, requestTo } from '../../sync';
@@ -19,21 +19,19 @@ export class FieldTestStore {
   add(pieceId: string, entry: LoggedEntry, note = ''): string | null {
     const key = keyOf(pieceId);
     const id = crypto.randomUUID();
-    try {
+    const faults = new FaultCollector();
+    faults.attempt(() => {
       checkTestEntry(entry, ['entry']);
       parseWith(newFieldTestSchema, { id, entry, note });
-    } catch (error) {
-      if (!(error instanceof InputError)) throw error;
-      this.saving.setErrors(
-        key,
-        error.errors.map(({ path: [first, ...rest], message }) => ({
-          path: first === 'entry' ? rest : [first ?? '', ...rest],
-          message,
-        })),
-      );
-      return null;
-    }
-    this.forgetErrors(pieceId);
+    });
+    this.saving.setErrors(
+      key,
+      faults.errors.map(({ path: [first, ...rest], message }) => ({
+        path: first === 'entry' ? rest : [first ?? '', ...rest],
+        message,
+      })),
+    );
+    if (faults.errors.length > 0) return null;
     const record: FieldTestRecord = {
       id,
       pieceId,

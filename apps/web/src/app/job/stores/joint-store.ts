@@ -1,8 +1,8 @@
 import { computed, inject, Injectable } from '@angular/core';
 import { jointPutSchema, type JointDescription } from '@variatum/contracts';
-import { checkJoint, type FieldError, InputError } from '@variatum/metallurgy';
+import { checkJoint, FaultCollector, type FieldError } from '@variatum/metallurgy';
 import { JobStore } from './job-store';
-import { fieldsOf } from '../../kit/fields';
+import { answered, fieldsOf } from '../../kit/fields';
 import { requestTo } from '../../sync';
 
 /** The joint of the open job. */
@@ -17,9 +17,7 @@ export class JointStore {
 
   /** Changes what is said of the joint; what is null or undefined is left open again. */
   change(changes: Partial<JointDescription>): void {
-    const said = Object.entries({ ...this.joint(), ...changes }).filter(([, value]) => (value ?? null) !== null);
-    // Entries lose their types; they are those of a joint.
-    const joint = { type: this.joint().type, ...(Object.fromEntries(said) as Partial<JointDescription>) };
+    const joint = { type: this.joint().type, ...answered({ ...this.joint(), ...changes }) };
     this.jobs.document.change({
       key: 'joint',
       changes: { joint },
@@ -32,12 +30,8 @@ export class JointStore {
 
   /** What the core finds wrong with a joint. */
   private faults(joint: JointDescription): readonly FieldError[] {
-    try {
-      checkJoint(joint, this.jobs.pieces().length, ['joint']);
-      return [];
-    } catch (error) {
-      if (!(error instanceof InputError)) throw error;
-      return error.errors;
-    }
+    const faults = new FaultCollector();
+    faults.attempt(() => checkJoint(joint, this.jobs.pieces().length, ['joint']));
+    return faults.errors;
   }
 }

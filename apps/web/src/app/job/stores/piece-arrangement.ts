@@ -1,6 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import type { FieldTestRecord, PiecePatch } from '@variatum/contracts';
-import type { Quantity } from '@variatum/metallurgy';
+import { isGiven, type Quantity } from '@variatum/metallurgy';
 import { FieldTestStore } from './field-test-store';
 import { JobStore } from './job-store';
 import { PieceStore } from './piece-store';
@@ -21,7 +21,7 @@ const MERGED = [
 ] as const;
 
 const isOpen = (field: string | Quantity | null): boolean =>
-  field === null || field === '' || (typeof field === 'object' && field.value === null && field.typed === '');
+  field === null || field === '' || (typeof field === 'object' && !isGiven(field));
 
 /** Splits a piece that turns out to be two metals, and joins two that turn out to be one. */
 @Injectable()
@@ -40,7 +40,7 @@ export class PieceArrangement {
     if (!piece) return;
     this.jobs.flush();
     this.history.group(`splitting ${piece.name}`, () => {
-      const { kind, itemFamily, form, thicknessMm, size, outsideMm, coating, origin } = piece;
+      const { kind, itemFamily, form, thicknessMm, size, outsideMm, coating, origin, condition } = piece;
       const second = this.pieces.add({
         name,
         kind,
@@ -51,7 +51,7 @@ export class PieceArrangement {
         outsideMm,
         coating,
         origin,
-        condition: piece.condition,
+        condition,
       });
       for (const record of moved) this.moveTest(id, record, second);
     });

@@ -1,8 +1,10 @@
 import { known, NOT_GIVEN } from '@variatum/metallurgy';
 import { texts, render } from '../../../testing/render';
+import { answered } from './answered';
 import { ChoiceGroup } from './choice-group';
 import { ChoiceSet } from './choice-set';
 import { DateField } from './date-field';
+import { errorsUnder } from './errors-under';
 import { flowMeasure, judge, lengthMeasure, temperatureMeasure } from './measure';
 import { fieldsOf, ownField, type FieldOf } from './field-of';
 import { MeasureField } from './measure-field';
@@ -225,4 +227,19 @@ test('a field a page keeps for itself stands at what it was changed to', () => {
   own.change('typed');
   own.fault.set('too short');
   expect([own.value, own.error]).toEqual(['typed', 'too short']);
+});
+
+describe('parts of a thing', () => {
+  test('what was left open is not answered; no and nought are', () => {
+    expect(answered({ hot: null, cycling: false, dilution: 0, gas: undefined, note: '' })).toEqual({
+      cycling: false,
+      dilution: 0,
+      note: '',
+    });
+  });
+  test('what is wrong with one entry is not said of its neighbours', () => {
+    const errors = { 'machines.1.volts': 'give 90 to 700 V', 'machines.10.name': 'give a name', name: 'too long' };
+    expect(errorsUnder(errors, 'machines.1')).toEqual({ volts: 'give 90 to 700 V' });
+    expect(errorsUnder(errors, 'rates')).toEqual({});
+  });
 });

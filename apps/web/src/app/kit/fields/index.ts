@@ -1,6 +1,8 @@
+export { answered } from './answered';
 export { ChoiceGroup, type ChoiceOption } from './choice-group';
 export { ChoiceSet } from './choice-set';
 export { DateField } from './date-field';
+export { errorsUnder } from './errors-under';
 export { fieldBy, fieldsOf, ownField, type FieldOf, type FieldsOf, type OwnField } from './field-of';
 export { flowMeasure, lengthMeasure, temperatureMeasure, type Measure } from './measure';
 export { MeasureField } from './measure-field';

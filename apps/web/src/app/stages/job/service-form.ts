@@ -2,7 +2,15 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import type { JobDetail } from '@variatum/contracts';
 import { LIMITS, NOT_GIVEN, type Quantity, serviceCautions } from '@variatum/metallurgy';
 import { JobStore } from '../../job/stores';
-import { ChoiceGroup, type FieldOf, fieldsOf, MeasureField, SelectField, temperatureMeasure } from '../../kit/fields';
+import {
+  answered,
+  ChoiceGroup,
+  type FieldOf,
+  fieldsOf,
+  MeasureField,
+  SelectField,
+  temperatureMeasure,
+} from '../../kit/fields';
 import { Panel } from '../../kit/panel';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { ENVIRONMENT_CHOICES } from '../../words/words';
@@ -104,7 +112,6 @@ export class ServiceForm {
 
   /** Sets what was answered; what was taken back is left open. */
   private set(changes: Partial<Service>): void {
-    const said = Object.entries({ ...this.service(), ...changes }).filter(([, answer]) => (answer ?? null) !== null);
-    this.store.change({ service: Object.fromEntries(said) });
+    this.store.change({ service: answered({ ...this.service(), ...changes }) });
   }
 }

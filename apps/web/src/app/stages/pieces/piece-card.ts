@@ -61,18 +61,9 @@ import { PiecePhotos } from './piece-photos';
       width: 1.7em;
       height: 1.7em;
       border-radius: 3px;
-      background: var(--piece-1);
+      background: var(--piece);
       color: var(--raised);
       margin-right: 6px;
-    }
-    [data-piece='1'] .tab {
-      background: var(--piece-2);
-    }
-    [data-piece='2'] .tab {
-      background: var(--piece-3);
-    }
-    [data-piece='3'] .tab {
-      background: var(--piece-4);
     }
     @media (max-width: 1180px) {
       .halves {

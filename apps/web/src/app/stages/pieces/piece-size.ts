@@ -3,9 +3,9 @@ import type { Piece } from '@variatum/contracts';
 import {
   findGrade,
   gaugeKindOf,
+  isGiven,
   known,
   LIMITS,
-  NOT_GIVEN,
   type Quantity,
   readSize,
   sectionShape,
@@ -100,8 +100,8 @@ export class PieceSize {
   /** A size that was just said fills what nothing is known of yet. */
   protected fillFromSize(): void {
     const size = this.said();
-    const open = ({ value, typed }: Quantity): boolean => value === NOT_GIVEN.value && typed === NOT_GIVEN.typed;
-    if (size && open(this.piece().outsideMm) && open(this.piece().thicknessMm)) this.take(size);
+    const { outsideMm, thicknessMm } = this.piece();
+    if (size && !isGiven(outsideMm) && !isGiven(thicknessMm)) this.take(size);
   }
 
   protected take({ outsideMm, wallMm }: { readonly outsideMm?: number; readonly wallMm?: number }): void {
