@@ -60,7 +60,12 @@ const asItem = ({ item = {}, tests = [] }: IdentifyInput = {}): IdentifyInput =>
 function believed(piece: IdentifyInput | undefined, loss: FillerLoss, owned?: readonly string[]): PieceBelief {
   const known = identify(asItem(piece));
   const { tests, enough } = nextTests(known, loss, owned);
-  return { candidates: known.candidates, fit: known.fit, nextTests: tests, enough };
+  return {
+    candidates: known.candidates,
+    fit: known.fit,
+    nextTests: tests,
+    enough: enough && known.fit.level !== 'none',
+  };
 }
 
 interface PieceOfJoint {

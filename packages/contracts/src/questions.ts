@@ -1,4 +1,6 @@
 import {
+  ACIDS,
+  BACK_SHIELDINGS,
   COATINGS,
   ELEMENTS,
   ENVIRONMENTS,
@@ -38,6 +40,11 @@ export const testEntrySchema = z.strictObject({
   number: limited('ferriteNumber', 'FN').optional(),
 });
 
+/** A field test in a question: the catalogue prints settings as texts, and what it prints is understood. */
+const askedTestSchema = testEntrySchema.extend({
+  filed: z.union([z.boolean(), z.enum(['true', 'false']).transform((text) => text === 'true')]).optional(),
+});
+
 /** What an item is. */
 export const itemSchema = z.strictObject({
   family: z.string().optional(),
@@ -47,7 +54,7 @@ export const itemSchema = z.strictObject({
 /** Question of `identify`. */
 export const identifyQuestionSchema = z.strictObject({
   item: itemSchema.optional(),
-  tests: z.array(testEntrySchema).max(200).optional(),
+  tests: z.array(askedTestSchema).max(200).optional(),
 });
 
 const looseComposition = z.record(z.string(), z.unknown(), {
@@ -97,6 +104,7 @@ const keysOf = <Key extends string>(record: Record<Key, unknown>): [Key, ...Key[
 export const serviceSchema = z.strictObject({
   environment: z.enum(keysOf(ENVIRONMENTS)).optional(),
   temperatureC: z.tuple([z.number(), z.number()]).optional(),
+  acid: z.enum(ACIDS).optional(),
   cycling: z.boolean().optional(),
   hot: z.enum(TIMES_HOT).optional(),
   vibration: z.boolean().optional(),
@@ -113,6 +121,7 @@ export const jointSchema = z.strictObject({
   restraint: z.enum(RESTRAINTS).optional(),
   shielding: z.enum(SHIELDINGS).optional(),
   gas: z.enum(GASES).optional(),
+  backShielding: z.enum(BACK_SHIELDINGS).optional(),
   dilution: z.union([z.number(), z.strictObject({ min: z.number(), mode: z.number(), max: z.number() })]).optional(),
   shares: z.array(z.number()).max(MOST_PIECES).optional(),
   aimedAt: z
@@ -130,7 +139,7 @@ export const pieceQuestionSchema = z.strictObject({
   coating: coatingSchema.optional(),
   condition: z.string().max(40).optional(),
   item: itemSchema.optional(),
-  tests: z.array(testEntrySchema).max(200).optional(),
+  tests: z.array(askedTestSchema).max(200).optional(),
 });
 
 /** Question of `choose`. */

@@ -40,6 +40,8 @@ export const tasks = {
       if (!checkChooseInput(question).fillers.some((filler) => (filler.rod?.id ?? null) === rod))
         throw InputError.at(['rod'], `${rod ?? 'no rod'} is not among the candidates for this joint`);
       const choice = COMPUTATIONS.choose.run(question, seed);
+      // Nothing is decided where the answer is to stop.
+      if (choice.stop !== null) throw InputError.at(['pieces'], choice.stop);
       return { recommended: choice.recommended, json: JSON.stringify(choice) };
     }),
   /** Material family the tests of a piece speak for: the one with the largest share of the candidates. */

@@ -1,2 +1,4 @@
 export * from './exponential';
 export * from './logarithm';
+export * from './smooth';
+export * from './curve';

@@ -2,12 +2,12 @@ import fieldTests from '../../data/field-tests.json';
 import identification from '../../data/identification.json';
 import itemFamilies from '../../data/item-families.json';
 import recall from '../testing/second-recall.json';
-import risks from '../../data/risks.json';
 import service from '../../data/service.json';
 import { isElementSymbol } from '../composition';
-import { RISK_MECHANISMS, SEVERITIES } from '../risk';
+import { RISK_MECHANISMS } from '../risk';
 import type { CatalogueEntry } from './entry';
 import { FAMILIES } from './families';
+import { isForeign } from './families-of-steel';
 import { findGrade, GRADES } from './grades';
 import { guessFamily } from './guess-family';
 import { notInCatalogue } from './not-in-catalogue';
@@ -106,9 +106,9 @@ describe('families', () => {
     } of Object.values(FAMILIES)) {
       expect(conductivityWPerMK).toBeGreaterThan(8);
       expect(diffusivityMm2PerS).toBeGreaterThan(2);
-      expect(expansionPerK).toBeGreaterThan(9e-6);
-      expect(expansionPerK).toBeLessThan(20e-6);
-      expect(densityKgPerM3).toBeGreaterThan(6800);
+      expect(expansionPerK).toBeGreaterThan(8e-6);
+      expect(expansionPerK).toBeLessThan(30e-6);
+      expect(densityKgPerM3).toBeGreaterThan(2000);
       expect(meltingRangeC[1]).toBeGreaterThan(meltingRangeC[0]);
       expect(source.length).toBeGreaterThan(5);
     }
@@ -126,7 +126,9 @@ describe('families', () => {
     martensitic: ['ferritic'],
     ferritic: ['martensitic'],
   };
-  test.each(GRADES.map((grade) => [grade.id, grade] as const))(
+  // Metal outside this advice is told apart by test, not by analysis; old weld metal stands between families.
+  const pieces = GRADES.filter(({ family, products }) => !isForeign(family) && !products.includes('weld'));
+  test.each(pieces.map((grade) => [grade.id, grade] as const))(
     '%s is recognised by analysis',
     (_id, { family, typical }) => {
       expect([family, ...(NEIGHBOURS[family] ?? [])]).toContain(guessFamily(typical));
@@ -158,11 +160,11 @@ describe('data that points at other data', () => {
       }
   });
   test('every mechanism has a severity with a reason, and figures with a source', () => {
-    for (const { id, source } of RISK_MECHANISMS) {
-      const severity = SEVERITIES[id];
-      expect(severity?.reason.length).toBeGreaterThan(5);
-      expect(risks.mechanisms[id as keyof typeof risks.mechanisms].source).toBe(source);
+    for (const { id, source, confidence, severity } of RISK_MECHANISMS) {
+      expect([id, severity.reason.length > 5, source.length > 20]).toEqual([id, true, true]);
+      expect(['high', 'medium', 'low']).toContain(confidence);
+      expect(severity.base).toBeGreaterThan(0);
     }
-    expect(Object.keys(SEVERITIES).sort()).toEqual(RISK_MECHANISMS.map(({ id }) => id).sort());
+    expect(new Set(RISK_MECHANISMS.map(({ id }) => id)).size).toBe(RISK_MECHANISMS.length);
   });
 });

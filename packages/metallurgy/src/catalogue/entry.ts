@@ -17,7 +17,11 @@ export type MaterialFamily =
   | 'low-alloy'
   | 'cast-iron'
   | 'nickel-cast-iron'
-  | 'nickel';
+  | 'nickel'
+  | 'light-metal'
+  | 'copper-alloy'
+  | 'zinc-alloy'
+  | 'titanium';
 
 /** A rule that a stabilised grade fulfils: sum of `elements` >= offset + factor x sum of `of`, mass percent. */
 export interface StabilisationRule {

@@ -19,3 +19,6 @@ export const isCastIron = IN('cast-iron', 'nickel-cast-iron');
 export const isStainless = IN(
   'austenitic', 'ferritic', 'martensitic', 'precipitation-hardening', 'duplex', 'cast-austenitic', 'cast-martensitic', 'cast-duplex',
 ); // prettier-ignore
+
+/** Metal this advice does not cover: it can be told apart, and then the answer is to stop. */
+export const isForeign = IN('light-metal', 'copper-alloy', 'zinc-alloy', 'titanium');

@@ -1,34 +1,64 @@
+import { ramp } from '../arithmetic';
 import bounds from '../../data/family-by-analysis.json';
 import { constitution } from '../constitution';
 import type { Composition } from '../composition';
 import type { MaterialFamily } from './entry';
 
+/** How far an analysis belongs to a family. */
+export interface FamilyShare {
+  readonly family: MaterialFamily;
+  /** 0 to 1; the shares of one analysis sum to 1. */
+  readonly share: number;
+}
+
+const over = (value: number, pair: readonly number[]): number => ramp(value, pair[0] as number, pair[1] as number);
+const under = (value: number, pair: readonly number[]): number => 1 - over(value, pair);
+
 /**
- * Family of an analysed piece that was given by composition alone; the bounds are in the data.
+ * Families of a piece that was given by analysis alone, likeliest first. Near a bound it counts for both, so that no small
+ * change of an analysis makes another metal of it; the bounds are in the data.
  * @param composition mass percent by symbol
  */
-export function guessFamily(composition: Composition): MaterialFamily {
+export function familyShares(composition: Composition): readonly FamilyShare[] {
   const of = (symbol: keyof Composition): number => composition[symbol] ?? 0;
   const iron = 100 - Object.values(composition).reduce((sum, percent) => sum + (percent ?? 0), 0);
-  const { castIron, nickelAlloy, stainless, lowAlloy, ferriticOrMartensitic, martensitic, duplex } = bounds;
+  const { castIron, nickelAlloy, stainless, lowAlloy, ferriticOrMartensitic: lean, martensitic, duplex } = bounds;
   const hardening = bounds.precipitationHardening;
-
-  if (of('C') >= castIron.carbonFrom) return of('Ni') > castIron.nickelRichFrom ? 'nickel-cast-iron' : 'cast-iron';
-  if (of('Ni') > nickelAlloy.nickelFrom && of('Ni') > iron) return 'nickel';
-  if (of('Cr') < stainless.chromiumFrom)
-    return of('Cr') + of('Ni') + of('Mo') > lowAlloy.chromiumNickelMolybdenumFrom ? 'low-alloy' : 'carbon';
-
-  const { wrc1992, martensiteStartC } = constitution(composition);
-  const leanInAusteniteFormers =
-    of('Ni') < ferriticOrMartensitic.nickelBelow &&
-    of('Mn') < ferriticOrMartensitic.manganeseBelow &&
-    (of('N') < ferriticOrMartensitic.nitrogenBelow || of('Ni') < ferriticOrMartensitic.orNickelBelow);
-  if (leanInAusteniteFormers)
-    return of('C') >= martensitic.carbonFrom && of('Cr') < martensitic.chromiumBelow ? 'martensitic' : 'ferritic';
-  if (of('Cr') > duplex.chromiumFrom && wrc1992.ferriteNumber > duplex.ferriteNumberFrom) return 'duplex';
-  if (of('Cu') > hardening.copperFrom && of('Ni') < hardening.nickelBelow && of('Cr') < hardening.chromiumBelow)
-    return 'precipitation-hardening';
-  const soft = martensitic.soft;
-  if (martensiteStartC > soft.martensiteStartFromC && of('Cr') < soft.chromiumBelow) return 'martensitic';
-  return 'austenitic';
+  const shares = new Map<MaterialFamily, number>();
+  let left = 1;
+  /** Takes a share of what is left for a family, or for several that part it among them. */
+  const take = (share: number, families: Partial<Record<MaterialFamily, number>>): void => {
+    for (const [family, part] of Object.entries(families) as [MaterialFamily, number][])
+      if (left * share * part > 0) shares.set(family, (shares.get(family) ?? 0) + left * share * part);
+    left *= 1 - share;
+  };
+  const rich = over(of('Ni'), castIron.nickelRich);
+  take(over(of('C'), castIron.carbon), { 'nickel-cast-iron': rich, 'cast-iron': 1 - rich });
+  take(over(of('Ni'), nickelAlloy.nickel) * over(of('Ni') - iron, nickelAlloy.overIron), { nickel: 1 });
+  const alloyed = over(of('Cr') + of('Ni') + of('Mo'), lowAlloy.chromiumNickelMolybdenum);
+  take(under(of('Cr'), stainless.chromium), { 'low-alloy': alloyed, carbon: 1 - alloyed });
+  if (left > 0) {
+    const { wrc1992, martensiteStartC } = constitution(composition);
+    const hard = over(of('C'), martensitic.carbon) * under(of('Cr'), martensitic.chromium);
+    take(
+      under(of('Ni'), lean.nickel) *
+        under(of('Mn'), lean.manganese) *
+        (1 - over(of('N'), lean.nitrogen) * over(of('Ni'), lean.withNickel)),
+      { martensitic: hard, ferritic: 1 - hard },
+    );
+    take(over(of('Cr'), duplex.chromium) * over(wrc1992.ferriteNumber, duplex.ferriteNumber), { duplex: 1 });
+    take(over(of('Cu'), hardening.copper) * under(of('Ni'), hardening.nickel) * under(of('Cr'), hardening.chromium), {
+      'precipitation-hardening': 1,
+    });
+    const { martensiteStartC: start, chromium } = martensitic.soft;
+    take(over(martensiteStartC, start) * under(of('Cr'), chromium), { martensitic: 1 });
+    take(1, { austenitic: 1 });
+  }
+  return [...shares.entries()]
+    .map(([family, share]) => ({ family, share }))
+    .sort((first, second) => second.share - first.share);
 }
+
+/** The family an analysis belongs to most. */
+export const guessFamily = (composition: Composition): MaterialFamily =>
+  (familyShares(composition)[0] as FamilyShare).family;

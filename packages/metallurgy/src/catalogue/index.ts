@@ -5,3 +5,4 @@ export * from './families';
 export * from './families-of-steel';
 export * from './guess-family';
 export * from './not-in-catalogue';
+export * from './filler-forms';

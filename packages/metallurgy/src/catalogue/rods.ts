@@ -1,5 +1,6 @@
 import data from '../../data/rods.json';
 import type { CatalogueEntry } from './entry';
+import type { FillerForm } from './filler-forms';
 import { nameIndex } from './name-index';
 import { fromJson } from '../from-json';
 
@@ -8,8 +9,13 @@ export const PROCESSES = ['gtaw', 'smaw', 'gmaw'] as const;
 /** An arc process. */
 export type Process = (typeof PROCESSES)[number];
 
-/** A filler rod or electrode. */
+/** A filler: a bare rod or wire, or a covered electrode. */
 export interface Rod extends CatalogueEntry {
+  /** The filler whose kind of weld metal it lays: id of the bare one, or its own. */
+  readonly deposit: string;
+  readonly form: FillerForm;
+  /** Whether it is the kind with more silicon, which wets better as a wire. */
+  readonly silicon?: boolean;
   /** Usual ferrite number of the undiluted weld metal; absent where none is published. */
   readonly ferriteNumberWindow?: readonly [number, number];
   readonly processes: readonly Process[];
@@ -28,3 +34,6 @@ const BY_NAME = nameIndex(RODS);
 export function findRod(name: string): Rod | undefined {
   return BY_NAME(name);
 }
+
+/** Every form of the weld metal a filler lays, itself included. */
+export const formsOfDeposit = (deposit: string): readonly Rod[] => RODS.filter((rod) => rod.deposit === deposit);

@@ -1,5 +1,7 @@
 import { ln } from '../arithmetic';
+import data from '../../data/composition.json';
 import { ELEMENTS, ELEMENT_INDEX, type Composition, type ElementSymbol } from './elements';
+import { impurityBelief, isImpurity } from './impurity-belief';
 import { beliefMean, exactBelief, measureBelief, pertBelief, type ElementBelief } from './element-belief';
 
 /** What is believed of a material's composition: one independent belief for each element, in vector order. */
@@ -13,26 +15,21 @@ export interface CompositionRanges {
   readonly typical: Composition;
 }
 
-// Estimate: an element the standard leaves free varies by roughly these factors between heats.
-const FREE_ELEMENT_SPREAD = { low: 0.35, high: 2.2 };
-const MAJOR_ELEMENT_PERCENT = 5;
-const MAJOR_ELEMENT_SPREAD = 0.06;
-// Estimate: an element that is limited but not said to be present.
-const UNSTATED_TYPICAL_SHARE = 0.1;
-
 /** Belief about a material that is only known by its catalogue entry. */
 export function beliefFromRanges({ limits, typical }: CompositionRanges): CompositionBelief {
+  const { low, high, majorFromPercent, majorSpread } = data.free;
   return ELEMENTS.map((symbol) => {
     const limit = limits[symbol];
     const usual = typical[symbol];
     if (limit) {
-      const mode = usual ?? limit[0] + UNSTATED_TYPICAL_SHARE * ((limit[1] ?? limit[0]) - limit[0]);
-      return pertBelief(limit[0], mode, limit[1] ?? mode + (mode - limit[0]));
+      const [least, most] = limit;
+      const mode = usual ?? least + data.unstatedShare.value * ((most ?? least) - least);
+      if (least === 0 && most !== null && most > mode && isImpurity(symbol)) return impurityBelief(mode, most);
+      return pertBelief(least, mode, most ?? mode + (mode - least));
     }
     if (usual === undefined) return exactBelief(0);
-    if (usual > MAJOR_ELEMENT_PERCENT)
-      return pertBelief(usual * (1 - MAJOR_ELEMENT_SPREAD), usual, usual * (1 + MAJOR_ELEMENT_SPREAD));
-    return pertBelief(usual * FREE_ELEMENT_SPREAD.low, usual, usual * FREE_ELEMENT_SPREAD.high);
+    if (usual > majorFromPercent) return pertBelief(usual * (1 - majorSpread), usual, usual * (1 + majorSpread));
+    return pertBelief(usual * low, usual, usual * high);
   });
 }
 

@@ -1,6 +1,6 @@
 import { exp, hypotenuse, ln } from '../arithmetic';
 /** Number of cells of an element belief; even cells of a PERT density resolve a hand-held reading's scatter. */
-const CELLS = 96;
+export const CELLS = 96;
 
 /**
  * What is believed of one element's content: a piecewise-constant density over equal cells between two limits.
@@ -20,7 +20,8 @@ export function exactBelief(percent: number): ElementBelief {
   return { low: percent, high: percent, cumulative: new Float64Array(0) };
 }
 
-function fromWeights(low: number, high: number, weights: Float64Array): ElementBelief {
+/** Belief from a weight for each of `CELLS` even cells between two limits. */
+export function fromWeights(low: number, high: number, weights: Float64Array): ElementBelief {
   let total = 0;
   for (const weight of weights) total += weight;
   let sum = 0;

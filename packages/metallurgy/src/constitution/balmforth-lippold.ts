@@ -1,34 +1,43 @@
 import data from '../../data/constitution/balmforth-lippold.json';
-import { interpolate, type DiagramPoint } from './planar-geometry';
+import { curve, type Curve } from '../arithmetic';
 import { fromJson } from '../from-json';
 
-const ISO_LINES = Object.entries(data.isoFerritePercent)
+interface IsoLine {
+  readonly percent: number;
+  readonly chromiumByNickel: Curve;
+}
+
+const ISO_LINES: readonly IsoLine[] = Object.entries(data.isoFerritePercent)
   .map(([percent, points]) => ({
     percent: Number(percent),
     // Every iso-line is given at the same nickel equivalents: read it as chromium over nickel.
-    chromiumByNickel: fromJson<readonly DiagramPoint[]>(points).map(([chromium, nickel]): DiagramPoint => [
-      nickel,
-      chromium,
-    ]),
+    chromiumByNickel: curve(
+      fromJson<readonly [number, number][]>(points).map(([chromium, nickel]) => [nickel, chromium]),
+    ),
   }))
   .sort((left, right) => left.percent - right.percent);
 
 /**
- * Ferrite of a ferritic-martensitic weld metal, percent 0 to 100, the rest martensite.
+ * Ferrite of a ferritic-martensitic weld metal before it is cut off at 0 and 100 percent: how far beyond the border a pool
+ * lies, so that scatter can be laid on before the cut.
  * @param chromiumEquivalent Cr + 2 Mo + 10 (Al + Ti), mass percent, 8 to 30
  * @param nickelEquivalent Ni + 35 C + 20 N, mass percent, 0 to 6
+ * @returns percent, continuous; carried on beyond the outer lines with their own spacing
  * Source: Balmforth and Lippold, Welding Journal 79 (2000), 339-s; borders calibrated, low confidence.
  */
-export function balmforthLippoldFerritePercent(chromiumEquivalent: number, nickelEquivalent: number): number {
+export function balmforthLippoldLatentPercent(chromiumEquivalent: number, nickelEquivalent: number): number {
   const nickel = Math.min(6, Math.max(0, nickelEquivalent));
-  let below: DiagramPoint | undefined;
-  for (const line of ISO_LINES) {
-    const chromium = interpolate(nickel, line.chromiumByNickel);
-    if (chromiumEquivalent < chromium) {
-      if (!below) return 0;
-      return below[1] + ((line.percent - below[1]) * (chromiumEquivalent - below[0])) / (chromium - below[0]);
-    }
-    below = [chromium, line.percent];
-  }
-  return 100;
+  let line = 1;
+  while (line < ISO_LINES.length - 1 && chromiumEquivalent > (ISO_LINES[line] as IsoLine).chromiumByNickel(nickel))
+    line++;
+  const below = ISO_LINES[line - 1] as IsoLine;
+  const above = ISO_LINES[line] as IsoLine;
+  const from = below.chromiumByNickel(nickel);
+  const to = above.chromiumByNickel(nickel);
+  return below.percent + ((above.percent - below.percent) * (chromiumEquivalent - from)) / (to - from);
+}
+
+/** Ferrite of a ferritic-martensitic weld metal, percent 0 to 100, the rest martensite. As `balmforthLippoldLatentPercent`. */
+export function balmforthLippoldFerritePercent(chromiumEquivalent: number, nickelEquivalent: number): number {
+  return Math.min(100, Math.max(0, balmforthLippoldLatentPercent(chromiumEquivalent, nickelEquivalent)));
 }

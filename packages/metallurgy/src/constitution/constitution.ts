@@ -8,8 +8,9 @@ import {
   newFerritePrediction,
   predictFerrite,
   schaefflerValid,
-  wrc1992Coverage,
   wrc1992Sigma,
+  wrc1992Valid,
+  wrc1992Widening,
   type GoverningDiagram,
 } from './ferrite-prediction';
 import type { FerriteSurface } from './iso-line-surface';
@@ -86,9 +87,8 @@ export function constitution(
 
   const wrcCr = at('wrc1992ChromiumEquivalent');
   const wrcNi = at('wrc1992NickelEquivalent');
-  const coverage = wrc1992Coverage(vector, 0, wrcCr, wrcNi);
   const latent = surface(wrcCr, wrcNi);
-  const spread = DEVIATE_90 * wrc1992Sigma(Math.max(0, latent), wrcCr, wrcNi, coverage === 'valid' ? 1 : 1.5);
+  const spread = DEVIATE_90 * wrc1992Sigma(Math.max(0, latent), wrcCr, wrcNi, wrc1992Widening(vector, 0, wrcCr, wrcNi));
   const sCr = at('schaefflerChromiumEquivalent');
   const sNi = at('schaefflerNickelEquivalent');
   const structure = schaefflerStructure(sCr, sNi);
@@ -104,7 +104,7 @@ export function constitution(
       nickelEquivalent: wrcNi,
       ferriteNumber: Math.max(0, latent),
       range90: [Math.max(0, latent - spread), Math.max(0, latent + spread)],
-      valid: coverage === 'valid',
+      valid: wrc1992Valid(vector, 0, wrcCr, wrcNi),
     },
     schaeffler: {
       chromiumEquivalent: sCr,

@@ -13,6 +13,7 @@ export * from './martensite-hardness';
 export * from './preheat';
 export * from './sensitisation-time';
 export * from './derive-pool';
+export * from './free-interstitials';
 export * from './ferrite-prediction';
 export * from './planar-geometry';
 export * from './constitution';

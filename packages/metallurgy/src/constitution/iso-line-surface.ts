@@ -1,5 +1,6 @@
 import { InputError, type FieldError, type FieldPath } from '../errors';
-import { interpolate, type DiagramPoint } from './planar-geometry';
+import { curve, type Curve } from '../arithmetic';
+import type { DiagramPoint } from './planar-geometry';
 
 /** A ferrite number over the WRC-1992 equivalents, negative on the austenitic side. */
 export type FerriteSurface = (chromiumEquivalent: number, nickelEquivalent: number) => number;
@@ -10,17 +11,19 @@ export type IsoFerriteLines = Readonly<Record<string, readonly (readonly number[
 interface Line {
   readonly value: number;
   readonly points: readonly DiagramPoint[];
+  /** Nickel equivalent at a chromium equivalent between its ends. */
+  readonly between: Curve;
 }
 
 /** Nickel equivalent of a line at a chromium equivalent; its first and last stretch go on straight. */
-function nickelAt({ points }: Line, chromium: number): number {
+function nickelAt({ points, between }: Line, chromium: number): number {
   const first = points[0] as DiagramPoint;
   const last = points[points.length - 1] as DiagramPoint;
   const slope = (a: DiagramPoint, b: DiagramPoint): number => (b[1] - a[1]) / (b[0] - a[0]);
   if (chromium < first[0]) return first[1] + slope(first, points[1] as DiagramPoint) * (chromium - first[0]);
   if (chromium > last[0])
     return last[1] + slope(points[points.length - 2] as DiagramPoint, last) * (chromium - last[0]);
-  return interpolate(chromium, points);
+  return between(chromium);
 }
 
 function readLines(lines: unknown, path: FieldPath): readonly Line[] {
@@ -39,7 +42,8 @@ function readLines(lines: unknown, path: FieldPath): readonly Line[] {
     if (!good) errors.push({ path: at, message: 'give two or more points [chromium equivalent, nickel equivalent]' });
     else if (points.some((point, index) => index > 0 && point[0] <= points[index - 1][0]))
       errors.push({ path: at, message: 'give the points with rising chromium equivalent' });
-    return { value, points: points as DiagramPoint[] };
+    const known = good ? (points as DiagramPoint[]) : ([[0, 0]] as const);
+    return { value, points: known, between: curve(known) };
   });
   if (errors.length === 0 && read.length < 3) errors.push({ path, message: 'give at least three lines' });
   if (errors.length > 0) throw new InputError(errors);

@@ -17,17 +17,3 @@ export function insidePolygon(x: number, y: number, polygon: readonly DiagramPoi
 export function sideOfLine(x: number, y: number, a: DiagramPoint, b: DiagramPoint): number {
   return ((x - a[0]) * (b[1] - a[1]) - (y - a[1]) * (b[0] - a[0])) / hypotenuse(b[0] - a[0], b[1] - a[1]);
 }
-
-/** Linear interpolation through [x, y] knots sorted by x; flat beyond the ends. */
-export function interpolate(x: number, knots: readonly DiagramPoint[]): number {
-  const first = knots[0] as DiagramPoint;
-  if (x <= first[0]) return first[1];
-  for (let index = 1; index < knots.length; index++) {
-    const [x1, y1] = knots[index] as DiagramPoint;
-    if (x <= x1) {
-      const [x0, y0] = knots[index - 1] as DiagramPoint;
-      return y0 + ((y1 - y0) * (x - x0)) / (x1 - x0);
-    }
-  }
-  return (knots[knots.length - 1] as DiagramPoint)[1];
-}

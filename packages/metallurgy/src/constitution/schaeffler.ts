@@ -1,5 +1,6 @@
+import { curve } from '../arithmetic';
 import data from '../../data/constitution/schaeffler.json';
-import { insidePolygon, interpolate, sideOfLine, type DiagramPoint } from './planar-geometry';
+import { insidePolygon, sideOfLine, type DiagramPoint } from './planar-geometry';
 import { fromJson } from '../from-json';
 
 /** Phases a Schaeffler field names. */
@@ -37,11 +38,13 @@ function cornersOf(name: string): readonly DiagramPoint[] {
 }
 
 /** Ferrite along the border between the three-phase and the two-phase field, by how far down that border a point lies. */
-const BORDER_SCALE: readonly DiagramPoint[] = ISO_LINES.map(({ a, percent }) => {
-  const top = (ISO_LINES[0] as (typeof ISO_LINES)[number]).a;
-  const bottom = (ISO_LINES[ISO_LINES.length - 1] as (typeof ISO_LINES)[number]).a;
-  return [(a[1] - top[1]) / (bottom[1] - top[1]), percent];
-});
+const BORDER_SCALE = curve(
+  ISO_LINES.map(({ a, percent }) => {
+    const top = (ISO_LINES[0] as (typeof ISO_LINES)[number]).a;
+    const bottom = (ISO_LINES[ISO_LINES.length - 1] as (typeof ISO_LINES)[number]).a;
+    return [(a[1] - top[1]) / (bottom[1] - top[1]), percent];
+  }),
+);
 
 function betweenIsoLines(x: number, y: number): number {
   for (let index = 1; index < ISO_LINES.length; index++) {
@@ -108,7 +111,10 @@ function ferriteIn(phases: readonly Phase[], x: number, y: number): number {
       DiagramPoint,
       DiagramPoint,
     ];
-    return interpolate(acrossQuadrilateral(x, y, left, top, right, bottom), BORDER_SCALE);
+    // Towards the two-phase field its iso-lines set the scale; towards martensite and ferrite the scale is that field's, even.
+    const across = acrossQuadrilateral(x, y, left, top, right, bottom);
+    const towardsAustenite = acrossQuadrilateral(x, y, left, bottom, right, top);
+    return (1 - towardsAustenite) * 100 * across + towardsAustenite * BORDER_SCALE(across);
   }
   if (phases.includes('austenite')) return betweenIsoLines(x, y);
   if (x > 7) {

@@ -21,9 +21,14 @@ export interface ChoiceExplanation {
 export function explainChoice(input: ChooseInput, rod?: string | null, seed = 1): ChoiceExplanation {
   const answer = choose(input, seed);
   const wanted = rod === undefined ? answer.recommended : rod === null ? null : (findRod(rod)?.id ?? rod);
-  const place = answer.ranking.findIndex((entry) => entry.rod === wanted);
+  const place = answer.ranking.findIndex(
+    ({ rod: leading, otherForms }) => leading === wanted || otherForms.some((form) => form.rod === wanted),
+  );
   if (place < 0) throw InputError.at(['rod'], `${wanted ?? 'no rod'} is not among the candidates for this joint`);
-  const entry = answer.ranking[place] as RankedRod;
+  const led = answer.ranking[place] as RankedRod;
+  // A form that does not lead its weld metal is traced by itself.
+  const entry =
+    led.rod === wanted ? led : (choose({ ...input, rods: [wanted as string] }, seed).ranking[0] as RankedRod);
   const risks = entry.risks.map((risk): ExplainStep => {
     const severity = risk.probability > 0 ? risk.loss / risk.probability : 0;
     return {

@@ -24,7 +24,8 @@ export type ConfirmedCounts = { readonly [gradeId: string]: number };
  * @returns priors that sum to one
  */
 export function hypotheses(item: IdentifyInput['item'] = {}, confirmed: ConfirmedCounts = {}): readonly Hypothesis[] {
-  const family = findItemFamily(item.family ?? 'unknown') as ItemFamily;
+  // The form says it where the kind of item does not: a bead is no sheet.
+  const family = findItemFamily(item.family ?? (item.form === 'weld' ? 'old-weld' : 'unknown')) as ItemFamily;
   const products = item.form ? identification.forms[item.form as keyof typeof identification.forms] : undefined;
   const prevalence = GRADES.reduce((sum, grade) => sum + grade.prevalence, 0);
   const worked =
@@ -41,6 +42,8 @@ export function hypotheses(item: IdentifyInput['item'] = {}, confirmed: Confirme
         (family.background * grade.prevalence) / prevalence +
         (confirmed[grade.id] ?? 0)) *
       formFactor;
+    // What never comes in this kind of item, and nobody has confirmed, is no hypothesis.
+    if (weight <= 0) return;
     const coated = isCarbonSteel(grade.family) || grade.family === 'cast-iron';
     const { plated, galvanised } = family.coatedCarbonSteel;
     const coatings: [Coating, number][] = coated

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { GRADES } from '../catalogue';
+import { GRADES, isForeign } from '../catalogue';
 import { faultsOf } from '../testing/faults-of';
 import { FIELD_TESTS } from './field-tests';
 import type { TestEntry } from './check-test-entry';
@@ -122,14 +122,53 @@ describe('fit', () => {
     expect(fit.level).not.toBe('good');
     expect(fit.oddTest).toBe('magnet');
   });
-  test('says that nothing explains a piece of titanium', () => {
-    const { fit } = of([
+  test('a light piece that does not pull is aluminium, titanium or magnesium: metal to stop at', () => {
+    const { candidates, fit } = of([
       { test: 'weight', outcome: 'light' },
       { test: 'magnet', outcome: 'none', worked: 'soft' },
       { test: 'copper-sulphate', outcome: 'no-deposit', filed: true },
     ]);
-    expect(fit.level).not.toBe('good');
-    expect(fit.oddTest).toBe('weight');
+    expect(fit.level).toBe('good');
+    expect(
+      candidates.filter(({ family }) => isForeign(family)).reduce((sum, { probability }) => sum + probability, 0),
+    ).toBeGreaterThan(0.8);
+  });
+  test('yellow where it is filed is brass or bronze, white sparks from a light piece titanium', () => {
+    const first = (tests: Parameters<typeof of>[0]): string | undefined => of(tests).candidates[0]?.family;
+    expect(first([{ test: 'filed-colour', outcome: 'yellow-red' }])).toBe('copper-alloy');
+    expect(
+      first([
+        { test: 'weight', outcome: 'light' },
+        { test: 'spark', outcome: 'long-forked' },
+        { test: 'magnet', outcome: 'none', worked: 'soft' },
+      ]),
+    ).toBe('titanium');
+  });
+  test('the weld of a former repair is told by magnet and copper: plain wire on stainless, or a stainless bead', () => {
+    const weld = (tests: Parameters<typeof identify>[0]['tests']): string | undefined =>
+      identify({ item: { family: 'old-weld', form: 'weld' }, tests }).candidates[0]?.grade;
+    expect(
+      weld([
+        { test: 'magnet', outcome: 'full' },
+        { test: 'copper-sulphate', outcome: 'deposit', filed: true },
+      ]),
+    ).toBe('carbon-steel weld on stainless');
+    expect(weld([{ test: 'analyser', reading: { Cr: 20, Ni: 11.1, Mn: 1.6 } }])).toBe('309L weld');
+    expect(weld([{ test: 'molybdenum-spot', outcome: 'positive' }])).toBe('316L weld');
+    expect(identify({ item: { form: 'weld' } }).candidates[0]?.grade).toMatch(/ weld/);
+  });
+  test('a chromed rod that the file slides on is plated carbon steel as likely as hardened stainless', () => {
+    const { candidates } = identify({
+      item: { family: 'shaft-stem', form: 'bar' },
+      tests: [
+        { test: 'magnet', outcome: 'full' },
+        { test: 'file', outcome: 'slides' },
+      ],
+    });
+    const plated = candidates
+      .filter(({ family }) => family === 'carbon' || family === 'low-alloy')
+      .reduce((sum, { probability, conditions }) => sum + probability * (conditions.plated ?? 0), 0);
+    expect(plated).toBeGreaterThan(0.3);
   });
 });
 
@@ -178,10 +217,14 @@ describe('arithmetic', () => {
     expect(probabilityOf(identify({ item }, { '201': 40 }), '201')).toBeGreaterThan(before + 0.1);
   });
   test('every grade can be the answer: no prior is zero', () => {
-    const { hypotheses } = identify({});
-    expect(new Set(hypotheses.filter(({ probability }) => probability > 0).map(({ grade }) => grade.id)).size).toBe(
-      GRADES.length,
-    );
+    const possible = (item: { family?: string }): Set<string> =>
+      new Set(
+        identify({ item })
+          .hypotheses.filter(({ probability }) => probability > 0)
+          .map(({ grade }) => grade.id),
+      );
+    const all = new Set([...possible({}), ...possible({ family: 'old-weld' })]);
+    expect(all.size).toBe(GRADES.length);
   });
 });
 

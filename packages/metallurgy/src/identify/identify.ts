@@ -1,7 +1,7 @@
 import type { FieldPath } from '../errors';
 import { exp, hypotenuse, ln, power } from '../arithmetic';
 import identification from '../../data/identification.json';
-import { GRADES, type Grade } from '../catalogue';
+import { GRADES, type Grade, type MaterialFamily } from '../catalogue';
 import {
   beliefMean,
   ELEMENT_INDEX,
@@ -28,7 +28,7 @@ export interface WeighedHypothesis extends Hypothesis {
 /** A grade with its probability, conditions folded together. */
 export interface Candidate {
   readonly grade: string;
-  readonly family: string;
+  readonly family: MaterialFamily;
   readonly probability: number;
   /** Shares of the conditions, given the grade. */
   readonly conditions: { readonly soft: number; readonly worked: number } & { readonly [coating in Coating]?: number };

@@ -156,7 +156,10 @@ export class OutcomeTables {
     const key = `${definition.id} ${Object.values(settings).join(' ')}`;
     let byHypothesis = this.tables.get(key);
     if (!byHypothesis) this.tables.set(key, (byHypothesis = []));
-    const slot = hypothesis.gradeIndex * 6 + COATINGS.indexOf(hypothesis.coating) * 2 + (hypothesis.worked ? 1 : 0);
+    const slot =
+      hypothesis.gradeIndex * 2 * COATINGS.length +
+      COATINGS.indexOf(hypothesis.coating) * 2 +
+      (hypothesis.worked ? 1 : 0);
     return (byHypothesis[slot] ??= outcomeTable(
       definition,
       settings,

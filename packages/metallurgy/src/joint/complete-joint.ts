@@ -1,11 +1,13 @@
 import joints from '../../data/joints.json';
-import type { MaterialFamily, Process } from '../catalogue';
+import { ramp } from '../arithmetic';
+import { isCarbonSteel, type MaterialFamily, type Process } from '../catalogue';
 import type { FieldPath } from '../errors';
 import { defaultShares } from './default-shares';
 import {
   checkJoint,
   rangeOf,
   thicknessesOf,
+  type BackShielding,
   type JointInput,
   type JointType,
   type ShareRange,
@@ -22,8 +24,13 @@ export interface Joint {
   readonly restraintFactor: number;
   readonly nitrogen: ShareRange;
   readonly hydrogenGas: boolean;
-  /** 0 to 1: how much hydrogen the process brings. */
-  readonly hydrogenFactor: number;
+  readonly nitrogenGas: boolean;
+  /** undefined when not stated. */
+  readonly backShielding: BackShielding | undefined;
+  /** How much more of the pieces the root melts than the rest of the weld, and up to what dilution. */
+  readonly root: { readonly factor: number; readonly atMost: number };
+  /** Part of the pool that is plain steel besides, where the arc strays to it. */
+  readonly wander: number;
   /** Dilution with a rod. */
   readonly dilution: ShareRange;
   readonly shares: readonly ShareRange[];
@@ -58,14 +65,20 @@ export function completeJoint(
   const dilution = input.dilution === undefined ? undefined : rangeOf(input.dilution);
 
   const type = joints.types[input.type];
+  const typeFigures = fromJson<{ restraintFactor?: number }>(type);
   const technique = input.technique ?? fromJson<Technique>(type.technique);
-  const recipe = fromJson<{ dilution: number[]; byType?: Record<string, number[]> }>(joints.techniques[technique]);
-  const process =
-    input.process && fromJson<{ dilution?: number[]; hydrogenFactor: number }>(joints.processes[input.process]);
+  const recipe = fromJson<{ dilution: number[]; byType?: Record<string, number[]>; rootFactor?: number }>(
+    joints.techniques[technique],
+  );
   const fused = technique === 'fused';
-  const dilutionFigures = fused
-    ? recipe.dilution
-    : (process?.dilution ?? recipe.byType?.[input.type] ?? recipe.dilution);
+  const factor = fused ? 1 : joints.processes[input.process ?? 'gtaw'].dilutionFactor;
+  const [least, usual, most] = (fused ? recipe.dilution : (recipe.byType?.[input.type] ?? recipe.dilution)) as [
+    number,
+    number,
+    number,
+  ];
+  const steelSide = families.some(isCarbonSteel) && !families.every(isCarbonSteel);
+  const reaches = steelSide && !fused ? joints.steelSide.widen : 1;
   const thickest = Math.max(...thicknessMm);
   const shielding = joints.shielding[input.shielding ?? 'good'].nitrogen;
   const gas = joints.gases[input.gas ?? 'argon'];
@@ -74,11 +87,19 @@ export function completeJoint(
     technique,
     process: input.process,
     thicknessMm,
-    restraintFactor: joints.restraint[input.restraint ?? 'medium'].factor,
+    // A bead laid on one piece bridges nothing: it is held less than one that joins two.
+    restraintFactor: joints.restraint[input.restraint ?? 'medium'].factor * (typeFigures.restraintFactor ?? 1),
     nitrogen: range(shielding.map((percent) => percent + gas.nitrogenPercent)),
     hydrogenGas: gas.hydrogen,
-    hydrogenFactor: joints.processes[input.process ?? 'gtaw'].hydrogenFactor,
-    dilution: dilution ?? range(dilutionFigures),
+    nitrogenGas: gas.nitrogenPercent > 0,
+    backShielding: input.backShielding,
+    root: {
+      factor:
+        1 + ((recipe.rootFactor ?? 1) - 1) * ramp(thickest, joints.places.rootFromMm[0]!, joints.places.rootFromMm[1]!),
+      atMost: joints.places.rootAtMost,
+    },
+    wander: joints.places.wander,
+    dilution: dilution ?? range([factor * least, factor * usual, Math.min(1, factor * most * reaches)]),
     shares: input.shares
       ? input.shares.map((share) => ({ min: share, mode: share, max: share }))
       : defaultShares(families, thicknessMm, input.aimedAt),

@@ -16,6 +16,10 @@ export const SHIELDINGS = ['good', 'poor'] as const;
 export type Gas = keyof typeof joints.gases;
 /** All shielding gases. */
 export const GASES = Object.keys(joints.gases) as [Gas, ...Gas[]];
+/** What lies behind the root while it is welded. */
+export type BackShielding = keyof typeof joints.backShielding;
+/** All ways of shielding the back. */
+export const BACK_SHIELDINGS = Object.keys(joints.backShielding) as [BackShielding, ...BackShielding[]];
 /** Names of welding techniques that set the dilution. */
 export type Technique = keyof typeof joints.techniques;
 
@@ -36,6 +40,7 @@ export interface JointInput {
   readonly restraint?: (typeof RESTRAINTS)[number] | undefined;
   readonly shielding?: (typeof SHIELDINGS)[number] | undefined;
   readonly gas?: Gas | undefined;
+  readonly backShielding?: BackShielding | undefined;
   readonly dilution?: number | ShareRange | undefined;
   /** Share of each piece in the melted base metal; sums to 1. */
   readonly shares?: readonly number[] | undefined;
@@ -55,7 +60,7 @@ export const JOINTS = joints;
 export function checkJoint(input: JointInput, pieces: number, path: FieldPath = ['joint']): void {
   const errors: FieldError[] = [];
   const oneOf = (
-    field: 'type' | 'technique' | 'process' | 'restraint' | 'shielding' | 'gas',
+    field: 'type' | 'technique' | 'process' | 'restraint' | 'shielding' | 'gas' | 'backShielding',
     allowed: readonly string[],
   ): void => checkName(input[field], allowed, [...path, field], errors);
   if (input.type === undefined)
@@ -66,6 +71,7 @@ export function checkJoint(input: JointInput, pieces: number, path: FieldPath = 
   oneOf('restraint', RESTRAINTS);
   oneOf('shielding', SHIELDINGS);
   oneOf('gas', GASES);
+  oneOf('backShielding', BACK_SHIELDINGS);
   checkThickness(input.thicknessMm, path, errors);
   checkDilution(input.dilution, path, errors);
   checkShares(input.shares, Math.max(1, Math.min(MOST_PIECES, pieces)), 'piece', [...path, 'shares'], errors);

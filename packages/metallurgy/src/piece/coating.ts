@@ -11,12 +11,14 @@ export interface CoatingShare {
 }
 
 /** What may lie over the base metal. */
-export const COATINGS = ['bare', 'plated', 'galvanised'] as const;
+export const COATINGS = ['bare', 'plated', 'galvanised', 'copper-plated'] as const;
 /** What lies over the base metal. */
 export type Coating = (typeof COATINGS)[number];
 
+const COATED = COATINGS.filter((coating) => coating !== 'bare');
+
 const SHARES = new Map<Coating, CoatingShare>(
-  (['plated', 'galvanised'] as const).map((coating) => {
+  COATED.map((coating) => {
     const { layerUm, composition, meltedDepthMm } = joints.coatings[coating];
     return [coating, { fraction: layerUm / 1000 / meltedDepthMm, layer: toVector(fromJson<Composition>(composition)) }];
   }),
@@ -39,6 +41,6 @@ export function withCoating(piece: Composition, coating: Coating): Composition {
   if (!share) return piece;
   return mix([
     { composition: piece, fraction: 1 - share.fraction },
-    { composition: joints.coatings[coating as 'plated'].composition, fraction: share.fraction },
+    { composition: fromJson<Composition>(joints.coatings[coating as 'plated'].composition), fraction: share.fraction },
   ]);
 }

@@ -1,6 +1,10 @@
 export * from './material';
+export * from './piece-facts';
 export * from './risk-sample';
+export * from './scaling';
+export * from './sensitising';
 export * from './mechanism';
 export * from './mechanisms';
+export { preheatOf } from './mechanisms/haz-hardening';
 export * from './level';
 export * from './severity';

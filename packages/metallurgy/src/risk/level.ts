@@ -1,10 +1,13 @@
-import data from '../../data/risks.json';
+import data from '../../data/risk-levels.json';
 import type { RiskLevel, RiskMechanism } from './mechanism';
 
-/** Word for a probability of a mechanism. */
-export function riskLevel(mechanism: RiskMechanism, probability: number): RiskLevel {
-  if (mechanism.doNotFrom !== undefined && probability >= mechanism.doNotFrom) return 'do-not';
-  return probability >= data.levels.high ? 'high' : probability >= data.levels.watch ? 'watch' : 'low';
+/**
+ * Word for a probability of a mechanism.
+ * @param ofKin what it comes to together with its kin; left out, it stands alone
+ */
+export function riskLevel(mechanism: RiskMechanism, probability: number, ofKin = probability): RiskLevel {
+  if (mechanism.doNotFrom !== undefined && ofKin >= mechanism.doNotFrom && probability >= data.watch) return 'do-not';
+  return probability >= data.high ? 'high' : probability >= data.watch ? 'watch' : 'low';
 }
 
 /** Rank of a level, 0 for low to 3 for do-not. */

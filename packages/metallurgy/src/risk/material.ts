@@ -1,3 +1,4 @@
+import { ramp } from '../arithmetic';
 import service from '../../data/service.json';
 import type { CatalogueEntry, MaterialFamily, StabilisationRule } from '../catalogue';
 import { ELEMENT_INDEX } from '../composition';
@@ -36,13 +37,15 @@ export function materialOf(entry: Pick<CatalogueEntry, 'id' | 'family' | 'scalin
   };
 }
 
-/** Whether a composition meets a grade's stabilisation rule; grades without a rule are not stabilised. */
-export function isStabilised(rule: StabilisationRule | undefined, composition: Float64Array): boolean {
-  if (!rule) return false;
+/**
+ * How far a composition meets a grade's stabilisation rule, 0 to 1; grades without a rule are not stabilised. The rule binds
+ * the mill's heat; a sample a little below it still behaves as stabilised.
+ */
+export function stabilisedShare(rule: StabilisationRule | undefined, composition: Float64Array): number {
+  if (!rule) return 0;
   let have = 0;
   for (const element of rule.elements) have += composition[ELEMENT_INDEX[element]] as number;
   let need = rule.offset;
   for (const element of rule.of) need += rule.factor * (composition[ELEMENT_INDEX[element]] as number);
-  // The rule binds the mill's heat; a sample near the limit still behaves as stabilised.
-  return have >= 0.8 * need;
+  return need <= 0 ? 1 : ramp(have / need, 0.6, 0.9);
 }

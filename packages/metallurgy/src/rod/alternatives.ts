@@ -1,12 +1,12 @@
 import choice from '../../data/choice.json';
-import { findRod, type Rod } from '../catalogue';
+import { formsOfDeposit, hydrogenFactorOf, hydrogenMlOf, type Process, type Rod } from '../catalogue';
 import { beliefFromRanges, mixBeliefs } from '../composition';
 import { completeJoint, type Joint } from '../joint';
-import { materialOf, RISK_MECHANISMS, riskLevel, RiskSample } from '../risk';
+import { materialOf, RISK_MECHANISMS, riskLevel } from '../risk';
 import type { ChooseProblem } from './choose-input';
 import type { PieceBelief } from './piece';
-import { drawPoolSamples } from './pool-samples';
 import { RodRun, runRod, type FillerCandidate } from './rod-run';
+import { drawSetting, type Setting } from './setting';
 
 /** Another way of going about the joint that comes out better than welding it as it stands. */
 export interface Alternative {
@@ -29,23 +29,22 @@ const COUNTED_IN_LAYER = new Set(figures.layerMechanisms);
 
 /** Cheapest filler that is not a "do not", on a few samples. @param counts mechanisms that count; all when left out */
 function best(
-  problem: Pick<ChooseProblem, 'pieces' | 'joint' | 'service' | 'surface'>,
+  problem: Setting['problem'],
   fillers: readonly FillerCandidate[],
   severities: Float64Array,
   seed: number,
   counts?: ReadonlySet<string>,
 ): { filler: FillerCandidate; loss: number } | undefined {
-  const samples = drawPoolSamples(problem.pieces, problem.joint, seed, figures.samples);
-  const scratch = new RiskSample(problem.surface);
   const weights = counts
     ? severities.map((severity, index) => (counts.has(RISK_MECHANISMS[index]?.id ?? '') ? severity : 0))
     : severities;
+  const setting = drawSetting(problem, seed, figures.samples, undefined, weights);
   let found: { filler: FillerCandidate; loss: number } | undefined;
   for (const filler of fillers) {
     const run = new RodRun(filler, figures.samples);
-    runRod(run, samples, figures.samples, problem.joint, problem.service, weights, scratch);
+    runRod(run, setting, figures.samples);
     const forbidden = RISK_MECHANISMS.some(
-      (mechanism, index) => riskLevel(mechanism, run.probability(index)) === 'do-not',
+      (mechanism, index) => mechanism.scope === 'bead' && riskLevel(mechanism, run.probability(index)) === 'do-not',
     );
     if (!forbidden && (!found || run.expectedLoss < found.loss)) found = { filler, loss: run.expectedLoss };
   }
@@ -67,6 +66,10 @@ function without(joint: Joint, piece: number): Joint {
   };
 }
 
+/** The form of a weld metal that is laid by a process; undefined where there is none. */
+const layerRod = (deposit: string, process: Process = 'gtaw'): Rod | undefined =>
+  formsOfDeposit(deposit).find(({ processes }) => processes.includes(process));
+
 /** A piece under a layer of a rod. */
 function buttered(piece: PieceBelief, rod: Rod): PieceBelief {
   const [min, mode, max] = figures.layerDilution as [number, number, number];
@@ -86,12 +89,14 @@ function buttered(piece: PieceBelief, rod: Rod): PieceBelief {
  * Looks for a way that beats welding the joint as it stands: a buttering layer on one piece first, or the old weld cut out.
  * @param fillers the rods worth trying, best first
  * @param standing expected loss of the best of them
+ * @param ofJoint what of it no rod changes: a layer does not change it either
  * @returns ways that save more than the margin in the data, best first
  */
 export function findAlternatives(
   problem: ChooseProblem,
   fillers: readonly FillerCandidate[],
   standing: number,
+  ofJoint: number,
   severities: Float64Array,
   seed: number,
 ): readonly Alternative[] {
@@ -100,6 +105,7 @@ export function findAlternatives(
     const saves = standing - way.expectedLoss;
     if (saves > figures.margin) found.push({ ...way, saves });
   };
+  const ofBead = severities.map((severity, index) => (RISK_MECHANISMS[index]?.scope === 'bead' ? severity : 0));
   problem.pieces.forEach((piece, index) => {
     const name = piece.candidates[0]?.material.id ?? 'the piece';
     if (piece.oldWeld) {
@@ -132,10 +138,15 @@ export function findAlternatives(
       },
       families,
     );
-    for (const id of figures.layers) {
-      const rod = findRod(id);
+    for (const deposit of figures.layers) {
+      const rod = layerRod(deposit, problem.joint.process);
       if (!rod) continue;
-      const layer: FillerCandidate = { rod, belief: beliefFromRanges(rod), cost: 0 };
+      const layer: FillerCandidate = {
+        rod,
+        belief: beliefFromRanges(rod),
+        cost: 0,
+        hydrogenFactor: hydrogenFactorOf(hydrogenMlOf(rod, problem.joint.process)),
+      };
       const under = best(
         { ...problem, pieces: [piece], joint: layerJoint },
         [layer],
@@ -143,17 +154,17 @@ export function findAlternatives(
         seed,
         COUNTED_IN_LAYER,
       );
-      if (!under || under.loss + figures.butteringCost > standing) continue;
+      if (!under || under.loss + figures.butteringCost + ofJoint > standing) continue;
       const pieces = problem.pieces.map((other, position) => (position === index ? buttered(piece, rod) : other));
-      const after = best({ ...problem, pieces }, fillers, severities, seed);
+      const after = best({ ...problem, pieces }, fillers, ofBead, seed);
       if (after)
         keep({
           kind: 'butter',
           piece: index,
-          layer: id,
+          layer: rod.id,
           rod: after.filler.rod?.id ?? null,
-          expectedLoss: under.loss + after.loss + figures.butteringCost,
-          reason: `A layer of ${id} laid on ${name} first, free to shrink, takes the hard or dirty metal out of the joint; ${after.filler.rod?.id ?? 'no rod'} then joins it.`,
+          expectedLoss: under.loss + after.loss + ofJoint + figures.butteringCost,
+          reason: `A layer of ${rod.id} laid on ${name} first, free to shrink, takes the hard or dirty metal out of the joint; ${after.filler.rod?.id ?? 'no rod'} then joins it.`,
         });
     }
   });

@@ -1,28 +1,14 @@
 import choice from '../../data/choice.json';
-import {
-  findRod,
-  isCarbonSteel,
-  isDuplex,
-  isMartensitic,
-  isStainless,
-  notInCatalogue,
-  RODS,
-  type Rod,
-} from '../catalogue';
-import {
-  beliefFromRanges,
-  beliefMean,
-  ELEMENT_INDEX,
-  type CompositionBelief,
-  type ElementBelief,
-} from '../composition';
+import { findRod, hydrogenFactorOf, hydrogenMlOf, notInCatalogue, RODS, type Rod } from '../catalogue';
+import { beliefFromRanges, type CompositionBelief } from '../composition';
 import { isoLineSurface, type FerriteSurface, type IsoFerriteLines } from '../constitution';
 import { FaultCollector, InputError } from '../errors';
 import type { ConfirmedCounts } from '../identify';
 import { isWithin, LIMITS } from '../piece';
 import { completeJoint, MOST_PIECES, type Joint, type JointInput } from '../joint';
 import { completeService, type Service, type ServiceInput } from '../service';
-import { pieceBelief, type PieceBelief, type PieceCandidate, type PieceInput } from './piece';
+import { pieceBelief, type PieceBelief, type PieceInput } from './piece';
+import { demandOf, rodCost } from './rod-cost';
 import type { FillerCandidate } from './rod-run';
 
 /** A question to `choose`. */
@@ -51,7 +37,7 @@ export interface ChooseProblem {
   readonly fillers: readonly FillerCandidate[];
   /** Stands in for the reconstructed WRC-1992 surface. */
   readonly surface: FerriteSurface | undefined;
-  /** Rods that do not exist for the process at hand. */
+  /** Kinds of weld metal that no form of exists for the process at hand. */
   readonly leftOut: readonly { readonly rod: string; readonly why: string }[];
 }
 
@@ -94,30 +80,29 @@ export function checkChooseInput(input: ChooseInput): ChooseProblem {
 
   // Whatever is missing was thrown for above.
   const theJoint = joint as Joint;
-  const leftOut: { rod: string; why: string }[] = [];
-  const usable = (rods as readonly Rod[]).filter((rod) => {
-    if (
-      input.rods ||
-      !theJoint.process ||
-      rod.processes.includes(theJoint.process) ||
-      (theJoint.process === 'smaw' && isStainless(rod.family))
-    )
-      return true;
-    leftOut.push({ rod: rod.id, why: `not made for ${theJoint.process}` });
-    return false;
-  });
+  const demand = demandOf(pieces as readonly PieceBelief[]);
+  // Nearly all repair is done by hand with a rod: what is not said to be another process is reckoned as that.
+  const process = theJoint.process ?? 'gtaw';
+  const made = (rod: Rod): boolean => rod.processes.includes(process);
+  const usable = (rods as readonly Rod[]).filter((rod) => input.rods !== undefined || made(rod));
+  const deposits = new Set(usable.map(({ deposit }) => deposit));
+  const leftOut = (rods as readonly Rod[])
+    .filter(({ id, deposit }) => id === deposit && !deposits.has(deposit))
+    .map(({ id }) => ({ rod: id, why: `not made for ${process}` }));
   const fillers: FillerCandidate[] = usable.map((rod) => ({
     rod,
     belief: rodBelief(rod),
     cost:
-      rodCost(rod, theJoint, stock, pieces as readonly PieceBelief[]) -
-      choice.costs.preferenceStep * (preferences[rod.id] ?? 0),
+      rodCost(rod, theJoint, stock, demand) -
+      choice.costs.preferenceStep * (preferences[rod.id] ?? preferences[rod.deposit] ?? 0),
+    hydrogenFactor: hydrogenFactorOf(hydrogenMlOf(rod, theJoint.process)),
   }));
   if (theJoint.fusible)
     fillers.push({
       rod: null,
       belief: [],
-      cost: theJoint.fused ? 0 : choice.costs.noRodFitUp + choice.costs.notOnShelf,
+      cost: theJoint.fused ? 0 : choice.costs.noRodFitUp,
+      hydrogenFactor: hydrogenFactorOf(hydrogenMlOf(null, theJoint.process)),
     });
   return {
     pieces: pieces as readonly PieceBelief[],
@@ -136,51 +121,4 @@ function rodBelief(rod: Rod): CompositionBelief {
   let belief = ROD_BELIEFS.get(rod.id);
   if (!belief) ROD_BELIEFS.set(rod.id, (belief = beliefFromRanges(rod)));
   return belief;
-}
-
-/** Price, purchase and nuisance of a rod in loss units. */
-function rodCost(
-  rod: Rod,
-  joint: Joint,
-  stock: ReadonlySet<string | undefined> | undefined,
-  pieces: readonly PieceBelief[],
-): number {
-  const {
-    perCostIndex,
-    notOnShelf,
-    notInStock,
-    rodOnFusedJoint,
-    martensiticRodPreheat,
-    duplexRodCare,
-    needlessMolybdenumPerPercent,
-    stainlessRodOnPlainSteel,
-    likelyFrom,
-  } = choice.costs;
-  const likely = (holds: (candidate: PieceCandidate) => boolean, from: number): boolean =>
-    pieces.some(
-      ({ candidates }) =>
-        candidates.reduce((sum, candidate) => (holds(candidate) ? sum + candidate.probability : sum), 0) > from,
-    );
-  const molybdenumWanted = likely(
-    ({ belief }) => beliefMean(belief[ELEMENT_INDEX.Mo] as ElementBelief) > likelyFrom.molybdenumPercent,
-    likelyFrom.molybdenumPieces,
-  );
-  const purchase = stock ? (stock.has(rod.id) ? 0 : notInStock) : notOnShelf * (1 - rod.shelfShare);
-  return (
-    perCostIndex * rod.costIndex +
-    purchase +
-    (joint.fused ? rodOnFusedJoint : 0) +
-    (rod.family === 'martensitic' &&
-    !likely(({ material }) => isMartensitic(material.family), likelyFrom.martensiticPieces)
-      ? martensiticRodPreheat
-      : 0) +
-    // Duplex rods ask for bounded heat and a patient hand; beside duplex metal that care is owed anyway.
-    (isDuplex(rod.family) && !likely(({ material }) => isDuplex(material.family), likelyFrom.duplexPieces)
-      ? duplexRodCare
-      : 0) +
-    (isStainless(rod.family) && !likely(({ material }) => !isCarbonSteel(material.family), likelyFrom.stainlessPieces)
-      ? stainlessRodOnPlainSteel
-      : 0) +
-    (molybdenumWanted ? 0 : needlessMolybdenumPerPercent * (rod.typical.Mo ?? 0))
-  );
 }

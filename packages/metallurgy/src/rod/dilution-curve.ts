@@ -1,8 +1,8 @@
-import { LEVEL_ORDER, RISK_MECHANISMS, riskLevel, RiskSample } from '../risk';
-import type { ChooseProblem } from './choose-input';
-import type { PoolSamples } from './pool-samples';
+import choice from '../../data/choice.json';
+import { BEAD_MECHANISMS, RISK_MECHANISMS } from '../risk';
 import { spreadOf, type Spread } from '../chance';
-import { fillSample, type FillerCandidate } from './rod-run';
+import { fillSample, weighBead, type FillerCandidate } from './rod-run';
+import type { Setting } from './setting';
 
 /** Ferrite and loss at one dilution. */
 export interface DilutionPoint {
@@ -15,47 +15,41 @@ export interface DilutionPoint {
 export interface DilutionCurve {
   readonly rod: string | null;
   readonly points: readonly DilutionPoint[];
-  /** Dilutions at which no crack of the bead reaches "high"; null when there are none. */
+  /** Dilutions at which no crack of the bead is likelier than the figure in the data; null when there are none. */
   readonly window: readonly [number, number] | null;
 }
 
 const STEPS = 20;
 const SAMPLES = 48;
-const BEAD_CRACKS = new Set(['solidification-cracking', 'austenitic-cracking', 'carbon-steel-cracking', 'martensite']);
+/** Positions of the ways a bead cracks. */
+const BEAD_CRACKS = RISK_MECHANISMS.flatMap(({ id }, index) =>
+  choice.dilutionCurve.cracks.includes(id) ? [index] : [],
+);
 
 /** Ferrite number and loss of a filler against dilution, with the window that holds the likely dilution. */
-export function dilutionCurve(
-  problem: ChooseProblem,
-  filler: FillerCandidate,
-  samples: PoolSamples,
-  severities: Float64Array,
-): DilutionCurve {
+export function dilutionCurve(setting: Setting, filler: FillerCandidate): DilutionCurve {
   if (!filler.rod) return { rod: null, points: [], window: null };
-  const scratch = new RiskSample(problem.surface);
+  const { samples, severities, jointLosses, problem } = setting;
   const count = Math.min(SAMPLES, samples.count);
   const ferrite = new Float64Array(count);
   const sums = new Float64Array(RISK_MECHANISMS.length);
   const points: DilutionPoint[] = [];
   const fine: boolean[] = [];
+  let ofJoint = 0;
+  for (let index = 0; index < count; index++) ofJoint += (jointLosses[index] as number) / count;
   for (let step = 0; step <= STEPS; step++) {
     const dilution = step / STEPS;
     sums.fill(0);
     for (let index = 0; index < count; index++) {
-      fillSample(scratch, filler, samples, index, problem.joint, problem.service, dilution);
+      const scratch = fillSample(setting, filler, index, dilution);
       ferrite[index] = scratch.ferriteNumber;
-      for (let mechanism = 0; mechanism < RISK_MECHANISMS.length; mechanism++)
-        sums[mechanism] =
-          (sums[mechanism] as number) +
-          (RISK_MECHANISMS[mechanism] as (typeof RISK_MECHANISMS)[number]).probability(scratch);
+      const probabilities = weighBead(scratch);
+      for (const mechanism of BEAD_MECHANISMS)
+        sums[mechanism] = (sums[mechanism] as number) + (probabilities[mechanism] as number) / count;
     }
-    let loss = filler.cost;
-    let good = true;
-    RISK_MECHANISMS.forEach((mechanism, index) => {
-      const probability = (sums[index] as number) / count;
-      loss += probability * (severities[index] as number);
-      if (BEAD_CRACKS.has(mechanism.id) && LEVEL_ORDER[riskLevel(mechanism, probability)] >= LEVEL_ORDER.high)
-        good = false;
-    });
+    let loss = filler.cost + ofJoint;
+    for (const mechanism of BEAD_MECHANISMS) loss += (sums[mechanism] as number) * (severities[mechanism] as number);
+    const good = BEAD_CRACKS.every((mechanism) => (sums[mechanism] as number) < choice.dilutionCurve.crackBelow);
     points.push({ dilution, ferriteNumber: spreadOf(ferrite, count), expectedLoss: loss });
     fine.push(good);
   }

@@ -1,9 +1,8 @@
 import { RODS } from '../catalogue';
 import type { FillerLoss } from '../identify';
-import { RiskSample, severitiesFor } from '../risk';
 import { checkChooseInput, type ChooseInput } from './choose-input';
-import { drawPoolSamples } from './pool-samples';
 import { RodRun, runRod } from './rod-run';
+import { drawSetting } from './setting';
 
 const SAMPLES = 16;
 
@@ -14,14 +13,12 @@ const SAMPLES = 16;
  */
 export function fillerLoss(input: ChooseInput, piece: number, seed = 1): FillerLoss {
   const problem = checkChooseInput(input);
-  const severities = severitiesFor(problem.service);
-  const scratch = new RiskSample(problem.surface);
   const losses = new Map<string, { losses: Float64Array; weight: number }>();
   problem.pieces[piece]?.candidates.forEach(({ material, probability }, candidate) => {
-    const samples = drawPoolSamples(problem.pieces, problem.joint, seed, SAMPLES, { piece, candidate });
+    const setting = drawSetting(problem, seed, SAMPLES, { piece, candidate });
     const own = Float64Array.from(problem.fillers, (filler) => {
       const run = new RodRun(filler, SAMPLES);
-      runRod(run, samples, SAMPLES, problem.joint, problem.service, severities, scratch);
+      runRod(run, setting, SAMPLES);
       return run.expectedLoss;
     });
     const known = losses.get(material.id);
@@ -42,5 +39,9 @@ export function fillerLoss(input: ChooseInput, piece: number, seed = 1): FillerL
 
 /** Filler losses of a piece joined to another of its kind, when nothing is known of the joint yet. */
 export function selfJointLoss(piece: ChooseInput['pieces'][number], seed = 1): FillerLoss {
-  return fillerLoss({ pieces: [piece], joint: { type: 'bevel' }, rods: RODS.map(({ id }) => id) }, 0, seed);
+  return fillerLoss(
+    { pieces: [piece], joint: { type: 'bevel' }, rods: RODS.filter(({ form }) => form === 'bare').map(({ id }) => id) },
+    0,
+    seed,
+  );
 }

@@ -8,5 +8,6 @@ export * from './dilution-curve';
 export * from './filler-loss';
 export * from './pool-cloud';
 export * from './alternatives';
+export * from './heat-advice';
 export * from './pass-ferrite';
 export { DIAGRAM_NAMES } from './reasons';

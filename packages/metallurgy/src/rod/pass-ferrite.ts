@@ -1,11 +1,9 @@
 import joints from '../../data/joints.json';
 import { ELEMENT_COUNT } from '../composition';
-import { RiskSample } from '../risk';
 import { usualPasses, type PassKind } from '../pool';
-import type { ChooseProblem } from './choose-input';
-import type { PoolSamples } from './pool-samples';
 import { spreadOf, type Spread } from '../chance';
 import { fillSample, type FillerCandidate } from './rod-run';
+import type { Setting } from './setting';
 
 /** Ferrite of one pass of a joint filled in several. */
 export interface PassFerrite {
@@ -21,26 +19,20 @@ const SAMPLES = 48;
  * below it.
  * @returns one entry for each pass; empty for no rod, for a joint of a single pass, and for metal no diagram covers
  */
-export function passFerrite(
-  problem: ChooseProblem,
-  filler: FillerCandidate,
-  samples: PoolSamples,
-): readonly PassFerrite[] {
+export function passFerrite(setting: Setting, filler: FillerCandidate): readonly PassFerrite[] {
+  const { samples, problem, scratch } = setting;
   const kinds = usualPasses(Math.max(...problem.joint.thicknessMm));
   if (!filler.rod || kinds.length < 2) return [];
   const count = Math.min(SAMPLES, samples.count);
   const ferrite = kinds.map(() => new Float64Array(count));
-  const scratch = new RiskSample(problem.surface);
-  const rod = new Float64Array(ELEMENT_COUNT);
   const below = new Float64Array(ELEMENT_COUNT);
-  const { pool } = scratch;
-  const mostLikely = problem.joint.dilution.mode;
+  const { pool, rodMetal: rod } = scratch;
+  const { root } = problem.joint;
+  const mostLikely = Math.min(root.atMost, root.factor * problem.joint.dilution.mode);
   for (let index = 0; index < count; index++) {
-    const rootDilution = samples.dilution[index] as number;
-    // With no dilution the pool is the rod itself.
-    fillSample(scratch, filler, samples, index, problem.joint, problem.service, 0);
-    rod.set(pool);
-    fillSample(scratch, filler, samples, index, problem.joint, problem.service, rootDilution);
+    const drawn = samples.dilution[index] as number;
+    const rootDilution = Math.max(drawn, Math.min(root.atMost, root.factor * drawn));
+    fillSample(setting, filler, index, rootDilution);
     kinds.forEach((kind, pass) => {
       if (pass > 0) {
         const { dilution, parentShare } = joints.passes[kind as 'fill'];

@@ -1,19 +1,28 @@
 import choice from '../../data/choice.json';
-import { findGrade, findRod, GRADES, guessFamily, notInCatalogue, RODS } from '../catalogue';
+import identificationData from '../../data/identification.json';
+import { fromJson } from '../from-json';
+import {
+  isForeign,
+  familyShares,
+  findGrade,
+  findRod,
+  GRADES,
+  notInCatalogue,
+  RODS,
+  type MaterialFamily,
+} from '../catalogue';
 import {
   beliefFromRanges,
   exactComposition,
+  toVector,
   validateComposition,
   type Composition,
   type CompositionBelief,
 } from '../composition';
 import { checkName, InputError, type FieldError, type FieldPath } from '../errors';
 import { catalogueBelief, identify, type ConfirmedCounts, type Identification, type IdentifyInput } from '../identify';
-import { interpolate } from '../constitution';
 import { findPieceCondition, PIECE_CONDITIONS, type PieceCondition, COATINGS, type Coating } from '../piece';
-import { materialOf, type Material } from '../risk';
-import risks from '../../data/risks.json';
-import { fromJson } from '../from-json';
+import { materialOf, scalingLimitOf, type Material } from '../risk';
 
 /** A piece of the joint: a named grade, an analysis, an old weld's rod, or an item with its tests. */
 export interface PieceInput extends IdentifyInput {
@@ -41,6 +50,8 @@ export interface PieceBelief {
   readonly identification: Identification | undefined;
   /** State it came in; undefined when not stated. */
   readonly condition: PieceCondition | undefined;
+  /** Share of the belief that it is metal this advice does not cover, 0 to 1. */
+  readonly foreign: number;
   /** Whether the piece is the weld of a former repair. */
   readonly oldWeld: boolean;
 }
@@ -69,6 +80,7 @@ export function pieceBelief(input: PieceInput, path: FieldPath, confirmed?: Conf
     candidates: [{ material, belief, coating, probability: 1 }],
     identification: undefined,
     condition,
+    foreign: isForeign(material.family) ? 1 : 0,
     oldWeld: input.weldMetal !== undefined,
   });
   if (input.grade !== undefined) {
@@ -83,27 +95,65 @@ export function pieceBelief(input: PieceInput, path: FieldPath, confirmed?: Conf
   }
   if (input.composition !== undefined) {
     const composition = validateComposition(input.composition, [...path, 'composition']);
-    return known(analysedMaterial(composition), exactComposition(composition));
+    const belief = exactComposition(composition);
+    return {
+      candidates: familyShares(composition).map(({ family, share }) => ({
+        material: analysedMaterial(composition, family),
+        belief,
+        coating,
+        probability: share,
+      })),
+      identification: undefined,
+      condition,
+      foreign: 0,
+      oldWeld: false,
+    };
   }
   if (input.tests === undefined && input.item === undefined)
     throw InputError.at(path, 'give a grade, a composition, or an item with tests');
   const identification = identify(input, confirmed, path);
-  return { candidates: keepProbable(identification, input.coating), identification, condition, oldWeld: false };
+  const { item } = input;
+  const foreign = identification.candidates.reduce(
+    (sum, { family, probability }) => (isForeign(family) ? sum + probability : sum),
+    0,
+  );
+  return {
+    candidates: analysedAfterAll(identification, coating) ?? keepProbable(identification, input.coating),
+    identification,
+    condition,
+    foreign,
+    oldWeld: item?.family === 'old-weld' || item?.form === 'weld',
+  };
 }
 
-/** Material facts of an analysed piece: its family follows from the analysis, its scaling limit from chromium. */
-function analysedMaterial(composition: Composition): Material {
-  const limits = fromJson<readonly (readonly [number, number])[]>(risks.mechanisms['scaling-limit'].byChromium);
+/** Material facts of an analysed piece of a family; its scaling limit follows from the analysis. */
+function analysedMaterial(composition: Composition, family: MaterialFamily): Material {
   return {
     id: 'analysed piece',
-    family: guessFamily(composition),
-    scalingLimitC: interpolate(composition.Cr ?? 0, limits),
+    family,
+    scalingLimitC: scalingLimitOf(toVector(composition)),
     hotUse: 0.05,
-    stabilisation:
-      (composition.Nb ?? 0) + (composition.Ti ?? 0) > 0.1
-        ? { elements: ['Nb', 'Ti'], factor: 5, of: ['C'], offset: 0 }
-        : undefined,
+    // Whether it is met decides; a piece without niobium or titanium does not meet it.
+    stabilisation: { elements: ['Nb', 'Ti'], factor: 5, of: ['C'], offset: 0.1 },
   };
+}
+
+/**
+ * Where no grade explains an analysis, the analysis itself is the best that is known: its elements as read, what an instrument
+ * does not see as usual.
+ */
+function analysedAfterAll({ fit, tests }: Identification, coating: Coating): readonly PieceCandidate[] | undefined {
+  const last = tests.findLast(({ entry }) => entry.reading);
+  const reading = fit.level !== 'good' && fit.oddTest === last?.definition.id ? last?.entry.reading : undefined;
+  if (!reading) return undefined;
+  const composition = { ...fromJson<Composition>(identificationData.unseen.composition), ...reading };
+  const belief = beliefFromRanges({ limits: {}, typical: composition });
+  return familyShares(composition).map(({ family, share }) => ({
+    material: analysedMaterial(composition, family),
+    belief,
+    coating,
+    probability: share,
+  }));
 }
 
 function keepProbable(
@@ -124,7 +174,10 @@ function keepProbable(
         probability: hypothesis.probability,
       });
   }
-  const sorted = [...folded.values()].sort((left, right) => right.probability - left.probability);
+  const all = [...folded.values()];
+  const known = all.filter(({ gradeIndex }) => !isForeign((GRADES[gradeIndex] as (typeof GRADES)[number]).family));
+  // Metal this advice does not cover is told apart before a rod is looked for; no pool is drawn of it.
+  const sorted = (known.length > 0 ? known : all).sort((left, right) => right.probability - left.probability);
   // Coated and bare forms of one grade count as one of the grades kept.
   const grades = new Set<number>();
   const kept = sorted.filter(({ gradeIndex, probability }) => {

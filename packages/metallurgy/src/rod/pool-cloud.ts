@@ -2,10 +2,9 @@ import { findRod } from '../catalogue';
 import { compositionSampler, drawComposition, ELEMENT_COUNT, type CompositionBelief } from '../composition';
 import { stratifiedUniforms } from '../chance';
 import { DERIVED, DERIVED_COUNT, derivePool } from '../constitution';
-import { RiskSample } from '../risk';
 import { checkChooseInput, type ChooseInput } from './choose-input';
-import { drawPoolSamples } from './pool-samples';
 import { fillSample } from './rod-run';
+import { drawSetting } from './setting';
 
 /** A point on the two diagrams people look at. */
 export interface DiagramPosition {
@@ -72,14 +71,14 @@ export function poolCloud(input: ChooseInput, rod: string | null, seed = 1, coun
     rod: null,
     belief: [],
     cost: 0,
+    hydrogenFactor: 0,
   };
-  const samples = drawPoolSamples(problem.pieces, problem.joint, seed, count);
-  const scratch = new RiskSample(problem.surface);
+  const setting = drawSetting(problem, seed, count);
   const uniforms = stratifiedUniforms(seed, CENTRE_SAMPLES, ELEMENT_COUNT, CENTRE_SAMPLES);
   return {
     rod: filler.rod?.id ?? null,
     pools: Array.from({ length: count }, (_, index) => {
-      fillSample(scratch, filler, samples, index, problem.joint, problem.service);
+      const scratch = fillSample(setting, filler, index);
       return { ...positionOf(scratch.derived), ferriteNumber: scratch.ferriteNumber };
     }),
     filler: filler.rod ? centreOf(filler.belief, uniforms) : null,

@@ -11,7 +11,8 @@ import {
 import { normalQuantile, stratifiedUniforms } from '../chance';
 import { coatingShare } from '../piece';
 import type { Joint, ShareRange } from '../joint';
-import type { PieceSample } from '../risk';
+import { factsOf, type PieceFacts, type PieceSample, type RiskSample } from '../risk';
+import type { Service } from '../service';
 import type { PieceBelief, PieceCandidate } from './piece';
 
 /** Everything of a Monte Carlo run that no rod changes: the same for every rod, so that differences between rods are not noise. */
@@ -31,6 +32,8 @@ export interface PoolSamples {
   readonly rodUniforms: Float64Array;
   /** Pieces of each sample. */
   readonly pieces: readonly (readonly PieceSample[])[];
+  /** What the mechanisms ask of those pieces together. */
+  readonly facts: readonly PieceFacts[];
   /** Candidate chosen for each piece of each sample, `count` x pieces. */
   readonly candidateIndex: Int32Array;
 }
@@ -111,7 +114,18 @@ export function drawPoolSamples(
     startScatter[sample] = normalQuantile(uniforms[tail + ELEMENT_COUNT + 3] as number);
     sampled.push(own);
   }
-  return { count, base, dilution, nitrogen, scatter, startScatter, rodUniforms, pieces: sampled, candidateIndex };
+  return {
+    count,
+    base,
+    dilution,
+    nitrogen,
+    scatter,
+    startScatter,
+    rodUniforms,
+    pieces: sampled,
+    facts: sampled.map(factsOf),
+    candidateIndex,
+  };
 }
 
 function cumulate(candidates: readonly PieceCandidate[]): Float64Array {
@@ -123,4 +137,24 @@ function pick(cumulative: Float64Array, uniform: number): number {
   let index = 0;
   while (index < cumulative.length - 1 && (cumulative[index] as number) < uniform) index++;
   return index;
+}
+
+/** Puts everything of one sample that no rod changes into a risk sample. */
+export function fillBase(
+  target: RiskSample,
+  samples: PoolSamples,
+  index: number,
+  joint: Joint,
+  service: Service,
+): void {
+  const { base } = target;
+  const offset = index * ELEMENT_COUNT;
+  for (let element = 0; element < ELEMENT_COUNT; element++) base[element] = samples.base[offset + element] as number;
+  target.nitrogenPickUp = samples.nitrogen[index] as number;
+  target.pieces = samples.pieces[index] as RiskSample['pieces'];
+  target.facts = samples.facts[index] as PieceFacts;
+  target.joint = joint;
+  target.service = service;
+  target.scatter = samples.scatter[index] as number;
+  target.startScatter = samples.startScatter[index] as number;
 }

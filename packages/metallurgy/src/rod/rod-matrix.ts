@@ -1,9 +1,9 @@
 import choice from '../../data/choice.json';
-import { RISK_MECHANISMS, riskLevel, RiskSample, type RiskLevel } from '../risk';
+import { RISK_MECHANISMS, riskLevel, type RiskLevel } from '../risk';
 import type { ChooseProblem } from './choose-input';
-import { drawPoolSamples } from './pool-samples';
 import { spreadOf, type Spread } from '../chance';
 import { RodRun, runRod, type FillerCandidate } from './rod-run';
+import { drawSetting } from './setting';
 
 /** One rod under one hypothesis. */
 export interface MatrixCell {
@@ -34,17 +34,15 @@ export interface MatrixRow {
 export function rodMatrix(
   problem: ChooseProblem,
   fillers: readonly FillerCandidate[],
-  severities: Float64Array,
   seed: number,
 ): readonly MatrixRow[] {
   const count = choice.sampling.matrixSamples;
-  const scratch = new RiskSample(problem.surface);
   return problem.pieces.flatMap(({ candidates }, piece) =>
     candidates.map(({ material, coating, probability }, candidate): MatrixRow => {
-      const samples = drawPoolSamples(problem.pieces, problem.joint, seed, count, { piece, candidate });
+      const setting = drawSetting(problem, seed, count, { piece, candidate });
       const runs = fillers.map((filler) => {
         const run = new RodRun(filler, count);
-        runRod(run, samples, count, problem.joint, problem.service, severities, scratch);
+        runRod(run, setting, count);
         return run;
       });
       const best = runs.reduce((left, right) => (right.expectedLoss < left.expectedLoss ? right : left));
@@ -59,7 +57,7 @@ export function rodMatrix(
           ferriteNumber: spreadOf(run.ferriteNumbers, count),
           expectedLoss: run.expectedLoss,
           regret: run.expectedLoss - best.expectedLoss,
-          worst: worstOf(run, severities),
+          worst: worstOf(run, setting.severities),
         })),
       };
     }),
@@ -70,7 +68,8 @@ export function rodMatrix(
 function worstOf(run: RodRun, severities: Float64Array): MatrixCell['worst'] {
   let worst = -1;
   let most = 0;
-  RISK_MECHANISMS.forEach((_, index) => {
+  RISK_MECHANISMS.forEach(({ scope }, index) => {
+    if (scope === 'joint') return;
     const loss = run.probability(index) * (severities[index] as number);
     if (loss > most) {
       most = loss;

@@ -2,18 +2,23 @@ import {
   compositionSampler,
   drawComposition,
   ELEMENT_COUNT,
-  ELEMENT_INDEX,
   type CompositionBelief,
   type CompositionSampler,
 } from '../composition';
 import choice from '../../data/choice.json';
-import { DERIVED, SOLIDIFICATION_MODES, solidificationModeIndex, type GoverningDiagram } from '../constitution';
+import { SOLIDIFICATION_MODES, solidificationModeIndex, type GoverningDiagram } from '../constitution';
 import type { Rod } from '../catalogue';
-import { mixPool } from '../pool';
-import type { Joint } from '../joint';
-import { RISK_MECHANISMS, type RiskSample } from '../risk';
-import type { Service } from '../service';
-import type { PoolSamples } from './pool-samples';
+import {
+  ANYWHERE_MECHANISMS,
+  BEAD_MECHANISMS,
+  JOINT_MECHANISMS,
+  PLACES,
+  RISK_MECHANISMS,
+  type Place,
+  type RiskSample,
+} from '../risk';
+import { fillBase } from './pool-samples';
+import type { Setting } from './setting';
 
 /** A candidate filler: a rod of the catalogue, or none. */
 export interface FillerCandidate {
@@ -22,9 +27,10 @@ export interface FillerCandidate {
   readonly belief: CompositionBelief;
   /** Cost and nuisance, in loss units. */
   readonly cost: number;
+  /** How much hydrogen it brings, 0 to 1. */
+  readonly hydrogenFactor: number;
 }
 
-const NITROGEN = ELEMENT_INDEX.N;
 const MECHANISMS = RISK_MECHANISMS.length;
 const BLOCK = choice.sampling.block;
 
@@ -67,53 +73,79 @@ export class RodRun {
   }
 }
 
-/** Fills a risk sample with one pool of one filler. The dilution may be given instead of the sample's own. */
+/** Fills a risk sample with the bulk of one weld of one filler. The dilution may be given instead of the sample's own. */
 export function fillSample(
-  target: RiskSample,
+  setting: Setting,
   filler: FillerCandidate,
-  samples: PoolSamples,
   index: number,
-  joint: Joint,
-  service: Service,
-  dilution = filler.rod ? (samples.dilution[index] as number) : 1,
-): void {
-  const { pool } = target;
-  const { base } = samples;
-  const offset = index * ELEMENT_COUNT;
-  if (filler.rod) {
-    drawComposition(compositionSampler(filler.belief), samples.rodUniforms, offset, pool, 0);
-    mixPool(pool, 0, base, offset, dilution, pool);
-  } else for (let element = 0; element < ELEMENT_COUNT; element++) pool[element] = base[offset + element] as number;
-  pool[NITROGEN] = (pool[NITROGEN] as number) + (samples.nitrogen[index] as number);
-  target.rod = filler.rod;
-  target.pieces = samples.pieces[index] as RiskSample['pieces'];
-  target.joint = joint;
-  target.service = service;
-  target.dilution = dilution;
-  target.scatter = samples.scatter[index] as number;
-  target.startScatter = samples.startScatter[index] as number;
-  target.derive();
+  dilution = filler.rod ? (setting.samples.dilution[index] as number) : 1,
+): RiskSample {
+  const { scratch, samples, problem } = setting;
+  fillBase(scratch, samples, index, problem.joint, problem.service);
+  if (filler.rod)
+    drawComposition(compositionSampler(filler.belief), samples.rodUniforms, index * ELEMENT_COUNT, scratch.rodMetal, 0);
+  scratch.rod = filler.rod;
+  scratch.hydrogenFactor = filler.hydrogenFactor;
+  scratch.dilution = dilution;
+  scratch.goTo('fill');
+  return scratch;
+}
+
+type Mechanism = (typeof RISK_MECHANISMS)[number];
+const probabilityAt = (mechanism: number, scratch: RiskSample): number =>
+  (RISK_MECHANISMS[mechanism] as Mechanism).probability(scratch);
+
+// Probabilities of one sample, written over: the hot loop must not allocate.
+const OF_SAMPLE = new Float64Array(MECHANISMS);
+
+/**
+ * Probabilities of all mechanisms of the bead in one filled sample: those that may crack anywhere in its worst place.
+ * @returns one array in the order of `RISK_MECHANISMS`, written over by the next call; those of the joint are left as they were
+ */
+export function weighBead(scratch: RiskSample): Float64Array {
+  for (let at = 0; at < BEAD_MECHANISMS.length; at++) {
+    const mechanism = BEAD_MECHANISMS[at] as number;
+    OF_SAMPLE[mechanism] = probabilityAt(mechanism, scratch);
+  }
+  for (let place = 1; place < PLACES.length; place++) {
+    const where = PLACES[place] as Place;
+    if (!scratch.has(where)) continue;
+    scratch.goTo(where);
+    for (let at = 0; at < ANYWHERE_MECHANISMS.length; at++) {
+      const mechanism = ANYWHERE_MECHANISMS[at] as number;
+      const probability = probabilityAt(mechanism, scratch);
+      if (probability > (OF_SAMPLE[mechanism] as number)) OF_SAMPLE[mechanism] = probability;
+    }
+  }
+  return OF_SAMPLE;
 }
 
 /** Runs a filler over the samples from where it stands up to `to`. */
-export function runRod(
-  run: RodRun,
-  samples: PoolSamples,
-  to: number,
-  joint: Joint,
-  service: Service,
-  severities: Float64Array,
-  scratch: RiskSample,
-): void {
+export function runRod(run: RodRun, setting: Setting, to: number): void {
   const { filler } = run;
-  const { derived, pool } = scratch;
+  const { scratch, severities, jointProbabilities, jointLosses } = setting;
+  const { pool } = scratch;
+  const width = JOINT_MECHANISMS.length;
   for (let index = run.done; index < to; index++) {
-    fillSample(scratch, filler, samples, index, joint, service);
-    let loss = filler.cost;
+    fillSample(setting, filler, index);
+    run.ferriteNumbers[index] = scratch.ferriteNumber;
+    const mode = solidificationModeIndex(scratch.ratio);
+    run.modeCounts[mode] = (run.modeCounts[mode] as number) + 1;
+    const diagram = scratch.prediction.governing;
+    run.governing.set(diagram, (run.governing.get(diagram) ?? 0) + 1);
+    for (let element = 0; element < ELEMENT_COUNT; element++)
+      run.poolSum[element] = (run.poolSum[element] as number) + (pool[element] as number);
+    weighBead(scratch);
+    let loss = filler.cost + (jointLosses[index] as number);
+    for (let column = 0; column < width; column++)
+      OF_SAMPLE[JOINT_MECHANISMS[column] as number] = jointProbabilities[index * width + column] as number;
+    for (let at = 0; at < BEAD_MECHANISMS.length; at++) {
+      const mechanism = BEAD_MECHANISMS[at] as number;
+      loss += (severities[mechanism] as number) * (OF_SAMPLE[mechanism] as number);
+    }
     for (let mechanism = 0; mechanism < MECHANISMS; mechanism++) {
-      const probability = (RISK_MECHANISMS[mechanism] as (typeof RISK_MECHANISMS)[number]).probability(scratch);
+      const probability = OF_SAMPLE[mechanism] as number;
       if (probability === 0) continue;
-      loss += (severities[mechanism] as number) * probability;
       run.mechanismSums[mechanism] = (run.mechanismSums[mechanism] as number) + probability;
       if (index < BLOCK) run.firstBlock[index * MECHANISMS + mechanism] = probability;
       if (probability > (run.mechanismPeaks[mechanism] as number)) {
@@ -123,16 +155,25 @@ export function runRod(
     }
     run.losses[index] = loss;
     run.lossSum += loss;
-    run.ferriteNumbers[index] = scratch.ferriteNumber;
-    const ratio = (derived[DERIVED.hammarChromium] as number) / Math.max(0.05, derived[DERIVED.hammarNickel] as number);
-    const mode = solidificationModeIndex(ratio);
-    run.modeCounts[mode] = (run.modeCounts[mode] as number) + 1;
-    const diagram = scratch.prediction.governing;
-    run.governing.set(diagram, (run.governing.get(diagram) ?? 0) + 1);
-    for (let element = 0; element < ELEMENT_COUNT; element++)
-      run.poolSum[element] = (run.poolSum[element] as number) + (pool[element] as number);
   }
   run.done = Math.max(run.done, to);
+}
+
+/** Puts a filled sample at the place of the weld where a mechanism is worst, for its reason. */
+export function goToWorstPlace(scratch: RiskSample, mechanism: Mechanism): void {
+  if (!mechanism.anywhere) return;
+  let worst: Place = 'fill';
+  let most = mechanism.probability(scratch);
+  for (const place of PLACES.slice(1)) {
+    if (!scratch.has(place)) continue;
+    scratch.goTo(place);
+    const probability = mechanism.probability(scratch);
+    if (probability > 1.1 * most) {
+      most = probability;
+      worst = place;
+    }
+  }
+  scratch.goTo(worst);
 }
 
 /**

@@ -7,6 +7,9 @@ export type Environment = keyof typeof service.environments;
 
 /** How long it is hot. */
 export const TIMES_HOT = ['short', 'long'] as const;
+/** Kinds of acid that are told apart. */
+export const ACIDS = ['oxidising', 'reducing'] as const;
+
 /** How long the repair must last. */
 export const PERMANENCES = ['permanent', 'temporary'] as const;
 
@@ -15,6 +18,8 @@ export interface ServiceInput {
   readonly environment?: Environment | undefined;
   /** Lowest and highest temperature in service, °C. */
   readonly temperatureC?: readonly [number, number] | undefined;
+  /** What kind of acid it is, where the surroundings are acid; left out: not known. */
+  readonly acid?: (typeof ACIDS)[number] | undefined;
   readonly cycling?: boolean | undefined;
   readonly hot?: (typeof TIMES_HOT)[number] | undefined;
   readonly vibration?: boolean | undefined;
@@ -61,6 +66,7 @@ export function completeService(input: ServiceInput = {}, path: FieldPath = ['se
         message: `give [lowest, highest] in °C, from ${LIMITS.temperatureC.join(' to ')}`,
       });
   }
+  checkName(input.acid, ACIDS, [...path, 'acid'], errors);
   checkName(input.hot, TIMES_HOT, [...path, 'hot'], errors);
   checkName(input.permanence, PERMANENCES, [...path, 'permanence'], errors);
   for (const field of ['cycling', 'vibration', 'pressure'] as const)

@@ -1,9 +1,9 @@
-import { findGrade, findRod, type Rod } from '../catalogue';
+import { findGrade, findRod, hydrogenFactorOf, hydrogenMlOf, type Rod } from '../catalogue';
 import { toVector, type Composition } from '../composition';
 import { completeJoint, type JointInput } from '../joint';
 import { type Coating, findPieceCondition } from '../piece';
 import { completeService, type ServiceInput } from '../service';
-import { materialOf, RISK_MECHANISMS, RiskSample } from '../risk';
+import { factsOf, materialOf, RISK_MECHANISMS, RiskSample, type Place } from '../risk';
 
 /** A joint of typical compositions, as a test states it. */
 export interface TypicalJoint {
@@ -15,6 +15,8 @@ export interface TypicalJoint {
   readonly coatings?: readonly Coating[];
   /** Ids of the states the pieces came in. */
   readonly conditions?: readonly string[];
+  /** Place of the weld the pool stands for. */
+  readonly place?: Place;
   /** Replaces or adds elements of the pool, mass percent. */
   readonly pool?: Composition;
 }
@@ -29,6 +31,7 @@ export function typicalSample({
   coatings = [],
   conditions = [],
   pool = {},
+  place = 'fill',
 }: TypicalJoint): RiskSample {
   const entries = grades.map((id) => {
     const grade = findGrade(id);
@@ -51,14 +54,16 @@ export function typicalSample({
     condition: findPieceCondition(conditions[index] ?? ''),
     thicknessMm: sample.joint.thicknessMm[index] as number,
   }));
-  const rodVector = filler ? toVector(filler.typical) : new Float64Array(sample.pool.length);
-  for (let element = 0; element < sample.pool.length; element++) {
-    const melted = sample.pieces.reduce(
+  sample.facts = factsOf(sample.pieces);
+  sample.hydrogenFactor = hydrogenFactorOf(hydrogenMlOf(filler, sample.joint.process));
+  if (filler) sample.rodMetal.set(toVector(filler.typical));
+  sample.base.forEach((_, element) => {
+    sample.base[element] = sample.pieces.reduce(
       (sum, { composition }) => sum + (composition[element] as number) / sample.pieces.length,
       0,
     );
-    sample.pool[element] = (1 - sample.dilution) * (rodVector[element] as number) + sample.dilution * melted;
-  }
+  });
+  sample.goTo(place);
   toVector(pool).forEach((percent, element) => {
     if (percent > 0) sample.pool[element] = percent;
   });

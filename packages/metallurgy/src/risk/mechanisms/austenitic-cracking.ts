@@ -1,74 +1,106 @@
-import { power } from '../../arithmetic';
-import data from '../../../data/risks.json';
+import { curve, either, power, ramp } from '../../arithmetic';
+import figures from '../../../data/risks/austenitic-cracking.json';
 import { ELEMENT_INDEX } from '../../composition';
-import { interpolate, type DiagramPoint } from '../../constitution';
-import type { RiskMechanism } from '../mechanism';
+import { crackedShare } from '../cracked-share';
+import { whereOf, type RiskMechanism } from '../mechanism';
 import type { RiskSample } from '../risk-sample';
-import { either, ramp } from '../smooth';
-import { fromJson } from '../../from-json';
+import { told } from '../told';
 
-const figures = data.mechanisms['austenitic-cracking'];
-const PHOSPHORUS = fromJson<readonly DiagramPoint[]>(figures.phosphorusLimitByNickel);
-const SULPHUR = fromJson<readonly DiagramPoint[]>(figures.sulphurLimitByNickel);
+const PHOSPHORUS = curve(figures.phosphorusLimitByNickel);
+const SULPHUR = curve(figures.sulphurLimitByNickel);
+const [NICKEL_FROM, NICKEL_TO] = figures.comesIn.nickel as [number, number];
+const [FERRITE_FROM, FERRITE_TO] = figures.comesIn.ferriteNumber as [number, number];
 
 /** Metal with free graphite tolerates more: manganese binds the sulphur and graphite takes up the shrinkage. */
-function graphitic(sample: RiskSample): boolean {
-  return sample.hasCastIron && (sample.pool[ELEMENT_INDEX.C] as number) > 0.3;
+function graphitic(sample: RiskSample): number {
+  return sample.facts.hasCastIron ? ramp(sample.pool[ELEMENT_INDEX.C] as number, 0.15, 0.35) : 0;
 }
 
 /** How much more the bead bears because carbides heal its films, or graphite takes up its shrinkage. */
 function relief(sample: RiskSample, graphiteFactor: number): number {
-  if (graphitic(sample)) return graphiteFactor;
-  const { chromiumFrom, from, to, factor } = figures.carbideRelief;
-  if ((sample.pool[ELEMENT_INDEX.Cr] as number) < chromiumFrom) return 1;
-  return 1 + (factor - 1) * ramp(sample.pool[ELEMENT_INDEX.C] as number, from, to);
+  const { chromium, from, to, factor } = figures.carbideRelief;
+  const carbides =
+    ramp(sample.pool[ELEMENT_INDEX.Cr] as number, chromium[0] as number, chromium[1] as number) *
+    ramp(sample.pool[ELEMENT_INDEX.C] as number, from, to);
+  return Math.max(1 + (factor - 1) * carbides, 1 + (graphiteFactor - 1) * graphitic(sample));
 }
 
 /** Phosphorus the bead bears, mass percent: metal between stainless and nickel bears least. */
 function phosphorusLimit(sample: RiskSample): number {
-  const { from, phosphorusFactor } = figures.niobium;
-  const films = sample.kind === 'stainless' && (sample.pool[ELEMENT_INDEX.Nb] as number) > from ? phosphorusFactor : 1;
-  const limit = films * interpolate(sample.pool[ELEMENT_INDEX.Ni] as number, PHOSPHORUS);
+  const { from, to, phosphorusFactor } = figures.niobium;
+  const films = sample.stainless * ramp(sample.pool[ELEMENT_INDEX.Nb] as number, from, to);
+  const limit = (1 - (1 - phosphorusFactor) * films) * PHOSPHORUS(sample.pool[ELEMENT_INDEX.Ni] as number);
   return limit * relief(sample, figures.castIron.phosphorusFactor);
 }
 
-/** Sulphur the bead bears, mass percent. */
+/** Sulphur the bead bears, mass percent: more with manganese, which ties it up. */
 function sulphurLimit(sample: RiskSample): number {
-  return interpolate(sample.pool[ELEMENT_INDEX.Ni] as number, SULPHUR) * relief(sample, figures.castIron.sulphurFactor);
+  const { perPercent, from, least, most } = figures.manganese;
+  const tied = 1 + perPercent * ((sample.pool[ELEMENT_INDEX.Mn] as number) - from);
+  return (
+    Math.min(most, Math.max(least, tied)) *
+    SULPHUR(sample.pool[ELEMENT_INDEX.Ni] as number) *
+    relief(sample, figures.castIron.sulphurFactor)
+  );
 }
 
-/** Cracking of weld metal with no ferrite at all: 25-20, 35-19 and nickel pools. */
+/** Iron is the balance, mass percent. */
+function ironOf({ pool }: RiskSample): number {
+  let rest = 100;
+  for (let element = 0; element < pool.length; element++) rest -= pool[element] as number;
+  return rest;
+}
+
+const over = (load: number, steepness = figures.steepness): number =>
+  load <= 0 ? 0 : 1 / (1 + power(load, -steepness));
+
+/** What iron and chromium do to copper-nickel weld metal, 0 to 1. */
+function copperNickel(sample: RiskSample): number {
+  const { copper, iron, chromium, steepness } = figures.copperNickel;
+  const share = ramp(sample.pool[ELEMENT_INDEX.Cu] as number, copper[0] as number, copper[1] as number);
+  if (share === 0) return 0;
+  return (
+    share *
+    either(
+      over(ironOf(sample) / iron, steepness),
+      over((sample.pool[ELEMENT_INDEX.Cr] as number) / chromium, steepness),
+    )
+  );
+}
+
+/** How far the pool is metal without ferrite, 0 to 1. */
+function appliesTo(sample: RiskSample): number {
+  const nickel = sample.pool[ELEMENT_INDEX.Ni] as number;
+  return ramp(nickel, NICKEL_FROM, NICKEL_TO) * (1 - ramp(sample.ferriteNumber, FERRITE_FROM, FERRITE_TO));
+}
+
+/** Cracking of weld metal with no ferrite at all: 25-20, 35-19, nickel and copper-nickel pools. */
 export const austeniticCracking: RiskMechanism = {
   id: 'austenitic-cracking',
   title: 'Hot cracking of fully austenitic metal',
-  doNotFrom: figures.doNot,
+  scope: 'bead',
+  anywhere: true,
+  kin: 'hot-cracking',
   probability(sample) {
+    const share = appliesTo(sample);
+    if (share === 0) return 0;
     const { pool } = sample;
-    const nickel = pool[ELEMENT_INDEX.Ni] as number;
-    if (
-      sample.kind === 'iron' ||
-      (nickel <= figures.nickelFrom && sample.kind !== 'nickel') ||
-      sample.ferriteNumber > 3
-    )
-      return 0;
-    const over = (load: number): number => 1 / (1 + power(load * sample.joint.restraintFactor, -figures.steepness));
-    const sulphur = pool[ELEMENT_INDEX.S] as number;
     const impure = either(
-      over(sulphur / sulphurLimit(sample)),
+      over((pool[ELEMENT_INDEX.S] as number) / sulphurLimit(sample)),
       over((pool[ELEMENT_INDEX.P] as number) / phosphorusLimit(sample)),
     );
-    // Silicon is harmless where carbon stands out as graphite.
+    // Silicon is harmless with manganese, and where carbon stands out as graphite.
     const silicon =
-      (pool[ELEMENT_INDEX.Mn] as number) < 2 && (pool[ELEMENT_INDEX.C] as number) < 0.3
-        ? over((pool[ELEMENT_INDEX.Si] as number) / figures.siliconLimit)
-        : 0;
+      over((pool[ELEMENT_INDEX.Si] as number) / figures.siliconLimit) *
+      (1 - ramp(pool[ELEMENT_INDEX.Mn] as number, 1.5, 2.5)) *
+      (1 - ramp(pool[ELEMENT_INDEX.C] as number, 0.2, 0.4));
     const lead = over((pool[ELEMENT_INDEX.Pb] as number) / figures.leadLimit);
-    // Comes in as the nickel passes the point where no ferrite can form.
-    const share = Math.min(1, (nickel - figures.nickelFrom) / 2);
-    return share * either(either(impure, silicon), lead);
+    const susceptible = either(either(impure, silicon), either(lead, copperNickel(sample)));
+    return share * crackedShare(sample.joint.restraintFactor) * susceptible;
   },
   explain(sample) {
     const { pool } = sample;
+    const copper = copperNickel(sample);
     return {
       drivers: [
         { name: 'sulphur', value: pool[ELEMENT_INDEX.S] as number, unit: '%', limit: sulphurLimit(sample) },
@@ -76,9 +108,12 @@ export const austeniticCracking: RiskMechanism = {
         { name: 'silicon', value: pool[ELEMENT_INDEX.Si] as number, unit: '%', limit: figures.siliconLimit },
         { name: 'lead', value: pool[ELEMENT_INDEX.Pb] as number, unit: '%', limit: figures.leadLimit },
       ],
-      reason: `The bead has no ferrite to hold impurities: ${(pool[ELEMENT_INDEX.S] as number).toFixed(3)} % sulphur and ${(pool[ELEMENT_INDEX.P] as number).toFixed(3)} % phosphorus stay between the grains.`,
+      reason:
+        copper > 0.3
+          ? `${whereOf(sample)}the copper-nickel bead has taken up ${ironOf(sample).toFixed(0)} % iron and ${(pool[ELEMENT_INDEX.Cr] as number).toFixed(0)} % chromium; it bears about ${figures.copperNickel.iron} and ${figures.copperNickel.chromium}.`
+          : `${whereOf(sample)}the bead has no ferrite to hold impurities: ${(pool[ELEMENT_INDEX.S] as number).toFixed(3)} % sulphur and ${(pool[ELEMENT_INDEX.P] as number).toFixed(3)} % phosphorus stay between the grains.`,
       remedy: 'Clean metal, little melting of the base, small convex beads, low heat, filled craters.',
     };
   },
-  source: figures.source,
+  ...told(figures),
 };

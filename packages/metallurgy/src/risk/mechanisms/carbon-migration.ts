@@ -1,12 +1,13 @@
-import data from '../../../data/risks.json';
+import { ramp, step } from '../../arithmetic';
+import figures from '../../../data/risks/carbon-migration.json';
 import { isCarbonSteel } from '../../catalogue';
 import { ELEMENT_INDEX } from '../../composition';
-import { hotBetween } from '../hot-service';
+import { hotIn, type HotWindow } from '../hot-service';
 import type { RiskMechanism } from '../mechanism';
 import type { RiskSample } from '../risk-sample';
-import { ramp, step } from '../smooth';
+import { told } from '../told';
 
-const figures = data.mechanisms['carbon-migration'];
+const WINDOW: HotWindow = figures.window;
 
 function chromiumDifference(sample: RiskSample): number {
   let difference = 0;
@@ -23,25 +24,22 @@ function chromiumDifference(sample: RiskSample): number {
 export const carbonMigration: RiskMechanism = {
   id: 'carbon-migration',
   title: 'Carbon migration',
+  scope: 'bead',
   probability(sample) {
     const difference = chromiumDifference(sample);
     if (difference <= 0) return 0;
-    const relief = sample.kind === 'nickel' ? figures.nickelRelief : 1;
+    const relief = 1 - (1 - figures.nickelRelief) * sample.nickelBase;
     const { highestC } = sample.service;
-    const pace = highestC === undefined ? 0.7 : ramp(highestC, figures.fromC, figures.fullC);
-    return (
-      relief *
-      pace *
-      hotBetween(sample, figures.fromC, 1200) *
-      step(difference, figures.chromiumDifference, figures.width)
-    );
+    const pace = highestC === undefined ? 0.7 : ramp(highestC, figures.pace[0] as number, figures.pace[1] as number);
+    return relief * pace * hotIn(sample, WINDOW) * step(difference, figures.chromiumDifference, figures.width);
   },
   explain(sample) {
+    const difference = chromiumDifference(sample);
     return {
-      drivers: [{ name: 'chromium step at the carbon-steel boundary', value: chromiumDifference(sample), unit: '%' }],
-      reason: `Above about ${figures.fromC} °C carbon leaves the carbon steel for the bead, which is ${chromiumDifference(sample).toFixed(0)} % richer in chromium: a soft and a hard line.`,
+      drivers: [{ name: 'chromium step at the carbon-steel boundary', value: difference, unit: '%' }],
+      reason: `Above about ${WINDOW.fromC} °C carbon leaves the carbon steel for the bead, which is ${difference.toFixed(0)} % richer in chromium: a soft and a hard line.`,
       remedy: 'A nickel rod slows it; keep the joint out of the heat.',
     };
   },
-  source: figures.source,
+  ...told(figures),
 };

@@ -1,22 +1,21 @@
-import data from '../../../data/risks.json';
+import { step } from '../../arithmetic';
+import figures from '../../../data/risks/carbon-steel-cracking.json';
 import { ELEMENT_INDEX } from '../../composition';
 import { unitsOfCrackSusceptibility } from '../../constitution';
+import { crackedShare } from '../cracked-share';
 import type { RiskMechanism } from '../mechanism';
-import { step } from '../smooth';
-
-const figures = data.mechanisms['carbon-steel-cracking'];
+import { told } from '../told';
 
 /** Cracking of carbon-steel weld metal while it freezes. */
 export const carbonSteelCracking: RiskMechanism = {
   id: 'carbon-steel-cracking',
   title: 'Solidification cracking of carbon-steel weld metal',
+  scope: 'bead',
+  anywhere: true,
   probability(sample) {
-    if (sample.kind !== 'carbon') return 0;
-    return step(
-      unitsOfCrackSusceptibility(sample.pool) * Math.sqrt(sample.joint.restraintFactor),
-      figures.center,
-      figures.width,
-    );
+    if (sample.plainSteel === 0) return 0;
+    const susceptible = step(unitsOfCrackSusceptibility(sample.pool), figures.center, figures.width);
+    return sample.plainSteel * crackedShare(sample.joint.restraintFactor) * susceptible;
   },
   explain(sample) {
     const ucs = unitsOfCrackSusceptibility(sample.pool);
@@ -29,5 +28,5 @@ export const carbonSteelCracking: RiskMechanism = {
       remedy: 'Melt less base metal, a rod with more manganese, a bead wider than it is deep.',
     };
   },
-  source: figures.source,
+  ...told(figures),
 };

@@ -1,12 +1,13 @@
-import data from '../../../data/risks.json';
+import { ramp, step } from '../../arithmetic';
+import figures from '../../../data/risks/corrosion-match.json';
 import { isStainless } from '../../catalogue';
 import { ELEMENT_INDEX } from '../../composition';
 import { ENVIRONMENTS } from '../../service';
 import type { RiskMechanism } from '../mechanism';
 import type { RiskSample } from '../risk-sample';
-import { ramp, step } from '../smooth';
+import { told } from '../told';
 
-const figures = data.mechanisms['corrosion-match'];
+const over = (value: number, pair: readonly number[]): number => ramp(value, pair[0] as number, pair[1] as number);
 
 function prenOf(composition: Float64Array, molybdenumFactor: number): number {
   return (
@@ -16,26 +17,26 @@ function prenOf(composition: Float64Array, molybdenumFactor: number): number {
   );
 }
 
-/** Pitting resistance of the bead; nickel stands up to water without chromium. */
+/** Pitting resistance of the bead: molybdenum segregates by how it froze; nickel stands up to water without chromium. */
 function weldPren(sample: RiskSample): number {
   const { from, to, base, perChromium } = figures.nickelBonus;
   const nickel = ramp(sample.pool[ELEMENT_INDEX.Ni] as number, from, to);
   const bonus = nickel > 0 ? nickel * Math.max(0, base - perChromium * (sample.pool[ELEMENT_INDEX.Cr] as number)) : 0;
-  const { austenitic, ferritic, fromFerrite, toFerrite } = figures.segregatedMolybdenum;
-  const evenness = austenitic + (ferritic - austenitic) * ramp(sample.ferriteNumber, fromFerrite, toFerrite);
+  const { austenitic, ferritic, ratio } = figures.segregatedMolybdenum;
+  const evenness = austenitic + (ferritic - austenitic) * over(sample.ratio, ratio);
   return prenOf(sample.pool, evenness) + bonus;
 }
 
 /** Pitting resistance of a base metal; sulphides of free-machining grades start pits. */
 function parentPren(composition: Float64Array): number {
-  const { fromSulphur, perPercent, atMost } = figures.sulphidePren;
+  const { sulphur: range, perPercent, atMost } = figures.sulphidePren;
   const sulphur = composition[ELEMENT_INDEX.S] as number;
-  return prenOf(composition, 1) - (sulphur > fromSulphur ? Math.min(atMost, perPercent * sulphur) : 0);
+  return prenOf(composition, 1) - Math.min(atMost, perPercent * sulphur) * over(sulphur, range);
 }
 
 /**
- * What the bead must live up to: the better side in aggressive service; in mild service little more than the leaner side,
- * which fails first anyway.
+ * What the bead must live up to: in aggressive service more than the leaner side, but never far beyond it, because the
+ * leaner side goes first anyway.
  */
 function target(sample: RiskSample): { pren: number; molybdenum: number; leanest: number } {
   let lean = Infinity;
@@ -61,7 +62,7 @@ function target(sample: RiskSample): { pren: number; molybdenum: number; leanest
   }
   if (lean === Infinity) return TARGET_NONE;
   const share = sample.service.molybdenumWeight * sample.service.molybdenumWeight;
-  TARGET.pren = lean + share * Math.min(rich - lean, 12);
+  TARGET.pren = lean + share * Math.min(rich - lean, figures.overLeanest);
   TARGET.molybdenum = leanMolybdenum + share * Math.max(0, richMolybdenum - leanMolybdenum);
   if (plainSteel) {
     TARGET.pren = Math.min(TARGET.pren, Math.max(figures.besidePlainSteelPren, sample.service.needPren));
@@ -79,11 +80,11 @@ const TARGET_NONE = Object.freeze({ pren: 0, molybdenum: 0, leanest: 0 });
 function leastMolybdenum(sample: RiskSample, wanted: number, serviceWeight: number): number {
   const { from, to, share, weight } = figures.highMolybdenum;
   // Duplex metal freezes as ferrite, which spreads its molybdenum evenly: matching it is enough.
-  const high = sample.hasDuplex ? 0 : ramp(wanted, from, to);
+  const high = sample.facts.duplexShare > 0 ? 0 : ramp(wanted, from, to);
   const needed = (figures.molybdenumShare + (share - figures.molybdenumShare) * high) * Math.min(wanted, 5);
   return (
     Math.max(serviceWeight, weight * high) *
-    step(needed - (sample.pool[ELEMENT_INDEX.Mo] as number), 0, figures.molybdenumWidth)
+    step(needed - (sample.pool[ELEMENT_INDEX.Mo] as number), figures.molybdenumCenter, figures.molybdenumWidth)
   );
 }
 
@@ -91,7 +92,7 @@ function leastMolybdenum(sample: RiskSample, wanted: number, serviceWeight: numb
 export const corrosionMatch: RiskMechanism = {
   id: 'corrosion-match',
   title: 'Bead corrodes first',
-  doNotFrom: figures.doNot,
+  scope: 'bead',
   probability(sample) {
     const { pren, molybdenum, leanest } = target(sample);
     if (pren === 0) return 0;
@@ -103,18 +104,25 @@ export const corrosionMatch: RiskMechanism = {
     const weight =
       matchWeight + (sample.service.wet ? (1 - matchWeight) * ramp(gap, figures.fullFrom, figures.fullTo) : 0);
     const short = weight * step(gap, center, figures.width);
-    const needed =
-      step(needPren - weld, figures.needCenter, figures.needWidth) *
-      (leanest >= needPren - 1 ? 1 : figures.leanParentsRelief);
-    let least = 0;
-    if (molybdenum > 0.5 && sample.kind === 'stainless') least = leastMolybdenum(sample, molybdenum, molybdenumWeight);
+    // What the leanest piece falls short of itself is not the rod's fault.
+    const needed = Math.max(
+      0,
+      step(needPren - weld, figures.needCenter, figures.needWidth) -
+        step(needPren - leanest, figures.needCenter, figures.needWidth),
+    );
+    const least =
+      over(molybdenum, figures.molybdenumAsked) *
+      (sample.stainless + sample.nickelBase) *
+      leastMolybdenum(sample, molybdenum, molybdenumWeight);
     // Below stainless the bead simply rusts, however mild the match.
-    const rusts =
-      (sample.pool[ELEMENT_INDEX.Cr] as number) < 9 && sample.kind !== 'nickel' && sample.service.wet ? 0.95 : 0;
-    const { molybdenumFrom, from, to, probability } = figures.ferriteBesideHighAlloy;
+    const plain = 1 - over(sample.pool[ELEMENT_INDEX.Cr] as number, figures.stainlessChromium);
+    const rusts = sample.service.wet ? 0.95 * plain * (1 - sample.nickelBase) : 0;
+    const beside = figures.ferriteBesideHighAlloy;
     const ferrite =
-      molybdenum > molybdenumFrom && !sample.hasDuplex ? probability * ramp(sample.ferriteNumber, from, to) : 0;
-    const cap = gap > figures.fullTo ? 1 : figures.cap;
+      sample.facts.duplexShare > 0
+        ? 0
+        : over(molybdenum, beside.molybdenum) * beside.probability * ramp(sample.ferriteNumber, beside.from, beside.to);
+    const cap = figures.cap + (1 - figures.cap) * ramp(gap, figures.fullTo - 2, figures.fullTo + 2);
     return Math.max(cap * Math.max(short, needed, least), rusts, ferrite);
   },
   explain(sample) {
@@ -135,14 +143,14 @@ export const corrosionMatch: RiskMechanism = {
     ];
     const chromium = sample.pool[ELEMENT_INDEX.Cr] as number;
     const reason =
-      chromium < 9 && sample.kind !== 'nickel'
+      chromium < 9 && sample.nickelBase < 0.5
         ? `The bead has ${chromium.toFixed(1)} % chromium: it is no stainless steel and rusts beside one.`
-        : `The bead's pitting resistance (PREN ${weld.toFixed(0)}) stands against ${pren.toFixed(0)} of the base metal and about ${needPren.toFixed(0)} asked by ${where}.`;
+        : `The bead's pitting resistance (PREN ${weld.toFixed(0)}) stands against ${pren.toFixed(0)} asked by the base metal and about ${needPren.toFixed(0)} asked by ${where}.`;
     return {
       drivers,
       reason,
       remedy: 'A rod with at least the chromium and molybdenum of the better side; clean off heat tint.',
     };
   },
-  source: figures.source,
+  ...told(figures),
 };

@@ -1,34 +1,35 @@
-import data from '../../../data/risks.json';
+import { either, ramp, step } from '../../arithmetic';
+import figures from '../../../data/risks/ferritic-haz.json';
 import { ELEMENT_INDEX } from '../../composition';
 import { evaluateLinear, linearFormula } from '../../constitution';
-import { isStabilised, type PieceSample } from '../material';
+import { stabilisedShare, type PieceSample } from '../material';
 import type { RiskMechanism } from '../mechanism';
-import { either, step } from '../smooth';
+import { told } from '../told';
 import { worstPiece, worstProbability } from '../worst-piece';
 
-const figures = data.mechanisms['ferritic-haz'];
 const K = linearFormula('kaltenhauserFactor');
 
-function needOf(piece: PieceSample): number {
-  return (piece.composition[ELEMENT_INDEX.Cr] as number) < figures.richFromCr
-    ? figures.kaltenhauserLean
-    : figures.kaltenhauserRich;
+function needOf({ composition }: PieceSample): number {
+  const { kaltenhauserLean, kaltenhauserRich } = figures;
+  const [from, to] = figures.richCr as [number, number];
+  return (
+    kaltenhauserLean + (kaltenhauserRich - kaltenhauserLean) * ramp(composition[ELEMENT_INDEX.Cr] as number, from, to)
+  );
 }
 
 function ofPiece(piece: PieceSample): number {
   if (piece.material.family !== 'ferritic') return 0;
   const grain = Math.min(0.5, figures.grainBase + figures.grainPerMm * piece.thicknessMm);
   const boundaryMartensite = 1 - step(evaluateLinear(K, piece.composition), needOf(piece), figures.width);
-  const unstabilised = isStabilised(piece.material.stabilisation, piece.composition)
-    ? 0
-    : figures.unstabilised * boundaryMartensite;
-  return either(grain, unstabilised);
+  const bare = 1 - stabilisedShare(piece.material.stabilisation, piece.composition);
+  return either(grain, bare * figures.unstabilised * boundaryMartensite);
 }
 
 /** Coarse grains, and in unstabilised grades martensite along them, beside the bead in ferritic stainless. */
 export const ferriticHaz: RiskMechanism = {
   id: 'ferritic-haz',
   title: 'Coarse, brittle ferritic heat-affected zone',
+  scope: 'joint',
   probability(sample) {
     return worstProbability(sample.pieces, ofPiece);
   },
@@ -36,7 +37,7 @@ export const ferriticHaz: RiskMechanism = {
     const worst = worstPiece(sample.pieces, ofPiece);
     const factor = evaluateLinear(K, worst.composition);
     const need = needOf(worst);
-    const stabilised = isStabilised(worst.material.stabilisation, worst.composition);
+    const stabilised = stabilisedShare(worst.material.stabilisation, worst.composition) > 0.5;
     return {
       drivers: [
         { name: `Kaltenhauser factor of ${worst.material.id}`, value: factor, unit: '', limit: need },
@@ -46,10 +47,10 @@ export const ferriticHaz: RiskMechanism = {
         worst.material.family !== 'ferritic'
           ? 'No ferritic piece in this joint.'
           : stabilised || factor > need
-            ? `${worst.material.id} grows coarse grains beside the bead with every second of heat; it forms little martensite there (K ${factor.toFixed(1)} against ${need}).`
-            : `${worst.material.id} is not stabilised: martensite and carbides line the coarse grains beside the bead (K ${factor.toFixed(1)} against ${need}).`,
+            ? `${worst.material.id} grows coarse grains beside the bead with every second of heat; it forms little martensite there (K ${factor.toFixed(1)} against ${need.toFixed(1)}).`
+            : `${worst.material.id} is not stabilised: martensite and carbides line the coarse grains beside the bead (K ${factor.toFixed(1)} against ${need.toFixed(1)}).`,
       remedy: 'Least heat, quick small beads, cool between passes, chill bars.',
     };
   },
-  source: figures.source,
+  ...told(figures),
 };

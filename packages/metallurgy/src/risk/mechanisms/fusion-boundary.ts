@@ -1,41 +1,54 @@
-import data from '../../../data/risks.json';
+import { ramp } from '../../arithmetic';
+import figures from '../../../data/risks/fusion-boundary.json';
 import { isCarbonSteel } from '../../catalogue';
-import { ELEMENT_COUNT } from '../../composition';
-import { DERIVED, DERIVED_COUNT, derivePool, schaefflerStructure } from '../../constitution';
+import { ELEMENT_INDEX } from '../../composition';
+import { DERIVED, evaluateLinear, linearFormula } from '../../constitution';
 import type { RiskMechanism } from '../mechanism';
 import type { RiskSample } from '../risk-sample';
+import { told } from '../told';
 
-const STEPS = 50;
+const START = linearFormula('martensiteStartC');
+const ROOM_C = 20;
 
 /**
- * Width of the martensitic band at the boundary with a piece, as a fraction of the mixing line from that piece to the pool.
+ * Width of the martensitic band at the boundary with the plain steel, as a fraction 0 to 1 of the mixing line from it to the
+ * pool: from where the mix has chromium enough to harden in air to where its martensite start falls below room temperature.
  */
-export function martensiteBand(sample: RiskSample, composition: Float64Array): number {
-  const mixed = new Float64Array(ELEMENT_COUNT);
-  const derived = new Float64Array(DERIVED_COUNT);
-  let inside = 0;
-  for (let step = 0; step < STEPS; step++) {
-    const share = (step + 0.5) / STEPS;
-    for (let index = 0; index < ELEMENT_COUNT; index++)
-      mixed[index] = share * (sample.pool[index] as number) + (1 - share) * (composition[index] as number);
-    derivePool(mixed, 0, derived, 0);
-    const { phases } = schaefflerStructure(
-      derived[DERIVED.schaefflerChromium] as number,
-      derived[DERIVED.schaefflerNickel] as number,
-    );
-    // Near the unalloyed end Schaeffler's field stands for ordinary transformation products of carbon steel.
-    if (phases.includes('martensite') && (derived[DERIVED.schaefflerChromium] as number) > 2) inside++;
-  }
-  return inside / STEPS;
+export function martensiteBand(sample: RiskSample): number {
+  const steel = sample.facts.plainSteel;
+  if (!steel) return 0;
+  const ofSteel = evaluateLinear(START, steel.composition);
+  const ofPool = sample.derived[DERIVED.martensiteStartC] as number;
+  const chromium = sample.pool[ELEMENT_INDEX.Cr] as number;
+  const nickel = sample.pool[ELEMENT_INDEX.Ni] as number;
+  // The start temperature is linear in the composition, so that the end of the band follows without walking the line.
+  if (ofSteel <= ROOM_C) return 0;
+  const ends = ofPool >= ROOM_C ? 1 : (ofSteel - ROOM_C) / (ofSteel - ofPool);
+  const begins = figures.hardenableChromium / Math.max(figures.hardenableChromium, chromium + 0.5 * nickel);
+  // Steel so rich that it stays austenite itself has no such line.
+  const [none, whole] = figures.steelStartC as [number, number];
+  return Math.max(0, ends - begins) * ramp(ofSteel, none, whole);
 }
 
-/** The thin hard line that always stands between a carbon-steel side and stainless weld metal. Reported, never counted. */
+/** How much the band matters here, 0 to 1: hydrogen and heat open it. */
+function weightOf(sample: RiskSample): number {
+  const { base, hydrogen, hot, hotC } = figures.weights;
+  const { highestC } = sample.service;
+  const heat = highestC === undefined ? 0 : ramp(highestC, hotC[0] as number, hotC[1] as number);
+  return Math.min(1, base + hydrogen * sample.hydrogenFactor + hot * heat);
+}
+
+/** The thin hard line that always stands between a plain-steel side and stainless or nickel weld metal. */
 export const fusionBoundary: RiskMechanism = {
   id: 'fusion-boundary',
   title: 'Martensite line at the fusion boundary',
-  probability: () => 0,
+  scope: 'bead',
+  probability(sample) {
+    if (sample.rod === null || !sample.facts.plainSteel) return 0;
+    return (sample.stainless + sample.nickelBase) * weightOf(sample) * martensiteBand(sample);
+  },
   shownAnyway({ withRod, meanPercent, pieces }) {
-    const { chromiumPercent, carbonSide } = data.mechanisms['fusion-boundary'].shownAnyway;
+    const { chromiumPercent, carbonSide } = figures.shownAnyway;
     return (
       withRod &&
       meanPercent('Cr') > chromiumPercent &&
@@ -45,15 +58,19 @@ export const fusionBoundary: RiskMechanism = {
     );
   },
   explain(sample) {
-    const carbonSide = sample.pieces.find(({ material }) => isCarbonSteel(material.family));
-    if (!carbonSide || sample.kind === 'carbon')
-      return { drivers: [], reason: 'No carbon-steel side meets stainless weld metal.', remedy: 'None needed.' };
-    const band = martensiteBand(sample, carbonSide.composition);
+    const steel = sample.facts.plainSteel;
+    if (!steel || sample.stainless + sample.nickelBase === 0)
+      return {
+        drivers: [],
+        reason: 'No plain-steel side meets stainless or nickel weld metal.',
+        remedy: 'None needed.',
+      };
+    const band = 100 * martensiteBand(sample);
     return {
-      drivers: [{ name: 'martensitic part of the mixing line', value: 100 * band, unit: '%' }],
-      reason: `Between ${carbonSide.material.id} and the bead ${(100 * band).toFixed(0)} % of the mixing line passes through martensite: a hard line a few hundredths of a millimetre wide, always there.`,
-      remedy: 'Richer rods make it thinner; it matters in hot, hydrogen or sour service.',
+      drivers: [{ name: 'martensitic part of the mixing line', value: band, unit: '%' }],
+      reason: `Between ${steel.material.id} and the bead ${band.toFixed(0)} % of the mixing line passes through martensite: a hard line a few hundredths of a millimetre wide, always there.`,
+      remedy: 'Richer rods make it thinner, nickel rods thinnest; it matters with hydrogen, heat and pressure.',
     };
   },
-  source: data.mechanisms['fusion-boundary'].source,
+  ...told(figures),
 };

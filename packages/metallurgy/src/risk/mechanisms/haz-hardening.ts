@@ -1,27 +1,27 @@
-import data from '../../../data/risks.json';
+import { curve, ramp, step } from '../../arithmetic';
+import figures from '../../../data/risks/haz-hardening.json';
 import { isCarbonSteel, isMartensitic } from '../../catalogue';
 import { ELEMENT_INDEX, type CompositionVector } from '../../composition';
-import {
-  cetPreheatC,
-  evaluateLinear,
-  interpolate,
-  linearFormula,
-  martensiteHardness,
-  type DiagramPoint,
-} from '../../constitution';
+import { cetPreheatC, evaluateLinear, linearFormula, martensiteHardness } from '../../constitution';
 import type { RiskMechanism } from '../mechanism';
 import type { PieceSample } from '../material';
-import { step } from '../smooth';
+import type { RiskSample } from '../risk-sample';
+import { newSlot, ofPieces } from '../piece-facts';
+import { told } from '../told';
 import { worstPiece, worstProbability } from '../worst-piece';
-import { fromJson } from '../../from-json';
 
-const figures = data.mechanisms['haz-hardening'];
-const PREHEAT = fromJson<readonly DiagramPoint[]>(figures.preheatC);
+const WORST = newSlot();
+const worstOf = ({ pieces }: RiskSample): number => worstProbability(pieces, ofPiece);
+
+const PREHEAT = curve(figures.preheatC);
 const CE = linearFormula('ceIiw');
 const CET = linearFormula('cet');
 
 function hardShare({ material, composition, thicknessMm }: PieceSample): number {
-  if (isMartensitic(material.family)) return (composition[ELEMENT_INDEX.C] as number) > 0.06 ? 1 : 0.3;
+  if (isMartensitic(material.family)) {
+    const [from, to] = figures.softCarbon as [number, number];
+    return figures.softShare + (1 - figures.softShare) * ramp(composition[ELEMENT_INDEX.C] as number, from, to);
+  }
   if (!isCarbonSteel(material.family)) return 0;
   const { center, width, perMm, referenceMm } = figures.carbonEquivalent;
   return step(evaluateLinear(CE, composition) + perMm * (Math.min(30, thicknessMm) - referenceMm), center, width);
@@ -45,16 +45,11 @@ export function preheatOf(
   material: PieceSample['material'],
   composition: CompositionVector,
   thicknessMm: number,
+  hydrogenMl: number = figures.hydrogenMl,
 ): number {
-  if (isMartensitic(material.family))
-    return Math.round(interpolate(composition[ELEMENT_INDEX.C] as number, PREHEAT) / 10) * 10;
+  if (isMartensitic(material.family)) return Math.round(PREHEAT(composition[ELEMENT_INDEX.C] as number) / 10) * 10;
   if (!isCarbonSteel(material.family)) return 0;
-  const preheat = cetPreheatC(
-    evaluateLinear(CET, composition),
-    thicknessMm,
-    figures.hydrogenMl,
-    figures.heatInputKjPerMm,
-  );
+  const preheat = cetPreheatC(evaluateLinear(CET, composition), thicknessMm, hydrogenMl, figures.heatInputKjPerMm);
   return preheat > 40 ? Math.round(preheat / 10) * 10 : 0;
 }
 
@@ -62,12 +57,16 @@ export function preheatOf(
 export const hazHardening: RiskMechanism = {
   id: 'haz-hardening',
   title: 'Hard heat-affected zone and cold cracking',
+  scope: 'bead',
   probability(sample) {
-    const probability = worstProbability(sample.pieces, ofPiece);
+    const probability = ofPieces(sample, WORST, worstOf);
+    if (probability === 0) return 0;
     // Austenitic and nickel weld metal holds hydrogen and keeps it from the base metal.
     const tolerant =
-      sample.kind === 'nickel' || (sample.kind === 'stainless' && sample.martensite < 0.1 && sample.ferriteNumber < 90);
-    return probability * (tolerant ? figures.austeniticRelief : 1) * (0.5 + 0.5 * sample.joint.hydrogenFactor);
+      sample.nickelBase +
+      sample.stainless * (1 - ramp(sample.martensite, 0.05, 0.2)) * (1 - ramp(sample.ferriteNumber, 80, 100));
+    const relief = 1 - (1 - figures.austeniticRelief) * Math.min(1, tolerant);
+    return probability * relief * (0.5 + 0.5 * sample.hydrogenFactor);
   },
   explain(sample) {
     const worst = worstPiece(sample.pieces, ofPiece);
@@ -89,5 +88,5 @@ export const hazHardening: RiskMechanism = {
           : 'Keep it dry.',
     };
   },
-  source: figures.source,
+  ...told(figures),
 };

@@ -1,14 +1,11 @@
-import data from '../../../data/risks.json';
-import { isAustenitic } from '../../catalogue';
+import { ramp, step } from '../../arithmetic';
+import figures from '../../../data/risks/low-temperature.json';
 import { ELEMENT_INDEX } from '../../composition';
 import type { RiskMechanism } from '../mechanism';
-import { step } from '../smooth';
 import type { RiskSample } from '../risk-sample';
+import { told } from '../told';
 
-const figures = data.mechanisms['low-temperature'];
-
-const staysTough = ({ material }: RiskSample['pieces'][number]): boolean =>
-  isAustenitic(material.family) || material.family === 'nickel';
+const over = (value: number, pair: readonly number[]): number => ramp(value, pair[0] as number, pair[1] as number);
 
 /**
  * Ferrite that counts against toughness: molybdenum and carbides make it count for more; a lot at the low end of its rod's
@@ -22,37 +19,52 @@ function effectiveFerrite({ ferriteNumber, pool, rod }: RiskSample): number {
   return ferriteNumber + figures.molybdenumFerrite * (pool[ELEMENT_INDEX.Mo] as number) + carbides - lot;
 }
 
-/** Brittle fracture in cold service. */
+/** How brittle metal is at a temperature beyond what it is at freezing, 0 to 1. */
+function brittle(temperatureC: number, turnsC: number): number {
+  const warm = step(turnsC, 0, figures.widthC);
+  return Math.max(0, step(turnsC, temperatureC, figures.widthC) - warm) / (1 - warm);
+}
+
+/** Brittle fracture of the bead in cold service. */
 export const lowTemperature: RiskMechanism = {
   id: 'low-temperature',
-  title: 'Brittle in cold service',
-  doNotFrom: figures.doNot,
+  title: 'Bead brittle in cold service',
+  scope: 'bead',
   probability(sample) {
     const lowest = sample.service.lowestC;
-    if (lowest === undefined || lowest > figures.coldC) return 0;
-    const deep = lowest <= figures.cryogenicC ? 1 : 0.55;
-    for (const piece of sample.pieces) if (!staysTough(piece)) return deep;
-    if (sample.kind === 'nickel') return 0;
-    if (sample.kind !== 'stainless' || sample.martensite > 0.1 || sample.ferriteNumber > 60) return deep;
-    return deep * figures.ferriteProbability * step(effectiveFerrite(sample), figures.center, figures.width);
+    if (lowest === undefined || lowest > 0) return 0;
+    const { weldC } = figures;
+    const { stainless, nickelBase } = sample;
+    const plain = Math.max(0, 1 - stainless - nickelBase);
+    const nickel = sample.pool[ELEMENT_INDEX.Ni] as number;
+    const ferrite = over(sample.ferriteNumber, figures.ferrite);
+    const ferritic = ferrite * (1 - ramp(nickel, 2, 4));
+    const duplex = ferrite - ferritic;
+    const martensitic = over(sample.martensite, figures.martensite) * (1 - ferrite);
+    const austenitic = Math.max(0, 1 - ferrite - martensitic);
+    const deep = ramp(-lowest, -(figures.cold[0] as number), -(figures.cold[1] as number));
+    const slow = deep * figures.ferriteProbability * step(effectiveFerrite(sample), figures.center, figures.width);
+    return (
+      plain * brittle(lowest, weldC.carbon) +
+      stainless *
+        (ferritic * brittle(lowest, weldC.ferritic) +
+          duplex * brittle(lowest, weldC.duplex) +
+          martensitic * brittle(lowest, weldC.martensitic) +
+          austenitic * slow)
+    );
   },
   explain(sample) {
-    const brittle = sample.pieces.find((piece) => !staysTough(piece));
     const lowest = sample.service.lowestC;
-    if (lowest === undefined || lowest > figures.coldC)
+    if (lowest === undefined || lowest > 0)
       return { drivers: [], reason: 'No cold service is stated.', remedy: 'None needed.' };
     return {
       drivers: [
-        { name: 'lowest service temperature', value: lowest, unit: '°C', limit: figures.coldC },
+        { name: 'lowest service temperature', value: lowest, unit: '°C', limit: figures.cold[0] as number },
         { name: 'ferrite number', value: sample.ferriteNumber, unit: 'FN', limit: 8 },
       ],
-      reason: brittle
-        ? `${brittle.material.id} itself turns brittle at ${lowest} °C, whatever the rod.`
-        : `At ${lowest} °C ferrite costs toughness: about ${sample.ferriteNumber.toFixed(0)} FN against 8.`,
-      remedy: brittle
-        ? 'Do not use this metal so cold.'
-        : 'Choose a rod lot of low ferrite (3 to 8 FN); have the procedure qualified.',
+      reason: `At ${lowest} °C ferrite and martensite cost toughness: about ${sample.ferriteNumber.toFixed(0)} FN against 8, ${(100 * sample.martensite).toFixed(0)} % martensite.`,
+      remedy: 'Choose a rod lot of low ferrite (3 to 8 FN); have the procedure qualified.',
     };
   },
-  source: figures.source,
+  ...told(figures),
 };

@@ -46,17 +46,18 @@ describe('solidification cracking', () => {
 });
 
 describe('fully austenitic metal', () => {
-  test('310 is watched, clean 308L does not come into it', () => {
+  test('310 cracks now and then, clean 308L does not come into it', () => {
     const found = riskOf('austenitic-cracking', { grades: ['310S', '310S'], rod: 'ER310' });
-    expect(found).toBeGreaterThan(WATCH);
+    expect(found).toBeGreaterThan(0.04);
+    expect(found).toBeLessThan(0.2);
     expect(riskOf('austenitic-cracking', { grades: ['304L', '304L'], rod: 'ER308L' })).toBe(0);
   });
   test('a nickel rod on leaded or sulphured metal is worse than on clean metal', () => {
     const nickel = (grade: string): number =>
       riskOf('austenitic-cracking', { grades: [grade, '304'], rod: 'ERNiCr-3' });
-    expect(nickel('303')).toBeGreaterThan(0.8);
-    expect(nickel('12L14')).toBeGreaterThan(0.8);
-    expect(nickel('316L')).toBeLessThan(0.4);
+    expect(nickel('303')).toBeGreaterThan(HIGH);
+    expect(nickel('12L14')).toBeGreaterThan(HIGH);
+    expect(nickel('316L')).toBeLessThan(0.15);
   });
 });
 
@@ -73,6 +74,28 @@ describe('martensite in the bead', () => {
   });
   test('plain steel welded with plain rod is outside it', () => {
     expect(riskOf('martensite', { grades: ['A36', 'A36'], rod: 'ER70S-6' })).toBe(0);
+  });
+  test('is worse in the root and where the arc strays to the steel than in the fill', () => {
+    const at = (place: 'fill' | 'root' | 'to-steel'): number =>
+      riskOf('martensite', {
+        grades: ['A36', '304L'],
+        rod: 'ER308L',
+        dilution: 0.25,
+        joint: { technique: 'fill', thicknessMm: 10 },
+        place,
+      });
+    expect(at('root')).toBeGreaterThan(at('fill'));
+    expect(at('to-steel')).toBeGreaterThan(at('fill'));
+  });
+  test('a hardenable rod hardens again at every heating above its change, a ferritic one does not', () => {
+    const hot = { temperatureC: [20, 700], cycling: true } as const;
+    const bead = (rod: string): number => riskOf('martensite', { grades: ['409', '409'], rod, service: hot });
+    expect(bead('ER410NiMo')).toBeGreaterThan(0.3);
+    expect(bead('ER439')).toBeLessThan(0.1);
+  });
+  test('410 on 410S and 405 is what they are welded with, not a do not', () => {
+    for (const grade of ['410S', '405'])
+      expect(riskOf('martensite', { grades: [grade, grade], rod: 'ER410' })).toBeLessThan(0.3);
   });
 });
 
@@ -124,7 +147,7 @@ describe('hot service', () => {
         rod: 'ER2209',
         service: { temperatureC: [20, 450], hot: 'long' },
       }),
-    ).toBeGreaterThan(HIGH);
+    ).toBeGreaterThan(WATCH);
     expect(
       riskOf('embrittlement-475', {
         grades: ['S32205', 'S32205'],
@@ -146,8 +169,8 @@ describe('hot service', () => {
   test('308L scales away at furnace heat, 310 does not', () => {
     const bead = (rod: string): number =>
       riskOf('scaling-limit', { grades: ['310S', '310S'], rod, service: { temperatureC: [20, 1050] } });
-    expect(bead('ER308L')).toBeGreaterThan(0.8);
-    expect(bead('ER310')).toBeLessThan(0.2);
+    expect(bead('ER308L')).toBeGreaterThan(0.5);
+    expect(bead('ER310')).toBeLessThan(0.1);
   });
   test('austenitic metal on carbon steel works at every heating, nickel stands between', () => {
     const cycling = { temperatureC: [20, 650], cycling: true } as const;
@@ -167,7 +190,14 @@ describe('cold and wet service', () => {
   test('ferritic, duplex and carbon steel are not for very cold service, low-ferrite 308L is', () => {
     const cold = (grade: string, rod: string): number =>
       riskOf('low-temperature', { grades: [grade, grade], rod, service: { temperatureC: [-183, 20] } });
-    for (const grade of ['409', 'S32205', 'A36']) expect(cold(grade, 'ER308L')).toBe(1);
+    for (const grade of ['409', 'S32205', 'A36'])
+      expect(
+        riskOf('low-temperature-piece', {
+          grades: [grade, grade],
+          rod: 'ER308L',
+          service: { temperatureC: [-183, 20] },
+        }),
+      ).toBeGreaterThan(0.95);
     expect(cold('304L', 'ER308L')).toBeLessThan(0.2);
     expect(cold('304L', 'ER312')).toBeGreaterThan(cold('304L', 'ER308L'));
   });
@@ -189,12 +219,12 @@ describe('cold and wet service', () => {
 
 describe('what comes in with the metal and the gas', () => {
   test('zinc, plating, lead and oil are named', () => {
-    expect(
-      riskOf('contamination', { grades: ['A36', '304'], rod: 'ER309L', coatings: ['galvanised', 'bare'] }),
-    ).toBeGreaterThan(HIGH);
-    expect(
-      riskOf('contamination', { grades: ['A36', '304'], rod: 'ER309L', coatings: ['plated', 'bare'] }),
-    ).toBeGreaterThanOrEqual(HIGH);
+    const coated = (coating: 'galvanised' | 'plated' | 'copper-plated', grades = ['A36', '304']): number =>
+      riskOf('liquid-metal', { grades, rod: 'ER309L', coatings: [coating, 'bare'] });
+    expect(coated('galvanised')).toBeGreaterThan(0.8);
+    expect(coated('copper-plated')).toBeGreaterThan(0.8);
+    expect(coated('galvanised', ['A36', 'A36'])).toBeLessThan(0.8);
+    expect(coated('plated')).toBeGreaterThanOrEqual(HIGH);
     expect(riskOf('contamination', { grades: ['12L14', '304'], rod: 'ER309L' })).toBeGreaterThan(HIGH);
     const soaked = riskOf('contamination', {
       grades: ['304', '304'],
@@ -231,10 +261,15 @@ describe('balance and strength', () => {
     expect(riskOf('strength-match', { grades: ['S17400', 'S17400'], rod: 'ER308L' })).toBeGreaterThan(0.8);
     expect(riskOf('strength-match', { grades: ['S17400', 'S17400'], rod: 'ER630' })).toBeLessThan(0.4);
   });
-  test('the martensite line on a carbon-steel side is told and never counted', () => {
+  test('the martensite line on a carbon-steel side is told, and counts more with hydrogen and heat, less with nickel', () => {
     const boundary = RISK_MECHANISMS.find(({ id }) => id === 'fusion-boundary')!;
     const sample = typicalSample({ grades: ['A36', '304L'], rod: 'ER309L' });
-    expect(boundary.probability(sample)).toBe(0);
+    const line = (rod: string, rest: object = {}): number =>
+      riskOf('fusion-boundary', { grades: ['A36', '304L'], rod, ...rest });
+    expect(line('ER309L')).toBeLessThan(line('ER308L'));
+    expect(line('ERNiCr-3')).toBeLessThan(0.5 * line('ER309L'));
+    expect(line('E309L-17', { joint: { process: 'smaw' } })).toBeGreaterThan(line('ER309L'));
+    expect(line('ER309L', { service: { temperatureC: [20, 450] } })).toBeGreaterThan(line('ER309L'));
     const { drivers, reason } = boundary.explain(sample);
     expect(drivers[0]?.value).toBeGreaterThan(5);
     expect(reason).toContain('A36');
@@ -245,7 +280,7 @@ describe('more ferrite than wanted', () => {
   const found = (rod: string, joint: object = {}): number =>
     riskOf('excess-ferrite', { grades: ['304L', '304L'], rod, dilution: 0.2, ...joint });
   test('is nothing at the ferrite of the usual rods, and counts for a rod made to be rich in it', () => {
-    expect(found('ER308L')).toBeLessThan(0.05);
+    expect(found('ER308L')).toBeLessThan(WATCH);
     expect(found('ER309L')).toBeLessThan(WATCH);
     expect(found('ER312')).toBeGreaterThan(HIGH);
     expect(found('ER312', { dilution: 0.6 })).toBeLessThan(found('ER312'));

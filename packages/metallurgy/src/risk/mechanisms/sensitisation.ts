@@ -1,98 +1,102 @@
-import { power } from '../../arithmetic';
-import data from '../../../data/risks.json';
+import { power, ramp } from '../../arithmetic';
+import figures from '../../../data/risks/sensitisation.json';
 import { isAustenitic } from '../../catalogue';
 import { ELEMENT_INDEX } from '../../composition';
-import { sensitisationMinutes } from '../../constitution';
-import { hotBetween, hotUse } from '../hot-service';
-import { isStabilised } from '../material';
+import { hotIn, hotUse, type HotWindow } from '../hot-service';
+import { stabilisedShare } from '../material';
 import type { RiskMechanism } from '../mechanism';
 import type { RiskSample } from '../risk-sample';
-import { ramp } from '../smooth';
+import { freeCarbon, minutesToSensitise } from '../sensitising';
+import { newSlot, ofPieces } from '../piece-facts';
+import { told } from '../told';
 
-const figures = data.mechanisms.sensitisation;
-const [FROM, TO] = figures.windowC as [number, number];
+const SOONEST = newSlot();
+const STABILISED = newSlot();
 
-/** Carbon left after niobium and titanium have taken theirs, mass percent. */
-function freeCarbon(composition: Float64Array): number {
-  const carbon = composition[ELEMENT_INDEX.C] as number;
-  const bound =
-    (composition[ELEMENT_INDEX.Nb] as number) / figures.stabiliserPerCarbon.Nb +
-    (composition[ELEMENT_INDEX.Ti] as number) / figures.stabiliserPerCarbon.Ti;
-  return Math.max(0, carbon - bound);
+const WINDOW: HotWindow = figures.window;
+
+function probabilityFor(minutesHot: number, minutes: number): number {
+  return minutes === Infinity ? 0 : 1 / (1 + power(minutes / minutesHot, figures.steepness / Math.LN10));
 }
 
-function minutesOf(composition: Float64Array): number {
-  const free = freeCarbon(composition);
-  // Stabilised metal: what carbon is left is too little to rob a boundary of chromium.
-  const stabilised = free < 0.004 ? 1000 : 1;
-  const molybdenum = (composition[ELEMENT_INDEX.Mo] as number) > 1.8 ? 5 : 1;
-  // More chromium to start from leaves more at the boundary.
-  const chromium = power(10, Math.max(0, (composition[ELEMENT_INDEX.Cr] as number) - 18.5) / figures.chromiumDecade);
-  return sensitisationMinutes(free) * molybdenum * stabilised * chromium;
-}
+/** How much likelier the bead is sensitised than the piece that is soonest: what that one does itself is not the rod's fault. */
+const beyondPieces = (minutesHot: number, ofBead: number, soonest: number): number =>
+  Math.max(0, probabilityFor(minutesHot, ofBead) - probabilityFor(minutesHot, soonest));
 
-function probabilityFor(minutesHot: number, minutesToSensitise: number): number {
-  return 1 / (1 + power(minutesToSensitise / minutesHot, figures.steepness / Math.LN10));
-}
-
-function hotMinutes(sample: RiskSample): number {
-  return sample.service.hotHours * 60;
+/** Minutes to sensitise the austenitic piece that is soonest; Infinity where none is. */
+function quickestPiece({ pieces }: RiskSample): number {
+  let least = Infinity;
+  for (const { material, composition } of pieces)
+    if (isAustenitic(material.family)) least = Math.min(least, minutesToSensitise(composition));
+  return least;
 }
 
 /** Ferrite breaks the chain of carbides; a bead beside lean metal keeps more chromium than its neighbour even so. */
 function reliefOf(sample: RiskSample): number {
   const { from, to, share } = figures.ferriteRelief;
-  const neighbour = sample.leanestChromium < figures.leanNeighbour.chromiumBelow ? figures.leanNeighbour.share : 1;
+  const { chromium, share: least } = figures.leanNeighbour;
+  const neighbour =
+    least + (1 - least) * ramp(sample.facts.leanestChromium, chromium[0] as number, chromium[1] as number);
   return (1 - share * ramp(sample.ferriteNumber, from, to)) * neighbour;
 }
 
-/** Austenitic pieces that are all stabilised were chosen for heat and wet together. */
-function allStabilised({ pieces }: RiskSample): boolean {
+/** How far the pieces are austenitic and stabilised: such were chosen for heat and wet together. 0 to 1. */
+function stabilisedPieces({ pieces }: RiskSample): number {
+  let share = 1;
   for (const { material, composition } of pieces)
-    if (!isAustenitic(material.family) || !isStabilised(material.stabilisation, composition)) return false;
-  return true;
+    share = Math.min(share, isAustenitic(material.family) ? stabilisedShare(material.stabilisation, composition) : 0);
+  return share;
 }
 
 /** Sensitised metal is attacked when wet: a part that is always hot or dry hardly is. */
-function wetAfterHeat(sample: RiskSample): number {
+function wetAfterHeat(sample: RiskSample, stabilised: number): number {
   const { service } = sample;
-  const furnace = service.highestC === undefined && hotUse(sample) > 0.5;
-  const dry = !service.wet || furnace || (service.highestC ?? 0) > figures.dryHot.aboveC;
-  return dry ? figures.dryHot.share : service.highestC === undefined && !allStabilised(sample) ? 0.4 : 1;
+  const { aboveC, share } = figures.dryHot;
+  if (!service.wet) return share;
+  if (service.highestC === undefined)
+    return hotUse(sample) > 0.5 ? share : figures.unstatedHeat + (1 - figures.unstatedHeat) * stabilised;
+  return 1 - (1 - share) * ramp(service.highestC, aboveC[0] as number, aboveC[1] as number);
 }
 
-/** Chromium lost to carbides along the grain boundaries, by welding heat or by hot service. */
+/** Chromium lost to carbides along the grain boundaries of the bead, by welding heat or by hot service. */
 export const sensitisation: RiskMechanism = {
   id: 'sensitisation',
   title: 'Sensitisation',
+  scope: 'bead',
   probability(sample) {
-    if (sample.kind !== 'stainless' || (sample.pool[ELEMENT_INDEX.Ni] as number) < 3) return 0;
-    const minutes = minutesOf(sample.pool);
-    const welding = probabilityFor(figures.weldingMinutes, minutes);
-    const hot = hotBetween(sample, FROM, TO, 1);
-    const service = hot > 0 ? hot * wetAfterHeat(sample) * probabilityFor(hotMinutes(sample), minutes) : 0;
+    const [from, to] = figures.nickel as [number, number];
+    const applies = sample.stainless * ramp(sample.pool[ELEMENT_INDEX.Ni] as number, from, to);
+    if (applies === 0) return 0;
+    const minutes = minutesToSensitise(sample.pool);
+    const soonest = ofPieces(sample, SOONEST, quickestPiece);
+    const welding = beyondPieces(figures.weldingMinutes, minutes, soonest);
+    const hot = hotIn(sample, WINDOW);
+    const stabilised = ofPieces(sample, STABILISED, stabilisedPieces);
+    const hotMinutes = sample.service.hotHours * 60;
+    const service = hot > 0 ? hot * wetAfterHeat(sample, stabilised) * beyondPieces(hotMinutes, minutes, soonest) : 0;
     const probability = Math.max(welding, service) * reliefOf(sample);
     const chosen =
-      sample.service.highestC === undefined && sample.rod !== null && !sample.rod.stabilisation && allStabilised(sample)
-        ? figures.stabilisedPieces
+      sample.service.highestC === undefined && sample.rod !== null && !sample.rod.stabilisation
+        ? figures.stabilisedPieces * stabilised
         : 0;
-    return Math.max(probability, chosen);
+    return applies * Math.max(probability, chosen);
   },
   explain(sample) {
-    const minutes = minutesOf(sample.pool);
+    const minutes = minutesToSensitise(sample.pool);
+    const free = freeCarbon(sample.pool);
     return {
       drivers: [
-        { name: 'carbon not bound by Nb or Ti', value: freeCarbon(sample.pool), unit: '%', limit: 0.03 },
+        { name: 'carbon not bound by Nb or Ti', value: free, unit: '%', limit: 0.03 },
         { name: 'time to sensitise at the worst temperature', value: minutes, unit: 'min' },
       ],
       reason:
-        hotBetween(sample, FROM, TO, 1) > 0.05
-          ? `With ${freeCarbon(sample.pool).toFixed(3)} % free carbon the bead is sensitised after about ${formatMinutes(minutes)} between ${FROM} and ${TO} °C.`
-          : `With ${freeCarbon(sample.pool).toFixed(3)} % free carbon it takes about ${formatMinutes(minutes)} in the critical range; welding gives it about a minute.`,
+        hotIn(sample, WINDOW) > 0.05
+          ? `With ${free.toFixed(3)} % free carbon the bead is sensitised after about ${formatMinutes(minutes)} between ${WINDOW.fromC} and ${WINDOW.toC} °C.`
+          : `With ${free.toFixed(3)} % free carbon it takes about ${formatMinutes(minutes)} in the critical range; welding gives it about a minute.`,
       remedy: 'A low-carbon rod for wet service, a niobium-stabilised one for hot service, less time hot.',
     };
   },
-  source: figures.source,
+  ...told(figures),
 };
 
 function formatMinutes(minutes: number): string {

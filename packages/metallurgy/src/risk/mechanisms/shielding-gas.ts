@@ -1,9 +1,11 @@
-import data from '../../../data/risks.json';
+import { either, ramp } from '../../arithmetic';
+import figures from '../../../data/risks/shielding-gas.json';
 import type { RiskMechanism } from '../mechanism';
 import type { RiskSample } from '../risk-sample';
+import { told } from '../told';
 
-const figures = data.mechanisms['shielding-gas'];
 const AUSTENITIC = new Set(['austenitic', 'cast-austenitic', 'nickel']);
+const over = (value: number, pair: readonly number[]): number => ramp(value, pair[0] as number, pair[1] as number);
 
 function worstPiece(sample: RiskSample): string | undefined {
   for (const { material } of sample.pieces) if (!AUSTENITIC.has(material.family)) return material.id;
@@ -14,14 +16,12 @@ function worstPiece(sample: RiskSample): string | undefined {
 export const shieldingGas: RiskMechanism = {
   id: 'shielding-gas',
   title: 'Hydrogen in the shielding gas',
-  doNotFrom: figures.doNot,
+  scope: 'bead',
   probability(sample) {
     if (!sample.joint.hydrogenGas) return 0;
-    return worstPiece(sample) !== undefined ||
-      (sample.kind !== 'nickel' && sample.ferriteNumber > 25) ||
-      sample.martensite > 0.05
-      ? 1
-      : 0;
+    if (worstPiece(sample) !== undefined) return 1;
+    const ferrite = (1 - sample.nickelBase) * over(sample.ferriteNumber, figures.ferriteNumber);
+    return either(ferrite, over(sample.martensite, figures.martensite));
   },
   explain(sample) {
     const piece = worstPiece(sample);
@@ -35,5 +35,5 @@ export const shieldingGas: RiskMechanism = {
       remedy: 'Plain argon.',
     };
   },
-  source: figures.source,
+  ...told(figures),
 };

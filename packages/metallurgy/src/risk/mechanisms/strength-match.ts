@@ -1,12 +1,15 @@
-import data from '../../../data/risks.json';
+import { ramp, step } from '../../arithmetic';
+import figures from '../../../data/risks/strength-match.json';
 import { ELEMENT_INDEX } from '../../composition';
 import type { PieceSample } from '../material';
 import type { RiskMechanism } from '../mechanism';
 import type { RiskSample } from '../risk-sample';
 import { fromJson } from '../../from-json';
-import { step } from '../smooth';
+import { newSlot, ofPieces } from '../piece-facts';
+import { told } from '../told';
 
-const figures = data.mechanisms['strength-match'];
+const WEAKEST = newSlot();
+
 const BY_GRADE = fromJson<Readonly<Record<string, number>>>(figures.gradeYieldMpa);
 const BY_FAMILY = fromJson<Readonly<Record<string, number>>>(figures.familyYieldMpa);
 const BY_ROD = fromJson<Readonly<Record<string, number>>>(figures.rodYieldMpa);
@@ -24,23 +27,24 @@ function weakestYield(sample: RiskSample): number {
 
 /** Yield strength of the bead by what it froze to, MPa. */
 function weldYield(sample: RiskSample): number {
-  const own = sample.rod && BY_ROD[sample.rod.id];
+  const own = sample.rod && BY_ROD[sample.rod.deposit];
   if (own !== null && own !== undefined) return own;
-  if (sample.kind === 'nickel') return BY_WELD.nickel;
-  if (sample.kind === 'carbon' || sample.kind === 'lean-alloy' || sample.kind === 'iron') return BY_WELD.carbon;
   if (sample.rod?.family === 'precipitation-hardening') return BY_WELD.hardened;
-  const duplex = Math.min(1, sample.ferriteNumber / 45) * ((sample.pool[ELEMENT_INDEX.Ni] as number) > 3 ? 1 : 0);
+  const duplex = Math.min(1, sample.ferriteNumber / 45) * ramp(sample.pool[ELEMENT_INDEX.Ni] as number, 2, 4);
   const bead = BY_WELD.austenitic + duplex * (BY_WELD.duplex - BY_WELD.austenitic);
-  return bead + Math.min(1, sample.martensite) * (BY_WELD.martensite - bead);
+  const stainless = bead + Math.min(1, sample.martensite) * (BY_WELD.martensite - bead);
+  const { nickelBase, stainless: share } = sample;
+  return nickelBase * BY_WELD.nickel + share * stainless + Math.max(0, 1 - nickelBase - share) * BY_WELD.carbon;
 }
 
 /** A bead softer than both of the pieces it joins. */
 export const strengthMatch: RiskMechanism = {
   id: 'strength-match',
   title: 'Bead softer than the pieces',
+  scope: 'bead',
   probability(sample) {
-    const gap = weakestYield(sample) - weldYield(sample);
-    return gap < -100 ? 0 : step(gap, figures.center, figures.width);
+    const gap = ofPieces(sample, WEAKEST, weakestYield) - weldYield(sample);
+    return gap < -300 ? 0 : step(gap, figures.center, figures.width);
   },
   explain(sample) {
     const least = weakestYield(sample);
@@ -54,5 +58,5 @@ export const strengthMatch: RiskMechanism = {
       remedy: 'A matching rod where the joint carries the full strength; otherwise a longer bead.',
     };
   },
-  source: figures.source,
+  ...told(figures),
 };

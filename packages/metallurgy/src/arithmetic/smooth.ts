@@ -1,4 +1,4 @@
-import { exp } from '../arithmetic';
+import { exp } from './exponential';
 /** Logistic step from 0 to 1 about a center; width is the distance over which the odds change by a factor e. */
 export function step(value: number, center: number, width: number): number {
   return 1 / (1 + exp((center - value) / width));

@@ -1,0 +1,59 @@
+import { step } from '../../arithmetic';
+import figures from '../../../data/risks/low-temperature-piece.json';
+import type { PieceSample } from '../material';
+import type { RiskMechanism } from '../mechanism';
+import { fromJson } from '../../from-json';
+import { told } from '../told';
+import { worstPiece } from '../worst-piece';
+
+const BY_FAMILY = fromJson<Readonly<Record<string, number>>>(figures.brittleC.byFamily);
+const BY_GRADE = fromJson<Readonly<Record<string, number>>>(figures.brittleC.byGrade);
+
+/** Temperature at which a piece turns brittle, °C; undefined for metal that stays tough. */
+const turnsBrittleC = ({ material }: PieceSample): number | undefined =>
+  BY_GRADE[material.id] ?? BY_FAMILY[material.family];
+
+/** How brittle a piece is at a temperature beyond what it is at freezing, 0 to 1. */
+function brittle(piece: PieceSample, lowest: number): number {
+  const turns = turnsBrittleC(piece);
+  if (turns === undefined) return 0;
+  const warm = step(turns, 0, figures.widthC);
+  return Math.max(0, step(turns, lowest, figures.widthC) - warm) / (1 - warm);
+}
+
+/** A piece that is itself too brittle for the cold it works in, whatever the rod. */
+export const lowTemperaturePiece: RiskMechanism = {
+  id: 'low-temperature-piece',
+  title: 'Base metal brittle in cold service',
+  scope: 'joint',
+  probability(sample) {
+    const lowest = sample.service.lowestC;
+    if (lowest === undefined || lowest > 0) return 0;
+    let worst = 0;
+    for (const piece of sample.pieces) worst = Math.max(worst, brittle(piece, lowest));
+    return worst;
+  },
+  explain(sample) {
+    const lowest = sample.service.lowestC;
+    if (lowest === undefined || lowest > 0)
+      return { drivers: [], reason: 'No cold service is stated.', remedy: 'None needed.' };
+    const worst = worstPiece(sample.pieces, (piece) => brittle(piece, lowest));
+    const turns = turnsBrittleC(worst);
+    return {
+      drivers: [
+        {
+          name: 'lowest service temperature',
+          value: lowest,
+          unit: '°C',
+          ...(turns === undefined ? {} : { limit: turns }),
+        },
+      ],
+      reason:
+        turns === undefined
+          ? 'Every piece here stays tough in the cold.'
+          : `${worst.material.id} itself turns brittle near ${turns} °C; service reaches ${lowest} °C, whatever the rod.`,
+      remedy: 'Do not use this metal so cold.',
+    };
+  },
+  ...told(figures),
+};
