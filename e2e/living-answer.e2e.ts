@@ -31,11 +31,11 @@ test('map, ranking and standing answer follow a logged test without a reload and
 
   await strip.getByRole('link', { name: 'Identify' }).click();
   await page.getByLabel('Log a test').getByRole('button', { name: 'Sulphur spot' }).click();
-  await page.getByRole('group', { name: 'What happened' }).getByRole('button', { name: 'sulphur seen' }).click();
-  await expect(page.getByTestId('standing-rod')).toHaveText('ER312');
-  expect(before.rod).not.toBe('ER312');
+  await page.getByRole('group', { name: 'What happened' }).getByRole('button', { name: 'none seen' }).click();
+  await expect(page.getByTestId('standing-rod')).toHaveText('ER316L');
+  expect(before.rod).not.toBe('ER316L');
   await strip.getByRole('link', { name: 'Rod' }).click();
-  await expect(page.getByRole('region', { name: 'Ranking' }).getByRole('listitem').first()).toContainText('ER312');
+  await expect(page.getByRole('region', { name: 'Ranking' }).getByRole('listitem').first()).toContainText('ER316L');
   await expect(map).not.toHaveAttribute('aria-label', before.map ?? '');
 
   const { kept, beats } = await page.evaluate(() => {

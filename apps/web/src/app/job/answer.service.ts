@@ -49,6 +49,8 @@ export class AnswerService {
   readonly cloud = this.cloudState.asReadonly();
   readonly ranking = computed<readonly RankedRod[]>(() => this.answerState()?.answer.ranking ?? []);
   readonly best = computed(() => this.ranking()[0] ?? null);
+  /** Why no rod is offered at all; null for nearly every joint. */
+  readonly stop = computed(() => this.answerState()?.answer.stop ?? null);
   readonly settled = computed<Choice | null>(() => {
     const state = this.answerState();
     return state?.stage === 'settled' ? state.answer : null;

@@ -127,6 +127,7 @@ export class StandingAnswer {
   private readonly aside = viewChild.required<ElementRef<HTMLElement>>('aside');
 
   protected readonly headline = computed(() => {
+    if (this.answers.stop()) return 'Stop';
     const best = this.answers.best();
     if (!best) return this.store.pieces().length === 0 ? 'No piece yet' : 'Computing';
     const [low, high] = best.ferriteNumber.range90;

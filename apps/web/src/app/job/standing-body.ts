@@ -16,7 +16,13 @@ import { JobStore } from './stores';
   imports: [FerriteScale, HelpNote, NzSpinModule, RiskMark, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @if (answers.best(); as best) {
+    @if (answers.stop(); as words) {
+      <p class="rod figure" data-testid="standing-rod">Stop</p>
+      <div class="risk">
+        <p class="row"><va-risk-mark level="do-not" /></p>
+        <p class="small">{{ words }}</p>
+      </div>
+    } @else if (answers.best(); as best) {
       <p class="rod figure" data-testid="standing-rod">{{ name(best.rod) }}</p>
       @if (best.governing !== 'none') {
         <div>
@@ -36,6 +42,9 @@ import { JobStore } from './stores';
             <strong>{{ risk.title }}</strong>
           </p>
           <p class="small">{{ risk.reason }}</p>
+          @if (risk.level === 'do-not') {
+            <p class="small">{{ risk.remedy }}</p>
+          }
         </div>
       } @else {
         <p class="row">

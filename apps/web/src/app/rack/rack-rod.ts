@@ -52,7 +52,9 @@ export class RackRod {
     lengthMeasure(this.unit(), LIMITS.rodDiameterMm, undefined, '2.4 mm, 1/16" or .045'),
   );
   protected readonly facts = computed(() => {
-    const { names, ferriteNumberWindow: window } = this.rod();
-    return [names.iso, window && `FN ${window[0]} to ${window[1]}`].filter(Boolean).join(' · ');
+    const { names, ferriteNumberWindow: window, form } = this.rod();
+    return [form === 'bare' ? undefined : form, names.iso, window && `FN ${window[0]} to ${window[1]}`]
+      .filter(Boolean)
+      .join(' · ');
   });
 }

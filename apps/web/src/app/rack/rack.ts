@@ -23,7 +23,7 @@ import { Page } from '../kit/page';
         <p class="panel" role="alert">The rack cannot be read: the server does not answer.</p>
       }
       <div class="groups">
-        @for (group of groups; track group.family) {
+        @for (group of groups; track group.title) {
           <section class="panel">
             <h2>{{ group.title }}</h2>
             <ul>
@@ -54,11 +54,14 @@ export class Rack {
   protected readonly store = inject(RackStore);
   private readonly workshops = inject(WorkshopStore);
   protected readonly unit = computed(() => this.workshops.workshop()?.lengthUnit ?? 'mm');
-  protected readonly groups = [...new Set(RODS.map(({ family }) => family))].map((family) => ({
-    family,
-    title: familyTitle(family),
-    rods: RODS.filter((rod) => rod.family === family),
-  }));
+  /** Bare rods and wires of a family, then its covered electrodes: they lie on different shelves. */
+  protected readonly groups = [...new Set(RODS.map(({ family }) => family))].flatMap((family) =>
+    [false, true].flatMap((covered) => {
+      const rods = RODS.filter((rod) => rod.family === family && (rod.form !== 'bare') === covered);
+      const title = `${familyTitle(family)}${covered ? ', covered electrodes' : ''}`;
+      return rods.length > 0 ? [{ title, rods }] : [];
+    }),
+  );
 
   constructor() {
     void this.workshops.open();

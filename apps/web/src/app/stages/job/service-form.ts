@@ -21,6 +21,10 @@ const YES_OR_NO = [
   { value: true, title: 'Yes' },
   { value: false, title: 'No' },
 ] as const;
+const ACID_KINDS = [
+  { value: 'oxidising', title: 'Oxidising (nitric)' },
+  { value: 'reducing', title: 'Reducing (sulphuric, hydrochloric)' },
+] as const;
 const HOT_TIMES = [
   { value: 'short', title: 'Short' },
   { value: 'long', title: 'Long' },
@@ -40,6 +44,9 @@ const PERMANENCES = [
       <p class="soft small">What is left open counts as unknown, not as harmless.</p>
       <div class="fields">
         <va-select-field label="Surroundings" search clear [options]="environments" [of]="of().environment" />
+        @if (of().environment.value === 'acid') {
+          <va-choice-group label="The acid is" clear [options]="acids" [of]="of().acid" />
+        }
         <va-measure-field label="Coldest" placeholder="not stated" [measure]="measure()" [of]="coldest()" />
         <va-measure-field label="Hottest" placeholder="not stated" [measure]="measure()" [of]="hottest()" />
       </div>
@@ -69,6 +76,7 @@ export class ServiceForm {
   protected readonly environments = ENVIRONMENT_CHOICES;
   protected readonly yesOrNo = YES_OR_NO;
   protected readonly times = HOT_TIMES;
+  protected readonly acids = ACID_KINDS;
   protected readonly permanences = PERMANENCES;
   private readonly service = computed<Service>(() => this.store.job()?.service ?? {});
   private readonly temperaturesC = computed<JobDetail['temperaturesC']>(

@@ -8,7 +8,7 @@ import { JointSection } from '../../part/joint-section';
 import { DilutionField } from './dilution-field';
 
 interface Group {
-  readonly field: 'type' | 'technique' | 'process' | 'restraint' | 'shielding' | 'gas';
+  readonly field: 'type' | 'technique' | 'process' | 'restraint' | 'shielding' | 'gas' | 'backShielding';
   readonly title: string;
   readonly options: readonly ChoiceOption<string>[];
 }
@@ -35,6 +35,7 @@ const GROUPS: readonly Group[] = [
     title: 'Gas',
     options: optionsOf(JOINTS.gases, (id) => JOINTS.gases[id as keyof typeof JOINTS.gases].torch),
   },
+  { field: 'backShielding', title: 'Behind the root', options: optionsOf(JOINTS.backShielding) },
 ];
 
 /** How the pieces meet and how they are welded: from it follow dilution and shares. */

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { DIAGRAM_NAMES, type RankedRod } from '@variatum/metallurgy';
+import { DIAGRAM_NAMES, fillerFormTitle, type RankedRod } from '@variatum/metallurgy';
 import { AnswerService } from '../../job/answer.service';
 import { Panel } from '../../kit/panel';
 import { ConstitutionMap } from '../../plot/constitution-map';
@@ -18,6 +18,9 @@ const TOLD_FROM = 0.02;
   template: `
     <va-panel [label]="'Details of ' + name()" [heading]="name() + ' in this joint'" about="solidification-mode">
       <p aside class="small soft">governed by {{ governs() }}; freezes {{ modes() }}</p>
+      @if (forms(); as words) {
+        <p class="small">{{ words }}</p>
+      }
       @if (answers.cloud(); as cloud) {
         <va-constitution-map [cloud]="cloud" />
       }
@@ -31,6 +34,13 @@ export class RodDetails {
   protected readonly answers = inject(AnswerService);
 
   protected readonly name = computed(() => rodName(this.rod().rod));
+  /** The same weld metal as it is sold otherwise for this process. */
+  protected readonly forms = computed(() => {
+    const { form, otherForms } = this.rod();
+    if (!form) return null;
+    const others = otherForms.map(({ rod, form: other }) => `${rod} (${fillerFormTitle(other)})`);
+    return `A ${fillerFormTitle(form)}.${others.length > 0 ? ` The same weld metal: ${others.join(', ')}.` : ''}`;
+  });
   protected readonly governs = computed(() => DIAGRAM_NAMES[this.rod().governing]);
   protected readonly modes = computed(() =>
     Object.entries(this.rod().mode)

@@ -183,7 +183,7 @@ export class RodRanking {
       bar: Math.max(3, (100 * entry.expectedLoss) / scale),
       points: pointsWords(entry.expectedLoss),
       ferrite: ferriteRange(entry),
-      why: entry.worst === 'low' ? '' : (entry.risks[0]?.title.toLowerCase() ?? ''),
+      why: entry.worst === 'low' ? '' : (entry.risks.find(({ scope }) => scope === 'bead')?.title.toLowerCase() ?? ''),
       stock: entry.rod !== null && this.stock().has(entry.rod) ? 'on the shelf' : '',
     }));
   });

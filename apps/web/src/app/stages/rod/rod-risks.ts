@@ -17,6 +17,9 @@ import { figureWords, percentWords } from '../../words/words';
               <va-risk-mark [level]="risk.level" />
               <strong>{{ risk.title }}</strong>
               <span class="figure soft">{{ percent(risk.probability) }}</span>
+              @if (risk.scope === 'joint') {
+                <span class="small soft">whatever the rod</span>
+              }
             </summary>
             <p>{{ risk.reason }}</p>
             <p>

@@ -5,6 +5,7 @@ import { Panel } from '../../kit/panel';
 import { DilutionChart } from '../../plot/dilution-chart';
 import { RodMatrix } from '../../plot/rod-matrix';
 import { rodName } from '../../words/words';
+import { HeatList } from './heat-list';
 import { OtherWays } from './other-ways';
 import { PassFerriteList } from './pass-ferrite-list';
 import { RodDecision } from './rod-decision';
@@ -13,13 +14,17 @@ import { RodRanking } from './rod-ranking';
 
 /** Which rod: the ranking with its reasons, the map, the matrix and the decision. */
 @Component({
-  imports: [DilutionChart, OtherWays, Panel, PassFerriteList, RodDecision, RodDetails, RodMatrix, RodRanking],
+  imports: [DilutionChart, HeatList, OtherWays, Panel, PassFerriteList, RodDecision, RodDetails, RodMatrix, RodRanking],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="stack">
       @if (answers.ranking().length === 0) {
         <section class="panel">
-          <p>{{ none() ? 'Add a piece under Pieces; the ranking follows.' : 'Computing the ranking' }}</p>
+          <p>
+            {{
+              answers.stop() ?? (none() ? 'Add a piece under Pieces; the ranking follows.' : 'Computing the ranking')
+            }}
+          </p>
         </section>
       } @else {
         <va-rod-ranking />
@@ -36,6 +41,11 @@ import { RodRanking } from './rod-ranking';
           <va-rod-details [rod]="rod" />
         }
         @if (answers.settled(); as choice) {
+          @if (choice.heat.length > 0) {
+            <va-panel label="Heat" [heading]="'Heat with ' + name(choice.recommended)">
+              <va-heat-list [advice]="choice.heat" />
+            </va-panel>
+          }
           @if (choice.alternatives.length > 0) {
             <va-other-ways [ways]="choice.alternatives" />
           }
