@@ -90,11 +90,7 @@ Valid for Creq ${range(wrc.validity.chromiumEquivalent)}, Nieq ${range(wrc.valid
     )}. A little beyond these alloy contents the diagram is still used, with its range widened ${wrc.extrapolation.widening} times
 (${wrc.extrapolation.source}).
 
-Range: rendering tolerance (two standard deviations) ${wrc.renderingTolerance2Sigma
-    .map(({ upTo, fn }) => (upTo === null ? `±${fn} above` : `±${fn} to FN ${upTo}`))
-    .join(
-      ', ',
-    )}; scatter of measured welds ±${wrc.diagramScatter2Sigma.fn} FN, above FN 20 ±${100 * wrc.diagramScatter2Sigma.relativeAbove20} %
+Range: rendering tolerance (two standard deviations) ${wrc.renderingTolerance2Sigma.map(([at, fn]) => `±${fn} at FN ${at}`).join(', ')}, between them evenly; scatter of measured welds ±${wrc.diagramScatter2Sigma.fn} FN, above FN 20 ±${100 * wrc.diagramScatter2Sigma.relativeAbove20} %
 (${wrc.diagramScatter2Sigma.source}). In a choice the spread of composition, dilution and shares comes on top.
 
 A digitised figure replaces the surface: \`--wrc-lines FILE\` on the command line, \`wrc1992Lines\` in a question. The file holds
@@ -128,8 +124,12 @@ ${inside} of ${windows.length} inside (${fixed((100 * inside) / windows.length, 
     .join(', ')} | ±20 % ferrite | ${balmforth.source} |
 | Schaeffler 1949 | Creq ${range(schaeffler.validity.chromiumEquivalent)}, Nieq ${range(schaeffler.validity.nickelEquivalent)} | ±${schaeffler.ferriteScatter2SigmaPercent} % ferrite | ${schaeffler.source} |
 
-In this order; outside all of them no diagram governs, and the answer says so. Percent ferrite is handed on as ferrite number,
-which is right below about 10.
+In this order, each fading into the next over the figures in the data, both weighed between: no small change of a composition makes
+the answer jump, and what two of them disagree by widens the range. Outside all of them no diagram governs, and the answer says
+so. Percent ferrite is handed on as ferrite number, which is right below about 10.
+
+Below its box WRC-1992 is carried on for metal that forms austenite: ${wrc.reach.source} (sure: ${wrc.reach.confidence}).
+Balmforth-Lippold: ${balmforth.reach.source} (sure: ${balmforth.reach.confidence}).
 
 Martensite boundary on WRC-1992: ${boundary.source} (sure: ${boundary.confidence}). It is kept as data and takes no part in any figure.
 

@@ -29,6 +29,10 @@ const SUBJECTS: Readonly<Record<string, (root: string) => Promise<void>>> = {
     await bundle(root, 'scripts/bench/main.ts', 'dist/bench.mjs');
     await run('node', ['--expose-gc', join(root, 'dist/bench.mjs')], { cwd: root, ...printed });
   },
+  truth: async (root) => {
+    await bundle(root, 'scripts/bench/truth.ts', 'dist/bench-truth.mjs');
+    await run('node', [join(root, 'dist/bench-truth.mjs')], { cwd: root, ...printed });
+  },
   server: async (root) => {
     await needPostgres();
     await bundle(root, 'scripts/bench/bare-server.ts', 'dist/bare-server.mjs', ['--packages=external']);
