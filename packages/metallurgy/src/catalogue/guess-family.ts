@@ -1,4 +1,4 @@
-import { ramp } from '../arithmetic';
+import { rampOver } from '../arithmetic';
 import bounds from '../../data/family-by-analysis.json';
 import { constitution } from '../constitution';
 import type { Composition } from '../composition';
@@ -11,8 +11,7 @@ export interface FamilyShare {
   readonly share: number;
 }
 
-const over = (value: number, pair: readonly number[]): number => ramp(value, pair[0] as number, pair[1] as number);
-const under = (value: number, pair: readonly number[]): number => 1 - over(value, pair);
+const under = (value: number, pair: readonly number[]): number => 1 - rampOver(value, pair);
 
 /**
  * Families of a piece that was given by analysis alone, likeliest first. Near a bound it counts for both, so that no small
@@ -32,26 +31,29 @@ export function familyShares(composition: Composition): readonly FamilyShare[] {
       if (left * share * part > 0) shares.set(family, (shares.get(family) ?? 0) + left * share * part);
     left *= 1 - share;
   };
-  const rich = over(of('Ni'), castIron.nickelRich);
-  take(over(of('C'), castIron.carbon), { 'nickel-cast-iron': rich, 'cast-iron': 1 - rich });
-  take(over(of('Ni'), nickelAlloy.nickel) * over(of('Ni') - iron, nickelAlloy.overIron), { nickel: 1 });
-  const alloyed = over(of('Cr') + of('Ni') + of('Mo'), lowAlloy.chromiumNickelMolybdenum);
+  const rich = rampOver(of('Ni'), castIron.nickelRich);
+  take(rampOver(of('C'), castIron.carbon), { 'nickel-cast-iron': rich, 'cast-iron': 1 - rich });
+  take(rampOver(of('Ni'), nickelAlloy.nickel) * rampOver(of('Ni') - iron, nickelAlloy.overIron), { nickel: 1 });
+  const alloyed = rampOver(of('Cr') + of('Ni') + of('Mo'), lowAlloy.chromiumNickelMolybdenum);
   take(under(of('Cr'), stainless.chromium), { 'low-alloy': alloyed, carbon: 1 - alloyed });
   if (left > 0) {
     const { wrc1992, martensiteStartC } = constitution(composition);
-    const hard = over(of('C'), martensitic.carbon) * under(of('Cr'), martensitic.chromium);
+    const hard = rampOver(of('C'), martensitic.carbon) * under(of('Cr'), martensitic.chromium);
     take(
       under(of('Ni'), lean.nickel) *
         under(of('Mn'), lean.manganese) *
-        (1 - over(of('N'), lean.nitrogen) * over(of('Ni'), lean.withNickel)),
+        (1 - rampOver(of('N'), lean.nitrogen) * rampOver(of('Ni'), lean.withNickel)),
       { martensitic: hard, ferritic: 1 - hard },
     );
-    take(over(of('Cr'), duplex.chromium) * over(wrc1992.ferriteNumber, duplex.ferriteNumber), { duplex: 1 });
-    take(over(of('Cu'), hardening.copper) * under(of('Ni'), hardening.nickel) * under(of('Cr'), hardening.chromium), {
-      'precipitation-hardening': 1,
-    });
+    take(rampOver(of('Cr'), duplex.chromium) * rampOver(wrc1992.ferriteNumber, duplex.ferriteNumber), { duplex: 1 });
+    take(
+      rampOver(of('Cu'), hardening.copper) * under(of('Ni'), hardening.nickel) * under(of('Cr'), hardening.chromium),
+      {
+        'precipitation-hardening': 1,
+      },
+    );
     const { martensiteStartC: start, chromium } = martensitic.soft;
-    take(over(martensiteStartC, start) * under(of('Cr'), chromium), { martensitic: 1 });
+    take(rampOver(martensiteStartC, start) * under(of('Cr'), chromium), { martensitic: 1 });
     take(1, { austenitic: 1 });
   }
   return [...shares.entries()]

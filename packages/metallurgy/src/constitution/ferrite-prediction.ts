@@ -1,4 +1,4 @@
-import { curve, hypotenuse, ramp } from '../arithmetic';
+import { curve, hypotenuse, ramp, rampOver } from '../arithmetic';
 import { ELEMENT_INDEX, type ElementSymbol } from '../composition';
 import balmforth from '../../data/constitution/balmforth-lippold.json';
 import deLong from '../../data/constitution/delong.json';
@@ -35,10 +35,8 @@ function within(value: number, limits: readonly number[]): boolean {
   return value >= limits[0]! && value <= limits[1]!;
 }
 
-/** Share of a diagram that begins at one end of a pair and is whole at the other. */
-const rising = (value: number, pair: readonly number[]): number => ramp(value, pair[0]!, pair[1]!);
 /** Share of a diagram that is whole at one end of a pair and gone at the other. */
-const falling = (value: number, pair: readonly number[]): number => 1 - ramp(value, pair[0]!, pair[1]!);
+const falling = (value: number, pair: readonly number[]): number => 1 - rampOver(value, pair);
 
 const WRC_ELEMENTS = Object.entries(wrc.validity.elements).map(([symbol, limit]) => ({
   index: ELEMENT_INDEX[symbol as ElementSymbol],
@@ -90,22 +88,22 @@ const RENDERING = curve(wrc.renderingTolerance2Sigma);
 function wrcShare(vector: Float64Array, offset: number, chromium: number, nickel: number): number {
   const { chromiumEquivalent, nickelEquivalent, austeniteFormers, elementFade, scatterFactor } = wrc.reach;
   const { widening } = wrc.extrapolation;
-  const inChromium = rising(chromium, chromiumEquivalent.from);
-  const inNickel = rising(nickel, nickelEquivalent.box);
+  const inChromium = rampOver(chromium, chromiumEquivalent.from);
+  const inNickel = rampOver(nickel, nickelEquivalent.box);
   const left =
     inChromium === 1
       ? 1
       : Math.max(
           inChromium,
-          falling(nickel, nickelEquivalent.lean) * rising(chromium, chromiumEquivalent.lowNickelFrom),
+          falling(nickel, nickelEquivalent.lean) * rampOver(chromium, chromiumEquivalent.lowNickelFrom),
         );
   if (left === 0) return 0;
   const formers =
     inNickel === 1
       ? 1
       : Math.max(
-          rising(vector[offset + ELEMENT_INDEX.Ni] as number, austeniteFormers.Ni),
-          rising(vector[offset + ELEMENT_INDEX.N] as number, austeniteFormers.N),
+          rampOver(vector[offset + ELEMENT_INDEX.Ni] as number, austeniteFormers.Ni),
+          rampOver(vector[offset + ELEMENT_INDEX.N] as number, austeniteFormers.N),
         );
   let share =
     left *
@@ -176,7 +174,7 @@ const BALMFORTH_REACH = Object.entries(balmforth.reach.elements)
   .map(([symbol, pair]) => ({ index: ELEMENT_INDEX[symbol as ElementSymbol], pair }));
 
 function balmforthShare(vector: Float64Array, offset: number): number {
-  let share = rising(vector[offset + ELEMENT_INDEX.Cr] as number, balmforth.reach.elements.Cr);
+  let share = rampOver(vector[offset + ELEMENT_INDEX.Cr] as number, balmforth.reach.elements.Cr);
   for (const { index, pair } of BALMFORTH_REACH) share *= falling(vector[offset + index] as number, pair);
   return share;
 }

@@ -1,4 +1,4 @@
-import { curve, ramp } from '../arithmetic';
+import { curve, rampOver } from '../arithmetic';
 import choice from '../../data/choice.json';
 import { formsOfDeposit, isCarbonSteel, isDuplex, isMartensitic, isStainless, type Rod } from '../catalogue';
 import { beliefMean, ELEMENT_INDEX, type ElementBelief } from '../composition';
@@ -18,7 +18,6 @@ function likely(pieces: readonly PieceBelief[], holds: (candidate: PieceCandidat
   return most;
 }
 
-const over = (value: number, pair: readonly number[]): number => ramp(value, pair[0] as number, pair[1] as number);
 const meanOf = ({ belief }: PieceCandidate, element: 'Mo' | 'Cr'): number =>
   beliefMean(belief[ELEMENT_INDEX[element]] as ElementBelief);
 
@@ -35,29 +34,29 @@ export interface RodDemand {
 export function demandOf(pieces: readonly PieceBelief[]): RodDemand {
   const { likelyFrom } = choice.costs;
   return {
-    molybdenum: over(
-      likely(pieces, (candidate) => over(meanOf(candidate, 'Mo'), likelyFrom.molybdenumPercent)),
+    molybdenum: rampOver(
+      likely(pieces, (candidate) => rampOver(meanOf(candidate, 'Mo'), likelyFrom.molybdenumPercent)),
       likelyFrom.molybdenumPieces,
     ),
-    martensitic: over(
+    martensitic: rampOver(
       likely(pieces, (candidate) =>
         isMartensitic(candidate.material.family)
           ? 1
           : candidate.material.family === 'ferritic'
-            ? 1 - over(meanOf(candidate, 'Cr'), likelyFrom.hardenableChromium)
+            ? 1 - rampOver(meanOf(candidate, 'Cr'), likelyFrom.hardenableChromium)
             : 0,
       ),
       likelyFrom.martensiticPieces,
     ),
-    duplex: over(
+    duplex: rampOver(
       likely(pieces, ({ material }) => (isDuplex(material.family) ? 1 : 0)),
       likelyFrom.duplexPieces,
     ),
-    alloyed: over(
+    alloyed: rampOver(
       likely(pieces, ({ material }) => (isCarbonSteel(material.family) ? 0 : 1)),
       likelyFrom.stainlessPieces,
     ),
-    nickel: over(
+    nickel: rampOver(
       likely(pieces, ({ material }) => (material.family === 'nickel' ? 1 : 0)),
       likelyFrom.nickelPieces,
     ),
@@ -84,7 +83,7 @@ export function rodCost(
     ? stock.has(rod.id)
       ? 0
       : costs.notInStock
-    : costs.notOnShelf * (1 - shelf) + costs.rare * (1 - over(shelf, costs.rareBelow));
+    : costs.notOnShelf * (1 - shelf) + costs.rare * (1 - rampOver(shelf, costs.rareBelow));
   // Wire with more silicon wets where bare wire balls up; as a rod in the hand it makes no difference.
   const wets =
     joint.process === 'gmaw' && !rod.silicon && forms.some(({ silicon }) => silicon) ? costs.wireWithoutSilicon : 0;

@@ -1,10 +1,8 @@
-import { either, ramp, step } from '../../arithmetic';
+import { either, rampOver, step } from '../../arithmetic';
 import figures from '../../../data/risks/cast-iron.json';
 import { ELEMENT_INDEX } from '../../composition';
 import type { RiskMechanism } from '../mechanism';
 import { told } from '../told';
-
-const over = (value: number, pair: readonly number[]): number => ramp(value, pair[0] as number, pair[1] as number);
 
 /** Carbides and martensite in and beside a bead on cast iron. */
 export const castIron: RiskMechanism = {
@@ -17,13 +15,13 @@ export const castIron: RiskMechanism = {
     const chromium = sample.pool[ELEMENT_INDEX.Cr] as number;
     const nickel = sample.pool[ELEMENT_INDEX.Ni] as number;
     // White iron beside the bead comes with any rod; nickel yields and spares it.
-    const yields = over(nickel, figures.nickel) * (1 - over(chromium, figures.tooMuchChromium));
+    const yields = rampOver(nickel, figures.nickel) * (1 - rampOver(chromium, figures.tooMuchChromium));
     const { center, width, probability } = figures.chromiumCarbide;
     const ofNickel = either(figures.nickelBase, probability * step(chromium, center, width));
     const brittle = step(carbon, figures.carbonCenter, figures.carbonWidth);
     // High-ferrite metal is the one stainless kind that yields a little with carbides in it.
     const { ferriteNumber, factor } = figures.ferriteRelief;
-    const relief = 1 - (1 - factor) * over(sample.ferriteNumber, ferriteNumber);
+    const relief = 1 - (1 - factor) * rampOver(sample.ferriteNumber, ferriteNumber);
     return yields * ofNickel + (1 - yields) * either(figures.whiteIron, brittle * relief);
   },
   explain(sample) {
@@ -35,7 +33,7 @@ export const castIron: RiskMechanism = {
         { name: 'nickel in the bead', value: nickel, unit: '%', limit: figures.nickel[1] as number },
       ],
       reason:
-        over(nickel, figures.nickel) > 0.5
+        rampOver(nickel, figures.nickel) > 0.5
           ? `Nickel keeps the ${carbon.toFixed(2)} % carbon from the iron as graphite and stays soft; white iron still forms beside the bead.`
           : `The bead takes up ${carbon.toFixed(2)} % carbon from the iron and turns to carbides and martensite.`,
       remedy: `Nickel rod, short beads peened while warm, little melting; either stay cool to the hand or preheat to about ${figures.preheatC} °C and cool slowly.`,

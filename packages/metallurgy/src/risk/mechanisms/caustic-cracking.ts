@@ -1,9 +1,7 @@
-import { ramp } from '../../arithmetic';
+import { rampOver } from '../../arithmetic';
 import figures from '../../../data/risks/caustic-cracking.json';
 import type { RiskMechanism } from '../mechanism';
 import { told } from '../told';
-
-const over = (value: number, pair: readonly number[]): number => ramp(value, pair[0] as number, pair[1] as number);
 
 /** Cracking of a bead under its own stress in hot caustic. */
 export const causticCracking: RiskMechanism = {
@@ -17,7 +15,7 @@ export const causticCracking: RiskMechanism = {
     const heat =
       highestC === undefined
         ? figures.unstated
-        : alloyed * over(highestC, figures.fromC) + (1 - alloyed) * over(highestC, figures.steelFromC);
+        : alloyed * rampOver(highestC, figures.fromC) + (1 - alloyed) * rampOver(highestC, figures.steelFromC);
     return figures.probability * heat * (1 - sample.nickelBase);
   },
   explain(sample) {

@@ -1,4 +1,4 @@
-import { ramp } from '../../arithmetic';
+import { rampOver } from '../../arithmetic';
 import figures from '../../../data/risks/chloride-stress-corrosion.json';
 import { isAustenitic, isDuplex } from '../../catalogue';
 import { ELEMENT_INDEX } from '../../composition';
@@ -8,20 +8,18 @@ import type { RiskMechanism } from '../mechanism';
 import { told } from '../told';
 import { worstPiece, worstProbability } from '../worst-piece';
 
-const over = (value: number, pair: readonly number[]): number => ramp(value, pair[0] as number, pair[1] as number);
-
 function ofPiece({ material, composition }: PieceSample): number {
   if (isDuplex(material.family)) return figures.duplex;
   if (!isAustenitic(material.family)) return 0;
   const nickel = composition[ELEMENT_INDEX.Ni] as number;
-  return over(nickel, figures.nickel.rises) * (1 - over(nickel, figures.nickel.falls));
+  return rampOver(nickel, figures.nickel.rises) * (1 - rampOver(nickel, figures.nickel.falls));
 }
 
 /** How warm and salty it is, 0 to 1. */
 function attack({ environment, highestC }: Service): number {
   const chlorides = figures.chlorides[environment];
   if (highestC === undefined) return chlorides * (environment === 'pool' ? 0.5 : figures.unstatedC);
-  return chlorides * over(highestC, environment === 'pool' ? figures.poolFromC : figures.fromC);
+  return chlorides * rampOver(highestC, environment === 'pool' ? figures.poolFromC : figures.fromC);
 }
 
 /** Cracking of austenitic pieces under their own weld stress in warm chlorides. */

@@ -1,4 +1,4 @@
-import { ramp, step } from '../../arithmetic';
+import { ramp, rampOver, step } from '../../arithmetic';
 import figures from '../../../data/risks/corrosion-match.json';
 import { isStainless } from '../../catalogue';
 import { ELEMENT_INDEX } from '../../composition';
@@ -6,8 +6,6 @@ import { ENVIRONMENTS } from '../../service';
 import type { RiskMechanism } from '../mechanism';
 import type { RiskSample } from '../risk-sample';
 import { told } from '../told';
-
-const over = (value: number, pair: readonly number[]): number => ramp(value, pair[0] as number, pair[1] as number);
 
 function prenOf(composition: Float64Array, molybdenumFactor: number): number {
   return (
@@ -23,7 +21,7 @@ function weldPren(sample: RiskSample): number {
   const nickel = ramp(sample.pool[ELEMENT_INDEX.Ni] as number, from, to);
   const bonus = nickel > 0 ? nickel * Math.max(0, base - perChromium * (sample.pool[ELEMENT_INDEX.Cr] as number)) : 0;
   const { austenitic, ferritic, ratio } = figures.segregatedMolybdenum;
-  const evenness = austenitic + (ferritic - austenitic) * over(sample.ratio, ratio);
+  const evenness = austenitic + (ferritic - austenitic) * rampOver(sample.ratio, ratio);
   return prenOf(sample.pool, evenness) + bonus;
 }
 
@@ -31,7 +29,7 @@ function weldPren(sample: RiskSample): number {
 function parentPren(composition: Float64Array): number {
   const { sulphur: range, perPercent, atMost } = figures.sulphidePren;
   const sulphur = composition[ELEMENT_INDEX.S] as number;
-  return prenOf(composition, 1) - Math.min(atMost, perPercent * sulphur) * over(sulphur, range);
+  return prenOf(composition, 1) - Math.min(atMost, perPercent * sulphur) * rampOver(sulphur, range);
 }
 
 /**
@@ -111,17 +109,19 @@ export const corrosionMatch: RiskMechanism = {
         step(needPren - leanest, figures.needCenter, figures.needWidth),
     );
     const least =
-      over(molybdenum, figures.molybdenumAsked) *
+      rampOver(molybdenum, figures.molybdenumAsked) *
       (sample.stainless + sample.nickelBase) *
       leastMolybdenum(sample, molybdenum, molybdenumWeight);
     // Below stainless the bead simply rusts, however mild the match.
-    const plain = 1 - over(sample.pool[ELEMENT_INDEX.Cr] as number, figures.stainlessChromium);
+    const plain = 1 - rampOver(sample.pool[ELEMENT_INDEX.Cr] as number, figures.stainlessChromium);
     const rusts = sample.service.wet ? 0.95 * plain * (1 - sample.nickelBase) : 0;
     const beside = figures.ferriteBesideHighAlloy;
     const ferrite =
       sample.facts.duplexShare > 0
         ? 0
-        : over(molybdenum, beside.molybdenum) * beside.probability * ramp(sample.ferriteNumber, beside.from, beside.to);
+        : rampOver(molybdenum, beside.molybdenum) *
+          beside.probability *
+          ramp(sample.ferriteNumber, beside.from, beside.to);
     const cap = figures.cap + (1 - figures.cap) * ramp(gap, figures.fullTo - 2, figures.fullTo + 2);
     return Math.max(cap * Math.max(short, needed, least), rusts, ferrite);
   },

@@ -1,4 +1,4 @@
-import { ramp, step } from '../../arithmetic';
+import { ramp, rampOver, step } from '../../arithmetic';
 import figures from '../../../data/risks/creep-match.json';
 import { isAustenitic } from '../../catalogue';
 import { ELEMENT_INDEX } from '../../composition';
@@ -10,20 +10,22 @@ import { told } from '../told';
 
 const WEAKEST = newSlot();
 
-const over = (value: number, pair: readonly number[]): number => ramp(value, pair[0] as number, pair[1] as number);
-
 /** Creep strength of austenitic or nickel metal as an index, about 0.1 to 1. */
 function indexOf(composition: Float64Array): number {
   const { base, ofCarbon, ofNiobium, ofMolybdenum, ofTitanium, ofCarbides, nickel, ...ranges } = figures.strength;
   const percent = composition[ELEMENT_INDEX.C] as number;
-  const carbon = ofCarbon * over(percent, ranges.carbon) + ofCarbides * over(percent, ranges.carbides);
+  const carbon = ofCarbon * rampOver(percent, ranges.carbon) + ofCarbides * rampOver(percent, ranges.carbides);
   const carbides = Math.max(
-    ofNiobium * over(composition[ELEMENT_INDEX.Nb] as number, ranges.niobium),
-    ofTitanium * over(composition[ELEMENT_INDEX.Ti] as number, ranges.titanium),
+    ofNiobium * rampOver(composition[ELEMENT_INDEX.Nb] as number, ranges.niobium),
+    ofTitanium * rampOver(composition[ELEMENT_INDEX.Ti] as number, ranges.titanium),
   );
-  const solution = ofMolybdenum * over(composition[ELEMENT_INDEX.Mo] as number, ranges.molybdenum);
+  const solution = ofMolybdenum * rampOver(composition[ELEMENT_INDEX.Mo] as number, ranges.molybdenum);
   return (
-    base + carbon + carbides + solution + nickel * over(composition[ELEMENT_INDEX.Ni] as number, ranges.nickelPercent)
+    base +
+    carbon +
+    carbides +
+    solution +
+    nickel * rampOver(composition[ELEMENT_INDEX.Ni] as number, ranges.nickelPercent)
   );
 }
 

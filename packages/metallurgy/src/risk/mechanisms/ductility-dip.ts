@@ -1,11 +1,9 @@
-import { ramp } from '../../arithmetic';
+import { rampOver } from '../../arithmetic';
 import figures from '../../../data/risks/ductility-dip.json';
 import { ELEMENT_INDEX } from '../../composition';
 import { crackedShare } from '../cracked-share';
 import type { RiskMechanism } from '../mechanism';
 import { told } from '../told';
-
-const over = (value: number, pair: readonly number[]): number => ramp(value, pair[0] as number, pair[1] as number);
 
 /** Fine cracks in reheated passes of chromium-rich nickel weld metal. */
 export const ductilityDip: RiskMechanism = {
@@ -17,9 +15,9 @@ export const ductilityDip: RiskMechanism = {
     const { pool, joint, facts } = sample;
     return (
       sample.nickelBase *
-      over(pool[ELEMENT_INDEX.Cr] as number, figures.chromium) *
-      (1 - over(pool[ELEMENT_INDEX.Nb] as number, figures.niobium)) *
-      over(facts.thickestMm, figures.thicknessMm) *
+      rampOver(pool[ELEMENT_INDEX.Cr] as number, figures.chromium) *
+      (1 - rampOver(pool[ELEMENT_INDEX.Nb] as number, figures.niobium)) *
+      rampOver(facts.thickestMm, figures.thicknessMm) *
       figures.probability *
       2 *
       crackedShare(joint.restraintFactor)

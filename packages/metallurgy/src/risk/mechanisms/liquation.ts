@@ -1,4 +1,4 @@
-import { either, ramp } from '../../arithmetic';
+import { either, rampOver } from '../../arithmetic';
 import figures from '../../../data/risks/liquation.json';
 import { isAustenitic, isCastIron } from '../../catalogue';
 import { ELEMENT_INDEX } from '../../composition';
@@ -7,21 +7,24 @@ import type { PieceSample } from '../material';
 import { told } from '../told';
 import { worstPiece, worstProbability } from '../worst-piece';
 
-const over = (value: number, pair: readonly number[]): number => ramp(value, pair[0] as number, pair[1] as number);
-
 function ofPiece({ composition, material }: PieceSample): number {
   if (isCastIron(material.family)) return 0;
   const sulphides =
     figures.sulphurProbability *
-    over((composition[ELEMENT_INDEX.S] as number) + 0.5 * (composition[ELEMENT_INDEX.Se] as number), figures.sulphur);
-  const phosphides = figures.phosphorusProbability * over(composition[ELEMENT_INDEX.P] as number, figures.phosphorus);
-  const nickel = over(composition[ELEMENT_INDEX.Ni] as number, figures.austeniticNickel);
+    rampOver(
+      (composition[ELEMENT_INDEX.S] as number) + 0.5 * (composition[ELEMENT_INDEX.Se] as number),
+      figures.sulphur,
+    );
+  const phosphides =
+    figures.phosphorusProbability * rampOver(composition[ELEMENT_INDEX.P] as number, figures.phosphorus);
+  const nickel = rampOver(composition[ELEMENT_INDEX.Ni] as number, figures.austeniticNickel);
   const films = isAustenitic(material.family)
     ? figures.austeniticProbability * nickel
     : material.family === 'nickel'
       ? figures.nickelProbability
       : 0;
-  const niobium = 1 + (figures.niobiumFactor - 1) * over(composition[ELEMENT_INDEX.Nb] as number, figures.niobiumRamp);
+  const niobium =
+    1 + (figures.niobiumFactor - 1) * rampOver(composition[ELEMENT_INDEX.Nb] as number, figures.niobiumRamp);
   return either(either(sulphides, phosphides), films * niobium);
 }
 

@@ -1,5 +1,5 @@
-import { step } from '../../arithmetic';
 import figures from '../../../data/risks/low-temperature-piece.json';
+import { brittleAt } from '../brittle';
 import type { PieceSample } from '../material';
 import type { RiskMechanism } from '../mechanism';
 import { fromJson } from '../../from-json';
@@ -13,12 +13,9 @@ const BY_GRADE = fromJson<Readonly<Record<string, number>>>(figures.brittleC.byG
 const turnsBrittleC = ({ material }: PieceSample): number | undefined =>
   BY_GRADE[material.id] ?? BY_FAMILY[material.family];
 
-/** How brittle a piece is at a temperature beyond what it is at freezing, 0 to 1. */
 function brittle(piece: PieceSample, lowest: number): number {
   const turns = turnsBrittleC(piece);
-  if (turns === undefined) return 0;
-  const warm = step(turns, 0, figures.widthC);
-  return Math.max(0, step(turns, lowest, figures.widthC) - warm) / (1 - warm);
+  return turns === undefined ? 0 : brittleAt(lowest, turns, figures.widthC);
 }
 
 /** A piece that is itself too brittle for the cold it works in, whatever the rod. */

@@ -1,11 +1,10 @@
-import { ramp, step } from '../../arithmetic';
+import { ramp, rampOver, step } from '../../arithmetic';
 import figures from '../../../data/risks/low-temperature.json';
 import { ELEMENT_INDEX } from '../../composition';
+import { brittleAt } from '../brittle';
 import type { RiskMechanism } from '../mechanism';
 import type { RiskSample } from '../risk-sample';
 import { told } from '../told';
-
-const over = (value: number, pair: readonly number[]): number => ramp(value, pair[0] as number, pair[1] as number);
 
 /**
  * Ferrite that counts against toughness: molybdenum and carbides make it count for more; a lot at the low end of its rod's
@@ -19,11 +18,7 @@ function effectiveFerrite({ ferriteNumber, pool, rod }: RiskSample): number {
   return ferriteNumber + figures.molybdenumFerrite * (pool[ELEMENT_INDEX.Mo] as number) + carbides - lot;
 }
 
-/** How brittle metal is at a temperature beyond what it is at freezing, 0 to 1. */
-function brittle(temperatureC: number, turnsC: number): number {
-  const warm = step(turnsC, 0, figures.widthC);
-  return Math.max(0, step(turnsC, temperatureC, figures.widthC) - warm) / (1 - warm);
-}
+const brittle = (temperatureC: number, turnsC: number): number => brittleAt(temperatureC, turnsC, figures.widthC);
 
 /** Brittle fracture of the bead in cold service. */
 export const lowTemperature: RiskMechanism = {
@@ -37,10 +32,10 @@ export const lowTemperature: RiskMechanism = {
     const { stainless, nickelBase } = sample;
     const plain = Math.max(0, 1 - stainless - nickelBase);
     const nickel = sample.pool[ELEMENT_INDEX.Ni] as number;
-    const ferrite = over(sample.ferriteNumber, figures.ferrite);
+    const ferrite = rampOver(sample.ferriteNumber, figures.ferrite);
     const ferritic = ferrite * (1 - ramp(nickel, 2, 4));
     const duplex = ferrite - ferritic;
-    const martensitic = over(sample.martensite, figures.martensite) * (1 - ferrite);
+    const martensitic = rampOver(sample.martensite, figures.martensite) * (1 - ferrite);
     const austenitic = Math.max(0, 1 - ferrite - martensitic);
     const deep = ramp(-lowest, -(figures.cold[0] as number), -(figures.cold[1] as number));
     const slow = deep * figures.ferriteProbability * step(effectiveFerrite(sample), figures.center, figures.width);

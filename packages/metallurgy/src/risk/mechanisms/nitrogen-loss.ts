@@ -1,4 +1,4 @@
-import { ramp } from '../../arithmetic';
+import { rampOver } from '../../arithmetic';
 import figures from '../../../data/risks/nitrogen-loss.json';
 import { isDuplex } from '../../catalogue';
 import { ELEMENT_INDEX } from '../../composition';
@@ -7,11 +7,9 @@ import type { RiskMechanism } from '../mechanism';
 import { told } from '../told';
 import { worstPiece, worstProbability } from '../worst-piece';
 
-const over = (value: number, pair: readonly number[]): number => ramp(value, pair[0] as number, pair[1] as number);
-
 /** How much a piece lives by its nitrogen, 0 to 1. */
 const livesByNitrogen = ({ material, composition }: PieceSample): number =>
-  isDuplex(material.family) ? over(composition[ELEMENT_INDEX.N] as number, figures.nitrogen) : 0;
+  isDuplex(material.family) ? rampOver(composition[ELEMENT_INDEX.N] as number, figures.nitrogen) : 0;
 
 /** Nitrogen that a duplex pool loses to plain argon. */
 export const nitrogenLoss: RiskMechanism = {
@@ -21,7 +19,7 @@ export const nitrogenLoss: RiskMechanism = {
   probability(sample) {
     const { joint, rod, facts } = sample;
     if (facts.duplexShare === 0 || joint.process === 'smaw' || joint.nitrogenGas) return 0;
-    const thin = 1 - (1 - figures.thickShare) * over(facts.thickestMm, figures.thinMm);
+    const thin = 1 - (1 - figures.thickShare) * rampOver(facts.thickestMm, figures.thinMm);
     return (rod ? figures.withRod : figures.withoutRod) * thin * worstProbability(sample.pieces, livesByNitrogen);
   },
   explain(sample) {

@@ -1,4 +1,4 @@
-import { ramp } from '../../arithmetic';
+import { rampOver } from '../../arithmetic';
 import figures from '../../../data/risks/relaxation-cracking.json';
 import { isAustenitic } from '../../catalogue';
 import { ELEMENT_INDEX } from '../../composition';
@@ -11,13 +11,12 @@ import { told } from '../told';
 const HARDENING = newSlot();
 
 const HOT: HotWindow = figures.hot;
-const over = (value: number, pair: readonly number[]): number => ramp(value, pair[0] as number, pair[1] as number);
 
 /** How far metal hardens by fine carbides while its stress relaxes, 0 to 1. */
 const hardens = (composition: Float64Array): number =>
   Math.max(
-    figures.niobiumWeight * over(composition[ELEMENT_INDEX.Nb] as number, figures.niobium),
-    figures.titaniumWeight * over(composition[ELEMENT_INDEX.Ti] as number, figures.titanium),
+    figures.niobiumWeight * rampOver(composition[ELEMENT_INDEX.Nb] as number, figures.niobium),
+    figures.titaniumWeight * rampOver(composition[ELEMENT_INDEX.Ti] as number, figures.titanium),
   );
 
 function hardeningPieces({ pieces }: RiskSample): number {
@@ -33,7 +32,7 @@ export const relaxationCracking: RiskMechanism = {
   title: 'Relaxation cracking of thick stabilised metal',
   scope: 'bead',
   probability(sample) {
-    const thick = over(sample.facts.thickestMm, figures.thicknessMm);
+    const thick = rampOver(sample.facts.thickestMm, figures.thicknessMm);
     if (thick === 0) return 0;
     const hot = hotIn(sample, HOT);
     if (hot === 0) return 0;

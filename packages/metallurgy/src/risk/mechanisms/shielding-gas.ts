@@ -1,11 +1,10 @@
-import { either, ramp } from '../../arithmetic';
+import { either, rampOver } from '../../arithmetic';
 import figures from '../../../data/risks/shielding-gas.json';
 import type { RiskMechanism } from '../mechanism';
 import type { RiskSample } from '../risk-sample';
 import { told } from '../told';
 
 const AUSTENITIC = new Set(['austenitic', 'cast-austenitic', 'nickel']);
-const over = (value: number, pair: readonly number[]): number => ramp(value, pair[0] as number, pair[1] as number);
 
 function worstPiece(sample: RiskSample): string | undefined {
   for (const { material } of sample.pieces) if (!AUSTENITIC.has(material.family)) return material.id;
@@ -20,8 +19,8 @@ export const shieldingGas: RiskMechanism = {
   probability(sample) {
     if (!sample.joint.hydrogenGas) return 0;
     if (worstPiece(sample) !== undefined) return 1;
-    const ferrite = (1 - sample.nickelBase) * over(sample.ferriteNumber, figures.ferriteNumber);
-    return either(ferrite, over(sample.martensite, figures.martensite));
+    const ferrite = (1 - sample.nickelBase) * rampOver(sample.ferriteNumber, figures.ferriteNumber);
+    return either(ferrite, rampOver(sample.martensite, figures.martensite));
   },
   explain(sample) {
     const piece = worstPiece(sample);

@@ -1,4 +1,4 @@
-import { ramp } from '../../arithmetic';
+import { rampOver } from '../../arithmetic';
 import figures from '../../../data/risks/sulphur-mismatch.json';
 import { isStainless } from '../../catalogue';
 import { ELEMENT_INDEX } from '../../composition';
@@ -8,7 +8,6 @@ import type { RiskSample } from '../risk-sample';
 import { told } from '../told';
 
 const TECHNIQUE = fromJson<Readonly<Record<string, number | undefined>>>(figures.technique);
-const over = (value: number, pair: readonly number[]): number => ramp(value, pair[0] as number, pair[1] as number);
 
 /** Lowest and highest sulphur of the stainless pieces, mass percent. */
 function sulphurOf({ pieces }: RiskSample): { low: number; high: number; count: number } {
@@ -44,9 +43,9 @@ export const sulphurMismatch: RiskMechanism = {
     return (
       figures.probability *
       technique *
-      (1 - over(thinnest, figures.thinUpToMm)) *
-      (1 - over(low, figures.lowSulphur)) *
-      over(high, figures.highSulphur)
+      (1 - rampOver(thinnest, figures.thinUpToMm)) *
+      (1 - rampOver(low, figures.lowSulphur)) *
+      rampOver(high, figures.highSulphur)
     );
   },
   explain(sample) {

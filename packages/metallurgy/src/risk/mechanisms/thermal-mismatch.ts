@@ -1,4 +1,4 @@
-import { curve, ramp, step, type Curve } from '../../arithmetic';
+import { curve, rampOver, step, type Curve } from '../../arithmetic';
 import figures from '../../../data/risks/thermal-mismatch.json';
 import { ELEMENT_INDEX } from '../../composition';
 import { temperatureSwing } from '../hot-service';
@@ -19,16 +19,14 @@ const TOUGH: ReadonlySet<string> = new Set(figures.toughFamilies);
 const at = (kind: string, temperatureC: number): number =>
   (EXPANSION[kind] ?? (EXPANSION['carbon'] as Curve))(temperatureC);
 
-const over = (value: number, pair: readonly number[]): number => ramp(value, pair[0] as number, pair[1] as number);
-
 /** Expansion of austenitic metal: less with much nickel. */
 function austenitic(nickel: number, temperatureC: number): number {
-  const high = over(nickel, figures.highNickel);
+  const high = rampOver(nickel, figures.highNickel);
   return (1 - high) * at('austenitic', temperatureC) + high * at('highNickelAustenitic', temperatureC);
 }
 
 function nickelAlloy(molybdenum: number, temperatureC: number): number {
-  const share = over(molybdenum, figures.molybdenumNickelPercent);
+  const share = rampOver(molybdenum, figures.molybdenumNickelPercent);
   return (1 - share) * at('nickel', temperatureC) + share * at('molybdenumNickel', temperatureC);
 }
 
@@ -85,7 +83,7 @@ export const thermalMismatch: RiskMechanism = {
     const { cycling } = sample.service;
     const weight = cycling === true ? 1 : cycling === false ? figures.notCycled : figures.unknownCycling;
     const { mm, share } = figures.thin;
-    const stiff = share + (1 - share) * over(thinnestOf(sample), mm);
+    const stiff = share + (1 - share) * rampOver(thinnestOf(sample), mm);
     return weight * stiff * step(strainPercent(sample), figures.center, figures.width);
   },
   explain(sample) {
