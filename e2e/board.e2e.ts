@@ -62,10 +62,10 @@ test('a change is taken back by button and by keyboard', async ({ page, demo }) 
   const saved = page.getByRole('status').filter({ hasText: /^Saved$/ });
   await name.fill('Casing');
   await expect(saved).toBeVisible();
-  await page.locator('[data-piece="0"]').getByRole('radio', { name: 'plated' }).click();
+  await page.locator('[data-piece="0"]').getByRole('radio', { name: 'plated', exact: true }).click();
   await expect(saved).toBeVisible();
   await page.keyboard.press('Control+z');
-  await expect(page.locator('[data-piece="0"]').getByRole('radio', { name: 'plated' })).toHaveAttribute(
+  await expect(page.locator('[data-piece="0"]').getByRole('radio', { name: 'plated', exact: true })).toHaveAttribute(
     'aria-checked',
     'false',
   );

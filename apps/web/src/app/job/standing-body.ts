@@ -68,7 +68,7 @@ import { JobStore } from './stores';
       } @else if (answers.enough()) {
         <p class="enough">
           <strong>Enough.</strong>
-          No test on hand changes the rod.
+          No test on hand is worth its minutes for the rod.
         </p>
       }
       @if (house(); as words) {
