@@ -33,7 +33,9 @@ import { TestForm } from './test-form';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <va-panel label="Log a test">
-      <p aside class="enough small">{{ belief()?.enough ? 'Enough: no test on hand is worth its minutes for the rod.' : '' }}</p>
+      <p aside class="enough small">
+        {{ belief()?.enough ? 'Enough: no test on hand is worth its minutes for the rod.' : '' }}
+      </p>
       <div class="tests" vaArrowRow role="group" aria-label="Tests">
         @for (entry of tests(); track entry.test.id) {
           <button
