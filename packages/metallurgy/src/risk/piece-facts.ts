@@ -14,6 +14,7 @@ export interface PieceFacts {
   /** The nickel alloy among pieces that are otherwise not; undefined where there is none. */
   readonly nickelAlloy: PieceSample | undefined;
   readonly thickestMm: number;
+  readonly thinnestMm: number;
   /** Figures of the pieces that mechanisms have worked out, one slot each; not a number where not yet. */
   readonly known: Float64Array;
 }
@@ -42,6 +43,7 @@ export function ofPieces<Sample extends { readonly facts: PieceFacts }>(
 export function factsOf(pieces: readonly PieceSample[]): PieceFacts {
   let leanestChromium = Infinity;
   let thickestMm = 0;
+  let thinnestMm = Infinity;
   let duplex = 0;
   let steel = 0;
   let hasCastIron = false;
@@ -52,6 +54,7 @@ export function factsOf(pieces: readonly PieceSample[]): PieceFacts {
     const { family } = piece.material;
     leanestChromium = Math.min(leanestChromium, piece.composition[ELEMENT_INDEX.Cr] as number);
     thickestMm = Math.max(thickestMm, piece.thicknessMm);
+    thinnestMm = Math.min(thinnestMm, piece.thicknessMm);
     if (isDuplex(family)) duplex++;
     if (isCastIron(family)) hasCastIron = true;
     if (family === 'nickel') {
@@ -70,6 +73,7 @@ export function factsOf(pieces: readonly PieceSample[]): PieceFacts {
     plainSteel: steel < pieces.length ? plainSteel : undefined,
     nickelAlloy: nickel < pieces.length ? nickelAlloy : undefined,
     thickestMm,
+    thinnestMm,
     known: new Float64Array(MOST_SLOTS).fill(NaN),
   };
 }

@@ -13,6 +13,13 @@ export function worstProbability(pieces: readonly PieceSample[], ofPiece: OfPiec
   return probability;
 }
 
+/** The least of a figure over the pieces; a piece that does not count has Infinity. Called in the hot loop: allocates nothing. */
+export function leastOf(pieces: readonly PieceSample[], ofPiece: (piece: PieceSample) => number): number {
+  let least = Infinity;
+  for (const piece of pieces) least = Math.min(least, ofPiece(piece));
+  return least;
+}
+
 /** The piece that brings the largest probability. */
 export const worstPiece = (pieces: readonly PieceSample[], ofPiece: OfPiece): PieceSample =>
   pieces.reduce((left, right) => (ofPiece(right) > ofPiece(left) ? right : left));

@@ -5,7 +5,7 @@ import { checkChooseInput, type ChooseInput, type ChooseProblem } from './choose
 import { findAlternatives, type Alternative } from './alternatives';
 import { heatAdvice, type HeatAdvice } from './heat-advice';
 import { passFerrite, type PassFerrite } from './pass-ferrite';
-import { foldForms, holdsOf, rankRods, type DepositRun } from './rank';
+import { byLoss, foldForms, holdsOf, rankRods, type DepositRun } from './rank';
 import type { RankedRisk, RankedRod } from './ranked-rod';
 import { composeReasons } from './reasons';
 import { RodRun, runRod, type FillerCandidate } from './rod-run';
@@ -53,8 +53,6 @@ function start(problem: ChooseProblem, seed: number, capacity: number): Runs {
   };
 }
 
-const byLoss = (left: DepositRun, right: DepositRun): number => left.run.expectedLoss - right.run.expectedLoss;
-
 /** Whether each of the first three differs from the next by more than sampling noise, or by too little to matter. */
 function orderSettled(sorted: readonly DepositRun[]): boolean {
   for (let place = 0; place < Math.min(choice.sampling.ordered, sorted.length - 1); place++) {
@@ -99,7 +97,7 @@ function stopOf({ pieces }: ChooseProblem): string | undefined {
   return `Stop: piece ${index + 1} is most likely ${likeliest}. This advice covers steel, stainless steel, cast iron and nickel alloys; no rod of these joins it to them by fusion. Bolt, braze or ask a shop that works that metal.`;
 }
 
-const STOPPED = (stop: string, seed: number): FirstAnswer => ({
+const stopped = (stop: string, seed: number): FirstAnswer => ({
   ranking: [],
   stop,
   holds: [],
@@ -117,10 +115,10 @@ export function chooseFirst(input: ChooseInput, seed = 1): FirstAnswer {
   const { block } = choice.sampling;
   const problem = checkChooseInput(input);
   const stop = stopOf(problem);
-  if (stop) return STOPPED(stop, seed);
+  if (stop) return stopped(stop, seed);
   const { setting, runs } = start(problem, seed, block);
   for (const run of runs) runRod(run, setting, block);
-  return answerOf(setting, foldForms(runs, !input.rods).sort(byLoss), seed);
+  return answerOf(setting, foldForms(runs, !input.rods), seed);
 }
 
 /**
@@ -139,7 +137,7 @@ export function choose(input: ChooseInput, seed = 1): Choice {
   const stop = stopOf(problem);
   if (stop)
     return {
-      ...STOPPED(stop, seed),
+      ...stopped(stop, seed),
       matrix: [],
       reasons: [stop],
       dilutionCurve: { rod: null, points: [], window: null },
@@ -151,7 +149,7 @@ export function choose(input: ChooseInput, seed = 1): Choice {
   const { setting, runs } = start(problem, seed, fixed ?? cap);
   let done = fixed ?? block;
   for (const run of runs) runRod(run, setting, done);
-  const sorted = foldForms(runs, !input.rods).sort(byLoss);
+  const sorted = foldForms(runs, !input.rods);
   if (fixed === undefined)
     while (done < cap && (done < leastBlocks * block || !orderSettled(sorted))) {
       done = Math.min(cap, done * 2);

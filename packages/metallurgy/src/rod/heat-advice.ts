@@ -42,8 +42,8 @@ interface Afterwards {
 const AFTERWARDS = fromJson<readonly Afterwards[]>(data.afterwards);
 const BETWEEN = fromJson<Readonly<Record<string, number | undefined>>>(data.interpassC);
 const BETWEEN_BY_GRADE = fromJson<Readonly<Record<string, number | undefined>>>(data.interpassByGradeC);
-/** A preheat is told as this much around its figure, K. */
-const PREHEAT_SPREAD = 25;
+/** A preheat is told as its figure up to this much above it, K. */
+const PREHEAT_RANGE = data.preheatRangeK;
 
 const timeWords = (minutes: number): string =>
   minutes === 0
@@ -97,9 +97,9 @@ export function heatAdvice(
         kind: 'preheat',
         piece,
         grade,
-        temperatureC: [preheat, preheat + 2 * PREHEAT_SPREAD],
+        temperatureC: [preheat, preheat + PREHEAT_RANGE],
         minutes: 0,
-        words: `Preheat ${grade} to ${preheat} to ${preheat + 2 * PREHEAT_SPREAD} °C and hold it there until the weld is done${isMartensitic(material.family) ? ': it hardens in air' : ''}.`,
+        words: `Preheat ${grade} to ${preheat} to ${preheat + PREHEAT_RANGE} °C and hold it there until the weld is done${isMartensitic(material.family) ? ': it hardens in air' : ''}.`,
         source: 'Preheat by carbon (martensitic stainless) or by CET, EN 1011-2:2001 method B',
         confidence: 'medium',
       });

@@ -14,16 +14,18 @@ export interface DepositRun {
   readonly others: readonly RodRun[];
 }
 
-const byLoss = (left: RodRun, right: RodRun): number => left.expectedLoss - right.expectedLoss;
+/** Order of deposits, the best first. */
+export const byLoss = (left: DepositRun, right: DepositRun): number => left.run.expectedLoss - right.run.expectedLoss;
 
 /**
  * Folds the forms of each deposit into one entry, led by the form that comes out best: rods, wires and electrodes of one weld
  * metal are one choice, made twice.
  * @param fold false keeps every run an entry of its own, for rods asked for by name
+ * @returns in the order of `byLoss`
  */
 export function foldForms(runs: readonly RodRun[], fold: boolean): DepositRun[] {
   const groups = new Map<string, RodRun[]>();
-  for (const run of [...runs].sort(byLoss)) {
+  for (const run of [...runs].sort((left, right) => left.expectedLoss - right.expectedLoss)) {
     const key = fold ? (run.filler.rod?.deposit ?? 'none') : (run.filler.rod?.id ?? 'none');
     const group = groups.get(key);
     if (group) group.push(run);
@@ -32,11 +34,12 @@ export function foldForms(runs: readonly RodRun[], fold: boolean): DepositRun[] 
   return [...groups.values()].map(([run, ...others]) => ({ run: run as RodRun, others }));
 }
 
-/** Ranking of the deposits as people see it: what must not be used never leads, whatever it costs or the house prefers. */
+/**
+ * Ranking of the deposits as people see it: what must not be used never leads, whatever it costs or the house prefers.
+ * @param runs in the order of `byLoss`
+ */
 export function rankRods(setting: Setting, runs: readonly DepositRun[]): readonly RankedRod[] {
-  const ranking = [...runs]
-    .sort((left, right) => byLoss(left.run, right.run))
-    .map(({ run, others }) => rankedRod(setting, run, others));
+  const ranking = runs.map(({ run, others }) => rankedRod(setting, run, others));
   return [...ranking.filter(({ worst }) => worst !== 'do-not'), ...ranking.filter(({ worst }) => worst === 'do-not')];
 }
 

@@ -2,10 +2,12 @@ import { step } from '../../arithmetic';
 import figures from '../../../data/risks/acid-match.json';
 import { isStainless } from '../../catalogue';
 import { ELEMENT_INDEX } from '../../composition';
+import type { PieceSample } from '../material';
 import type { RiskMechanism } from '../mechanism';
 import type { RiskSample } from '../risk-sample';
 import { newSlot, ofPieces } from '../piece-facts';
 import { told } from '../told';
+import { leastOf } from '../worst-piece';
 
 const LEANEST = newSlot();
 
@@ -20,11 +22,12 @@ function reserveOf(composition: Float64Array): number {
   );
 }
 
+const reserveOfPiece = ({ material, composition }: PieceSample): number =>
+  isStainless(material.family) || material.family === 'nickel' ? reserveOf(composition) : Infinity;
+
 /** Reserve of the leanest piece that is there to stand the acid; 0 where none is. */
 function leanestReserve(sample: RiskSample): number {
-  let least = Infinity;
-  for (const { material, composition } of sample.pieces)
-    if (isStainless(material.family) || material.family === 'nickel') least = Math.min(least, reserveOf(composition));
+  const least = leastOf(sample.pieces, reserveOfPiece);
   return least === Infinity ? 0 : least;
 }
 

@@ -7,6 +7,7 @@ import type { RiskMechanism } from '../mechanism';
 import type { RiskSample } from '../risk-sample';
 import { newSlot, ofPieces } from '../piece-facts';
 import { told } from '../told';
+import { leastOf } from '../worst-piece';
 
 const WEAKEST = newSlot();
 
@@ -35,11 +36,7 @@ function ofPiece({ material, composition }: PieceSample): number {
     : figures.ferriticStrength;
 }
 
-function weakestPiece(sample: RiskSample): number {
-  let least = Infinity;
-  for (const piece of sample.pieces) least = Math.min(least, ofPiece(piece));
-  return least;
-}
+const weakestPiece = ({ pieces }: RiskSample): number => leastOf(pieces, ofPiece);
 
 function ofBead(sample: RiskSample): number {
   const { from, to, loss } = figures.ferrite;
@@ -57,7 +54,7 @@ export const creepMatch: RiskMechanism = {
     const { highestC, hot } = sample.service;
     if (highestC === undefined) return 0;
     const [from, to] = figures.hotC as [number, number];
-    const long = ramp(highestC, from, to) * (hot === 'short' ? 0.2 : 1);
+    const long = ramp(highestC, from, to) * (hot === 'short' ? figures.shortHot : 1);
     return long === 0
       ? 0
       : long * step(ofPieces(sample, WEAKEST, weakestPiece) - ofBead(sample), figures.center, figures.width);

@@ -1,27 +1,22 @@
 import { step } from '../../arithmetic';
 import figures from '../../../data/risks/crevice-corrosion.json';
 import { isStainless } from '../../catalogue';
-import { ELEMENT_INDEX } from '../../composition';
+import { evaluateLinear, linearFormula } from '../../constitution';
 import { fromJson } from '../../from-json';
+import type { PieceSample } from '../material';
 import type { RiskMechanism } from '../mechanism';
 import type { RiskSample } from '../risk-sample';
 import { told } from '../told';
+import { leastOf } from '../worst-piece';
 
+const PREN = linearFormula('pren');
 const CREVICE = fromJson<Readonly<Record<string, number | undefined>>>(figures.crevice);
 
+const prenOf = ({ material, composition }: PieceSample): number =>
+  isStainless(material.family) ? evaluateLinear(PREN, composition) : Infinity;
+
 /** Pitting resistance of the leanest stainless piece; Infinity where none is stainless. */
-function leanestPren({ pieces }: RiskSample): number {
-  let least = Infinity;
-  for (const { material, composition } of pieces)
-    if (isStainless(material.family))
-      least = Math.min(
-        least,
-        (composition[ELEMENT_INDEX.Cr] as number) +
-          3.3 * (composition[ELEMENT_INDEX.Mo] as number) +
-          16 * (composition[ELEMENT_INDEX.N] as number),
-      );
-  return least;
-}
+const leanestPren = ({ pieces }: RiskSample): number => leastOf(pieces, prenOf);
 
 /** Rust in the gap that a lap, patch or socket leaves open to the wet. */
 export const creviceCorrosion: RiskMechanism = {

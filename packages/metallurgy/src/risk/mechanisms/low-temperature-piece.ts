@@ -1,5 +1,5 @@
 import figures from '../../../data/risks/low-temperature-piece.json';
-import { brittleAt } from '../brittle';
+import { brittleAt, coldOf, NO_COLD } from '../brittle';
 import type { PieceSample } from '../material';
 import type { RiskMechanism } from '../mechanism';
 import { fromJson } from '../../from-json';
@@ -24,16 +24,15 @@ export const lowTemperaturePiece: RiskMechanism = {
   title: 'Base metal brittle in cold service',
   scope: 'joint',
   probability(sample) {
-    const lowest = sample.service.lowestC;
-    if (lowest === undefined || lowest > 0) return 0;
+    const lowest = coldOf(sample);
+    if (lowest === undefined) return 0;
     let worst = 0;
     for (const piece of sample.pieces) worst = Math.max(worst, brittle(piece, lowest));
     return worst;
   },
   explain(sample) {
-    const lowest = sample.service.lowestC;
-    if (lowest === undefined || lowest > 0)
-      return { drivers: [], reason: 'No cold service is stated.', remedy: 'None needed.' };
+    const lowest = coldOf(sample);
+    if (lowest === undefined) return NO_COLD;
     const worst = worstPiece(sample.pieces, (piece) => brittle(piece, lowest));
     const turns = turnsBrittleC(worst);
     return {

@@ -1,7 +1,7 @@
 import { ramp, rampOver, step } from '../../arithmetic';
 import figures from '../../../data/risks/low-temperature.json';
 import { ELEMENT_INDEX } from '../../composition';
-import { brittleAt } from '../brittle';
+import { brittleAt, coldOf, NO_COLD } from '../brittle';
 import type { RiskMechanism } from '../mechanism';
 import type { RiskSample } from '../risk-sample';
 import { told } from '../told';
@@ -26,8 +26,8 @@ export const lowTemperature: RiskMechanism = {
   title: 'Bead brittle in cold service',
   scope: 'bead',
   probability(sample) {
-    const lowest = sample.service.lowestC;
-    if (lowest === undefined || lowest > 0) return 0;
+    const lowest = coldOf(sample);
+    if (lowest === undefined) return 0;
     const { weldC } = figures;
     const { stainless, nickelBase } = sample;
     const plain = Math.max(0, 1 - stainless - nickelBase);
@@ -49,9 +49,8 @@ export const lowTemperature: RiskMechanism = {
     );
   },
   explain(sample) {
-    const lowest = sample.service.lowestC;
-    if (lowest === undefined || lowest > 0)
-      return { drivers: [], reason: 'No cold service is stated.', remedy: 'None needed.' };
+    const lowest = coldOf(sample);
+    if (lowest === undefined) return NO_COLD;
     return {
       drivers: [
         { name: 'lowest service temperature', value: lowest, unit: '°C', limit: figures.cold[0] as number },

@@ -3,10 +3,12 @@ import figures from '../../../data/risks/relaxation-cracking.json';
 import { isAustenitic } from '../../catalogue';
 import { ELEMENT_INDEX } from '../../composition';
 import { hotIn, type HotWindow } from '../hot-service';
+import type { PieceSample } from '../material';
 import type { RiskMechanism } from '../mechanism';
 import type { RiskSample } from '../risk-sample';
 import { newSlot, ofPieces } from '../piece-facts';
 import { told } from '../told';
+import { worstProbability } from '../worst-piece';
 
 const HARDENING = newSlot();
 
@@ -19,12 +21,10 @@ const hardens = (composition: Float64Array): number =>
     figures.titaniumWeight * rampOver(composition[ELEMENT_INDEX.Ti] as number, figures.titanium),
   );
 
-function hardeningPieces({ pieces }: RiskSample): number {
-  let worst = 0;
-  for (const { material, composition } of pieces)
-    if (isAustenitic(material.family)) worst = Math.max(worst, hardens(composition));
-  return worst;
-}
+const ofPiece = ({ material, composition }: PieceSample): number =>
+  isAustenitic(material.family) ? hardens(composition) : 0;
+
+const hardeningPieces = ({ pieces }: RiskSample): number => worstProbability(pieces, ofPiece);
 
 /** Thick stabilised joints that crack while their residual stress relaxes in heat. */
 export const relaxationCracking: RiskMechanism = {

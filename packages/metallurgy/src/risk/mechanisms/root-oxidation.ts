@@ -9,11 +9,9 @@ import { told } from '../told';
 const MELTED_THROUGH = fromJson<Readonly<Record<string, number | undefined>>>(figures.meltedThrough);
 
 /** How likely the weld melts through to a side the torch gas does not reach, 0 to 1. */
-function meltsThrough({ joint }: RiskSample): number {
-  let thinnest = Infinity;
-  for (const thickness of joint.thicknessMm) thinnest = Math.min(thinnest, thickness);
+function meltsThrough({ joint, facts }: RiskSample): number {
   const [from, to] = figures.thinWallMm as [number, number];
-  return Math.max(MELTED_THROUGH[joint.type] ?? 0, 1 - ramp(thinnest, from, to));
+  return Math.max(MELTED_THROUGH[joint.type] ?? 0, 1 - ramp(facts.thinnestMm, from, to));
 }
 
 /** How far there is metal in the joint that air behind it spoils: chromium is what oxidises. */

@@ -3,12 +3,13 @@ import figures from '../../../data/risks/sensitisation.json';
 import { isAustenitic } from '../../catalogue';
 import { ELEMENT_INDEX } from '../../composition';
 import { hotIn, hotUse, type HotWindow } from '../hot-service';
-import { stabilisedShare } from '../material';
+import { stabilisedShare, type PieceSample } from '../material';
 import type { RiskMechanism } from '../mechanism';
 import type { RiskSample } from '../risk-sample';
 import { freeCarbon, minutesToSensitise } from '../sensitising';
 import { newSlot, ofPieces } from '../piece-facts';
 import { told } from '../told';
+import { leastOf } from '../worst-piece';
 
 const SOONEST = newSlot();
 const STABILISED = newSlot();
@@ -23,13 +24,11 @@ function probabilityFor(minutesHot: number, minutes: number): number {
 const beyondPieces = (minutesHot: number, ofBead: number, soonest: number): number =>
   Math.max(0, probabilityFor(minutesHot, ofBead) - probabilityFor(minutesHot, soonest));
 
+const minutesOfPiece = ({ material, composition }: PieceSample): number =>
+  isAustenitic(material.family) ? minutesToSensitise(composition) : Infinity;
+
 /** Minutes to sensitise the austenitic piece that is soonest; Infinity where none is. */
-function quickestPiece({ pieces }: RiskSample): number {
-  let least = Infinity;
-  for (const { material, composition } of pieces)
-    if (isAustenitic(material.family)) least = Math.min(least, minutesToSensitise(composition));
-  return least;
-}
+const quickestPiece = ({ pieces }: RiskSample): number => leastOf(pieces, minutesOfPiece);
 
 /** Ferrite breaks the chain of carbides; a bead beside lean metal keeps more chromium than its neighbour even so. */
 function reliefOf(sample: RiskSample): number {

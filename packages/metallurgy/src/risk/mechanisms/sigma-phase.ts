@@ -19,18 +19,22 @@ const WINDOW: HotWindow = figures.window;
 const QUICK: HotWindow = { ...figures.window, passing: figures.passingRich.passing };
 const [QUICK_FROM, QUICK_TO] = figures.passingRich.chromium as [number, number];
 
-/** Ferrite of a rod's own metal, FN, by rod: worked out once. */
+function ferriteOf({ typical }: Rod): number {
+  const derived = new Float64Array(DERIVED_COUNT);
+  derivePool(toVector(typical), 0, derived, 0);
+  return Math.min(
+    100,
+    wrc1992FerriteNumber(derived[DERIVED.wrcChromium] as number, derived[DERIVED.wrcNickel] as number),
+  );
+}
+
+/** Ferrite of a rod's own metal, FN, by rod: worked out once. Nothing for metal outside the diagram. */
 const OWN = new Map<string, number>();
 function ownFerrite(rod: Rod): number {
   let ferrite = OWN.get(rod.id);
   if (ferrite === undefined) {
-    const derived = new Float64Array(DERIVED_COUNT);
-    derivePool(toVector(rod.typical), 0, derived, 0);
-    ferrite = Math.min(
-      100,
-      wrc1992FerriteNumber(derived[DERIVED.wrcChromium] as number, derived[DERIVED.wrcNickel] as number),
-    );
-    OWN.set(rod.id, (rod.typical.Cr ?? 0) > 16 && (rod.typical.Ni ?? 0) < 20 ? ferrite : (ferrite = 0));
+    ferrite = (rod.typical.Cr ?? 0) > 16 && (rod.typical.Ni ?? 0) < 20 ? ferriteOf(rod) : 0;
+    OWN.set(rod.id, ferrite);
   }
   return ferrite;
 }
@@ -59,10 +63,10 @@ export const sigmaPhase: RiskMechanism = {
   scope: 'bead',
   probability(sample) {
     const { pool } = sample;
-    const quick = ramp(pool[ELEMENT_INDEX.Cr] as number, QUICK_FROM, QUICK_TO);
+    const chromium = pool[ELEMENT_INDEX.Cr] as number;
+    const quick = ramp(chromium, QUICK_FROM, QUICK_TO);
     const hot = (1 - quick) * hotIn(sample, WINDOW) + quick * hotIn(sample, QUICK);
     if (hot === 0) return 0;
-    const chromium = pool[ELEMENT_INDEX.Cr] as number;
     const molybdenum = pool[ELEMENT_INDEX.Mo] as number;
     const nickel = pool[ELEMENT_INDEX.Ni] as number;
     // Ferritic metal without nickel forms sigma only when rich in chromium.

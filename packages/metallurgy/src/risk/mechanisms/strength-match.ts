@@ -7,6 +7,7 @@ import type { RiskSample } from '../risk-sample';
 import { fromJson } from '../../from-json';
 import { newSlot, ofPieces } from '../piece-facts';
 import { told } from '../told';
+import { leastOf } from '../worst-piece';
 
 const WEAKEST = newSlot();
 
@@ -19,11 +20,7 @@ function yieldOf({ material }: PieceSample): number {
   return BY_GRADE[material.id] ?? BY_FAMILY[material.family] ?? 0;
 }
 
-function weakestYield(sample: RiskSample): number {
-  let least = Infinity;
-  for (const piece of sample.pieces) least = Math.min(least, yieldOf(piece));
-  return least;
-}
+const weakestYield = ({ pieces }: RiskSample): number => leastOf(pieces, yieldOf);
 
 /** Yield strength of the bead by what it froze to, MPa. */
 function weldYield(sample: RiskSample): number {

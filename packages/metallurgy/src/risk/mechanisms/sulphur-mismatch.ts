@@ -38,12 +38,10 @@ export const sulphurMismatch: RiskMechanism = {
     const technique = TECHNIQUE[joint.technique] ?? 0;
     const { low, high, count } = sulphurOf(sample);
     if (technique === 0 || count < 2) return 0;
-    let thinnest = Infinity;
-    for (const thickness of joint.thicknessMm) thinnest = Math.min(thinnest, thickness);
     return (
       figures.probability *
       technique *
-      (1 - rampOver(thinnest, figures.thinUpToMm)) *
+      (1 - rampOver(sample.facts.thinnestMm, figures.thinUpToMm)) *
       (1 - rampOver(low, figures.lowSulphur)) *
       rampOver(high, figures.highSulphur)
     );

@@ -67,13 +67,6 @@ function strainPercent(sample: RiskSample): number {
   return gap * swing * 100;
 }
 
-/** Thinnest piece, mm. */
-function thinnestOf({ pieces }: RiskSample): number {
-  let least = Infinity;
-  for (const { thicknessMm } of pieces) least = Math.min(least, thicknessMm);
-  return least;
-}
-
 /** Fatigue along the bead from parts that grow differently when heated. */
 export const thermalMismatch: RiskMechanism = {
   id: 'thermal-mismatch',
@@ -83,7 +76,7 @@ export const thermalMismatch: RiskMechanism = {
     const { cycling } = sample.service;
     const weight = cycling === true ? 1 : cycling === false ? figures.notCycled : figures.unknownCycling;
     const { mm, share } = figures.thin;
-    const stiff = share + (1 - share) * rampOver(thinnestOf(sample), mm);
+    const stiff = share + (1 - share) * rampOver(sample.facts.thinnestMm, mm);
     return weight * stiff * step(strainPercent(sample), figures.center, figures.width);
   },
   explain(sample) {
