@@ -1,23 +1,28 @@
 import figures from '../../../data/risks/liquid-metal.json';
-import { isAustenitic } from '../../catalogue';
+import { isStainless } from '../../catalogue';
 import type { RiskMechanism } from '../mechanism';
 import type { RiskSample } from '../risk-sample';
 import { told } from '../told';
 
-/** How likely a coating anywhere in the joint harms it; austenitic metal anywhere in it suffers most. */
-function ofJoint({ pieces }: Pick<RiskSample, 'pieces'>): number {
-  let austenitic = false;
-  for (const { material } of pieces) if (isAustenitic(material.family)) austenitic = true;
+/** Whether austenitic metal is about: with a stainless piece the bead is, where the piece is not. */
+function anyStainless({ pieces }: Pick<RiskSample, 'pieces'>): boolean {
+  return pieces.some(({ material }) => isStainless(material.family));
+}
+
+/** How likely a coating anywhere in the joint harms it; austenitic metal suffers most. */
+function ofJoint(sample: Pick<RiskSample, 'pieces'>): number {
+  const { pieces } = sample;
+  const stainless = anyStainless(sample);
   let worst = 0;
   for (const { coating } of pieces) {
     const share =
       coating === 'galvanised'
-        ? austenitic
-          ? figures.zinc.austenitic
+        ? stainless
+          ? figures.zinc.stainless
           : figures.zinc.other
         : coating === 'copper-plated'
-          ? austenitic
-            ? figures.copper.austenitic
+          ? stainless
+            ? figures.copper.stainless
             : figures.copper.other
           : coating === 'plated'
             ? figures.plated
@@ -25,6 +30,12 @@ function ofJoint({ pieces }: Pick<RiskSample, 'pieces'>): number {
     worst = Math.max(worst, share);
   }
   return worst;
+}
+
+function zincReason(id: string, stainless: boolean): string {
+  return stainless
+    ? `Zinc on ${id} melts and runs along the grains of austenitic metal, piece or bead, which opens at once; it boils into pores and fume fever, too.`
+    : `Zinc on ${id} boils into pores and fume fever, and can run along the grains.`;
 }
 
 /** Zinc, copper or an unknown plating that melts into the grains of the steel beside the bead. */
@@ -35,21 +46,17 @@ export const liquidMetal: RiskMechanism = {
   probability: ofJoint,
   explain(sample) {
     const coated = sample.pieces.find(({ coating }) => coating !== 'bare');
-    const id = coated?.material.id ?? '';
+    if (coated === undefined) return { drivers: [], reason: 'No piece is coated.', remedy: 'None needed.' };
+    const { coating, material } = coated;
     return {
       drivers: [],
       reason:
-        coated === undefined
-          ? 'No piece is coated.'
-          : coated.coating === 'galvanised'
-            ? `Zinc on ${id} melts and runs along the grains of austenitic metal, which opens at once; it boils into pores and fume fever, too.`
-            : coated.coating === 'copper-plated'
-              ? `Copper on ${id} melts and runs along the grains beside the bead.`
-              : `Plating on ${id} may be zinc, cadmium, copper or hard chromium: poison fume and cracks.`,
-      remedy:
-        coated === undefined
-          ? 'None needed.'
-          : 'Strip it well back from the joint, inside too, before any heat; extraction and the right mask.',
+        coating === 'galvanised'
+          ? zincReason(material.id, anyStainless(sample))
+          : coating === 'copper-plated'
+            ? `Copper on ${material.id} melts and runs along the grains beside the bead.`
+            : `Plating on ${material.id} may be zinc, cadmium, copper or hard chromium: poison fume and cracks.`,
+      remedy: 'Strip it well back from the joint, inside too, before any heat; extraction and the right mask.',
     };
   },
   ...told(figures),

@@ -223,7 +223,9 @@ describe('what comes in with the metal and the gas', () => {
       riskOf('liquid-metal', { grades, rod: 'ER309L', coatings: [coating, 'bare'] });
     expect(coated('galvanised')).toBeGreaterThan(0.8);
     expect(coated('copper-plated')).toBeGreaterThan(0.8);
+    expect(coated('galvanised', ['A36', '416'])).toBeGreaterThan(0.8);
     expect(coated('galvanised', ['A36', 'A36'])).toBeLessThan(0.8);
+    expect(coated('copper-plated', ['A36', 'A36'])).toBeLessThan(0.5);
     expect(coated('plated')).toBeGreaterThanOrEqual(HIGH);
     expect(riskOf('contamination', { grades: ['12L14', '304'], rod: 'ER309L' })).toBeGreaterThan(HIGH);
     const soaked = riskOf('contamination', {
