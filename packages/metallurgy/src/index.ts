@@ -5,6 +5,7 @@ export * from './constitution';
 export * from './catalogue';
 export * from './identify';
 export * from './joint';
+export * from './assembly';
 export * from './pool';
 export * from './service';
 export * from './risk';

@@ -1,3 +1,5 @@
 export * from './check-shares';
 export * from './joint-input';
 export * from './complete-joint';
+export * from './joint-fit';
+export * from './joint-section';

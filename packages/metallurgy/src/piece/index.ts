@@ -1,5 +1,6 @@
 export * from './conditions';
 export * from './forms';
 export * from './limits';
+export * from './shapes';
 export * from './coating';
 export * from './item-families';

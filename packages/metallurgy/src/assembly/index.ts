@@ -1,0 +1,13 @@
+export * from './assembly-input';
+export { bodyOf, isHollow, type Body } from './body';
+export type { Meeting, SettledJoint, SettledSide, SidePlace } from './settle-sides';
+export { layOut, boxOf, type Box, type LaidJoint, type LaidPiece, type Layout } from './layout';
+export type { Outline } from './outline';
+export { seamLength, type Seam } from './seam';
+export * from './spot';
+export * from './describe-part';
+export type { Point, Vector } from './vector';
+export type { Figure, Missing } from './missing';
+export { pieceFigures, type PieceFigures } from './piece-figures';
+export { innerSpaces, type Dam, type InnerSpace, type Pocket, type SpaceRun } from './inner-spaces';
+export { jointFigures, type JointFigures, type Shade } from './joint-figures';
