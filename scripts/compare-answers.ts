@@ -20,9 +20,14 @@ interface Demo {
     readonly title: string;
     readonly service: object;
     readonly temperaturesC?: object;
-    readonly joint?: object;
+    readonly joints: readonly { readonly joint: object; readonly sides: readonly { readonly piece: number }[] }[];
+    readonly alike?: boolean;
     readonly pieces: readonly (Record<string, unknown> & {
-      readonly tests?: readonly (Record<string, unknown> & { readonly note?: string; readonly struckOut?: string })[];
+      readonly tests?: readonly (Record<string, unknown> & {
+        readonly note?: string;
+        readonly spot?: unknown;
+        readonly struckOut?: string;
+      })[];
     })[];
   }[];
 }
@@ -38,23 +43,29 @@ const demo = (root: string): Promise<Demo> =>
 
 /** Questions of the demo jobs as a version itself makes them. */
 async function demoQuestions(root: string): Promise<Map<string, ChooseInput>> {
-  const { jobQuestion, newJobSchema, newPieceSchema } = await contracts(root);
+  const { jointQuestion, newJobSchema, newPieceSchema } = await contracts(root);
   const questions = new Map<string, ChooseInput>();
-  for (const { title, service, temperaturesC, joint, pieces } of (await demo(root)).DEMO_JOBS) {
+  for (const { title, service, temperaturesC, joints, alike, pieces } of (await demo(root)).DEMO_JOBS) {
     // What is left out is as each version itself fills it in.
     const job = {
       ...newJobSchema.parse({ title, service, ...(temperaturesC ? { temperaturesC } : {}) }),
-      joint: joint ? { joint } : null,
       pieces: pieces.map(({ tests = [], ...piece }, position) => ({
         ...newPieceSchema.parse(piece),
+        id: String(position),
         position,
         withdrawnAt: null,
-        tests: tests.map(({ note: _note, struckOut, ...entry }) => ({ entry, struckOutAt: struckOut ?? null })),
+        tests: tests.map(({ note: _note, spot: _spot, struckOut, ...entry }) => ({
+          entry,
+          struckOutAt: struckOut ?? null,
+        })),
       })),
     };
-    // Of a job the question reads nothing but this.
-    const question = jobQuestion(job as unknown as Parameters<typeof jobQuestion>[0]);
-    if (question) questions.set(title, question);
+    for (const [index, { joint, sides }] of (alike ? joints.slice(0, 1) : joints).entries()) {
+      const described = { joint, sides: sides.map(({ piece }) => ({ piece: String(piece) })) };
+      // Of a job and a joint the question reads nothing but this.
+      const question = jointQuestion(...([job, described] as unknown as Parameters<typeof jointQuestion>));
+      if (question) questions.set(`${title}, joint ${index + 1}`, question);
+    }
   }
   return questions;
 }

@@ -1,8 +1,15 @@
-import type { JobDetail, Piece } from './records';
+import type { JobDetail, JointRecord, Piece } from './records';
 
-/** Pieces that take part in the joint: those not withdrawn, in their order. */
-export function activePieces(job: Pick<JobDetail, 'pieces'>): readonly Piece[] {
-  return job.pieces
-    .filter(({ withdrawnAt }) => withdrawnAt === null)
-    .sort((left, right) => left.position - right.position);
+interface Listed {
+  readonly position: number;
+  readonly withdrawnAt: string | null;
 }
+
+const active = <One extends Listed>(all: readonly One[]): readonly One[] =>
+  all.filter(({ withdrawnAt }) => withdrawnAt === null).sort((left, right) => left.position - right.position);
+
+/** Pieces of a job that are not withdrawn, in their order. */
+export const activePieces = (job: Pick<JobDetail, 'pieces'>): readonly Piece[] => active(job.pieces);
+
+/** Joints of a job that are not withdrawn, in their order. */
+export const activeJoints = (job: Pick<JobDetail, 'joints'>): readonly JointRecord[] => active(job.joints);

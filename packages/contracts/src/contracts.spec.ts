@@ -1,27 +1,36 @@
 import { dotted, InputError, known, NOT_GIVEN } from '@variatum/metallurgy';
 import { activePieces } from './active-pieces';
-import { jobQuestion, pieceQuestion } from './question';
+import { alikeJoints, leaderOf, leadingJoints } from './alike-joints';
+import { assemblyOf } from './part';
+import { jointQuestion, pieceQuestion } from './question';
 import { parseWith } from './parse';
 import { inputProblem } from './problem';
 import { chooseQuestionSchema, constitutionQuestionSchema } from './questions';
-import { newPieceSchema, type JobDetail, type Piece } from './records';
+import { newPieceSchema, NO_FIT, type JobDetail, type JointRecord, type Piece } from './records';
 import { unkeepableText } from './unkeepable-text';
 
 const ID = '00000000-0000-4000-8000-000000000000';
 const piece = (fields: Partial<Piece> = {}): Piece => ({
   id: ID, jobId: ID, position: 0, name: 'Piece', kind: 'base', itemFamily: null, form: null, thicknessMm: NOT_GIVEN, size: '', outsideMm: NOT_GIVEN,
+  shape: null, lengthMm: NOT_GIVEN, widthMm: NOT_GIVEN, endOutsideMm: NOT_GIVEN, bendDeg: NOT_GIVEN, count: 1,
   condition: null, marks: '', coating: null, origin: '', grade: null, weldMetal: null, likelyFamily: null, version: 1, withdrawnAt: null, tests: [], ...fields,
 }); // prettier-ignore
 const job = (pieces: Piece[], fields: Partial<JobDetail> = {}): JobDetail => ({
   id: ID, title: 'Job', item: '', state: 'bench', stage: 'job', service: {}, temperaturesC: [NOT_GIVEN, NOT_GIVEN], lastRod: null, pieceCount: pieces.length,
   families: [], photos: [], version: 1,
-  createdAt: '2026-01-01T00:00:00Z', updatedAt: '2026-01-01T00:00:00Z', withdrawnAt: null, pieces, joint: null, decisions: [], ...fields,
+  createdAt: '2026-01-01T00:00:00Z', updatedAt: '2026-01-01T00:00:00Z', withdrawnAt: null, pieces, joints: [], decisions: [], ...fields,
 }); // prettier-ignore
+const joint = (fields: Partial<JointRecord> = {}): JointRecord => ({
+  id: ID, jobId: ID, position: 0, name: '', joint: { type: 'lap' }, sides: [], fit: NO_FIT, lengthMm: NOT_GIVEN, course: null, alikeTo: null,
+  version: 1, withdrawnAt: null, ...fields,
+}); // prettier-ignore
+const side = (piece: string) => ({ piece, end: null, alongMm: NOT_GIVEN, clock: null });
 const stamp = '2026-01-01T00:00:00Z';
 const test1 = {
   id: ID,
   pieceId: ID,
   entry: { test: 'magnet', outcome: 'none' },
+  spot: null,
   note: '',
   version: 1,
   createdAt: stamp,
@@ -30,9 +39,9 @@ const test1 = {
 };
 
 describe('the question a job asks', () => {
-  test('is none while there is no piece', () => expect(jobQuestion(job([]))).toBeNull());
+  test('is none while there is no piece', () => expect(jointQuestion(job([]), null)).toBeNull());
   test('leaves out withdrawn pieces and struck-out tests', () => {
-    const question = jobQuestion(
+    const question = jointQuestion(
       job([
         piece({
           tests: [
@@ -42,6 +51,7 @@ describe('the question a job asks', () => {
         }),
         piece({ withdrawnAt: stamp, grade: '304' }),
       ]),
+      null,
     );
     expect(question?.pieces).toEqual([{ item: {}, tests: [{ test: 'magnet', outcome: 'none' }] }]);
   });
@@ -62,23 +72,54 @@ describe('the question a job asks', () => {
   });
   test('takes thickness from the pieces unless the joint has its own', () => {
     const pieces = [piece({ grade: '304', thicknessMm: known(1.5) }), piece({ grade: 'A36', position: 1 })];
-    expect(jobQuestion(job(pieces))?.joint).toEqual({ type: 'bevel', thicknessMm: [1.5, 3] });
-    expect(
-      jobQuestion(job(pieces, { joint: { id: ID, jobId: ID, version: 1, joint: { type: 'lap', thicknessMm: 2 } } }))
-        ?.joint,
-    ).toEqual({ type: 'lap', thicknessMm: 2 });
+    expect(jointQuestion(job(pieces), null)?.joint).toEqual({ type: 'bevel', thicknessMm: [1.5, 3] });
+    expect(jointQuestion(job(pieces), joint({ joint: { type: 'lap', thicknessMm: 2 } }))?.joint).toEqual({
+      type: 'lap',
+      thicknessMm: 2,
+    });
   });
   test('hands on the shelf and the house preferences only when there are any', () => {
-    const plain = jobQuestion(job([piece()]));
+    const plain = jointQuestion(job([piece()]), null);
     expect(plain).not.toHaveProperty('stock');
     const stock = [
       { id: ID, rod: 'ER309L', inStock: true, diameterMm: NOT_GIVEN, note: '', version: 1 },
       { id: ID, rod: 'ER312', inStock: false, diameterMm: NOT_GIVEN, note: '', version: 1 },
     ];
-    expect(jobQuestion(job([piece()]), stock, { preferences: { ER312: 2 } })).toMatchObject({
+    expect(jointQuestion(job([piece()]), null, stock, { preferences: { ER312: 2 } })).toMatchObject({
       stock: ['ER309L'],
       preferences: { ER312: 2 },
     });
+  });
+  test('is of the pieces its joint names, in its order; one that was taken off is not among them', () => {
+    const [a, b, c] = ['a', 'b', 'c'].map((id, position) =>
+      piece({ id, position, grade: ['304', 'A36', '316L'][position]! }),
+    );
+    const of = (sides: string[], pieces = [a!, b!, c!]) =>
+      jointQuestion(job(pieces), joint({ sides: sides.map(side) }))?.pieces.map(({ grade }) => grade);
+    expect(of(['c', 'a'])).toEqual(['316L', '304']);
+    expect(of([])).toEqual(['304', 'A36', '316L']);
+    expect(of(['c', 'a'], [a!, b!, { ...c!, withdrawnAt: stamp }])).toEqual(['304']);
+  });
+  test('joints alike to another follow it while it is there', () => {
+    const [first, second, third] = [
+      joint({ id: 'a' }),
+      joint({ id: 'b', alikeTo: 'a' }),
+      joint({ id: 'c', alikeTo: 'b' }),
+    ];
+    const all = [first!, second!, third!];
+    expect(leaderOf(all, second!)).toBe(first);
+    // Not alike to what is itself alike to another.
+    expect(leadingJoints(all)).toEqual([first, third]);
+    expect(alikeJoints(all, first!)).toEqual([first, second]);
+    expect(leaderOf([second!, third!], second!)).toBe(second);
+  });
+  test('the part to draw has the type of the joint another is alike to, and old welds are no sides of it', () => {
+    const pieces = [piece({ id: 'a' }), piece({ id: 'w', kind: 'old-weld' })];
+    const joints = [
+      joint({ id: '1', sides: [side('a'), side('w')] }),
+      joint({ id: '2', joint: { type: 'bevel' }, alikeTo: '1', sides: [side('a')] }),
+    ];
+    expect(assemblyOf(pieces, joints).joints.map(({ type, sides }) => [type, sides.map((one) => one.piece)])).toEqual([['lap', ['a']], ['lap', ['a']]]); // prettier-ignore
   });
   test('keeps the pieces in their order', () => {
     expect(

@@ -5,18 +5,19 @@ import { id, versionBodySchema } from './fields';
 import { jobQuerySchema } from './job-query';
 import { newPhotoSchema, PHOTO_MEDIA_TYPES, photoPatchSchema, photoSchema } from './photo';
 import {
+  boardJobSchema,
   decisionBriefSchema,
   decisionSchema,
   fieldTestSchema,
   jobDetailSchema,
   jobHeadSchema,
   jobPatchSchema,
-  jobSchema,
-  jointPutSchema,
+  jointPatchSchema,
   jointRecordSchema,
   newDecisionSchema,
   newFieldTestSchema,
   newJobSchema,
+  newJointSchema,
   newPieceSchema,
   piecePatchSchema,
   pieceSchema,
@@ -65,7 +66,7 @@ export const ENDPOINTS = {
   'GET /jobs': {
     summary: 'Jobs, last changed first',
     query: jobQuerySchema,
-    answer: z.object({ jobs: z.array(jobSchema), total: z.int() }),
+    answer: z.object({ jobs: z.array(boardJobSchema), total: z.int() }),
   },
   'POST /jobs': { summary: 'Create a job', body: newJobSchema, answer: jobDetailSchema, status: 201 },
   'GET /jobs/:id': { summary: 'A job with everything on it', answer: jobDetailSchema },
@@ -101,7 +102,9 @@ export const ENDPOINTS = {
   'PATCH /photos/:id': { summary: 'Change a picture', body: photoPatchSchema, answer: photoSchema },
   ...withdrawal('/photos', 'a picture', photoSchema),
 
-  'PUT /jobs/:id/joint': { summary: 'Set the joint', body: jointPutSchema, answer: jointRecordSchema },
+  'POST /jobs/:id/joints': { summary: 'Add a joint', body: newJointSchema, answer: jointRecordSchema, status: 201 },
+  'PATCH /joints/:id': { summary: 'Change a joint', body: jointPatchSchema, answer: jointRecordSchema },
+  ...withdrawal('/joints', 'a joint', jointRecordSchema),
 
   'GET /jobs/:id/decisions': {
     summary: 'Decisions of a job in brief, newest first',

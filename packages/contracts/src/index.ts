@@ -1,4 +1,6 @@
 export * from './active-pieces';
+export * from './alike-joints';
+export * from './part';
 export * from './questions';
 export * from './computations';
 export * from './session';

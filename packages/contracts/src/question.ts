@@ -1,6 +1,6 @@
 import { JOINTS, MOST_PIECES, type ChooseInput, type JointInput, type PieceInput } from '@variatum/metallurgy';
 import { activePieces } from './active-pieces';
-import type { JobDetail, Piece, RodStock } from './records';
+import type { JobDetail, JointRecord, Piece, RodStock } from './records';
 import type { Workshop } from './workshop';
 
 /** What of a piece its question is made from. */
@@ -37,23 +37,35 @@ function temperaturesOf({ temperaturesC: [coldest, hottest] }: Pick<JobDetail, '
   return { temperatureC: [coldest.value, hottest.value] };
 }
 
+/** Pieces that meet in a joint, in its order; all of the job, as many as a joint may have, while it names none. */
+export function piecesOfJoint(
+  job: Pick<JobDetail, 'pieces'>,
+  joint: Pick<JointRecord, 'sides'> | null,
+): readonly Piece[] {
+  const pieces = activePieces(job);
+  const named = (joint?.sides ?? []).flatMap((side) => pieces.find(({ id }) => id === side.piece) ?? []);
+  return (named.length > 0 ? named : pieces).slice(0, MOST_PIECES);
+}
+
 /**
- * The question a job asks of `choose`, or null while it has no piece. What is not known widens the answer.
+ * The question a joint of a job asks of `choose`, or null while it has no piece. What is not known widens the answer.
+ * @param joint one of its joints; null: the job has none yet, and all its pieces meet
  * @param rods rods of the workshop's rack; with none at hand, what is at hand counts as not stated
  */
-export function jobQuestion(
+export function jointQuestion(
   job: JobDetail,
+  joint: Pick<JointRecord, 'joint' | 'sides'> | null,
   rods: readonly RodStock[] = [],
   workshop?: Pick<Workshop, 'preferences'>,
 ): ChooseInput | null {
-  const pieces = activePieces(job);
+  const pieces = piecesOfJoint(job, joint);
   if (pieces.length === 0) return null;
   const stock = rods.filter(({ inStock }) => inStock).map(({ rod }) => rod);
   const thicknessMm = pieces.map((piece) => piece.thicknessMm.value ?? JOINTS.defaultThicknessMm);
-  const joint: JointInput = { type: 'bevel', ...job.joint?.joint };
+  const described: JointInput = { type: 'bevel', ...joint?.joint };
   return {
-    pieces: pieces.slice(0, MOST_PIECES).map(pieceQuestion),
-    joint: joint.thicknessMm === undefined ? { ...joint, thicknessMm: thicknessMm.slice(0, MOST_PIECES) } : joint,
+    pieces: pieces.map(pieceQuestion),
+    joint: described.thicknessMm === undefined ? { ...described, thicknessMm } : described,
     service: { ...job.service, ...temperaturesOf(job) },
     ...(stock.length > 0 ? { stock } : {}),
     ...(workshop && Object.keys(workshop.preferences).length > 0 ? { preferences: workshop.preferences } : {}),

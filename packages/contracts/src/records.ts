@@ -1,7 +1,18 @@
-import { COATINGS, FORMS, NOT_GIVEN, PIECE_CONDITIONS } from '@variatum/metallurgy';
+import {
+  COATINGS,
+  COURSES,
+  ENDS,
+  FIT_SIZES,
+  FORMS,
+  LIMITS,
+  MOST_PIECES,
+  NOT_GIVEN,
+  PIECE_CONDITIONS,
+  SHAPES,
+} from '@variatum/metallurgy';
 import * as z from 'zod';
 import { jointSchema, serviceSchema, testEntrySchema } from './questions';
-import { id, MOST_VERSION, quantity, stamp, text, version } from './fields';
+import { id, limited, quantity, stamp, text, version } from './fields';
 import { photoSchema } from './photo';
 import { JOB_STATES, STAGES } from './states';
 
@@ -34,7 +45,7 @@ export const jobHeadSchema = z.object({
 });
 export type JobHead = z.infer<typeof jobHeadSchema>;
 
-/** A job without its pieces, as the board lists it. */
+/** A job without its pieces and joints. */
 export const jobSchema = jobHeadSchema.extend({
   /** Short line of the last decision, or null. */
   lastRod: z.string().nullable(),
@@ -43,18 +54,6 @@ export const jobSchema = jobHeadSchema.extend({
   families: z.array(z.string()),
 });
 export type Job = z.infer<typeof jobSchema>;
-
-/** Body that creates a job; an id chosen by the client makes a repeated request harmless. */
-export const newJobSchema = z.strictObject({
-  id: id.optional(),
-  title: jobFields.title,
-  item: jobFields.item.default(''),
-  state: jobStateSchema.default('bench'),
-  stage: stageSchema.default('job'),
-  service: jobFields.service.default({}),
-  temperaturesC: jobFields.temperaturesC.default([NOT_GIVEN, NOT_GIVEN]),
-});
-export type NewJob = z.input<typeof newJobSchema>;
 
 /** Body that changes a job. */
 export const jobPatchSchema = z.strictObject(jobFields).partial().extend({ version });
@@ -66,9 +65,22 @@ const pieceFields = {
   /** What kind of part it is, by the id of an item family. */
   itemFamily: z.string().max(60).nullable(),
   form: z.enum(FORMS).nullable(),
+  /** In space; null: as its form usually is. */
+  shape: z.enum(SHAPES).nullable(),
   thicknessMm: quantity('thicknessMm', 'mm', 'a thickness'),
   size: text(80),
   outsideMm: quantity('outsideMm', 'mm', 'an outside diameter'),
+  lengthMm: quantity('lengthMm', 'mm', 'a length'),
+  /** Across something flat; over all of a ring. */
+  widthMm: quantity('widthMm', 'mm', 'a width'),
+  /** Outside diameter of a swaged or reduced end. */
+  endOutsideMm: quantity('outsideMm', 'mm', 'an outside diameter'),
+  bendDeg: quantity('bendDeg', '°', 'an angle'),
+  /** How many alike there are. */
+  count: z
+    .int()
+    .min(LIMITS.pieceCount[0], `give ${LIMITS.pieceCount.join(' to ')} pieces`)
+    .max(LIMITS.pieceCount[1], `give ${LIMITS.pieceCount.join(' to ')} pieces`),
   condition: z.enum(PIECE_CONDITIONS.map(({ id: name }) => name)).nullable(),
   /** Marks on the piece, as read. */
   marks: text(200),
@@ -80,11 +92,16 @@ const pieceFields = {
   weldMetal: z.string().max(40).nullable(),
 };
 
+/** Where on a piece something was seen: share of its length, and hour round it. */
+export const spotSchema = z.strictObject({ along: z.number().min(0).max(1), clock: limited('clock', "o'clock") });
+
 /** A logged field test; a wrong one is struck out, never erased. */
 export const fieldTestSchema = z.object({
   id,
   pieceId: id,
   entry: testEntrySchema,
+  /** Where it was done; null: not said. */
+  spot: spotSchema.nullable(),
   note: z.string(),
   version: z.int(),
   createdAt: stamp,
@@ -118,7 +135,13 @@ export const newPieceSchema = z.strictObject({
   form: pieceFields.form.default(null),
   thicknessMm: pieceFields.thicknessMm.default(NOT_GIVEN),
   size: pieceFields.size.default(''),
+  shape: pieceFields.shape.default(null),
   outsideMm: pieceFields.outsideMm.default(NOT_GIVEN),
+  lengthMm: pieceFields.lengthMm.default(NOT_GIVEN),
+  widthMm: pieceFields.widthMm.default(NOT_GIVEN),
+  endOutsideMm: pieceFields.endOutsideMm.default(NOT_GIVEN),
+  bendDeg: pieceFields.bendDeg.default(NOT_GIVEN),
+  count: pieceFields.count.default(1),
   condition: pieceFields.condition.default(null),
   marks: pieceFields.marks.default(''),
   coating: pieceFields.coating.default(null),
@@ -136,6 +159,7 @@ export type PiecePatch = z.infer<typeof piecePatchSchema>;
 export const newFieldTestSchema = z.strictObject({
   id: id.optional(),
   entry: testEntrySchema,
+  spot: spotSchema.nullable().default(null),
   note: text(500).default(''),
 });
 export type NewFieldTest = z.input<typeof newFieldTestSchema>;
@@ -143,20 +167,102 @@ export type NewFieldTest = z.input<typeof newFieldTestSchema>;
 /** Body that strikes a test out. */
 export const strikeOutSchema = z.strictObject({ reason: text(300).min(1, 'say why the entry is wrong') });
 
-/** The joint of a job. */
-export const jointRecordSchema = z.object({ id, jobId: id, joint: jointSchema, version: z.int() });
+/** One side of a joint: a piece, and where on it. What is null or not given follows from how the joint meets. */
+export const jointSideSchema = z.strictObject({
+  piece: id,
+  end: z.enum(ENDS).nullable(),
+  alongMm: quantity('alongMm', 'mm', 'a distance'),
+  clock: limited('clock', "o'clock").nullable(),
+});
+export type JointSideRecord = z.infer<typeof jointSideSchema>;
+
+/** How the edges are prepared and set. */
+export const jointFitSchema = z.strictObject({
+  gapMm: quantity('gapMm', 'mm', 'a gap'),
+  landMm: quantity('landMm', 'mm', 'a land'),
+  bevelDeg: quantity('bevelDeg', '°', 'an angle'),
+  mismatchMm: quantity('mismatchMm', 'mm', 'a mismatch'),
+  legMm: quantity('legMm', 'mm', 'a leg'),
+} satisfies Record<(typeof FIT_SIZES)[number], z.ZodType>);
+export type JointFitRecord = z.infer<typeof jointFitSchema>;
+
+/** A fit of which nothing is said. */
+export const NO_FIT: JointFitRecord = {
+  gapMm: NOT_GIVEN,
+  landMm: NOT_GIVEN,
+  bevelDeg: NOT_GIVEN,
+  mismatchMm: NOT_GIVEN,
+  legMm: NOT_GIVEN,
+};
+
+const jointFields = {
+  /** What people call it; empty: its number. */
+  name: text(80),
+  joint: jointSchema,
+  /** Its pieces: the base metals in their order, an old weld after them. None yet: all pieces of the job. */
+  sides: z.array(jointSideSchema).max(MOST_PIECES, `a joint has at most ${MOST_PIECES} pieces`),
+  fit: jointFitSchema,
+  /** Length of a crack, a bead or a seam shorter than what it follows. */
+  lengthMm: quantity('lengthMm', 'mm', 'a length'),
+  course: z.enum(COURSES).nullable(),
+  /** The joint it is alike to: that one's description, choice and decision hold for it. */
+  alikeTo: id.nullable(),
+};
+
+/** A joint of a job. */
+export const jointRecordSchema = z.object({
+  id,
+  jobId: id,
+  position: z.int(),
+  ...jointFields,
+  version: z.int(),
+  withdrawnAt: stamp.nullable(),
+});
 export type JointRecord = z.infer<typeof jointRecordSchema>;
 /** A joint as it is described. */
 export type JointDescription = JointRecord['joint'];
 
-/** Body that sets the joint; version 0 when there is none yet. */
-export const jointPutSchema = z.strictObject({ version: z.int().min(0).max(MOST_VERSION), joint: jointSchema });
-export type JointPut = z.infer<typeof jointPutSchema>;
+/** Body that adds a joint. */
+export const newJointSchema = z.strictObject({
+  id: id.optional(),
+  name: jointFields.name.default(''),
+  joint: jointFields.joint,
+  sides: jointFields.sides.default([]),
+  fit: jointFields.fit.default(NO_FIT),
+  lengthMm: jointFields.lengthMm.default(NOT_GIVEN),
+  course: jointFields.course.default(null),
+  alikeTo: jointFields.alikeTo.default(null),
+});
+export type NewJoint = z.input<typeof newJointSchema>;
+
+/** Body that changes a joint. */
+export const jointPatchSchema = z.strictObject(jointFields).partial().extend({ version });
+export type JointPatch = z.infer<typeof jointPatchSchema>;
+
+/** Most pieces or joints a new job begins with. */
+const MOST_AT_ONCE = 100;
+
+/** Body that creates a job; an id chosen by the client makes a repeated request harmless. */
+export const newJobSchema = z.strictObject({
+  id: id.optional(),
+  title: jobFields.title,
+  item: jobFields.item.default(''),
+  state: jobStateSchema.default('bench'),
+  stage: stageSchema.default('job'),
+  service: jobFields.service.default({}),
+  temperaturesC: jobFields.temperaturesC.default([NOT_GIVEN, NOT_GIVEN]),
+  /** The part it begins with: joints name these pieces by the ids given here. */
+  pieces: z.array(newPieceSchema).max(MOST_AT_ONCE).default([]),
+  joints: z.array(newJointSchema).max(MOST_AT_ONCE).default([]),
+});
+export type NewJob = z.input<typeof newJobSchema>;
 
 /** A decision in brief, as lists carry it: which rod, by which engine and seed, and why. */
 export const decisionBriefSchema = z.object({
   id,
   jobId: id,
+  /** Joint it was decided for; null: for the job as a whole, before it had a joint. */
+  jointId: id.nullable(),
   rod: z.string().nullable(),
   recommended: z.string().nullable(),
   engineVersion: z.string(),
@@ -176,6 +282,7 @@ export type Decision = z.infer<typeof decisionSchema>;
 /** Body that records a decision: the server computes the result itself from the job as it stands. */
 export const newDecisionSchema = z.strictObject({
   id: id.optional(),
+  jointId: id.nullable().default(null),
   rod: z.string().max(40).nullable(),
   seed: z.int().min(0).max(2147483647).default(1),
   note: text(1000).default(''),
@@ -185,11 +292,55 @@ export type NewDecision = z.input<typeof newDecisionSchema>;
 /** A job with everything on it. */
 export const jobDetailSchema = jobSchema.extend({
   pieces: z.array(pieceSchema),
-  joint: jointRecordSchema.nullable(),
+  joints: z.array(jointRecordSchema),
   decisions: z.array(decisionBriefSchema),
   photos: z.array(photoSchema),
 });
 export type JobDetail = z.infer<typeof jobDetailSchema>;
+
+/** What of a piece a small picture of the part is drawn from. */
+export const partPieceSchema = pieceSchema.pick({
+  id: true,
+  position: true,
+  name: true,
+  kind: true,
+  form: true,
+  shape: true,
+  thicknessMm: true,
+  outsideMm: true,
+  lengthMm: true,
+  widthMm: true,
+  endOutsideMm: true,
+  bendDeg: true,
+  count: true,
+  grade: true,
+  weldMetal: true,
+  likelyFamily: true,
+});
+export type PartPiece = z.infer<typeof partPieceSchema>;
+
+/** What of a joint a small picture of the part is drawn from. */
+export const partJointSchema = jointRecordSchema.pick({
+  id: true,
+  position: true,
+  name: true,
+  joint: true,
+  sides: true,
+  fit: true,
+  lengthMm: true,
+  course: true,
+  alikeTo: true,
+});
+export type PartJoint = z.infer<typeof partJointSchema>;
+
+/** A job as the board lists it: with its part in small, and the joints a rod was decided for. */
+export const boardJobSchema = jobSchema.extend({
+  pieces: z.array(partPieceSchema),
+  joints: z.array(partJointSchema),
+  /** The last decision for each joint, and for the job as a whole where it has none. */
+  decided: z.array(decisionBriefSchema.pick({ jointId: true, rod: true })),
+});
+export type BoardJob = z.infer<typeof boardJobSchema>;
 
 const diameter = quantity('rodDiameterMm', 'mm', 'a diameter');
 

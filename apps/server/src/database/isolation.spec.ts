@@ -6,7 +6,7 @@ import { addDecision } from '../decisions/store';
 import { addFieldTest } from '../field-tests/store';
 import { contextOf } from '../http/context';
 import { addJob } from '../jobs/store';
-import { putJoint } from '../joints/store';
+import { addJoint } from '../joints/store';
 import { addPhoto } from '../photos/store';
 import { addPiece } from '../pieces/store';
 import { putRodStock } from '../rod-stock/store';
@@ -22,6 +22,7 @@ interface Foreign {
   readonly tests: string;
   readonly photos: string;
   readonly decisions: string;
+  readonly joints: string;
 }
 
 let server: TestServer;
@@ -38,7 +39,7 @@ beforeAll(async () => {
   const { id: jobs } = await addJob(next, { title: 'Next door' });
   const { id: pieces } = await addPiece(next, jobs, { name: 'Rail' });
   const { id: tests } = await addFieldTest(next, pieces, { entry: { test: 'chips', outcome: 'short' } });
-  await putJoint(next, jobs, { version: 0, joint: { type: 'lap' } });
+  const { id: joints } = await addJoint(next, jobs, { joint: { type: 'lap' } });
   await putRodStock(next, 'ER308L', { inStock: true });
   const { id: photos } = await addPhoto(
     next,
@@ -50,6 +51,7 @@ beforeAll(async () => {
   const { id: decisions } = await addDecision(next, {
     id: randomUUID(),
     jobId: jobs,
+    jointId: null,
     rod: null,
     recommended: null,
     engineVersion: '0',
@@ -59,7 +61,7 @@ beforeAll(async () => {
     resultJson: '{}',
     madeFrom: 'made for this test',
   });
-  foreign = { workshop, jobs, pieces, tests, photos, decisions };
+  foreign = { workshop, jobs, pieces, tests, photos, decisions, joints };
 });
 afterAll(() => server.close());
 
@@ -72,7 +74,8 @@ const BODIES: { readonly [One in Address]?: object } = {
   'POST /pieces/:id/tests': { entry: { test: 'chips', outcome: 'short' } },
   'POST /tests/:id/strike-out': { reason: 'mine' },
   'PATCH /photos/:id': { version: 1, caption: 'Mine' },
-  'PUT /jobs/:id/joint': { version: 1, joint: { type: 'bevel' } },
+  'POST /jobs/:id/joints': { joint: { type: 'bevel' } },
+  'PATCH /joints/:id': { version: 1, joint: { type: 'bevel' } },
   'POST /jobs/:id/decisions': { rod: null },
 };
 const withId = (Object.keys(ENDPOINTS) as Address[]).filter((address) => address.includes('/:id'));

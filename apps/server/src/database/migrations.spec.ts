@@ -17,15 +17,16 @@ function migrationsUpTo(last: number): string {
 }
 
 let database: TestDatabase;
-beforeAll(async () => (database = await testDatabase()));
-afterAll(() => database.drop());
+beforeEach(async () => (database = await testDatabase()));
+afterEach(() => database.drop());
+const shop = '00000000-0000-4000-8000-000000000001';
+const ids = (...digits: number[]): string[] => digits.map((digit) => shop.replace(/1$/, String(digit)));
 
 test('sizes and temperatures of an older database stand afterwards with what was typed', async () => {
   const older = migrationsUpTo(6);
   await prepareDatabase(database.url, older);
   rmSync(older, { recursive: true });
-  const shop = '00000000-0000-4000-8000-000000000001';
-  const [job, bare, piece, rod] = [2, 3, 4, 5].map((digit) => shop.replace(/1$/, String(digit)));
+  const [job, bare, piece, rod] = ids(2, 3, 4, 5);
   await database.run(`
     insert into workshop (id, name, gases) values ('${shop}', 'W',
       '[{"id":"${shop}","name":"Argon","gas":"argon","use":"both","flowLpm":7.08,"flowText":"15 cfh"}]');
@@ -61,4 +62,37 @@ test('sizes and temperatures of an older database stand afterwards with what was
   expect(await database.run('select gases from workshop')).toMatchObject([
     { gases: [{ name: 'Argon', flowLpm: { value: 7.08, typed: '15 cfh' } }] },
   ]);
+});
+
+test('the one joint of an older job stays its joint, of all its pieces, and its decisions are decided for it', async () => {
+  const older = migrationsUpTo(7);
+  await prepareDatabase(database.url, older);
+  rmSync(older, { recursive: true });
+  const [job, bare, a, b, gone, joint, decision, plain] = ids(2, 3, 4, 5, 6, 7, 8, 9);
+  await database.run(`
+    insert into workshop (id, name) values ('${shop}', 'W');
+    insert into job (id, workshop_id, title, state, stage) values ('${job}', '${shop}', 'J', 'bench', 'rod'), ('${bare}', '${shop}', 'K', 'bench', 'rod');
+    insert into piece (id, workshop_id, job_id, position, name, kind) values ('${b}', '${shop}', '${job}', 1, 'B', 'base'), ('${a}', '${shop}', '${job}', 0, 'A', 'base');
+    insert into piece (id, workshop_id, job_id, position, name, kind, withdrawn_at) values ('${gone}', '${shop}', '${job}', 2, 'C', 'base', now());
+    insert into joint (id, workshop_id, job_id, joint) values ('${joint}', '${shop}', '${job}', '{"type":"lap"}');
+    insert into decision (id, workshop_id, job_id, engine_version, seed, question, result) values
+      ('${decision}', '${shop}', '${job}', '0', 1, '{}', '{}'), ('${plain}', '${shop}', '${bare}', '0', 1, '{}', '{}')`);
+  await prepareDatabase(database.url, MIGRATIONS);
+  expect(await database.run('select joint, sides, alike_to, withdrawn_at from joint')).toEqual([
+    {
+      joint: { type: 'lap' },
+      sides: [a, b].map((piece) => ({ piece, end: null, alongMm: { value: null, typed: '' }, clock: null })),
+      alike_to: null,
+      withdrawn_at: null,
+    },
+  ]);
+  expect(await database.run('select id, joint_id from decision order by id')).toEqual([
+    { id: decision, joint_id: joint },
+    { id: plain, joint_id: null },
+  ]);
+  expect(await database.run('select name, count, length_mm from piece where id = ' + `'${a}'`)).toEqual([
+    { name: 'A', count: 1, length_mm: { value: null, typed: '' } },
+  ]);
+  // What is decided is kept as before.
+  await expect(database.run('update decision set joint_id = null')).rejects.toThrow(/never changed/);
 });

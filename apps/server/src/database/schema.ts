@@ -1,13 +1,14 @@
-import type {
-  FieldTestRecord,
-  Gas,
-  JobHead,
-  JointRecord,
-  Machine,
-  Photo,
-  Piece,
-  Rates,
-  Workshop,
+import {
+  NO_FIT,
+  type FieldTestRecord,
+  type Gas,
+  type JobHead,
+  type JointRecord,
+  type Machine,
+  type Photo,
+  type Piece,
+  type Rates,
+  type Workshop,
 } from '@variatum/contracts';
 import { NOT_GIVEN, type Quantity } from '@variatum/metallurgy';
 import { sql } from 'drizzle-orm';
@@ -113,6 +114,12 @@ export const piece = pgTable(
     thicknessMm: jsonb('thickness_mm').$type<Quantity>().notNull().default(NOT_GIVEN),
     size: text('size').notNull().default(''),
     outsideMm: jsonb('outside_mm').$type<Quantity>().notNull().default(NOT_GIVEN),
+    shape: text('shape').$type<Piece['shape']>(),
+    lengthMm: jsonb('length_mm').$type<Quantity>().notNull().default(NOT_GIVEN),
+    widthMm: jsonb('width_mm').$type<Quantity>().notNull().default(NOT_GIVEN),
+    endOutsideMm: jsonb('end_outside_mm').$type<Quantity>().notNull().default(NOT_GIVEN),
+    bendDeg: jsonb('bend_deg').$type<Quantity>().notNull().default(NOT_GIVEN),
+    count: integer('count').notNull().default(1),
     condition: text('condition'),
     marks: text('marks').notNull().default(''),
     coating: text('coating').$type<Piece['coating']>(),
@@ -142,6 +149,7 @@ export const fieldTest = pgTable(
     ...ofWorkshop,
     pieceId: uuid('piece_id').notNull(),
     entry: jsonb('entry').$type<FieldTestRecord['entry']>().notNull(),
+    spot: jsonb('spot').$type<FieldTestRecord['spot']>(),
     note: text('note').notNull().default(''),
     struckOutAt: timestamp('struck_out_at', { withTimezone: true, mode: 'date' }),
     struckOutReason: text('struck_out_reason'),
@@ -158,17 +166,37 @@ export const fieldTest = pgTable(
   ],
 );
 
-/** The joint of a job. */
+/** A joint of a job. */
 export const joint = pgTable(
   'joint',
   {
     id: uuid('id').primaryKey(),
     ...ofWorkshop,
     jobId: uuid('job_id').notNull(),
+    position: integer('position').notNull().default(0),
+    name: text('name').notNull().default(''),
     joint: jsonb('joint').$type<JointRecord['joint']>().notNull(),
+    /** A trigger sees to it that its pieces are of the same job. */
+    sides: jsonb('sides').$type<JointRecord['sides']>().notNull().default([]),
+    fit: jsonb('fit').$type<JointRecord['fit']>().notNull().default(NO_FIT),
+    lengthMm: jsonb('length_mm').$type<Quantity>().notNull().default(NOT_GIVEN),
+    course: text('course').$type<JointRecord['course']>(),
+    alikeTo: uuid('alike_to'),
+    withdrawnAt: timestamp('withdrawn_at', { withTimezone: true, mode: 'date' }),
+    ...madeFrom,
     ...stamps,
   },
-  (table) => [ofJob('joint', table), unique('joint_once').on(table.jobId)],
+  (table) => [
+    ofJob('joint', table),
+    unique('joint_in_workshop').on(table.workshopId, table.id),
+    unique('joint_in_job').on(table.workshopId, table.jobId, table.id),
+    foreignKey({
+      name: 'joint_alike_to_joint',
+      columns: [table.workshopId, table.jobId, table.alikeTo],
+      foreignColumns: [table.workshopId, table.jobId, table.id],
+    }),
+    index('joint_by_job').on(table.jobId, table.position),
+  ],
 );
 
 /** A decision with its whole question and result, so that it can be understood and repeated years later. */
@@ -178,6 +206,7 @@ export const decision = pgTable(
     id: uuid('id').primaryKey(),
     ...ofWorkshop,
     jobId: uuid('job_id').notNull(),
+    jointId: uuid('joint_id'),
     rod: text('rod'),
     recommended: text('recommended'),
     engineVersion: text('engine_version').notNull(),
@@ -188,7 +217,15 @@ export const decision = pgTable(
     ...madeFrom,
     ...stamps,
   },
-  (table) => [ofJob('decision', table), index('decision_by_job').on(table.jobId, table.createdAt)],
+  (table) => [
+    ofJob('decision', table),
+    foreignKey({
+      name: 'decision_for_joint',
+      columns: [table.workshopId, table.jobId, table.jointId],
+      foreignColumns: [joint.workshopId, joint.jobId, joint.id],
+    }),
+    index('decision_by_job').on(table.jobId, table.createdAt),
+  ],
 );
 
 /** What the workshop has of a rod. */

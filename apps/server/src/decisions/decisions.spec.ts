@@ -1,10 +1,12 @@
-import type { Decision, DecisionBrief, JobDetail, Piece, Problem } from '@variatum/contracts';
+import type { BoardJob, Decision, DecisionBrief, JobDetail, Piece, Problem } from '@variatum/contracts';
+import { NOT_GIVEN } from '@variatum/metallurgy';
 import { randomUUID } from 'node:crypto';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import type { Compute } from '../compute';
 import { directCompute } from '../compute';
 import { testServer, type TestServer } from '../testing/test-server';
+import { newJoint } from '../testing/things';
 
 let asked = 0;
 /** Set by a test that wants a choice to take for ever; told when nobody waits for it any more. */
@@ -75,11 +77,9 @@ describe('a decision', () => {
     await newPiece(job.id, '304L');
     expect(await path({ rod: 'ER999' })).toBe('rod');
     expect(asked).toBe(before);
-    await server.request
-      .put(`/api/jobs/${job.id}/joint`)
-      .send({ version: 0, joint: { type: 'fillet' } })
-      .expect(200);
-    expect(await path({ rod: null })).toBe('rod');
+    const { id: jointId } = await newJoint(server, job.id, { joint: { type: 'fillet' } });
+    expect(await path({ rod: null })).toBe('jointId');
+    expect(await path({ rod: null, jointId })).toBe('rod');
   });
 
   test('on a job that is not there is refused, and so is asking for one', async () => {
@@ -92,16 +92,33 @@ describe('a decision', () => {
     const job = await newJob();
     await newPiece(job.id, '304L');
     await newPiece(job.id, '316L');
-    await server.request
-      .put(`/api/jobs/${job.id}/joint`)
-      .send({ version: 0, joint: { type: 'bevel', shares: [0.5, 0.5] } })
-      .expect(200);
+    const joint = await newJoint(server, job.id, { joint: { type: 'bevel', shares: [0.5, 0.5] } });
     await newPiece(job.id, 'A36');
-    const { body } = await decide(job.id, { rod: 'ER309L' }).expect(422);
+    const { body } = await decide(job.id, { rod: 'ER309L', jointId: joint.id }).expect(422);
     expect((body as Problem).errors?.[0]).toEqual({
       path: 'joint.shares',
       message: expect.stringContaining('3 shares') as string,
     });
+  });
+
+  test('is for a joint: of its own pieces, and of the joint it is alike to', async () => {
+    const job = await newJob();
+    const pieces = [await newPiece(job.id, '304L'), await newPiece(job.id, '316L'), await newPiece(job.id, 'A36')];
+    const sides = (...which: number[]) =>
+      which.map((index) => ({ piece: pieces[index]?.id, end: null, alongMm: NOT_GIVEN, clock: null }));
+    const one = await newJoint(server, job.id, { joint: { type: 'fillet' }, sides: sides(2, 0) });
+    const other = await newJoint(server, job.id, { joint: { type: 'bevel' }, sides: sides(1), alikeTo: one.id });
+    for (const { id: jointId } of [one, other]) {
+      const { body } = await decide(job.id, { rod: 'ER309L', jointId }).expect(201);
+      expect(await whole((body as DecisionBrief).id)).toMatchObject({
+        jointId,
+        question: { pieces: [{ grade: 'A36' }, { grade: '304L' }], joint: { type: 'fillet' } },
+      });
+    }
+    const { body: list } = await server.request.get('/api/jobs').query({ limit: 1 }).expect(200);
+    const [listed] = (list as { jobs: BoardJob[] }).jobs;
+    expect(listed?.decided.map(({ jointId, rod }) => [jointId, rod]).sort()).toEqual([[one.id, 'ER309L'], [other.id, 'ER309L']].sort()); // prettier-ignore
+    await decide(job.id, { rod: 'ER309L', jointId: randomUUID() }).expect(404);
   });
 
   test('sent again is computed once; under a used id another one is refused', async () => {

@@ -15,10 +15,16 @@ export const decisionsOfJob = rowsJson<BriefRow>(
   sql`${tables.decision.createdAt} desc`,
 );
 
+/** The last decision for each joint of the job a statement is about, and for the job as a whole. */
+export const decidedOfJob = sql<
+  { jointId: string | null; rod: string | null }[]
+>`(select coalesce(json_agg(json_build_object('jointId', d.joint_id, 'rod', d.rod)), '[]') from (select distinct on (joint_id) joint_id, rod from decision where job_id = ${sql.raw('"job"."id"')} order by joint_id, created_at desc) d)`;
+
 /** A decision in brief, from columns or from JSON. */
 export const decisionBriefOf = (row: BriefRow | JsonRow<BriefRow>): DecisionBrief => ({
   id: row.id,
   jobId: row.jobId,
+  jointId: row.jointId,
   rod: row.rod,
   recommended: row.recommended,
   engineVersion: row.engineVersion,
@@ -78,7 +84,7 @@ export async function addDecision(
   { question, resultJson, ...fields }: NewDecisionRow,
 ): Promise<DecisionBrief> {
   const { database, workshop } = scope;
-  const [row] = await ownedBy({ decision_of_job: 'job' }, () =>
+  const [row] = await ownedBy({ decision_of_job: 'job', decision_for_joint: 'joint' }, () =>
     database
       .insert(tables.decision)
       .values({ ...fields, workshopId: workshop, question: { ...question }, result: sql`${resultJson}::jsonb` })

@@ -1,9 +1,41 @@
 import type { Quantity } from '@variatum/metallurgy';
-import type { FieldTestRecord, JobHead, JobState, JointRecord, NewPiece, Stage, Workshop } from '@variatum/contracts';
+import type {
+  FieldTestRecord,
+  JobHead,
+  JobState,
+  JointRecord,
+  JointSideRecord,
+  NewPiece,
+  Stage,
+  Workshop,
+} from '@variatum/contracts';
 
 /** A piece of a demo job with the tests done on it. */
 export interface DemoPiece extends NewPiece {
-  readonly tests?: readonly (FieldTestRecord['entry'] & { readonly note?: string; readonly struckOut?: string })[];
+  readonly tests?: readonly (FieldTestRecord['entry'] & {
+    readonly spot?: FieldTestRecord['spot'];
+    readonly note?: string;
+    readonly struckOut?: string;
+  })[];
+}
+
+/** A side of a demo joint: a piece by its place in the job, and where on it. */
+export interface DemoSide {
+  readonly piece: number;
+  readonly end?: JointSideRecord['end'];
+  readonly alongMm?: number;
+  readonly clock?: number;
+}
+
+/** A joint of a demo job. */
+export interface DemoJoint {
+  readonly joint: JointRecord['joint'];
+  readonly sides: readonly DemoSide[];
+  readonly name?: string;
+  readonly lengthMm?: number;
+  readonly course?: JointRecord['course'];
+  /** Rod decided on, when the joint got that far. */
+  readonly decision?: { readonly rod: string | null; readonly note: string };
 }
 
 /** A job of the invented works depot. */
@@ -15,9 +47,9 @@ export interface DemoJob {
   readonly service: JobHead['service'];
   readonly temperaturesC?: JobHead['temperaturesC'];
   readonly pieces: readonly DemoPiece[];
-  readonly joint?: JointRecord['joint'];
-  /** Rod decided on, when the job got that far. */
-  readonly decision?: { readonly rod: string | null; readonly note: string };
+  readonly joints: readonly DemoJoint[];
+  /** Whether all joints are alike to the first. */
+  readonly alike?: boolean;
 }
 
 /** Said here, not taken from the program: what tests the program by this data must not load it. */
@@ -38,6 +70,8 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         itemFamily: 'road-salt',
         form: 'sheet',
         thicknessMm: known(1.5),
+        lengthMm: known(420),
+        widthMm: known(300),
         size: '1.5 mm sheet',
         origin: 'Maker unknown, about ten winters old',
         tests: [
@@ -52,13 +86,26 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         itemFamily: 'frame-bracket',
         form: 'plate',
         thicknessMm: known(6),
+        lengthMm: known(90),
+        widthMm: known(300),
         size: '6 mm plate',
         grade: 'A36',
         origin: 'Replaced in the depot last year',
       },
     ],
-    joint: { type: 'lap', technique: 'fillet', process: 'gtaw', restraint: 'medium' },
-    decision: { rod: 'ER309L', note: 'Arc on the hinge, small beads.' },
+    joints: [
+      {
+        joint: { type: 'lap', technique: 'fillet', process: 'gtaw', restraint: 'medium' },
+        sides: [{ piece: 0 }, { piece: 1 }],
+        decision: { rod: 'ER309L', note: 'Arc on the hinge, small beads.' },
+      },
+      {
+        joint: { type: 'crack', process: 'gtaw' },
+        sides: [{ piece: 0, alongMm: 290 }],
+        lengthMm: 70,
+        name: 'Tear in the sheet',
+      },
+    ],
   },
   {
     title: 'Fountain nozzle ring, cracked spigot',
@@ -73,6 +120,8 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         form: 'turned',
         thicknessMm: known(5),
         outsideMm: known(28),
+        lengthMm: known(70),
+        count: 12,
         size: '28 mm bar, 5 mm wall at the joint',
         tests: [
           { test: 'magnet', outcome: 'none', worked: 'soft' },
@@ -83,6 +132,8 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         name: 'Ring tube',
         itemFamily: 'food-drink-tube',
         form: 'tube',
+        shape: 'ring',
+        widthMm: known(460),
         thicknessMm: known(2),
         outsideMm: known(42.4),
         size: '42.4 x 2 mm tube',
@@ -92,7 +143,11 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         ],
       },
     ],
-    joint: { type: 'fillet', process: 'gtaw' },
+    alike: true,
+    joints: Array.from({ length: 12 }, () => ({
+      joint: { type: 'fillet' as const, process: 'gtaw' as const },
+      sides: [{ piece: 0 }, { piece: 1 }],
+    })),
   },
   {
     title: 'Tram-stop handrail, split at the bend',
@@ -105,17 +160,27 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         name: 'Rail tube',
         itemFamily: 'handrail',
         form: 'tube',
+        shape: 'bend',
+        bendDeg: known(60),
+        lengthMm: known(280),
         thicknessMm: known(2),
         outsideMm: known(42.4),
         size: '42.4 x 2 mm tube',
         tests: [
-          { test: 'magnet', outcome: 'none', worked: 'soft' },
-          { test: 'magnet', outcome: 'faint', worked: 'bent' },
-          { test: 'molybdenum-spot', outcome: 'negative' },
+          { test: 'magnet', outcome: 'none', worked: 'soft', spot: { along: 0.12, clock: 2 } },
+          { test: 'magnet', outcome: 'faint', worked: 'bent', spot: { along: 0.5, clock: 4.5 } },
+          { test: 'molybdenum-spot', outcome: 'negative', spot: { along: 0.2, clock: 4 } },
         ],
       },
     ],
-    joint: { type: 'crack', process: 'gtaw' },
+    joints: [
+      {
+        joint: { type: 'crack', process: 'gtaw' },
+        sides: [{ piece: 0, alongMm: 140, clock: 2 }],
+        lengthMm: 28,
+        course: 'around',
+      },
+    ],
   },
   {
     title: 'Boiler-house flue grate, broken bars',
@@ -130,6 +195,9 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         itemFamily: 'furnace-flue',
         form: 'casting',
         thicknessMm: known(14),
+        lengthMm: known(320),
+        widthMm: known(40),
+        count: 3,
         size: '14 x 40 mm bar',
         tests: [
           { test: 'magnet', outcome: 'faint', worked: 'soft' },
@@ -139,6 +207,13 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         ],
       },
     ],
+    alike: true,
+    joints: Array.from({ length: 3 }, () => ({
+      joint: { type: 'crack' as const },
+      sides: [{ piece: 0, alongMm: 70 }],
+      lengthMm: 40,
+      course: 'around' as const,
+    })),
   },
   {
     title: 'Pool ladder, pitted old weld',
@@ -151,6 +226,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         name: 'Stringer tube',
         itemFamily: 'pool-coast',
         form: 'tube',
+        lengthMm: known(300),
         thicknessMm: known(2),
         outsideMm: known(43),
         size: '43 x 2 mm tube',
@@ -164,6 +240,9 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         name: 'Tread',
         itemFamily: 'pool-coast',
         form: 'sheet',
+        count: 2,
+        lengthMm: known(90),
+        widthMm: known(40),
         thicknessMm: known(3),
         size: '3 mm sheet',
         tests: [{ test: 'molybdenum-spot', outcome: 'positive' }],
@@ -177,7 +256,11 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         origin: 'Rusts evenly, pulls a magnet',
       },
     ],
-    joint: { type: 'toe-crack', process: 'gtaw' },
+    alike: true,
+    joints: [90, 210].map((alongMm) => ({
+      joint: { type: 'toe-crack' as const, process: 'gtaw' as const },
+      sides: [{ piece: 0, alongMm }, { piece: 1, end: 'start' as const }, { piece: 2 }],
+    })),
   },
   {
     title: 'Screen rake, loose tine',
@@ -191,6 +274,8 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         itemFamily: 'screen-rake',
         form: 'bar',
         thicknessMm: known(10),
+        lengthMm: known(180),
+        widthMm: known(50),
         size: '10 x 50 mm flat',
         tests: [
           { test: 'magnet', outcome: 'clear', worked: 'soft' },
@@ -203,12 +288,22 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         itemFamily: 'screen-rake',
         form: 'sheet',
         thicknessMm: known(6),
+        lengthMm: known(320),
+        widthMm: known(80),
         size: '6 mm folded sheet',
         grade: '304',
       },
     ],
-    joint: { type: 'fillet', process: 'gtaw', technique: 'fillet' },
-    decision: { rod: 'ER2209', note: 'On the shelf from the last rake; matches the tine.' },
+    joints: [
+      {
+        joint: { type: 'fillet', process: 'gtaw', technique: 'fillet' },
+        sides: [
+          { piece: 0, end: 'start' },
+          { piece: 1, alongMm: 110 },
+        ],
+        decision: { rod: 'ER2209', note: 'On the shelf from the last rake; matches the tine.' },
+      },
+    ],
   },
   {
     title: 'Greenhouse steam coil, pinhole',
@@ -229,11 +324,54 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         form: 'tube',
         thicknessMm: known(1),
         outsideMm: known(18),
+        lengthMm: known(120),
         size: '18 x 1 mm tube',
-        tests: [{ test: 'magnet', outcome: 'none', worked: 'drawn' }],
+        tests: [{ test: 'magnet', outcome: 'none', worked: 'drawn', spot: { along: 0.4, clock: 2 } }],
+      },
+      {
+        name: 'Insert',
+        form: 'tube',
+        thicknessMm: known(1),
+        outsideMm: known(18),
+        lengthMm: known(50),
+        size: '18 x 1 mm tube',
+        grade: '316L',
+        origin: 'New, from the rack',
+      },
+      {
+        name: 'Coil tube, lower',
+        itemFamily: 'food-drink-tube',
+        form: 'tube',
+        thicknessMm: known(1),
+        outsideMm: known(18),
+        lengthMm: known(60),
+        size: '18 x 1 mm tube',
+      },
+      {
+        name: 'Bend',
+        itemFamily: 'food-drink-tube',
+        form: 'tube',
+        shape: 'bend',
+        thicknessMm: known(1),
+        outsideMm: known(18),
+        bendDeg: known(90),
+        size: '18 x 1 mm tube',
+      },
+      {
+        name: 'Riser',
+        itemFamily: 'food-drink-tube',
+        form: 'tube',
+        thicknessMm: known(1),
+        outsideMm: known(18),
+        lengthMm: known(80),
+        size: '18 x 1 mm tube',
       },
     ],
-    joint: { type: 'square-butt', technique: 'fused', process: 'gtaw' },
+    alike: true,
+    joints: [0, 1, 2, 3].map((first) => ({
+      joint: { type: 'square-butt' as const, technique: 'fused' as const, process: 'gtaw' as const },
+      sides: [{ piece: first }, { piece: first + 1 }],
+    })),
   },
   {
     title: 'Park gate latch, snapped pin',
@@ -247,6 +385,8 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         itemFamily: 'turned-fitting',
         form: 'turned',
         thicknessMm: known(12),
+        outsideMm: known(12),
+        lengthMm: known(70),
         size: '12 mm bar',
         tests: [
           { test: 'magnet', outcome: 'full', worked: 'soft' },
@@ -266,9 +406,20 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         itemFamily: 'frame-bracket',
         form: 'section',
         thicknessMm: known(4),
+        widthMm: known(60),
+        lengthMm: known(260),
         size: '4 mm wall',
         grade: 'A36',
         coating: 'galvanised',
+      },
+    ],
+    joints: [
+      {
+        joint: { type: 'fillet' },
+        sides: [
+          { piece: 0, end: 'start' },
+          { piece: 1, alongMm: 170 },
+        ],
       },
     ],
   },
@@ -284,6 +435,8 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         itemFamily: 'pump-part',
         form: 'casting',
         thicknessMm: known(9),
+        lengthMm: known(200),
+        widthMm: known(160),
         size: '9 mm wall',
         tests: [
           { test: 'magnet', outcome: 'full', worked: 'soft' },
@@ -296,11 +449,13 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         itemFamily: 'tank-vessel',
         form: 'pipe',
         thicknessMm: known(2.8),
+        outsideMm: known(60.3),
+        lengthMm: known(110),
         size: '2 in schedule 10',
         tests: [{ test: 'stamp', mark: 'TP304/304L' }],
       },
     ],
-    joint: { type: 'saddle' },
+    joints: [{ joint: { type: 'saddle' }, sides: [{ piece: 1 }, { piece: 0, alongMm: 70 }] }],
   },
   {
     title: 'Ozone plant, vaporiser drain stub',
@@ -315,6 +470,8 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         itemFamily: 'cold-vessel',
         form: 'pipe',
         thicknessMm: known(2.8),
+        outsideMm: known(33.4),
+        lengthMm: known(230),
         size: '1 in schedule 10',
         tests: [
           { test: 'stamp', mark: '304L' },
@@ -327,12 +484,21 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         form: 'tube',
         thicknessMm: known(2),
         outsideMm: known(20),
+        lengthMm: known(70),
         size: '20 x 2 mm tube',
         grade: '304L',
       },
     ],
-    joint: { type: 'socket', process: 'gtaw' },
-    decision: { rod: 'ER308L', note: 'Handed to the vessel contractor with these notes; no work done here.' },
+    joints: [
+      {
+        joint: { type: 'socket', process: 'gtaw' },
+        sides: [
+          { piece: 1, end: 'start' },
+          { piece: 0, alongMm: 150, clock: 6 },
+        ],
+        decision: { rod: 'ER308L', note: 'Handed to the vessel contractor with these notes; no work done here.' },
+      },
+    ],
   },
 ];
 

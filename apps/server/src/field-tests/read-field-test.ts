@@ -8,6 +8,7 @@ export const fieldTestOf = (row: Row | JsonRow<Row>): FieldTestRecord => ({
   id: row.id,
   pieceId: row.pieceId,
   entry: row.entry,
+  spot: row.spot,
   note: row.note,
   version: row.version,
   createdAt: momentOf(row.createdAt),

@@ -15,15 +15,15 @@ import { fieldTestOf } from './read-field-test';
 export function addFieldTest(
   context: RequestContext,
   pieceId: string,
-  { id = uuid(), entry, note = '' }: NewFieldTest,
+  { id = uuid(), entry, spot = null, note = '' }: NewFieldTest,
 ): Promise<FieldTestRecord> {
-  const fingerprint = madeFrom('field test', pieceId, entry, note);
+  const fingerprint = madeFrom('field test', pieceId, entry, note, ...(spot ? [spot] : []));
   return context.transaction(async (scope) => {
     const { database, workshop } = scope;
     const piece = await holdPiece(scope, pieceId);
     const [inserted] = await database
       .insert(tables.fieldTest)
-      .values({ id, workshopId: workshop, pieceId, entry, note, madeFrom: fingerprint })
+      .values({ id, workshopId: workshop, pieceId, entry, spot, note, madeFrom: fingerprint })
       .onConflictDoNothing()
       .returning();
     const record = await insertedOnce('field test', id, fingerprint, inserted && fieldTestOf(inserted), async () => {

@@ -1,8 +1,8 @@
-import { known } from '@variatum/metallurgy';
+import { known, NOT_GIVEN } from '@variatum/metallurgy';
 import type { FieldTestRecord, JobDetail, Job, Piece, Problem } from '@variatum/contracts';
 import { randomUUID } from 'node:crypto';
 import { testServer, type TestServer } from '../testing/test-server';
-import { newJob as jobOn, newPiece as pieceOn } from '../testing/things';
+import { newJob as jobOn, newJoint, newPiece as pieceOn } from '../testing/things';
 
 let server: TestServer;
 beforeAll(async () => {
@@ -23,7 +23,7 @@ describe('jobs', () => {
       stage: 'job',
       version: 1,
       pieces: [],
-      joint: null,
+      joints: [],
       decisions: [],
       lastRod: null,
     });
@@ -158,25 +158,6 @@ describe('pieces and their log', () => {
   });
 });
 
-describe('joint', () => {
-  test('is set, changed with its version, and refused when stale', async () => {
-    const job = await newJob();
-    const put = (version: number, joint: object) =>
-      server.request.put(`/api/jobs/${job.id}/joint`).send({ version, joint });
-    expect((await put(0, { type: 'lap' }).expect(200)).body).toMatchObject({ version: 1, joint: { type: 'lap' } });
-    expect((await put(1, { type: 'fillet', dilution: 0.3 }).expect(200)).body).toMatchObject({ version: 2 });
-    const problem = (await put(1, { type: 'bevel' }).expect(409)).body as Problem & { current: object };
-    expect(problem.current).toMatchObject({ version: 2, joint: { type: 'fillet' } });
-  });
-  test('of a job that is not there is refused, whatever the version', async () => {
-    for (const version of [0, 1])
-      await server.request
-        .put(`/api/jobs/${randomUUID()}/joint`)
-        .send({ version, joint: { type: 'lap' } })
-        .expect(404);
-  });
-});
-
 describe('bad input names the field', () => {
   test.each<[string, (ids: { job: string; piece: string }) => { path: string; body: object }, string]>([
     ['no title', () => ({ path: '/api/jobs', body: { title: '  ' } }), 'title'],
@@ -220,15 +201,6 @@ describe('bad input names the field', () => {
       .expect('Content-Type', /problem\+json/);
     expect((answer.body as Problem).errors?.map((error) => error.path)).toContain(path);
   });
-
-  test('a joint names its dilution', async () => {
-    const job = await newJob();
-    const { body } = await server.request
-      .put(`/api/jobs/${job.id}/joint`)
-      .send({ version: 0, joint: { type: 'lap', dilution: 4 } })
-      .expect(422);
-    expect((body as Problem).errors?.[0]?.path).toBe('joint.dilution');
-  });
 });
 
 describe('the list', () => {
@@ -244,11 +216,18 @@ describe('the list', () => {
       ),
     );
     await newPiece(made[1]?.id ?? '', { grade: '316L' });
-    await server.request.post(`/api/jobs/${made[1]?.id}/decisions`).send({ rod: 'ER316L' }).expect(201);
+    const joint = await newJoint(server, made[1]?.id ?? '');
+    const decide = (rod: string, jointId: string | null) =>
+      server.request.post(`/api/jobs/${made[1]?.id}/decisions`).send({ rod, jointId }).expect(201);
+    await decide('ER316L', joint.id);
+    await decide('ER309L', (await newJoint(server, made[1]?.id ?? '')).id);
     const search = 'Filter';
     expect(await titles({ search, sort: 'title' })).toEqual(['Filter a', 'Filter b', 'Filter c']);
     expect(await titles({ search, environment: 'pool' })).toEqual(['Filter c']);
+    // The last word for any of its joints.
     expect(await titles({ search, rod: 'ER316L' })).toEqual(['Filter a']);
+    await decide('ER347', joint.id);
+    expect(await titles({ search, rod: 'ER316L' })).toEqual([]);
     expect(await titles({ search, state: 'out' })).toEqual(['Filter b']);
     expect(await titles({ search, sort: 'title', limit: 1, offset: 1 })).toEqual(['Filter b']);
     expect(await titles({ search, withdrawn: true })).toEqual([]);
@@ -261,18 +240,17 @@ describe('the list', () => {
       );
   });
 
-  test('a duplicate takes pieces, service and joint along, and leaves tests and decisions with the old part', async () => {
+  test('a duplicate takes pieces, service and joints along, and leaves tests and decisions with the old part', async () => {
     const job = await newJob({ title: 'Origin', service: { environment: 'pool' } });
     const piece = await newPiece(job.id, { name: 'Rail', grade: '316L', thicknessMm: { value: 2, typed: '14 ga' } });
     await server.request
       .post(`/api/pieces/${piece.id}/tests`)
       .send({ entry: { test: 'chips', outcome: 'short' } })
       .expect(201);
-    await server.request
-      .put(`/api/jobs/${job.id}/joint`)
-      .send({ version: 0, joint: { type: 'lap' } })
-      .expect(200);
-    await server.request.post(`/api/jobs/${job.id}/decisions`).send({ rod: 'ER316L' }).expect(201);
+    const side = { piece: piece.id, end: null, alongMm: NOT_GIVEN, clock: 3 };
+    const joint = await newJoint(server, job.id, { sides: [side] });
+    const alike = await newJoint(server, job.id, { sides: [side], alikeTo: joint.id });
+    await server.request.post(`/api/jobs/${job.id}/decisions`).send({ jointId: joint.id, rod: 'ER316L' }).expect(201);
     const id = randomUUID();
     const copy = (await server.request.post(`/api/jobs/${job.id}/duplicate`).send({ id }).expect(201))
       .body as JobDetail;
@@ -282,8 +260,15 @@ describe('the list', () => {
       service: { environment: 'pool' },
       state: 'bench',
       decisions: [],
-      joint: { joint: { type: 'lap' } },
     });
+    const [first, second] = copy.joints;
+    expect(first).toMatchObject({
+      joint: { type: 'lap' },
+      sides: [{ piece: copy.pieces[0]?.id, clock: 3 }],
+      alikeTo: null,
+    });
+    expect(second?.alikeTo).toBe(first?.id);
+    expect([joint.id, alike.id]).not.toContain(first?.id);
     expect(copy.pieces).toMatchObject([{ name: 'Rail', grade: '316L', thicknessMm: { typed: '14 ga' }, tests: [] }]);
     expect(copy.pieces[0]?.id).not.toBe(piece.id);
     const again = (await server.request.post(`/api/jobs/${job.id}/duplicate`).send({ id }).expect(201))

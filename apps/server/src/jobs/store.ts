@@ -1,13 +1,27 @@
-import type { Job, JobDetail, JobHead, JobPatch, JobQuery, NewJob } from '@variatum/contracts';
+import {
+  activeJoints,
+  activePieces,
+  type BoardJob,
+  type Job,
+  type JobDetail,
+  type JobHead,
+  type JobPatch,
+  type JobQuery,
+  type NewJob,
+  type NewJoint,
+  type NewPiece,
+  type PartJoint,
+  type PartPiece,
+} from '@variatum/contracts';
 import { and, asc, desc, eq, getTableColumns, isNotNull, isNull, sql, type SQL } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import { momentOf, momentOrNull, preparedOnce, rowsJson, tables, type JsonRow } from '../database';
-import { decisionBriefOf, decisionsOfJob } from '../decisions/store';
+import { decidedOfJob, decisionBriefOf, decisionsOfJob } from '../decisions/store';
 import type { RequestContext } from '../http/context';
-import { jointOf } from '../joints/store';
+import { addJoint, jointOf, jointsOfJob } from '../joints/store';
 import { photoOf, photosOfJob } from '../photos/store';
-import { likelyFamily } from '../pieces/likely-family';
 import { pieceOf, piecesOfJob } from '../pieces/read-piece';
+import { addPiece } from '../pieces/store';
 import { insertedOnce, madeFrom, mine, next, orConflict, upon, type Scope, orNotFound } from '../store';
 
 // Inside a subquery the builder would leave the outer table's name away.
@@ -21,16 +35,40 @@ const families = sql<
 >`(select coalesce(json_agg(distinct p.likely_family), '[]') from piece p where p.job_id = ${outerJobId} and p.withdrawn_at is null and p.likely_family is not null)`;
 const columns = { job: tables.job, lastRod, pieceCount, families };
 
-type JointRow = Pick<typeof tables.joint.$inferSelect, 'id' | 'jobId' | 'joint' | 'version'>;
-const { id: jointId, jobId: jointJobId, joint, version: jointVersion } = getTableColumns(tables.joint);
-const joints = rowsJson<JointRow>(
+const {
+  id: pieceId, position: piecePosition, name: pieceName, kind, form, shape, thicknessMm, outsideMm, lengthMm, widthMm,
+  endOutsideMm, bendDeg, count, grade, weldMetal, likelyFamily,
+} = getTableColumns(tables.piece); // prettier-ignore
+const inOrderOf = (table: typeof tables.piece | typeof tables.joint): readonly [where: SQL, order: SQL] => [
+  sql`${table.jobId} = ${outerJobId} and ${table.withdrawnAt} is null`,
+  sql`${table.position}, ${table.createdAt}`,
+];
+/** What the board's small picture of a part is drawn from. */
+const partPieces = rowsJson<PartPiece>(
+  tables.piece,
+  {
+    id: pieceId, position: piecePosition, name: pieceName, kind, form, shape, thicknessMm, outsideMm, lengthMm, widthMm,
+    endOutsideMm, bendDeg, count, grade, weldMetal, likelyFamily,
+  },
+  ...inOrderOf(tables.piece),
+); // prettier-ignore
+const { id: jointId, position: jointPosition, name: jointName, joint, sides, fit, course, alikeTo, lengthMm: seamMm } = getTableColumns(tables.joint); // prettier-ignore
+const partJoints = rowsJson<PartJoint>(
   tables.joint,
-  { id: jointId, jobId: jointJobId, joint, version: jointVersion },
-  sql`${tables.joint.jobId} = ${outerJobId}`,
-  sql`${tables.joint.createdAt}`,
+  { id: jointId, position: jointPosition, name: jointName, joint, sides, fit, lengthMm: seamMm, course, alikeTo },
+  ...inOrderOf(tables.joint),
 );
+/** A job as the board lists it. */
+const boardColumns = { ...columns, pieces: partPieces, joints: partJoints, decided: decidedOfJob };
+
 /** A job and everything on it, in one question to the database. */
-const detailColumns = { ...columns, pieces: piecesOfJob, joints, decisions: decisionsOfJob, photos: photosOfJob };
+const detailColumns = {
+  ...columns,
+  pieces: piecesOfJob,
+  joints: jointsOfJob,
+  decisions: decisionsOfJob,
+  photos: photosOfJob,
+};
 
 interface JobRow {
   readonly job: typeof tables.job.$inferSelect;
@@ -66,12 +104,10 @@ const jobOf = ({ job, lastRod: rod, pieceCount: count, families: familiesOfPiece
 });
 
 function detailOf(row: DetailRow): JobDetail {
-  // The builder knows a subquery by its columns only, not that they came as JSON.
-  const [first] = row.joints as JsonRow<JointRow>[];
   return {
     ...jobOf(row),
     pieces: row.pieces.map((piece) => pieceOf(piece, piece.tests)),
-    joint: first ? jointOf(first) : null,
+    joints: row.joints.map(jointOf),
     decisions: row.decisions.map(decisionBriefOf),
     photos: row.photos.map(photoOf),
   };
@@ -91,7 +127,11 @@ function conditionsOf(workshop: string, filter: JobQuery): SQL | undefined {
   ];
   if (state) conditions.push(eq(tables.job.state, state));
   if (environment) conditions.push(sql`${tables.job.service} ->> 'environment' = ${environment}`);
-  if (rod) conditions.push(sql`${lastRod} = ${rod}`);
+  // The last word for any of its joints; `no rod` is one.
+  if (rod)
+    conditions.push(
+      sql`exists (select 1 from (select distinct on (d.joint_id) coalesce(d.rod, 'no rod') as rod from decision d where d.job_id = ${outerJobId} order by d.joint_id, d.created_at desc) last where last.rod = ${rod})`,
+    );
   if (family)
     conditions.push(
       sql`exists (select 1 from piece p where p.job_id = ${outerJobId} and p.workshop_id = ${workshop} and p.withdrawn_at is null and p.likely_family = ${family})`,
@@ -110,11 +150,11 @@ function conditionsOf(workshop: string, filter: JobQuery): SQL | undefined {
 export async function listJobs(
   { database, workshop }: Scope,
   filter: JobQuery,
-): Promise<{ jobs: Job[]; total: number }> {
+): Promise<{ jobs: BoardJob[]; total: number }> {
   const where = conditionsOf(workshop, filter);
   const [rows, counted] = await Promise.all([
     database
-      .select(columns)
+      .select(boardColumns)
       .from(tables.job)
       .where(where)
       .orderBy(ORDER[filter.sort], tables.job.id)
@@ -125,7 +165,8 @@ export async function listJobs(
       .from(tables.job)
       .where(where),
   ]);
-  return { jobs: rows.map(jobOf), total: counted[0]?.total ?? 0 };
+  const jobs = rows.map((row) => ({ ...jobOf(row), pieces: row.pieces, joints: row.joints, decided: row.decided }));
+  return { jobs, total: counted[0]?.total ?? 0 };
 }
 
 /** A job with everything on it. @throws ProblemError 404 */
@@ -179,10 +220,34 @@ async function insertJob(
   return { job, fresh: inserted !== undefined };
 }
 
-/** Creates a job. The same request sent again answers the job it made. @throws ProblemError 409 when the id belongs to another job */
-export async function addJob(scope: Scope, { id = uuid(), ...fields }: NewJob): Promise<JobDetail> {
+/**
+ * Creates a job with the pieces and joints it is described by. The same request sent again answers the job it made.
+ * @throws ProblemError 409 when an id belongs to something else
+ */
+export async function addJob(
+  context: RequestContext,
+  { id = uuid(), pieces = [], joints = [], ...fields }: NewJob,
+): Promise<JobDetail> {
   const values = { state: 'bench' as const, stage: 'job' as const, ...fields, id };
-  return (await insertJob(scope, values, madeFrom('job', fields))).job;
+  const part = pieces.length + joints.length > 0 ? [pieces, joints] : [];
+  if (part.length === 0) return (await insertJob(context, values, madeFrom('job', fields))).job;
+  return context.transaction(async (scope) => {
+    const { job, fresh } = await insertJob(scope, values, madeFrom('job', fields, ...part));
+    // Sent twice: the first time has done it all.
+    return fresh ? withPart({ ...context, ...scope }, id, pieces, joints) : job;
+  });
+}
+
+/** Puts pieces and joints on a job just made. Joints others are alike to go before those. */
+async function withPart(
+  context: RequestContext,
+  jobId: string,
+  pieces: readonly NewPiece[],
+  joints: readonly NewJoint[],
+): Promise<JobDetail> {
+  for (const piece of pieces) await addPiece(context, jobId, piece);
+  for (const one of joints) await addJoint(context, jobId, one);
+  return readJobDetail(context, jobId);
 }
 
 /**
@@ -203,16 +268,41 @@ export async function changeJob(
 }
 
 /**
- * Makes a new job from an old one as a starting point: what it is, its service, its pieces and its joint. Tests and decisions
+ * Makes a new job from an old one as a starting point: what it is, its service, its pieces and its joints. Tests and decisions
  * belong to the old part and stay with it.
  * @throws ProblemError 404 without the old job; 409 when the new id belongs to another job
  */
 export async function duplicateJob(context: RequestContext, id: string, newId = uuid()): Promise<JobDetail> {
   const source = await readJobDetail(context, id);
-  const pieces = source.pieces.filter(({ withdrawnAt }) => withdrawnAt === null);
-  const guesses = await Promise.all(pieces.map((piece) => likelyFamily(context.compute, { ...piece, tests: [] })));
+  const kept = activePieces(source);
+  const ids = new Map([...kept, ...activeJoints(source)].map((one) => [one.id, uuid()]));
+  const pieces = kept.map(
+    ({
+      id: old,
+      jobId: _job,
+      position: _place,
+      likelyFamily: _family,
+      version: _version,
+      withdrawnAt: _gone,
+      tests: _tests,
+      ...piece
+    }): NewPiece => ({ ...piece, id: ids.get(old) }),
+  );
+  // Two things are never alike to each other, so that leading joints can go first.
+  const joints = [...activeJoints(source)]
+    .sort(
+      (left, right) => Number(left.alikeTo !== null) - Number(right.alikeTo !== null) || left.position - right.position,
+    )
+    .map(({ id: old, jobId: _job, position: _place, version: _version, withdrawnAt: _gone, ...one }): NewJoint => ({
+      ...one,
+      id: ids.get(old),
+      alikeTo: one.alikeTo === null ? null : (ids.get(one.alikeTo) ?? null),
+      sides: one.sides.flatMap((side) => {
+        const piece = ids.get(side.piece);
+        return piece === undefined ? [] : [{ ...side, piece }];
+      }),
+    }));
   return context.transaction(async (scope) => {
-    const { database, workshop: workshopId } = scope;
     const { job, fresh } = await insertJob(
       scope,
       {
@@ -227,18 +317,6 @@ export async function duplicateJob(context: RequestContext, id: string, newId = 
       madeFrom('duplicate', id),
     );
     // Sent twice: the first time has done it all.
-    if (!fresh) return job;
-    for (const [index, { tests: _tests, version: _version, ...piece }] of pieces.entries())
-      await database.insert(tables.piece).values({
-        ...piece,
-        id: uuid(),
-        workshopId,
-        jobId: newId,
-        withdrawnAt: null,
-        likelyFamily: guesses[index] ?? null,
-      });
-    if (source.joint)
-      await database.insert(tables.joint).values({ id: uuid(), workshopId, jobId: newId, joint: source.joint.joint });
-    return readJobDetail(scope, newId);
+    return fresh ? withPart({ ...context, ...scope }, newId, pieces, joints) : job;
   });
 }

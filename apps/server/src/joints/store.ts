@@ -1,52 +1,86 @@
-import type { JointPut, JointRecord } from '@variatum/contracts';
-import { and, eq, type SQL } from 'drizzle-orm';
+import type { JointPatch, JointRecord, NewJoint } from '@variatum/contracts';
+import { getTableColumns, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import { tables } from '../database';
-import { next, orConflict, ownedBy, type Scope, orNotFound } from '../store';
+import { momentOrNull, rowsJson, tables, type JsonRow } from '../database';
+import { insertedOnce, madeFrom, mine, next, orConflict, orNotFound, ownedBy, upon, type Scope } from '../store';
 
 type Row = typeof tables.joint.$inferSelect;
 
-/** A joint as every answer gives it. */
-export const jointOf = ({
-  id,
-  jobId,
-  joint,
-  version,
-}: Pick<Row, 'id' | 'jobId' | 'joint' | 'version'>): JointRecord => ({
-  id,
-  jobId,
-  joint,
-  version,
-});
+/** Joints of the job a statement is about, in order. */
+export const jointsOfJob = rowsJson<Row>(
+  tables.joint,
+  getTableColumns(tables.joint),
+  sql`${tables.joint.jobId} = ${sql.raw('"job"."id"')}`,
+  sql`${tables.joint.position}, ${tables.joint.createdAt}`,
+);
 
-const ofJob = ({ workshop }: Scope, jobId: string): SQL | undefined =>
-  and(eq(tables.joint.jobId, jobId), eq(tables.joint.workshopId, workshop));
+/** A joint as every answer gives it, from columns or from JSON. */
+export function jointOf(row: Row | JsonRow<Row>): JointRecord {
+  const { workshopId: _shop, createdAt: _created, updatedAt: _updated, madeFrom: _from, withdrawnAt, ...fields } = row;
+  return { ...fields, withdrawnAt: momentOrNull(withdrawnAt) };
+}
 
-/** The joint of a job. @throws ProblemError 404 */
-async function jointOfJob(scope: Scope, jobId: string): Promise<JointRecord> {
-  const [row] = await scope.database.select().from(tables.joint).where(ofJob(scope, jobId));
+/** What a joint belongs to and names, by the constraints that hold it to them. */
+const OWNERS = {
+  joint_of_job: 'job',
+  joint_alike_to_joint: 'joint it is alike to',
+  joint_side_of_piece: 'piece of the joint',
+};
+
+/** The database gives it the last place. */
+const LAST = -1;
+
+/** A joint. @throws ProblemError 404 */
+export async function readJoint(scope: Scope, id: string): Promise<JointRecord> {
+  const [row] = await scope.database
+    .select()
+    .from(tables.joint)
+    .where(mine(tables.joint, scope, id));
   return jointOf(orNotFound('joint', row));
 }
 
 /**
- * Sets the joint of a job.
- * @throws ProblemError 404 without the job; 409 with the joint as it stands when it was changed meanwhile
+ * Adds a joint after the others. The same request sent again answers the joint it made.
+ * @throws ProblemError 404 without the job, a piece or the joint it is alike to; 409 when the id belongs to another joint
  */
-export async function putJoint(scope: Scope, jobId: string, { version, joint }: JointPut): Promise<JointRecord> {
+export async function addJoint(
+  scope: Scope,
+  jobId: string,
+  { id = uuid(), ...fields }: NewJoint,
+): Promise<JointRecord> {
   const { database, workshop } = scope;
-  const [row] =
-    version === 0
-      ? await ownedBy({ joint_of_job: 'job' }, () =>
-          database
-            .insert(tables.joint)
-            .values({ id: uuid(), workshopId: workshop, jobId, joint })
-            .onConflictDoNothing()
-            .returning(),
-        )
-      : await database
-          .update(tables.joint)
-          .set(next(version, { joint }))
-          .where(and(ofJob(scope, jobId), eq(tables.joint.version, version)))
-          .returning();
-  return orConflict('joint', row && jointOf(row), () => jointOfJob(scope, jobId));
+  const fingerprint = madeFrom('joint', jobId, fields);
+  const [inserted] = await ownedBy(OWNERS, () =>
+    database
+      .insert(tables.joint)
+      .values({ ...fields, id, workshopId: workshop, jobId, position: LAST, madeFrom: fingerprint })
+      .onConflictDoNothing()
+      .returning(),
+  );
+  return insertedOnce('joint', id, fingerprint, inserted && jointOf(inserted), async () => {
+    const [row] = await database
+      .select()
+      .from(tables.joint)
+      .where(mine(tables.joint, scope, id));
+    return row && { row: jointOf(row), madeFrom: row.madeFrom };
+  });
+}
+
+/**
+ * Changes a joint, withdraws it or brings it back.
+ * @throws ProblemError 404 without a piece it names; 409 with the joint as it stands when it was changed meanwhile
+ */
+export async function changeJoint(
+  scope: Scope,
+  id: string,
+  { version, ...changes }: JointPatch & { readonly withdrawnAt?: Date | null },
+): Promise<JointRecord> {
+  const [row] = await ownedBy(OWNERS, () =>
+    scope.database
+      .update(tables.joint)
+      .set(next(version, changes))
+      .where(upon(tables.joint, scope, id, version))
+      .returning(),
+  );
+  return orConflict('joint', row && jointOf(row), () => readJoint(scope, id));
 }

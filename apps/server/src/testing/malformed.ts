@@ -37,7 +37,7 @@ export function* malformedRequests(seed: number, id: string): Generator<Malforme
   const random = mulberry(seed);
   const pick = <Value>(list: readonly Value[]): Value => list[Math.floor(random() * list.length)] as Value;
   const paths = [
-    '/api/jobs', `/api/jobs/${id}`, `/api/jobs/${id}/pieces`, `/api/jobs/${id}/joint`, '/api/workshop', '/api/rod-stock/ER308L',
+    '/api/jobs', `/api/jobs/${id}`, `/api/jobs/${id}/pieces`, `/api/jobs/${id}/joints`, `/api/joints/${id}`, '/api/workshop', '/api/rod-stock/ER308L',
     '/api/rod-stock/%00', `/api/jobs/${id}/decisions`, `/api/decisions/${id}`, `/api/pieces/${id}/tests`, `/api/pieces/${id}`,
     `/api/tests/${id}/strike-out`, `/api/photos/${id}`, `/api/photos/${id}/file`, `/api/jobs/${id}/photos`, `/api/jobs/${id}/withdraw`,
     `/api/jobs/${id}/duplicate`, '/api/jobs/%00', '/api/jobs/..%2f..', '/api/%E0%A4%A', '/%00', '/api/jobs/not-an-id', '/api',

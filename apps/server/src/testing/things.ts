@@ -1,4 +1,4 @@
-import type { JobDetail, Piece } from '@variatum/contracts';
+import type { JobDetail, JointRecord, Piece } from '@variatum/contracts';
 import type { TestServer } from './test-server';
 
 /** Starts a job. */
@@ -18,3 +18,12 @@ export const newPiece = async ({ request }: TestServer, job: string, fields: obj
       .send({ name: 'Leaf', ...fields })
       .expect(201)
   ).body as Piece;
+
+/** Adds a joint to a job. */
+export const newJoint = async ({ request }: TestServer, job: string, fields: object = {}): Promise<JointRecord> =>
+  (
+    await request
+      .post(`/api/jobs/${job}/joints`)
+      .send({ joint: { type: 'lap' }, ...fields })
+      .expect(201)
+  ).body as JointRecord;

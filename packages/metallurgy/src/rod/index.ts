@@ -8,6 +8,7 @@ export * from './dilution-curve';
 export * from './filler-loss';
 export * from './pool-cloud';
 export * from './alternatives';
+export * from './rods-for-part';
 export * from './heat-advice';
 export * from './pass-ferrite';
 export { DIAGRAM_NAMES } from './reasons';
