@@ -1,6 +1,7 @@
 export * from './active-pieces';
 export * from './alike-joints';
 export * from './part';
+export * from './new-part';
 export * from './questions';
 export * from './computations';
 export * from './session';

@@ -3,7 +3,7 @@ import { HttpTestingController, provideHttpClientTesting } from '@angular/common
 import type { EnvironmentProviders, Provider } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
-import type { JobDetail, Piece, Workshop } from '@variatum/contracts';
+import { NO_FIT, type JobDetail, type JointRecord, type Piece, type Workshop } from '@variatum/contracts';
 import { FieldTestStore, JOB_STORES, JobStore, JointStore, PieceStore } from '../app/job/stores';
 import { knownSession } from './known-session';
 import { Autosave, PAGE_SYNC, UndoHistory } from '../app/sync';
@@ -15,7 +15,8 @@ const STAMP = '2026-01-01T00:00:00Z';
 /** A piece about which nothing is known. */
 export const aPiece = (fields: Partial<Piece> = {}): Piece => ({
   id: '0198a6a0-0000-7000-8000-000000000002', jobId: JOB_ID, position: 0, name: 'Rail', kind: 'base', itemFamily: null, form: null,
-  thicknessMm: NOT_GIVEN, size: '', outsideMm: NOT_GIVEN, condition: null, marks: '', coating: null,
+  thicknessMm: NOT_GIVEN, size: '', outsideMm: NOT_GIVEN, shape: null, lengthMm: NOT_GIVEN, widthMm: NOT_GIVEN, endOutsideMm: NOT_GIVEN,
+  bendDeg: NOT_GIVEN, count: 1, condition: null, marks: '', coating: null,
   origin: '', grade: null, weldMetal: null, likelyFamily: null, version: 1, withdrawnAt: null, tests: [], ...fields,
 }); // prettier-ignore
 
@@ -23,7 +24,13 @@ export const aPiece = (fields: Partial<Piece> = {}): Piece => ({
 export const aJob = (pieces: Piece[] = [], fields: Partial<JobDetail> = {}): JobDetail => ({
   id: JOB_ID, title: 'Railing', item: '', state: 'bench', stage: 'job', service: {}, temperaturesC: [NOT_GIVEN, NOT_GIVEN], lastRod: null,
   pieceCount: pieces.length, families: [], photos: [], version: 1, createdAt: STAMP, updatedAt: STAMP, withdrawnAt: null, pieces,
-  joint: null, decisions: [], ...fields,
+  joints: [], decisions: [], ...fields,
+}); // prettier-ignore
+
+/** A joint of which nothing but its type is said. */
+export const aJoint = (fields: Partial<JointRecord> = {}): JointRecord => ({
+  id: '0198a6a0-0000-7000-8000-000000000003', jobId: JOB_ID, position: 0, name: '', joint: { type: 'fillet' }, sides: [], fit: NO_FIT,
+  lengthMm: NOT_GIVEN, course: null, alikeTo: null, version: 1, withdrawnAt: null, ...fields,
 }); // prettier-ignore
 
 /** A workshop without habits. */

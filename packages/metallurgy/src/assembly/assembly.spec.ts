@@ -195,7 +195,7 @@ describe('the picture', () => {
     const angles = layout.joints.map(({ at: [x, y] }) => ((Math.atan2(x, -y) * 180) / Math.PI + 360) % 360);
     angles.forEach((angle, index) => expect(Math.abs(((angle - 30 * index + 540) % 360) - 180)).toBeLessThan(1));
   });
-  test('the second of two flat pieces stands up in a corner and lies over in a lap', () => {
+  test('the second of two flat pieces stands up in a corner', () => {
     const of = (type: JointType): Layout =>
       layOut({
         pieces: [aPlate('A', 3, { lengthMm: 120, widthMm: 90 }), aPlate('B', 3, { lengthMm: 90, widthMm: 90 })],
@@ -203,9 +203,16 @@ describe('the picture', () => {
       });
     const corner = boxOf(of('corner'), 'B');
     expect(corner.bottom - corner.top).toBeCloseTo(90, 6);
-    const lap = of('lap');
-    expect(boxOf(lap, 'B').bottom).toBeCloseTo(boxOf(lap, 'A').top, 6);
+  });
+  test('sheets lapped over each other are shown from above, the upper one in front', () => {
+    const lap = layOut({
+      pieces: [aPlate('A', 3, { lengthMm: 120, widthMm: 90 }), aPlate('B', 6, { lengthMm: 90, widthMm: 90 })],
+      joints: [aJoint('1', 'lap', ['A', 'B'])],
+    });
     expect(boxOf(lap, 'B').left).toBeLessThan(boxOf(lap, 'A').right);
+    expect(boxOf(lap, 'B').bottom - boxOf(lap, 'B').top).toBeCloseTo(90, 6);
+    expect(lap.pieces.map(({ id }) => id)).toEqual(['A', 'B']);
+    expect(jointOf(lap, '1').at[0]).toBeCloseTo(boxOf(lap, 'B').left, 6);
   });
   test('sheets side by side are shown from above', () => {
     const box = boxOf(

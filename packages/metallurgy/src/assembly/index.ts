@@ -6,6 +6,8 @@ export type { Outline } from './outline';
 export { seamLength, type Seam } from './seam';
 export * from './spot';
 export * from './describe-part';
+export * from './likely-joints';
+export * from './common-assemblies';
 export type { Point, Vector } from './vector';
 export type { Figure, Missing } from './missing';
 export { pieceFigures, type PieceFigures } from './piece-figures';

@@ -1,4 +1,5 @@
 import data from '../../data/assembly.json';
+import type { JointType } from '../joint';
 import type { Assembly, End } from './assembly-input';
 import { reachAt, type Body } from './body';
 import { frameAgainst, portInSpace, UPRIGHT, type Frame, type Port } from './frame';
@@ -89,14 +90,15 @@ function weight(body: Body, joints: number): number {
   );
 }
 
-/** Whether pieces are shown from above: all of them flat, side by side. */
+/** Joints that keep flat pieces in one plane, or in two that lie on each other. */
+const IN_PLANE: ReadonlySet<JointType> = new Set(['square-butt', 'bevel', 'crack', 'lap']);
+
+/** Whether pieces are shown from above: all of them flat, side by side or on each other. */
 const seenFlat = (bodies: readonly Body[], joints: readonly SettledJoint[]): boolean =>
   bodies.every(({ kind }) => kind === 'flat') &&
   joints.every(
     ({ meeting, joint: { type } }) =>
-      meeting === 'alone' ||
-      meeting === 'flush' ||
-      (meeting === 'ends' && (type === 'square-butt' || type === 'bevel' || type === 'crack')),
+      meeting === 'alone' || meeting === 'flush' || (meeting === 'ends' && IN_PLANE.has(type)),
   );
 
 /**
@@ -174,7 +176,7 @@ export function placeBodies(
 
 /** Whether a body is drawn over the one it is placed against: a branch starts behind its run, a socket covers what is in it. */
 function over(joint: SettledJoint, here: PlacedBody, from: SettledSide, body: Body): number {
-  if (joint.meeting === 'flush') return 1;
+  if (joint.meeting === 'flush' || (joint.joint.type === 'lap' && body.kind === 'flat')) return 1;
   if (joint.meeting === 'end-on-side') return 'end' in from.place ? 1 : -1;
   return joint.joint.type === 'socket' && reachAt(body, 0) > reachOf(here.body, from)
     ? 1

@@ -51,6 +51,7 @@ export function sidePort(body: Body, share: number, clock: number): Port {
   // Twelve lies across the centre line in its own plane: outward on a ring, up on a run.
   const twelve: Vector = [-heads[1], heads[0], 0];
   const out = plus(times(twelve, ofTwelve), [0, 0, ofThree]);
-  const reach = body.kind === 'flat' && Math.abs(ofThree) > Math.abs(ofTwelve) ? body.width / 2 : reachAt(body, share);
+  const straight = body.kind === 'flat' || body.kind === 'block';
+  const reach = straight && Math.abs(ofThree) > Math.abs(ofTwelve) ? body.width / 2 : reachAt(body, share);
   return { point: plus(point, times(out, reach)), out, up: heads };
 }

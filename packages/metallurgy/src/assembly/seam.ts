@@ -146,6 +146,12 @@ export function seamOf(settled: SettledJoint, placed: ReadonlyMap<string, Placed
     return { points: ring(end.point, end.out, across(end.out, end.up), roundBranch ? branchReach : runReach), closed: true, known: tube.body.known.across }; // prettier-ignore
   }
   const width = Math.min(widthOf(branch.body, branchReach), widthOf(run.body, runReach));
+  if (settled.joint.type === 'lap') {
+    // Where the upper one ends on the lower one.
+    const [upper, side] = a.layer >= b.layer ? [a, first] : [b, second];
+    const end = portInSpace(upper.frame, portOf(upper.body, side));
+    return { ...lineAcross(end.point, cross(end.out, across(end.out, end.up)), width, null, end.out), known };
+  }
   return { ...lineAcross(port.point, cross(port.out, up), width, null, port.out), known };
 }
 

@@ -135,7 +135,10 @@ export function settleSides(
       const even = body.kind === 'ring' ? turn / Math.max(1, list.length) : (turn + 1) / (Math.max(1, list.length) + 1);
       const share = alongMm !== null && body.trueLength ? Math.min(1, alongMm / body.trueLength) : even;
       // What lies on a round piece is turned to whoever looks at it; what stands on it stands up.
-      const faces = (plan.meeting === 'alone' || plan.meeting === 'flush') && 'outside' in body && body.kind !== 'ring';
+      const faces =
+        (plan.meeting === 'alone' || plan.meeting === 'flush') &&
+        ('outside' in body || body.kind === 'block') &&
+        body.kind !== 'ring';
       return { piece, copy, place: { share, clock: clock ?? (faces ? 3 : 12) } };
     }),
   }));

@@ -12,6 +12,8 @@ export interface SectionQuestion {
   /** The pieces in the order of the joint; an old weld is one of them. */
   readonly sides: readonly { readonly thicknessMm: number | null; readonly oldWeld: boolean }[];
   readonly fit: JointFit;
+  /** Which piece brings its edge, where one stands on the other; left out: the first. */
+  readonly edge?: number | undefined;
   /** Part of the pool that is melted base metal, 0 to 1. */
   readonly dilution: number;
   /** Share of each piece in it, in the order of the sides; sums to 1. */
@@ -121,7 +123,7 @@ function groove(question: SectionQuestion, [a, b]: readonly [number, number]): E
   const { type, technique, sides } = question;
   const [thickA, thickB] = [thicknessOf(sides[a]), thicknessOf(sides[b])];
   const fit = usualFit(type, [thickA, thickB], question.fit);
-  const wide = 4.5 * Math.max(thickA, thickB) + fit.gapMm;
+  const wide = 3.4 * Math.max(thickA, thickB) + fit.gapMm;
   const half = fit.gapMm / 2;
   const slope = Math.tan(radians(fit.bevelDeg / 2));
   const edge = (thick: number): number => half + Math.max(0, thick - fit.landMm) * slope;
@@ -188,10 +190,12 @@ function fillet(question: SectionQuestion, [a, b]: readonly [number, number]): E
   const legA = over ? Math.min(fit.legMm, thickA) : corner ? thickA : fit.legMm;
   const legB = corner ? thickB : fit.legMm;
   const gap = fit.gapMm;
-  const wide = 4 * Math.max(thickA, thickB, fit.legMm);
+  // No more of the pieces than shows what they are: the bead is what matters.
+  const wide = Math.max(2.2 * fit.legMm, 1.1 * Math.max(thickA, thickB)) + (over || corner ? 0 : thickA);
+  const high = Math.max(2.4 * fit.legMm, 1.3 * thickA);
   const rimA: readonly SectionPoint[] = over || corner
     ? [[-wide, -gap], [-wide, -gap - thickA], [0, -gap - thickA], [0, -gap]]
-    : [[-thickA, -gap], [-thickA, -wide], [0, -wide], [0, -gap]]; // prettier-ignore
+    : [[-thickA, -gap], [-thickA, -high], [0, -high], [0, -gap]]; // prettier-ignore
   const rimB: readonly SectionPoint[] = corner
     ? [[0, 0], [thickB, 0], [thickB, wide], [0, wide]]
     : [[over ? -wide * 0.6 : -wide, 0], [wide, 0], [wide, thickB], [over ? -wide * 0.6 : -wide, thickB]]; // prettier-ignore
@@ -217,7 +221,7 @@ function fillet(question: SectionQuestion, [a, b]: readonly [number, number]): E
       ...(corner ? [] : [{ what: 'legMm' as const, side: null, from: [0, 0] as const, to: toe, value: fit.legMm, said: said.legMm !== null }]),
       { what: 'gapMm' as const, side: null, from: [0, -gap] as const, to: [0, 0] as const, value: gap, said: said.gapMm !== null },
       ...thicknessSizes(sides, [
-        [a, ...(over || corner ? ([[-wide, -gap - thickA], [-wide, -gap]] as const) : ([[-thickA, -wide], [0, -wide]] as const))],
+        [a, ...(over || corner ? ([[-wide, -gap - thickA], [-wide, -gap]] as const) : ([[-thickA, -high], [0, -high]] as const))],
         [b, ...(corner ? ([[0, wide], [thickB, wide]] as const) : ([[wide, 0], [wide, thickB]] as const))],
       ]),
     ],
@@ -235,7 +239,7 @@ function bead(question: SectionQuestion, [a, b]: readonly [number, number]): Edg
   const scale = Math.min(1, Math.max(0.35, thick / 6));
   const half = (widthMm * scale) / 2;
   const high = heightMm * scale;
-  const wide = Math.max(4.5 * thick, 3 * half);
+  const wide = Math.max(3.4 * thick, 2.4 * half);
   const leg = fit.legMm * 1.2;
   const metals: JointSection['metals'] = [
     { side: a, rim: [[-wide, 0], [wide, 0], [wide, thick], [-wide, thick]], known: sides[a]?.thicknessMm != null },
@@ -275,9 +279,17 @@ function thicknessSizes(
   })); // prettier-ignore
 }
 
+/** The piece a crack along a toe runs into, and what lies on the other side of it: the old weld, or the other piece. */
+function toeSides({ sides }: SectionQuestion, first: number, second: number, old: number): readonly [number, number] {
+  const [cracked, other] = thicknessOf(sides[second]) < thicknessOf(sides[first]) ? [second, first] : [first, second];
+  return [cracked, old === -1 ? other : old];
+}
+
 /** Which pieces make the two edges of a section. */
 function edgesOf(question: SectionQuestion): Edges {
-  const base = question.sides.flatMap(({ oldWeld }, index) => (oldWeld ? [] : [index]));
+  const base = question.sides
+    .flatMap(({ oldWeld }, index) => (oldWeld ? [] : [index]))
+    .sort((left, right) => Number(right === question.edge) - Number(left === question.edge) || left - right);
   const old = question.sides.findIndex(({ oldWeld }) => oldWeld);
   const first = base[0] ?? 0;
   const second = base[1] ?? first;
@@ -289,7 +301,8 @@ function edgesOf(question: SectionQuestion): Edges {
     case 'overlay':
       return bead(question, [first, first]);
     case 'toe-crack':
-      return bead(question, [first, old === -1 ? second : old]);
+      // It runs into what the other one stands on: nearly always into the thinner.
+      return bead(question, toeSides(question, first, second, old));
     default:
       return fillet(question, [first, second]);
   }
@@ -302,10 +315,13 @@ function edgesOf(question: SectionQuestion): Edges {
 export function jointSection(question: SectionQuestion): JointSection {
   const edges = edgesOf(question);
   const depositMm2 = areaInside(edges.deposit);
-  const drawn = edges.faces.map(({ side }) => side);
-  const share = (side: number): number => (question.shares[side] ?? 0) / drawn.filter((other) => other === side).length;
+  // Two faces of one piece melt alike deep.
+  const faceOf = (side: number): number =>
+    edges.faces.reduce((sum, { side: other, face }) => sum + (other === side ? lengthOf(face) : 0), 0);
+  const shareOf = (side: number, face: MeltedZone['face']): number =>
+    ((question.shares[side] ?? 0) * lengthOf(face)) / faceOf(side);
   // A piece no face of which is drawn keeps its share, which the others make up the rest of.
-  const shown = drawn.reduce((sum, side) => sum + share(side), 0) || 1;
+  const shown = edges.faces.reduce((sum, { side, face }) => sum + shareOf(side, face), 0) || 1;
   const dilution = Math.min(0.97, Math.max(0, question.dilution));
   const meltedMm2 = (dilution / (1 - dilution)) * depositMm2;
   return {
@@ -316,7 +332,7 @@ export function jointSection(question: SectionQuestion): JointSection {
     sizes: edges.sizes,
     arc: edges.arc,
     melted: edges.faces.map(({ side, face, deepestMm }): MeltedZone => {
-      const areaMm2 = (meltedMm2 * share(side)) / shown;
+      const areaMm2 = (meltedMm2 * shareOf(side, face)) / shown;
       const depthMm = areaMm2 / ((Math.PI / 4) * lengthOf(face));
       const inward = inwardOf(face);
       return { side, face, inward, depthMm, deepestMm, areaMm2, rim: zoneRim(face, inward, depthMm) };

@@ -1,11 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import type { Job, JobState } from '@variatum/contracts';
+import { assemblyOf, leaderOf, type BoardJob, type JobState } from '@variatum/contracts';
+import type { Assembly } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import type { ListQuery } from './board-query';
-import { stageTitle } from '../job/stages';
-import { environmentTitle, familyTitle } from '../words/words';
+import { nextAct } from './next-act';
+import { SmallPart } from '../part/small-part';
+import type { JointWords } from '../part/whole-picture';
 import { ApiClient } from '../sync';
 
 const PAGE = 12;
@@ -14,7 +16,7 @@ const AGAIN_AFTER_MS = 3000;
 /** One column of the board: its jobs a page at a time, however many there are. */
 @Component({
   selector: 'va-board-column',
-  imports: [RouterLink, NzButtonModule],
+  imports: [RouterLink, NzButtonModule, SmallPart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section [attr.aria-label]="title()">
@@ -31,16 +33,12 @@ const AGAIN_AFTER_MS = 3000;
       @for (job of shown().jobs; track job.id) {
         <a class="job" [routerLink]="['/jobs', job.id, job.stage]">
           <span class="title">{{ job.title }}</span>
-          <span class="small soft">{{ environment(job) }}</span>
-          @if (job.families.length > 0) {
-            <span class="small soft">{{ metals(job) }}</span>
+          @if (job.pieces.length > 0) {
+            <va-small-part [assembly]="assemblyFor(job)" [joints]="jointsFor(job)" />
           }
-          <span class="foot small">
-            <span>{{ stage(job) }}</span>
-            @if (job.lastRod) {
-              <span class="figure rod">{{ job.lastRod }}</span>
-            }
-          </span>
+          @let next = nextActOf(job);
+          <span class="next">{{ next.act }}</span>
+          <span class="small soft">{{ next.holdsUp }}</span>
         </a>
         @if (query().withdrawn) {
           <button nz-button type="button" (click)="restore(job)">Bring back {{ job.title }}</button>
@@ -85,15 +83,12 @@ const AGAIN_AFTER_MS = 3000;
       line-height: 1.25;
       overflow-wrap: anywhere;
     }
-    .foot {
-      display: flex;
-      justify-content: space-between;
-      gap: var(--space-2);
-      color: var(--ink-soft);
-    }
-    .rod {
-      color: var(--ink);
+    .next {
       font-weight: 650;
+      color: var(--accent);
+    }
+    va-small-part {
+      margin: 2px 0;
     }
     .empty {
       padding: var(--space-3) 0;
@@ -119,7 +114,7 @@ export class BoardColumn {
       this.api.ask('GET /jobs', { query: { ...query, state: state ?? undefined, limit } }),
   });
   // The last list stays on the page while the next one is on its way.
-  private last: { jobs: Job[]; total: number } = { jobs: [], total: 0 };
+  private last: { jobs: BoardJob[]; total: number } = { jobs: [], total: 0 };
   protected readonly shown = computed(() => {
     if (this.list.hasValue()) this.last = this.list.value();
     return this.last;
@@ -137,19 +132,26 @@ export class BoardColumn {
     });
   }
 
-  protected environment(job: Job): string {
-    return environmentTitle(job.service.environment);
+  protected readonly nextActOf = nextAct;
+
+  protected assemblyFor({ pieces, joints }: BoardJob): Assembly {
+    return assemblyOf(pieces, joints);
   }
 
-  protected metals({ families }: Job): string {
-    return families.map(familyTitle).join(', ').toLowerCase();
+  /** Which joints of a job are decided, for their colour. */
+  protected jointsFor({ joints, decided }: BoardJob): ReadonlyMap<string, JointWords> {
+    const done = new Set(decided.map(({ jointId }) => jointId));
+    return new Map(
+      joints.map((joint) => {
+        const leader = leaderOf(joints, joint);
+        const { type } = leader.joint;
+        const kind = type === 'crack' || type === 'toe-crack' ? 'crack' : 'seam';
+        return [joint.id, { number: '', kind, oldWeld: false, decided: done.has(joint.id) || done.has(leader.id) }];
+      }),
+    );
   }
 
-  protected stage(job: Job): string {
-    return `at ${stageTitle(job.stage)} · ${job.pieceCount} ${job.pieceCount === 1 ? 'piece' : 'pieces'}`;
-  }
-
-  protected restore({ id, version }: Job): void {
+  protected restore({ id, version }: BoardJob): void {
     this.api.ask('POST /jobs/:id/restore', { path: { id }, body: { version } }).subscribe(() => this.list.reload());
   }
 }

@@ -1,20 +1,18 @@
-import type { HttpErrorResponse } from '@angular/common/http';
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
-import { Router } from '@angular/router';
 import { JOB_STATES, type JobState } from '@variatum/contracts';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { auditTime, filter, merge } from 'rxjs';
 import { GuideOffer } from '../guide/guide-offer';
-import { ownField, TextField } from '../kit/fields';
 import { Icon } from '../kit/marks/icon';
 import { STATE_WORDS } from '../words/state-words';
 import { BoardColumn } from './board-column';
 import { BoardFilter } from './board-filter';
 import { filterCount, NO_FILTER, type BoardQuery, type ListQuery } from './board-query';
-import { ApiClient, LiveService, problemOf, RepeatableRequest, waitAfter } from '../sync';
+import { NewJobForm } from './new-job';
+import { LiveService } from '../sync';
 import { Page } from '../kit/page';
 
 /** Changes elsewhere come in bursts. */
@@ -22,7 +20,7 @@ const REFRESH_MS = 300;
 
 /** What is on the bench, waiting, to be inspected and out. */
 @Component({
-  imports: [Page, BoardColumn, BoardFilter, FormsModule, GuideOffer, Icon, NzButtonModule, NzInputModule, TextField],
+  imports: [Page, BoardColumn, BoardFilter, FormsModule, GuideOffer, Icon, NewJobForm, NzButtonModule, NzInputModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <va-page heading="Job board">
@@ -57,18 +55,7 @@ const REFRESH_MS = 300;
         }
       }
       @if (adding()) {
-        <form class="panel row" (ngSubmit)="add()">
-          <va-text-field
-            #titleField
-            class="grow"
-            label="What came in?"
-            [longest]="120"
-            placeholder="Such as: park bench, broken foot"
-            [of]="title"
-          />
-          <button nz-button nzType="primary" type="submit" [disabled]="busy()">Start the job</button>
-          <button nz-button type="button" (click)="adding.set(false)">Cancel</button>
-        </form>
+        <va-new-job (cancelled)="adding.set(false)" />
       }
       @if (empty()) {
         <section class="panel stack" aria-label="No job yet">
@@ -105,12 +92,6 @@ const REFRESH_MS = 300;
     .search {
       width: min(300px, 100%);
     }
-    .grow {
-      flex: 1 1 260px;
-    }
-    form.panel {
-      align-items: flex-end;
-    }
     .columns {
       display: grid;
       grid-template-columns: repeat(4, minmax(0, 1fr));
@@ -130,20 +111,13 @@ const REFRESH_MS = 300;
   `,
 })
 export class Board {
-  private readonly api = inject(ApiClient);
-  private readonly router = inject(Router);
-
   protected readonly states = JOB_STATES;
   protected readonly words: Readonly<Record<JobState, string>> = STATE_WORDS;
   protected readonly search = signal('');
   protected readonly filter = signal<BoardQuery>(NO_FILTER);
   protected readonly filtering = signal(false);
   protected readonly adding = signal(false);
-  protected readonly busy = signal(false);
   protected readonly changed = signal(0);
-  protected readonly title = ownField('');
-  private readonly newJob = new RepeatableRequest();
-  private readonly titleField = viewChild<TextField>('titleField');
 
   protected readonly filters = computed(() => filterCount(this.filter()));
   protected readonly query = computed<ListQuery>(() => ({ search: this.search().trim(), ...this.filter() }));
@@ -155,8 +129,6 @@ export class Board {
   });
 
   constructor() {
-    // Whoever starts a job types its name next.
-    effect(() => this.titleField()?.focus());
     const live = inject(LiveService);
     merge(live.changes.pipe(filter(({ job }) => job !== null)), live.opened)
       .pipe(auditTime(REFRESH_MS), takeUntilDestroyed())
@@ -165,20 +137,5 @@ export class Board {
 
   protected count(state: JobState, total: number): void {
     this.counts.update((counts) => ({ ...counts, [state]: total }));
-  }
-
-  protected add(): void {
-    const title = this.title.value.trim();
-    this.title.fault.set(title === '' ? 'give the job a name' : '');
-    if (title === '' || this.busy()) return;
-    this.busy.set(true);
-    this.api.ask('POST /jobs', { body: { id: this.newJob.idFor(title), title } }).subscribe({
-      next: (job) => void this.router.navigate(['/jobs', job.id, 'job']),
-      error: (error: HttpErrorResponse) => {
-        this.busy.set(false);
-        const why = waitAfter(error) ? 'the server cannot take it just now' : problemOf(error).detail;
-        this.title.fault.set(`${why}; what you typed is kept, try again`);
-      },
-    });
   }
 }

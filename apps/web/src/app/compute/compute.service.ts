@@ -14,12 +14,16 @@ export const SEED = 1;
 export type Answer =
   { readonly stage: 'first'; readonly answer: FirstAnswer } | { readonly stage: 'settled'; readonly answer: Choice };
 
-/** Sends computations to workers: one for rods, one for pieces, so that a list of grades never waits for a ranking. */
+/**
+ * Sends computations to workers: one for rods, one for pieces, so that a list of grades never waits for a ranking, and one for the
+ * joints nobody looks at, so that the one that is looked at waits for none of them.
+ */
 @Injectable({ providedIn: 'root' })
 export class ComputeService {
   private readonly lost = inject(LostPart);
   private rods: Remote<Computations> | undefined;
   private pieces: Remote<Computations> | undefined;
+  private others: Remote<Computations> | undefined;
 
   private get rodWorker(): Remote<Computations> {
     return (this.rods ??= startComputeWorker(() => this.lost.missing()));
@@ -27,6 +31,15 @@ export class ComputeService {
 
   private get pieceWorker(): Remote<Computations> {
     return (this.pieces ??= startComputeWorker(() => this.lost.missing()));
+  }
+
+  private get otherWorker(): Remote<Computations> {
+    return (this.others ??= startComputeWorker(() => this.lost.missing()));
+  }
+
+  /** The settled ranking of a joint nobody looks at. */
+  aside(question: ChooseInput): Observable<Choice> {
+    return this.ask(this.otherWorker, 'choose', question);
   }
 
   /** First ranking, then the settled one. */

@@ -1,4 +1,4 @@
-import { activePieces, type JobDetail, type Stage, type LoggedEntry } from '@variatum/contracts';
+import { activeJoints, activePieces, type JobDetail, type Stage, type LoggedEntry } from '@variatum/contracts';
 
 /** A step of the guided first repair. */
 export interface GuideStep {
@@ -79,7 +79,7 @@ export const GUIDE_STEPS: readonly GuideStep[] = [
     title: 'Describe the joint',
     act: 'Choose the type crack and the process gas tungsten arc.',
     learned: 'Type, thickness and technique say how much base metal melts into the bead: its dilution.',
-    done: ({ joint }) => joint !== null,
+    done: (job) => activeJoints(job).length > 0,
   },
   {
     id: 'rod',

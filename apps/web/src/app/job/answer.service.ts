@@ -28,15 +28,23 @@ import { JobStore } from './stores';
 
 const REST_MS = 120;
 
-/** The standing answer of the open job and everything drawn from it, computed anew whenever the question changes. */
+/** An answer, and what it answers. */
+interface JointAnswered {
+  readonly question: ChooseInput;
+  readonly answer: Answer;
+}
+
+/** The standing answer of the joint looked at and everything drawn from it, computed anew whenever the question changes. */
 @Injectable()
 export class AnswerService {
   private readonly store = inject(JobStore);
   private readonly workshops = inject(WorkshopStore);
   private readonly compute = inject(ComputeService);
 
-  private readonly answerState = signal<Answer | null>(null);
-  private readonly beliefState = signal<Readonly<Record<number, PieceBelief>>>({});
+  /** The last answer of each joint that was looked at, by its identifier; of a job without joints under none. */
+  private readonly answered = signal<Readonly<Record<string, JointAnswered>>>({});
+  private readonly answerState = computed<Answer | null>(() => this.answered()[this.key()]?.answer ?? null);
+  private readonly beliefState = signal<Readonly<Record<string, PieceBelief>>>({});
   private readonly cloudState = signal<PoolCloud | null>(null);
   private readonly failureState = signal<string | null>(null);
   private readonly busyState = signal(false);
@@ -45,6 +53,7 @@ export class AnswerService {
 
   readonly busy = this.busyState.asReadonly();
   readonly failure = this.failureState.asReadonly();
+  /** What is believed of each piece, by its identifier. */
   readonly beliefs = this.beliefState.asReadonly();
   readonly cloud = this.cloudState.asReadonly();
   readonly ranking = computed<readonly RankedRod[]>(() => this.answerState()?.answer.ranking ?? []);
@@ -67,61 +76,103 @@ export class AnswerService {
   });
 
   /** The one test, over all pieces, that is worth most for the rod; null when enough is known. */
-  readonly nextTest = computed(() => mostWorthwhile(this.beliefState()));
+  readonly nextTest = computed(() => {
+    const [pieces, beliefs] = [this.store.meeting(), this.beliefState()];
+    const plans = Object.fromEntries(
+      pieces.flatMap(({ id }, index) => {
+        const belief = beliefs[id];
+        return belief ? [[index, belief] as const] : [];
+      }),
+    );
+    const next = mostWorthwhile(plans);
+    const piece = next && pieces[next.piece];
+    return piece ? { piece, test: next.test } : null;
+  });
   /** Worst risk of the best rod above low; null when there is none. */
   readonly worst = computed(() => this.best()?.risks.find(({ level }) => level !== 'low') ?? null);
   /** Whoever works by keyboard wants to see what an act has done to the answer. */
   readonly lookAt = new Subject<void>();
   readonly enough = computed(() => {
-    const beliefs = Object.values(this.beliefState());
+    const meeting = new Set(this.store.meeting().map(({ id }) => id));
+    const beliefs = Object.entries(this.beliefState()).flatMap(([id, belief]) => (meeting.has(id) ? [belief] : []));
     return beliefs.length > 0 && beliefs.every(({ enough }) => enough);
   });
 
+  /** The settled answer to a question of a joint; undefined while it has none. */
+  settledFor(joint: string, asked: string): Choice | undefined {
+    const known = this.answered()[joint];
+    return known?.answer.stage === 'settled' && JSON.stringify(known.question) === asked
+      ? known.answer.answer
+      : undefined;
+  }
+
+  private key(): string {
+    return this.store.leading()?.id ?? '';
+  }
+
   constructor() {
+    // Another joint, another rod to look at.
+    toObservable(this.store.joint)
+      .pipe(
+        map((joint) => joint?.id),
+        distinctUntilChanged(),
+        takeUntilDestroyed(),
+      )
+      .subscribe(() => this.looked.set(undefined));
     const questions = toObservable(this.store.question).pipe(debounceTime(REST_MS), takeUntilDestroyed());
     questions
       .pipe(
         tap(() => this.busyState.set(true)),
-        switchMap((question) =>
-          question === null
-            ? of(null)
-            : this.compute.answer(question).pipe(
-                catchError((error: unknown) => {
-                  this.failureState.set(error instanceof Error ? error.message : String(error));
-                  this.busyState.set(false);
-                  return EMPTY;
-                }),
-              ),
-        ),
+        switchMap((question) => {
+          const key = this.key();
+          if (question === null) return of({ key, known: null });
+          return this.compute.answer(question).pipe(
+            map((answer) => ({ key, known: { question, answer } })),
+            catchError((error: unknown) => {
+              this.failureState.set(error instanceof Error ? error.message : String(error));
+              this.busyState.set(false);
+              return EMPTY;
+            }),
+          );
+        }),
       )
-      .subscribe((answer) => {
+      .subscribe(({ key, known }) => {
         this.failureState.set(null);
-        this.answerState.set(answer);
-        this.busyState.set(answer?.stage === 'first');
+        this.answered.update(({ [key]: _last, ...others }) => (known ? { ...others, [key]: known } : others));
+        this.busyState.set(known?.answer.stage === 'first');
       });
 
     questions
       .pipe(
         switchMap((question) => {
           if (question === null) return EMPTY;
-          const unknown = question.pieces.flatMap((piece, index) => (piece.tests === undefined ? [] : [index]));
+          const pieces = this.store.meeting();
+          const unknown = question.pieces.flatMap((piece, index) => {
+            const id = pieces[index]?.id;
+            return piece.tests === undefined || id === undefined ? [] : [{ index, id }];
+          });
           const owned = this.workshops.workshop()?.ownedTests ?? undefined;
-          this.beliefState.update((all) =>
-            Object.fromEntries(Object.entries(all).filter(([piece]) => unknown.includes(Number(piece)))),
+          const known = new Set(
+            this.store
+              .pieces()
+              .filter(({ grade, weldMetal }) => grade === null && weldMetal === null)
+              .map(({ id }) => id),
           );
+          this.beliefState.update((all) => Object.fromEntries(Object.entries(all).filter(([id]) => known.has(id))));
           return of(...unknown).pipe(
             // One piece after another: each view appears as soon as it is ready.
-            map((piece) =>
-              this.compute.belief(question, piece, owned).pipe(
-                map((view) => ({ piece, view })),
+            map(({ index, id }) =>
+              this.compute.belief(question, index, owned).pipe(
+                map((view) => ({ id, view })),
                 catchError(() => EMPTY),
               ),
             ),
             concatAll(),
           );
         }),
+        takeUntilDestroyed(),
       )
-      .subscribe(({ piece, view }) => this.beliefState.update((all) => ({ ...all, [piece]: view })));
+      .subscribe(({ id, view }) => this.beliefState.update((all) => ({ ...all, [id]: view })));
 
     toObservable(computed(() => ({ question: this.store.question(), rod: this.current()?.rod })))
       .pipe(

@@ -12,44 +12,65 @@ import {
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { NavigationEnd, NavigationStart, Router, RouterLink, RouterOutlet } from '@angular/router';
 import type { Stage } from '@variatum/contracts';
+import type { Spot } from '@variatum/metallurgy';
 import { onKey } from '../frame/keys';
 import { byKeyboard } from '../kit/by-keyboard';
 import { Guide } from '../guide/guide';
 import { Icon } from '../kit/marks/icon';
 import { AnswerService } from './answer.service';
+import { PartAnswers } from './part-answers.service';
+import { PartPicture } from './part-picture';
+import { SpotEntry } from './spot-entry';
 import { StageStrip } from './stage-strip';
 import { STAGES } from './stages';
 import { StandingAnswer } from './standing-answer';
-import { JOB_STORES, JobStore } from './stores';
+import { JOB_STORES, JobStore, PartSelection } from './stores';
 import { PAGE_SYNC } from '../sync';
 import { ConflictPanel } from '../sync/conflict-panel';
 import { SaveStatus } from '../sync/save-status';
 import { TakeBack } from '../sync/take-back';
 
-/** A job: its stages on the left, the standing answer on the right. */
+/** A job: the part in the middle, what is chosen of it beside, the standing answer always in view. */
 @Component({
-  imports: [Icon, RouterOutlet, RouterLink, ConflictPanel, Guide, SaveStatus, StageStrip, StandingAnswer, TakeBack],
-  providers: [PAGE_SYNC, JOB_STORES, AnswerService],
+  imports: [
+    Icon,
+    RouterOutlet,
+    RouterLink,
+    ConflictPanel,
+    Guide,
+    PartPicture,
+    SaveStatus,
+    StageStrip,
+    StandingAnswer,
+    TakeBack,
+  ],
+  providers: [PAGE_SYNC, JOB_STORES, AnswerService, PartAnswers, SpotEntry],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (store.job(); as job) {
       <div class="bar">
-        <h1>{{ job.title }}</h1>
-        <div class="row no-print">
+        <h1 [title]="job.title">{{ job.title }}</h1>
+        <va-stage-strip class="no-print" />
+        <va-save-status class="no-print" />
+        <div class="tools no-print">
           <va-take-back />
           <button type="button" class="act" (click)="print()">
             <va-icon name="print" />
             <span>Print</span>
           </button>
         </div>
-        <va-save-status class="no-print" />
       </div>
-      <va-stage-strip class="no-print" />
       <va-conflict-panel [of]="store.document" />
       <va-guide />
-      <div class="split">
-        <div class="work" #work tabindex="-1"><router-outlet /></div>
-        <va-standing-answer />
+      <div class="split" #work tabindex="-1">
+        <va-part-picture
+          class="whole"
+          [spotting]="spot.wanted()"
+          (pieceChosen)="choosePiece($event.id, $event.spot)"
+          (jointChosen)="chooseJoint($event)"
+        />
+        <va-standing-answer class="answer" />
+        <router-outlet />
       </div>
     } @else if (failed(); as words) {
       <p class="panel message" role="alert">
@@ -63,50 +84,88 @@ import { TakeBack } from '../sync/take-back';
   styles: `
     .bar {
       display: flex;
-      gap: var(--space-2) var(--space-4);
+      gap: 0 var(--space-4);
       align-items: center;
-      min-height: var(--target);
-      padding: var(--space-2) var(--space-5) 0;
+      padding: 0 var(--space-4);
+      border-bottom: 1px solid var(--line);
+      background: var(--surface);
     }
     h1 {
-      flex: 1;
+      flex: 0 1 auto;
+      min-width: 110px;
+      max-width: 290px;
+      font-size: 1.12rem;
+      overflow: hidden;
+      text-overflow: ellipsis;
+      white-space: nowrap;
+    }
+    va-stage-strip {
+      flex: 1 1 auto;
       min-width: 0;
     }
-    .work {
-      outline: none;
+    .tools {
+      display: flex;
+      gap: 2px;
+    }
+    .tools .act {
+      border-color: transparent;
+      padding: 0 8px;
     }
     .split {
       display: grid;
-      grid-template-columns: minmax(0, 1fr) 336px;
-      gap: var(--space-4);
-      padding: var(--space-4) var(--space-5) var(--space-6);
+      grid-template-columns: minmax(0, 1fr) 384px;
+      grid-template-rows: minmax(286px, auto) auto;
+      gap: var(--space-3);
+      padding: var(--space-3) var(--space-4) var(--space-5);
       align-items: start;
+      outline: none;
     }
-    va-standing-answer {
-      position: sticky;
-      top: var(--space-3);
+    .whole {
+      grid-area: 1 / 1;
+      align-self: stretch;
+    }
+    .answer {
+      grid-area: 1 / 2;
+      align-self: stretch;
     }
     .message {
       margin: var(--space-5);
     }
-    :host-context([data-hand='left']) .bar {
-      flex-direction: row-reverse;
-    }
     @media (min-width: 981px) {
       :host-context([data-hand='left']) .split {
-        grid-template-columns: 336px minmax(0, 1fr);
+        grid-template-columns: 384px minmax(0, 1fr);
       }
-      :host-context([data-hand='left']) va-standing-answer {
-        order: -1;
+      :host-context([data-hand='left']) .whole {
+        grid-area: 1 / 2;
+      }
+      :host-context([data-hand='left']) .answer {
+        grid-area: 1 / 1;
+      }
+    }
+    @media (max-width: 1180px) {
+      .bar {
+        flex-wrap: wrap;
+      }
+      h1 {
+        flex: 1 1 200px;
+        max-width: none;
+      }
+      va-stage-strip {
+        order: 5;
+        flex-basis: 100%;
       }
     }
     @media (max-width: 980px) {
       .split {
         grid-template-columns: minmax(0, 1fr);
+        grid-template-rows: auto;
         padding-bottom: 110px;
       }
-      va-standing-answer {
-        position: static;
+      .whole {
+        grid-area: auto;
+      }
+      .answer {
+        grid-area: auto;
       }
     }
     @media print {
@@ -114,29 +173,19 @@ import { TakeBack } from '../sync/take-back';
         display: block;
         padding: 0;
       }
-      va-standing-answer {
+      .answer {
         display: block;
-        position: static;
-        margin-top: var(--space-4);
+        margin: var(--space-4) 0;
       }
     }
     @media (max-width: 560px) {
       .bar {
         padding: 0 var(--space-3);
       }
-      h1 {
-        font-size: 1.1rem;
-        overflow: hidden;
-        text-overflow: ellipsis;
-        white-space: nowrap;
-      }
       /* What is not saved must be read; it takes a line of its own. */
       va-save-status.loud {
         flex-basis: 100%;
         order: 4;
-      }
-      .bar:has(va-save-status.loud) {
-        flex-wrap: wrap;
       }
       .split {
         padding: var(--space-3) var(--space-3) 110px;
@@ -149,6 +198,8 @@ export class JobPage {
   readonly id = input.required<string>();
 
   protected readonly store = inject(JobStore);
+  protected readonly spot = inject(SpotEntry);
+  private readonly selection = inject(PartSelection);
   private readonly work = viewChild<ElementRef<HTMLElement>>('work');
   private readonly router = inject(Router);
   /** Why the job cannot be shown; empty while it can, or may. */
@@ -185,6 +236,22 @@ export class JobPage {
       if (stage) void this.router.navigate(['/jobs', this.id(), stage.id]);
     });
     inject(DestroyRef).onDestroy(() => this.store.flush());
+  }
+
+  /** A piece was tapped: it is what is looked at, and where it was tapped may be where a test is done. */
+  protected choosePiece(id: string, spot: Spot | null): void {
+    this.selection.piece.set(id);
+    if (spot) this.spot.tap(id, spot);
+    const stage = stageOf(this.router.url, this.id());
+    // What belongs to a piece stands in two stages; from any other one it is opened.
+    if (stage !== 'pieces' && stage !== 'identify' && stage !== 'joint')
+      void this.router.navigate(['/jobs', this.id(), 'pieces']);
+  }
+
+  protected chooseJoint(id: string): void {
+    this.selection.joint.set(id);
+    const stage = stageOf(this.router.url, this.id());
+    if (stage !== 'joint' && stage !== 'rod') void this.router.navigate(['/jobs', this.id(), 'joint']);
   }
 
   /** The stage shown with the standing answer, on paper. */

@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink, RouterLinkActive } from '@angular/router';
-import { Icon } from '../kit/marks/icon';
 import { AnswerService } from './answer.service';
 import { STAGES } from './stages';
 import { JobStore } from './stores';
@@ -8,13 +7,12 @@ import { JobStore } from './stores';
 /** The stages of the work in their order, with what is still open in each. */
 @Component({
   selector: 'va-stage-strip',
-  imports: [Icon, RouterLink, RouterLinkActive],
+  imports: [RouterLink, RouterLinkActive],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nav aria-label="Stages of the work">
       @for (stage of stages(); track stage.id) {
         <a [routerLink]="stage.id" routerLinkActive="here" ariaCurrentWhenActive="step">
-          <va-icon [name]="stage.icon" />
           <span>{{ stage.title }}</span>
           <span class="open small">{{ stage.open }}</span>
         </a>
@@ -24,59 +22,41 @@ import { JobStore } from './stores';
   styles: `
     nav {
       display: flex;
-      gap: 2px;
-      padding: var(--space-2) var(--space-5) 0;
-      border-bottom: 1px solid var(--line);
+      gap: 0;
       overflow-x: auto;
+      scrollbar-width: none;
     }
     a {
-      display: grid;
-      grid-template-columns: auto 1fr;
-      column-gap: 8px;
+      display: flex;
+      gap: 7px;
       align-items: baseline;
       min-height: var(--target);
-      min-width: 108px;
-      padding: 6px 14px 8px;
+      padding: 11px 12px 9px;
       color: var(--ink-soft);
       text-decoration: none;
-      border: 1px solid transparent;
-      border-bottom: 0;
-      border-radius: 6px 6px 0 0;
+      white-space: nowrap;
+      line-height: 1.3;
     }
     a:hover {
-      background: var(--surface);
+      background: var(--accent-wash);
       color: var(--ink);
     }
     a.here {
-      background: var(--surface);
-      border-color: var(--line);
+      background: var(--raised);
       color: var(--ink);
       font-weight: 650;
       box-shadow: inset 0 3px 0 var(--tint-straw);
     }
-    va-icon {
-      align-self: center;
-    }
     .open {
-      grid-column: 2;
       font-weight: 400;
-      color: var(--ink-soft);
-      min-height: 1.2em;
+      color: var(--tint-gold);
     }
     @media (max-width: 560px) {
-      nav {
-        padding: 0 var(--space-2);
-        gap: 0;
-      }
       a {
-        display: flex;
-        align-items: center;
-        min-width: 0;
         flex: 1 0 auto;
         justify-content: center;
-        padding: 0 8px;
+        padding-inline: 8px;
       }
-      va-icon,
       .open {
         display: none;
       }

@@ -1,5 +1,13 @@
 import type { Type } from '@angular/core';
-import { activePieces, STAGES as IDS, type JobDetail, type Stage } from '@variatum/contracts';
+import {
+  activeJoints,
+  activePieces,
+  leaderOf,
+  leadingJoints,
+  STAGES as IDS,
+  type JobDetail,
+  type Stage,
+} from '@variatum/contracts';
 import type { IconName } from '../kit/marks/icons';
 
 /** A stage of the work on a job. */
@@ -42,15 +50,23 @@ const ENTRIES: Readonly<Record<Stage, StageEntry>> = {
     title: 'Joint',
     icon: 'joint',
     load: () => import('../stages/joint/joint-stage').then((m) => m.JointStage),
-    open: ({ joint }) => (joint ? '' : 'not described'),
+    open: (job) => {
+      const { length } = activeJoints(job);
+      return length === 0 ? 'not described' : length === 1 ? '' : `${length} on it`;
+    },
   },
   rod: {
     title: 'Rod',
     icon: 'rod',
     load: () => import('../stages/rod/rod-stage').then((m) => m.RodStage),
-    open: ({ decisions: [last] }, answered) => {
-      if (last) return last.rod ?? 'no rod';
-      return answered ? 'not decided' : '';
+    open: (job, answered) => {
+      const joints = activeJoints(job);
+      const [last] = job.decisions;
+      if (joints.length < 2) return last ? (last.rod ?? 'no rod') : answered ? 'not decided' : '';
+      const decided = new Set(job.decisions.map(({ jointId }) => jointId));
+      const done = joints.filter((joint) => decided.has(joint.id) || decided.has(leaderOf(joints, joint).id)).length;
+      if (done === joints.length && leadingJoints(joints).length === 1) return last?.rod ?? 'no rod';
+      return done === joints.length ? 'all decided' : `${done} of ${joints.length} decided`;
     },
   },
 };

@@ -14,7 +14,7 @@ import { RiskMark } from '../kit/marks/risk-mark';
 import { rodName } from '../words/words';
 import { AnswerService } from './answer.service';
 import { StandingBody } from './standing-body';
-import { JobStore } from './stores';
+import { JobStore, JointStore } from './stores';
 
 /** Rod, ferrite, worst risk, how sure, and the one thing that would change it: on every stage of a job. */
 @Component({
@@ -38,7 +38,7 @@ import { JobStore } from './stores';
       </button>
       <div class="body" id="standing-body">
         <p class="small soft over">
-          <span>Standing answer</span>
+          <span>Standing answer{{ about() }}</span>
           <span role="status" class="state">{{ answers.busy() ? 'computing' : '' }}</span>
         </p>
         <va-standing-body />
@@ -48,6 +48,7 @@ import { JobStore } from './stores';
   `,
   styles: `
     aside {
+      height: 100%;
       background: var(--raised);
       border: 1px solid var(--line);
       border-radius: var(--corner);
@@ -55,15 +56,16 @@ import { JobStore } from './stores';
     }
     .body {
       display: grid;
-      gap: var(--space-3);
-      padding: var(--space-4);
+      gap: 6px;
+      padding: 8px var(--space-4);
     }
     .over {
       display: flex;
       justify-content: space-between;
       text-transform: uppercase;
       letter-spacing: 0.08em;
-      font-size: 0.75rem;
+      font-size: 0.72rem;
+      line-height: 1.2;
     }
     .state {
       text-transform: none;
@@ -71,7 +73,8 @@ import { JobStore } from './stores';
     }
     .advice {
       border-top: 1px solid var(--line);
-      padding-top: var(--space-2);
+      padding-top: 4px;
+      font-size: 0.76rem;
     }
     .fold {
       display: none;
@@ -85,6 +88,7 @@ import { JobStore } from './stores';
     }
     @media screen and (max-width: 980px) {
       aside {
+        height: auto;
         position: fixed;
         left: 0;
         right: 0;
@@ -123,7 +127,13 @@ import { JobStore } from './stores';
 export class StandingAnswer {
   protected readonly answers = inject(AnswerService);
   protected readonly store = inject(JobStore);
+  private readonly joints = inject(JointStore);
   protected readonly open = signal(false);
+  /** Which of several joints it is for. */
+  protected readonly about = computed(() => {
+    const joint = this.joints.shown();
+    return joint && this.joints.all().length > 1 ? ` · joint ${this.joints.numberOf(joint.id)}` : '';
+  });
   private readonly aside = viewChild.required<ElementRef<HTMLElement>>('aside');
 
   protected readonly headline = computed(() => {

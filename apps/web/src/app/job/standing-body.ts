@@ -6,9 +6,10 @@ import { FerriteScale } from '../kit/marks/ferrite-scale';
 import { HelpNote } from '../kit/marks/help-note';
 import { RiskMark } from '../kit/marks/risk-mark';
 import { WorkshopStore } from '../settings/workshop-store';
-import { ferriteWords, minuteWords, rodName, mannerWords, sureWords } from '../words/words';
+import { ferriteWords, mannerWords, minuteWords, pointsWords, rodName, sureWords } from '../words/words';
 import { AnswerService } from './answer.service';
-import { JobStore } from './stores';
+import { PartAnswers } from './part-answers.service';
+import { JobStore, JointStore } from './stores';
 
 /** What the standing answer says: rod, ferrite, worst risk, how sure, and the one thing that would change it. */
 @Component({
@@ -23,17 +24,19 @@ import { JobStore } from './stores';
         <p class="small">{{ words }}</p>
       </div>
     } @else if (answers.best(); as best) {
-      <p class="rod figure" data-testid="standing-rod">{{ name(best.rod) }}</p>
-      @if (best.governing !== 'none') {
-        <div>
-          <p class="row tight ferrite">
+      <div class="head">
+        <p class="rod figure" data-testid="standing-rod">{{ name(best.rod) }}</p>
+        @if (best.governing !== 'none') {
+          <p class="ferrite">
             <span data-testid="standing-ferrite">Ferrite number {{ ferrite() }}</span>
-            <va-help-note about="ferrite-number" />
           </p>
-          <va-ferrite-scale [range]="best.ferriteNumber" />
-        </div>
-      } @else {
-        <p class="soft">No ferrite number applies to this weld metal.</p>
+          <va-help-note about="ferrite-number" />
+        } @else {
+          <p class="soft small">No ferrite number applies to this weld metal.</p>
+        }
+      </div>
+      @if (best.governing !== 'none') {
+        <va-ferrite-scale [range]="best.ferriteNumber" />
       }
       @if (answers.worst(); as risk) {
         <div class="risk">
@@ -41,7 +44,7 @@ import { JobStore } from './stores';
             <va-risk-mark [level]="risk.level" />
             <strong>{{ risk.title }}</strong>
           </p>
-          <p class="small">{{ risk.reason }}</p>
+          <p class="small reason">{{ risk.reason }}</p>
           @if (risk.level === 'do-not') {
             <p class="small">{{ risk.remedy }}</p>
           }
@@ -52,8 +55,11 @@ import { JobStore } from './stores';
           no risk above low
         </p>
       }
-      @if (sure(); as words) {
-        <p class="small">{{ words }}</p>
+      @if (whole(); as words) {
+        <p class="small whole" data-testid="whole-part">{{ words.one }}</p>
+        @if (words.worst) {
+          <p class="small soft">{{ words.worst }}</p>
+        }
       }
       @if (next(); as next) {
         <a
@@ -65,10 +71,14 @@ import { JobStore } from './stores';
           <strong>{{ next.test }} on {{ next.piece }}</strong>
           <span class="small">{{ next.moves }}</span>
         </a>
+        @if (sure(); as words) {
+          <p class="small">{{ words }}</p>
+        }
       } @else if (answers.enough()) {
         <p class="enough">
           <strong>Enough.</strong>
           No test on hand is worth its minutes for the rod.
+          {{ sure() }}
         </p>
       }
       @if (house(); as words) {
@@ -85,26 +95,44 @@ import { JobStore } from './stores';
   styles: `
     :host {
       display: grid;
-      gap: var(--space-3);
+      gap: 8px;
     }
     .rod {
-      font-size: var(--size-answer);
+      font-size: 1.95rem;
+      white-space: nowrap;
       font-weight: 720;
       line-height: 1;
     }
+    .head {
+      display: flex;
+      align-items: center;
+      gap: var(--space-3);
+    }
     .ferrite {
-      font-size: 0.94rem;
-      flex-wrap: nowrap;
-      justify-content: space-between;
+      flex: 1;
+      font-size: 0.86rem;
+      line-height: 1.2;
+      text-align: right;
     }
     .risk {
       display: grid;
-      gap: 4px;
+      gap: 2px;
+    }
+    /* The whole of it stands under Rod. */
+    .reason {
+      display: -webkit-box;
+      -webkit-box-orient: vertical;
+      -webkit-line-clamp: 2;
+      overflow: hidden;
+    }
+    .whole {
+      border-left: 4px solid var(--tint-straw);
+      padding-left: 8px;
     }
     .next {
       display: grid;
       gap: 2px;
-      padding: var(--space-3);
+      padding: 8px var(--space-3);
       background: var(--accent-wash);
       border-left: 4px solid var(--accent);
       color: var(--ink);
@@ -114,7 +142,8 @@ import { JobStore } from './stores';
     .enough {
       background: var(--low-wash);
       color: var(--ink);
-      padding: var(--space-2) var(--space-3);
+      padding: 6px var(--space-3);
+      font-size: var(--size-small);
       border-left: 4px solid var(--low);
     }
   `,
@@ -123,6 +152,8 @@ export class StandingBody {
   protected readonly answers = inject(AnswerService);
   protected readonly store = inject(JobStore);
   private readonly workshops = inject(WorkshopStore);
+  private readonly parts = inject(PartAnswers);
+  private readonly joints = inject(JointStore);
   protected readonly name = rodName;
 
   protected readonly ferrite = computed(() => {
@@ -135,8 +166,8 @@ export class StandingBody {
   });
   protected readonly next = computed(() => {
     const next = this.answers.nextTest();
-    const piece = next && this.store.pieces()[next.piece];
-    if (!next || !piece) return null;
+    if (!next) return null;
+    const { piece } = next;
     const test = findFieldTest(next.test.test);
     return {
       piece: piece.name,
@@ -145,6 +176,29 @@ export class StandingBody {
       test: test ? [test.title, ...mannerWords(test, next.test.settings)].join(', ') : next.test.test,
       minutes: minuteWords(next.test.minutes),
       moves: next.test.moves ? `${next.test.moves.outcome} would move it to ${next.test.moves.rod}` : '',
+    };
+  });
+  /** What one rod for the whole part would cost, and where the part risks most; null for a single joint. */
+  protected readonly whole = computed(() => {
+    const [plans, worst] = [this.parts.plans(), this.parts.worst()];
+    const best = plans[0];
+    if (!best) return null;
+    const one = plans.find((plan) => plan.one !== undefined);
+    const numbers = this.joints.leaders().map(({ id }) => this.joints.numberOf(id));
+    const each = best.rods.map((rod, index) => `${rodName(rod)} on ${numbers[index]}`).join(', ');
+    const costs = (one?.extra ?? []).flatMap((extra, index) =>
+      extra >= 0.005 ? [`${pointsWords(extra)} points on joint ${numbers[index]}`] : [],
+    );
+    const barred = one?.worst === 'do-not' ? ', but do not on one of them' : '';
+    const oneWords = one
+      ? `One rod for all: ${rodName(one.one ?? null)}${costs.length > 0 ? `, costs ${costs.join(', ')}` : ', as good'}${barred}.`
+      : 'No one rod serves all joints.';
+    return {
+      one: best.one === undefined ? `Best: ${each}. ${oneWords}` : oneWords,
+      worst:
+        worst && worst.joint.id !== this.joints.leading()?.id
+          ? `Joint ${this.joints.numberOf(worst.joint.id)} risks most.`
+          : '',
     };
   });
   protected readonly house = computed(() => {

@@ -12,7 +12,7 @@ import { newId } from './new-id';
   imports: [ArrowItem, ArrowRow],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div vaArrowRow follows class="choices" role="tablist" [attr.aria-label]="label()">
+    <div vaArrowRow follows class="choices" [class.hidden-text]="alone()" role="tablist" [attr.aria-label]="label()">
       @for (option of options(); track option.value; let index = $index) {
         <button
           type="button"
@@ -45,6 +45,8 @@ export class Tabs<Value> {
   readonly label = input.required<string>();
   readonly options = input.required<readonly ChoiceOption<Value>[]>();
   readonly value = input.required<Value | undefined>();
+  /** Whether there is nothing to choose between: the row is then kept for assistive technology only. */
+  readonly alone = input(false);
   readonly chosen = output<Value>();
 
   protected readonly id = newId('tabs');

@@ -33,15 +33,19 @@ const MOST = 9;
     }
     li {
       display: grid;
-      grid-template-columns: 84px 1fr 48px minmax(90px, 190px);
-      gap: var(--space-2);
+      grid-template-columns: 72px minmax(60px, 1fr) 46px;
+      gap: 0 var(--space-2);
       align-items: center;
+    }
+    .family {
+      grid-column: 2 / -1;
+      line-height: 1.1;
     }
     .grade {
       font-weight: 650;
     }
     .rail {
-      height: 18px;
+      height: 16px;
       background: var(--line);
       border-radius: 2px;
       overflow: hidden;
@@ -64,15 +68,6 @@ const MOST = 9;
     }
     p {
       margin-top: var(--space-2);
-    }
-    @media (max-width: 560px) {
-      li {
-        grid-template-columns: 76px 1fr 44px;
-      }
-      .family {
-        grid-column: 1 / -1;
-        margin-top: -6px;
-      }
     }
   `,
 })

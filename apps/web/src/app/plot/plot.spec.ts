@@ -1,10 +1,9 @@
-import { choose, JOINTS, poolCloud, type ChooseInput, type Choice, type JointType } from '@variatum/metallurgy';
+import { choose, poolCloud, type ChooseInput, type Choice } from '@variatum/metallurgy';
 import { TestBed } from '@angular/core/testing';
 import { render, texts } from '../../testing/render';
 import { CandidateBars } from './candidate-bars';
 import { ConstitutionMap } from './constitution-map';
 import { DilutionChart } from './dilution-chart';
-import { JointSection } from '../part/joint-section';
 import { lineOf, WINDOWS } from './map-geometry';
 import { RodMatrix } from './rod-matrix';
 import { scaleLinear } from 'd3-scale';
@@ -143,21 +142,5 @@ describe('dilution chart', () => {
     expect(element.querySelectorAll('.window')).toHaveLength(1);
     await set('curve', { ...choice.dilutionCurve, window: null });
     expect(element.querySelector('.window')).toBeNull();
-  });
-});
-
-describe('joint in section', () => {
-  test.each(Object.keys(JOINTS.types) as JointType[])('%s is drawn and described', async (type) => {
-    const { element } = await render(JointSection, { type, thicknesses: [1.5, 6] });
-    const drawing = element.querySelector('svg');
-    expect(drawing?.getAttribute('aria-label') ?? drawing?.getAttribute('role')).toBeTruthy();
-    expect(element.querySelectorAll('path').length).toBeGreaterThan(0);
-    expect(element.innerHTML).not.toMatch(NO_NUMBER);
-  });
-  test('a thick side is drawn thicker than a thin one', async () => {
-    const { element, set } = await render(JointSection, { type: 'square-butt', thicknesses: [1, 1] });
-    const before = element.innerHTML;
-    await set('thicknesses', [1, 10]);
-    expect(element.innerHTML).not.toBe(before);
   });
 });

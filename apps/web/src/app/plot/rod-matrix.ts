@@ -31,7 +31,7 @@ const SHOWN_FROM = 0.015;
               </th>
               @for (cell of row.cells; track $index) {
                 <td [class.best]="cell.best">
-                  <span class="figure">FN {{ cell.ferrite }}</span>
+                  <span class="figure">{{ cell.ferrite }}</span>
                   @if (cell.worst; as worst) {
                     <va-risk-mark [level]="worst" />
                   }
@@ -89,6 +89,10 @@ export class RodMatrix {
   readonly choice = input.required<Choice>();
   readonly pieceNames = input.required<readonly string[]>();
 
+  /** Rods whose weld metal no ferrite diagram covers: a number of theirs would mean nothing. */
+  private readonly without = computed(
+    () => new Set(this.choice().ranking.flatMap(({ rod, governing }) => (governing === 'none' ? [rod] : []))),
+  );
   protected readonly rods = computed(() =>
     (this.choice().matrix[0]?.cells ?? []).slice(0, MOST_RODS).map(({ rod }) => rodName(rod)),
   );
@@ -102,7 +106,9 @@ export class RodMatrix {
         share: `${(100 * probability).toFixed(0)} %`,
         cells: cells.slice(0, MOST_RODS).map(({ rod, ferriteNumber, worst, regret }) => ({
           best: rod === best,
-          ferrite: `${Math.round(ferriteNumber.range90[0])}–${Math.round(ferriteNumber.range90[1])}`,
+          ferrite: this.without().has(rod)
+            ? 'no ferrite number'
+            : `FN ${ferriteNumber.range90.map(Math.round).join('–')}`,
           worst: worst?.level ?? null,
           regret: regret < 0.01 ? 'as good' : `costs ${(100 * regret).toFixed(0)} points`,
         })),

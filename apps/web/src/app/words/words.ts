@@ -93,5 +93,6 @@ export function minuteWords(minutes: number): string {
   return minutes < 60 ? `${Math.round(minutes)} min` : 'days';
 }
 
-/** The letter a piece goes by. */
-export const pieceLetter = (index: number): string => 'ABCD'[index] ?? String(index + 1);
+/** Letter of a piece, as the pictures carry it: A to Z, then AA. */
+export const pieceLetter = (index: number): string =>
+  (index >= 26 ? pieceLetter(Math.floor(index / 26) - 1) : '') + String.fromCharCode(65 + (index % 26));

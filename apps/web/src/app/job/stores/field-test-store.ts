@@ -14,15 +14,16 @@ export class FieldTestStore {
 
   /**
    * Logs a field test.
+   * @param spot where on the piece it was done; null: not said
    * @returns null when the entry cannot be taken; its errors then stand under `errorsOf`
    */
-  add(pieceId: string, entry: LoggedEntry, note = ''): string | null {
+  add(pieceId: string, entry: LoggedEntry, note = '', spot: FieldTestRecord['spot'] = null): string | null {
     const key = keyOf(pieceId);
     const id = crypto.randomUUID();
     const faults = new FaultCollector();
     faults.attempt(() => {
       checkTestEntry(entry, ['entry']);
-      parseWith(newFieldTestSchema, { id, entry, note });
+      parseWith(newFieldTestSchema, { id, entry, spot, note });
     });
     this.saving.setErrors(
       key,
@@ -36,6 +37,7 @@ export class FieldTestStore {
       id,
       pieceId,
       entry,
+      spot,
       note,
       version: 1,
       createdAt: new Date().toISOString(),
@@ -47,7 +49,7 @@ export class FieldTestStore {
       {
         key,
         ...requestTo('POST /pieces/:id/tests', { id: pieceId }),
-        body: { id, entry, note },
+        body: { id, entry, note, ...(spot ? { spot } : {}) },
       },
       'the logged test',
       () => this.strikeOut(pieceId, id, 'taken back'),
@@ -65,7 +67,7 @@ export class FieldTestStore {
     this.jobs.document.send(
       { key: keyOf(pieceId), ...requestTo('POST /tests/:id/strike-out', { id: testId }), body: { reason } },
       record ? 'striking out a test' : null,
-      () => record && this.add(pieceId, record.entry, record.note || 'struck out by mistake'),
+      () => record && this.add(pieceId, record.entry, record.note || 'struck out by mistake', record.spot),
     );
   }
 

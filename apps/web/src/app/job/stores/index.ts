@@ -5,20 +5,35 @@ import { DecisionStore } from './decision-store';
 import { FieldTestStore } from './field-test-store';
 import { JobStore } from './job-store';
 import { JointStore } from './joint-store';
+import { PartSelection } from './part-selection';
+import { PartStore } from './part-store';
 import { PhotoStore } from './photo-store';
 import { PieceArrangement } from './piece-arrangement';
 import { PieceStore } from './piece-store';
 
-export { DecisionStore, FieldTestStore, JobStore, JointStore, PhotoStore, PieceArrangement, PieceStore };
+export { sideOf } from './joint-store';
+export {
+  DecisionStore,
+  FieldTestStore,
+  JobStore,
+  JointStore,
+  PartSelection,
+  PartStore,
+  PhotoStore,
+  PieceArrangement,
+  PieceStore,
+};
 
 /** All that an open job is kept by. */
 export const JOB_STORES: Provider[] = [
   WorkshopStore,
   RackStore,
+  PartSelection,
   JobStore,
   PieceStore,
   FieldTestStore,
   JointStore,
+  PartStore,
   PhotoStore,
   DecisionStore,
   PieceArrangement,

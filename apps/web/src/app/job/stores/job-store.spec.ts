@@ -3,7 +3,16 @@ import { type TestRequest } from '@angular/common/http/testing';
 import type { Change, RodStock } from '@variatum/contracts';
 import { known, NOT_GIVEN } from '@variatum/metallurgy';
 import { NEVER, Subject } from 'rxjs';
-import { aJob, aPiece, aWorkshop, JOB_ID, jobProviders, openJob, type OpenJob } from '../../../testing/job-fixture';
+import {
+  aJob,
+  aJoint,
+  aPiece,
+  aWorkshop,
+  JOB_ID,
+  jobProviders,
+  openJob,
+  type OpenJob,
+} from '../../../testing/job-fixture';
 import { RackStore } from '../../rack/rack-store';
 import { LiveService } from '../../sync';
 
@@ -16,6 +25,7 @@ const pass = (milliseconds: number): Promise<void> => jest.advanceTimersByTimeAs
 describe('an open job', () => {
   let open: OpenJob;
   let changes: Subject<Change>;
+  const http = () => open.http;
   const request = (url: string): TestRequest => open.http.expectOne(url);
 
   beforeEach(async () => {
@@ -196,14 +206,17 @@ describe('an open job', () => {
   });
 
   test('a joint that cannot be taken yet outlives what others change', async () => {
-    open.joints.change({ dilution: 4 });
+    open = await openJob({ ...job, joints: [aJoint({ joint: { type: 'bevel' } })] });
+    open.joints.describe({ dilution: 4 });
     await pass(600);
     const refreshed = open.store.document.refresh();
     await pass(10);
-    open.http.expectOne(`/api/jobs/${JOB_ID}`).flush({ ...job, title: 'Theirs' });
+    open.http
+      .expectOne(`/api/jobs/${JOB_ID}`)
+      .flush({ ...job, title: 'Theirs', joints: [aJoint({ joint: { type: 'bevel' } })] });
     await refreshed;
     expect(open.store.job()?.title).toBe('Theirs');
-    expect(open.store.joint()).toEqual({ type: 'bevel', dilution: 4 });
+    expect(open.joints.joint()).toEqual({ type: 'bevel', dilution: 4 });
     expect(open.joints.errors()['joint.dilution']).toBeDefined();
   });
 
@@ -232,32 +245,39 @@ describe('an open job', () => {
     expect(open.store.question()?.pieces[0]?.tests).toEqual([]);
   });
 
-  test('a joint that cannot be is shown at its field and not sent', async () => {
-    open.joints.change({ dilution: 4 });
+  test('the first word of a joint makes it, of all pieces; what cannot be stands at its field and is not sent', async () => {
+    open.joints.describe({ dilution: 4 });
     expect(open.joints.errors()['joint.dilution']).toBeDefined();
+    await pass(10);
+    const made = request(`/api/jobs/${JOB_ID}/joints`);
+    expect(made.request.body).toMatchObject({ joint: { type: 'bevel' }, sides: [{ piece: PIECE_ID }] });
+    const { id } = made.request.body as { id: string };
+    made.flush({ id, version: 1 });
     await pass(600);
-    open.http.expectNone(`/api/jobs/${JOB_ID}/joint`);
-    open.joints.change({ dilution: 0.3 });
+    http().expectNone(`/api/joints/${id}`);
+    open.joints.describe({ dilution: 0.3 });
     await pass(600);
-    const sent = open.http.expectOne(`/api/jobs/${JOB_ID}/joint`);
-    expect(sent.request.body).toEqual({ version: 0, joint: { type: 'bevel', dilution: 0.3 } });
-    sent.flush({ id: PIECE_ID, jobId: JOB_ID, version: 1, joint: { type: 'bevel', dilution: 0.3 } });
+    const sent = request(`/api/joints/${id}`);
+    expect(sent.request.body).toEqual({ version: 1, joint: { type: 'bevel', dilution: 0.3 } });
+    sent.flush({ id, version: 2 });
     expect(open.joints.errors()).toEqual({});
   });
 
   test('what this page has changed is not read anew when it is told back, whichever comes first', async () => {
     const told = (kind: Change['kind'], id: string, version: number): void =>
       changes.next({ workshop: JOB_ID, kind, id, job: JOB_ID, version });
+    const j = aJoint();
+    open = await openJob({ ...job, joints: [j] });
     const id = open.tests.add(PIECE_ID, { test: 'magnet', outcome: 'none' }) ?? '';
-    open.joints.change({ type: 'lap' });
+    open.joints.describe({ type: 'lap' });
     open.pieces.change(PIECE_ID, { origin: 'yard' });
     await pass(450);
     told('field_test', id, 1);
     request(`/api/pieces/${PIECE_ID}/tests`).flush({ id, version: 1 });
     await pass(10);
-    request(`/api/jobs/${JOB_ID}/joint`).flush({ id: 'j', version: 1 });
+    request(`/api/joints/${j.id}`).flush({ ...j, version: 2 });
     await pass(10);
-    told('joint', 'j', 1);
+    told('joint', j.id, 2);
     told('piece', PIECE_ID, 4);
     await pass(400);
     request(`/api/pieces/${PIECE_ID}`).flush({ ...piece, version: 4 });

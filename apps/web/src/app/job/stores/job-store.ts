@@ -1,17 +1,21 @@
 import { computed, inject, Injectable } from '@angular/core';
 import {
+  activeJoints,
   activePieces,
   jobPatchSchema,
-  jobQuestion,
+  jointQuestion,
+  leaderOf,
+  piecesOfJoint,
   type JobDetail,
   type JobHead,
   type JobPatch,
-  type JointDescription,
+  type JointRecord,
   type Photo,
   type Stage,
 } from '@variatum/contracts';
 import { firstValueFrom } from 'rxjs';
 import { fieldsOf } from '../../kit/fields';
+import { PartSelection } from './part-selection';
 import { RackStore } from '../../rack/rack-store';
 import { WorkshopStore } from '../../settings/workshop-store';
 import {
@@ -26,41 +30,32 @@ import {
 } from '../../sync';
 
 /** A thing of a job as keys of changes name it: `piece 0198…`. */
-const NAMED = /^(piece|photo) (.+)$/;
-const LIST = { piece: 'pieces', photo: 'photos' } as const;
+const NAMED = /^(piece|joint|photo) (.+)$/;
+const LIST = { piece: 'pieces', joint: 'joints', photo: 'photos' } as const;
+type Kind = keyof typeof LIST;
 
-/** The joint of a job nobody has described yet. */
-const UNSAID: JointDescription = { type: 'bevel' };
-
-/** A job with everything on it, as a document whose parts are the job itself, its joint, its pieces and its pictures. */
+/** A job with everything on it, as a document whose parts are the job itself, its pieces, its joints and its pictures. */
 const jobDocument = (api: ApiClient): DocumentKind<JobDetail> => ({
   read: (id) => firstValueFrom(api.ask('GET /jobs/:id', { path: { id } })),
   *versions(job) {
     yield [job.id, job.version];
-    if (job.joint) {
-      // Before it is first described it has no identifier to be changed by; what is told of it has.
-      yield [`joint ${job.id}`, job.joint.version];
-      yield [job.joint.id, job.joint.version];
-    }
-    for (const { id, version } of [...job.photos, ...job.pieces]) yield [id, version];
+    for (const { id, version } of [...job.photos, ...job.joints, ...job.pieces]) yield [id, version];
     for (const { tests } of job.pieces) for (const { id, version } of tests) yield [id, version];
     for (const { id } of job.decisions) yield [id, 1];
   },
   part(job, key): Part | undefined {
     if (key === 'job') return { id: job.id, fields: job };
-    if (key === 'joint') return { id: `joint ${job.id}`, fields: job.joint ?? { joint: UNSAID, version: 0 } };
     const [, kind, id] = NAMED.exec(key) ?? [];
-    const thing = job[LIST[kind as keyof typeof LIST] ?? 'pieces'].find((one) => one.id === id);
+    if (kind === undefined) return undefined;
+    const thing = job[LIST[kind as Kind]].find((one) => one.id === id);
     return thing && { id: thing.id, fields: thing };
   },
   withPart(job, key, fields) {
     if (key === 'job') return { ...job, ...fields };
-    if (key === 'joint')
-      return { ...job, joint: { ...(job.joint ?? { id: '', jobId: job.id, version: 0, joint: UNSAID }), ...fields } };
     const [, kind, id] = NAMED.exec(key) ?? [];
-    const changed = <Thing extends { readonly id: string }>(things: readonly Thing[]): Thing[] =>
-      things.map((thing) => (thing.id === id ? { ...thing, ...fields } : thing));
-    return kind === 'photo' ? { ...job, photos: changed(job.photos) } : { ...job, pieces: changed(job.pieces) };
+    if (kind === undefined) return job;
+    const list = LIST[kind as Kind];
+    return { ...job, [list]: job[list].map((thing) => (thing.id === id ? { ...thing, ...fields } : thing)) };
   },
   owns: () => true,
   concerns: ({ job }, id) => job === id,
@@ -73,6 +68,7 @@ export class JobStore {
   private readonly resting = inject(RestingChanges);
   private readonly rack = inject(RackStore);
   private readonly workshops = inject(WorkshopStore);
+  private readonly selection = inject(PartSelection);
   /** The job with everything on it. */
   readonly document = new SyncedDocument(jobDocument(inject(ApiClient)));
 
@@ -83,20 +79,34 @@ export class JobStore {
   });
   /** The job; null until all a page of it needs has been read. */
   readonly job = computed(() => (this.rack.stock() && this.workshops.workshop() ? this.document.value() : null));
-  /** The question this job asks of the core; null while it has no piece. */
-  readonly question = computed(
-    () => {
-      const job = this.job();
-      return job ? jobQuestion(job, this.rack.stock() ?? [], this.workshops.workshop() ?? undefined) : null;
-    },
-    { equal: (left, right) => JSON.stringify(left) === JSON.stringify(right) },
-  );
   readonly pieces = computed(() => {
     const job = this.job();
     return job ? activePieces(job) : [];
   });
+  readonly joints = computed<readonly JointRecord[]>(() => {
+    const job = this.job();
+    return job ? activeJoints(job) : [];
+  });
+  /** The joint looked at; null while the job has none. */
+  readonly joint = computed(() => {
+    const joints = this.joints();
+    return joints.find(({ id }) => id === this.selection.joint()) ?? joints[0] ?? null;
+  });
+  /** The joint whose description holds for the one looked at: another one where they are alike. */
+  readonly leading = computed(() => {
+    const joint = this.joint();
+    return joint && leaderOf(this.joints(), joint);
+  });
+  /** Pieces that meet in the joint looked at, in its order. */
+  readonly meeting = computed(() => {
+    const job = this.job();
+    return job ? piecesOfJoint(job, this.leading()) : [];
+  });
+  /** The question the joint looked at asks of the core; null while there is no piece. */
+  readonly question = computed(() => this.questionOf(this.leading()), {
+    equal: (left, right) => JSON.stringify(left) === JSON.stringify(right),
+  });
   readonly photos = computed<readonly Photo[]>(() => this.job()?.photos ?? []);
-  readonly joint = computed<JointDescription>(() => this.job()?.joint?.joint ?? UNSAID);
   readonly errors = computed(() => this.document.errorsOf('job'));
   /** What stands in the job itself, as it is shown and changed; null until it has been read. */
   readonly fields = computed(() => {
@@ -108,7 +118,14 @@ export class JobStore {
   async open(id: string): Promise<void> {
     this.flush();
     this.resting.clear();
+    this.selection.clear();
     await Promise.all([this.document.open(id), this.rack.open(), this.workshops.open()]);
+  }
+
+  /** The question a joint of this job asks; null while there is no piece. */
+  questionOf(joint: JointRecord | null): ReturnType<typeof jointQuestion> {
+    const job = this.job();
+    return job && jointQuestion(job, joint, this.rack.stock() ?? [], this.workshops.workshop() ?? undefined);
   }
 
   /** Remembers where the person stopped, for the board. Two people on two stages are no conflict: the last word counts. */
@@ -139,7 +156,7 @@ export class JobStore {
   }
 
   /** Takes a thing of the job off, or brings it back. @param name for the step to take back */
-  setWithdrawn(kind: 'piece' | 'photo', id: string, withdrawn: boolean, name: string): void {
+  setWithdrawn(kind: Kind, id: string, withdrawn: boolean, name: string): void {
     const request = requestTo(`POST /${kind}s/:id/${withdrawn ? 'withdraw' : 'restore'}`, { id });
     const undo = (): void => this.setWithdrawn(kind, id, !withdrawn, name);
     this.document.setWithdrawn(`${kind} ${id}`, withdrawn, name, request, undo);

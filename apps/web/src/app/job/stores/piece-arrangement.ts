@@ -1,8 +1,9 @@
 import { inject, Injectable } from '@angular/core';
-import type { FieldTestRecord, PiecePatch } from '@variatum/contracts';
+import type { FieldTestRecord, JointSideRecord, PiecePatch } from '@variatum/contracts';
 import { isGiven, type Quantity } from '@variatum/metallurgy';
 import { FieldTestStore } from './field-test-store';
 import { JobStore } from './job-store';
+import { JointStore } from './joint-store';
 import { PieceStore } from './piece-store';
 import { UndoHistory } from '../../sync';
 
@@ -10,9 +11,14 @@ import { UndoHistory } from '../../sync';
 const MERGED = [
   'itemFamily',
   'form',
+  'shape',
   'thicknessMm',
   'size',
   'outsideMm',
+  'lengthMm',
+  'widthMm',
+  'endOutsideMm',
+  'bendDeg',
   'condition',
   'marks',
   'coating',
@@ -23,12 +29,17 @@ const MERGED = [
 const isOpen = (field: string | Quantity | null): boolean =>
   field === null || field === '' || (typeof field === 'object' && !isGiven(field));
 
+/** Two sides of one piece are one. */
+const withoutTwice = (sides: readonly JointSideRecord[]): readonly JointSideRecord[] =>
+  sides.filter(({ piece }, index) => sides.findIndex((side) => side.piece === piece) === index);
+
 /** Splits a piece that turns out to be two metals, and joins two that turn out to be one. */
 @Injectable()
 export class PieceArrangement {
   private readonly pieces = inject(PieceStore);
   private readonly tests = inject(FieldTestStore);
   private readonly jobs = inject(JobStore);
+  private readonly joints = inject(JointStore);
   private readonly history = inject(UndoHistory);
 
   /**
@@ -40,15 +51,18 @@ export class PieceArrangement {
     if (!piece) return;
     this.jobs.flush();
     this.history.group(`splitting ${piece.name}`, () => {
-      const { kind, itemFamily, form, thicknessMm, size, outsideMm, coating, origin, condition } = piece;
+      const { kind, itemFamily, form, shape, thicknessMm, size, outsideMm, widthMm, coating, origin, condition } =
+        piece;
       const second = this.pieces.add({
         name,
         kind,
         itemFamily,
         form,
+        shape,
         thicknessMm,
         size,
         outsideMm,
+        widthMm,
         coating,
         origin,
         condition,
@@ -63,12 +77,19 @@ export class PieceArrangement {
     if (!kept || !other) return;
     this.jobs.flush();
     this.history.group(`joining ${other.name} to ${kept.name}`, () => {
-      for (const { struckOutAt, entry, note } of other.tests)
+      for (const { struckOutAt, entry, note, spot } of other.tests)
         if (struckOutAt === null)
-          this.tests.add(keptId, entry, [note, `done on ${other.name}`].filter(Boolean).join('; '));
+          this.tests.add(keptId, entry, [note, `done on ${other.name}`].filter(Boolean).join('; '), spot);
       const wanting = MERGED.filter((field) => isOpen(kept[field]) && !isOpen(other[field]));
       const gained: Omit<PiecePatch, 'version'> = Object.fromEntries(wanting.map((field) => [field, other[field]]));
       if (Object.keys(gained).length > 0) this.pieces.change(keptId, gained);
+      // Joints of the other one are joints of the kept one.
+      for (const { id, sides } of this.joints.all())
+        if (sides.some(({ piece }) => piece === otherId))
+          this.joints.setSides(
+            id,
+            withoutTwice(sides.map((side) => (side.piece === otherId ? { ...side, piece: keptId } : side))),
+          );
       this.jobs.flush();
       this.pieces.setWithdrawn(otherId, true);
     });
@@ -78,7 +99,7 @@ export class PieceArrangement {
     const [from, to] = [this.pieces.find(fromId), this.pieces.find(toId)];
     if (!from || !to) return;
     const note = [record.note, `logged on ${from.name} first`].filter(Boolean).join('; ');
-    const copy = this.tests.add(toId, record.entry, note);
+    const copy = this.tests.add(toId, record.entry, note, record.spot);
     if (copy === null) return;
     this.tests.strikeOut(fromId, record.id, `done on ${to.name}`);
   }

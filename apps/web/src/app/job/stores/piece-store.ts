@@ -1,6 +1,5 @@
 import { computed, inject, Injectable } from '@angular/core';
 import { newPieceSchema, piecePatchSchema, type NewPiece, type Piece, type PiecePatch } from '@variatum/contracts';
-import { MOST_PIECES } from '@variatum/metallurgy';
 import { JobStore } from './job-store';
 import { fieldsOf, type FieldsOf } from '../../kit/fields';
 import { requestTo } from '../../sync';
@@ -13,8 +12,6 @@ export class PieceStore {
   /** Pieces that are not taken off, in their order. */
   readonly active = this.jobs.pieces;
   readonly withdrawn = computed(() => this.jobs.job()?.pieces.filter(({ withdrawnAt }) => withdrawnAt !== null) ?? []);
-  /** Whether no further piece can be reckoned with. */
-  readonly full = computed(() => this.active().length >= MOST_PIECES);
 
   /** A piece of the job, taken off or not. */
   find(id: string): Piece | undefined {

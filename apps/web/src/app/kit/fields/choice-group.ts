@@ -1,4 +1,4 @@
-import { booleanAttribute, ChangeDetectionStrategy, Component, input } from '@angular/core';
+import { booleanAttribute, ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
 import { ArrowItem, ArrowRow } from '../arrow-row';
 import { LabelledField } from './labelled-field';
 
@@ -8,7 +8,7 @@ export interface ChoiceOption<Value> {
   readonly title: string;
 }
 
-/** A question with a few answers, all in sight. Tab enters the group once, arrow keys move inside it, space or enter answers. */
+/** A question with a few answers, all or the likeliest in sight. Tab enters the group once, arrow keys move inside it, space or enter answers. */
 @Component({
   selector: 'va-choice-group',
   imports: [ArrowItem, ArrowRow],
@@ -16,7 +16,7 @@ export interface ChoiceOption<Value> {
   template: `
     <span class="label" [class.hidden-text]="quiet()" [id]="id">{{ label() }}</span>
     <div class="choices" vaArrowRow role="radiogroup" [attr.aria-labelledby]="id">
-      @for (option of options(); track option.title) {
+      @for (option of shown(); track option.title) {
         <button
           type="button"
           class="choice"
@@ -28,6 +28,9 @@ export interface ChoiceOption<Value> {
           {{ option.title }}
         </button>
       }
+      @if (hides()) {
+        <button type="button" class="choice other" vaArrowItem (click)="all.set(true)">other …</button>
+      }
     </div>
   `,
 })
@@ -35,6 +38,17 @@ export class ChoiceGroup<Value> extends LabelledField<Value> {
   readonly options = input.required<readonly ChoiceOption<NonNullable<Value>>[]>();
   /** Lets the answer be taken back by giving it again: then it is changed to null. */
   readonly clear = input(false, { transform: booleanAttribute });
+
+  /** How many stand in sight at first, the likeliest; the answer given always does. */
+  readonly first = input<number>();
+
+  protected readonly all = signal(false);
+  protected readonly hides = computed(() => this.shown().length < this.options().length);
+  protected readonly shown = computed(() => {
+    const [options, first, given] = [this.options(), this.first(), this.of().value];
+    if (first === undefined || this.all() || options.length <= first + 1) return options;
+    return options.filter(({ value }, index) => index < first || value === given);
+  });
 
   protected answer(value: NonNullable<Value>): void {
     const again = this.of().value === value;

@@ -4,7 +4,7 @@ export { ChoiceSet } from './choice-set';
 export { DateField } from './date-field';
 export { errorsUnder } from './errors-under';
 export { fieldBy, fieldsOf, ownField, type FieldOf, type FieldsOf, type OwnField } from './field-of';
-export { flowMeasure, lengthMeasure, temperatureMeasure, type Measure } from './measure';
+export { angleMeasure, flowMeasure, lengthMeasure, temperatureMeasure, type Measure } from './measure';
 export { MeasureField } from './measure-field';
 export { NumberField } from './number-field';
 export { SelectField } from './select-field';

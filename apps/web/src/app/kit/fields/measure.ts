@@ -60,6 +60,24 @@ export function temperatureMeasure(unit: TemperatureUnit, range: readonly [numbe
   };
 }
 
+/** An angle, degrees. */
+export function angleMeasure(range: readonly [number, number]): Measure {
+  return {
+    read: (text) => {
+      const value = Number(
+        text
+          .trim()
+          .replace(',', '.')
+          .replace(/\s*(?:°|deg(?:rees)?)$/, ''),
+      );
+      return Number.isFinite(value) ? { value, understood: `${value}°` } : undefined;
+    },
+    format: (value) => `${value}°`,
+    range,
+    example: '60 or 45°',
+  };
+}
+
 /** What a text comes to: a value, or why it cannot be taken. An empty text is no value and no error. */
 export function judge(
   measure: Measure,

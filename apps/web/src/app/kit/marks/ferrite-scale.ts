@@ -31,7 +31,7 @@ const place = (ferriteNumber: number): number =>
     svg {
       display: block;
       width: 100%;
-      height: 22px;
+      height: 16px;
     }
     .rail {
       fill: var(--line);
@@ -45,8 +45,9 @@ const place = (ferriteNumber: number): number =>
     }
     .labels {
       position: relative;
-      height: 1.1rem;
-      font-size: 0.75rem;
+      height: 0.9rem;
+      line-height: 1.1;
+      font-size: 0.72rem;
       color: var(--ink-soft);
     }
     .labels span {

@@ -1,8 +1,18 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  inject,
+  input,
+  untracked,
+} from '@angular/core';
 import { Router } from '@angular/router';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { AnswerService } from '../../job/answer.service';
-import { PieceStore } from '../../job/stores';
+import { SpotEntry } from '../../job/spot-entry';
+import { JobStore, JointStore, PartSelection, PieceStore } from '../../job/stores';
 import { Tabs } from '../../kit/tabs';
 import { pieceLetter } from '../../words/words';
 import { LikelyGrades } from './likely-grades';
@@ -12,35 +22,42 @@ import { TestLog } from './test-log';
 /** What is it? Tests on one piece at a time, the grades they leave, and the next test worth its minutes. */
 @Component({
   imports: [LikelyGrades, NzButtonModule, Tabs, TestEntry, TestLog],
+  host: { class: 'stage' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="stack">
-      @if (pieces.active().length === 0) {
-        <section class="panel"><p>There is no piece yet. Add one under Pieces.</p></section>
-      } @else {
-        <va-tabs label="Piece" [options]="tabs()" [value]="shown()?.id" (chosen)="show($event)">
-          @if (shown(); as piece) {
-            @if (piece.grade !== null || piece.weldMetal !== null) {
-              <section class="panel stack">
-                <p>
-                  <strong>{{ piece.grade ?? piece.weldMetal }}</strong>
-                  is taken as certain for {{ piece.name }}. Tests are kept but do not count.
-                </p>
-                <div>
-                  <button nz-button type="button" (click)="pieces.change(piece.id, { grade: null, weldMetal: null })">
-                    Take it as unknown again
-                  </button>
-                </div>
-              </section>
-            } @else {
-              <va-likely-grades [piece]="piece" [belief]="belief()" />
-            }
-            <va-test-entry [piece]="piece" [belief]="belief()" [wanted]="test()" (logged)="forget()" />
-            <va-test-log [piece]="piece" />
+    @if (pieces.active().length === 0) {
+      <section class="panel below"><p>There is no piece yet. Add one under Pieces.</p></section>
+    } @else if (shown(); as piece) {
+      <div class="below first stack">
+        <va-test-entry [piece]="piece" [belief]="belief()" [wanted]="test()" (logged)="forget()" />
+        <va-test-log [piece]="piece" />
+      </div>
+      <div class="beside stack">
+        <va-tabs
+          label="Piece"
+          [alone]="tabs().length < 2"
+          [options]="tabs()"
+          [value]="piece.id"
+          (chosen)="show($event)"
+        >
+          @if (piece.grade !== null || piece.weldMetal !== null) {
+            <section class="panel stack">
+              <p>
+                <strong>{{ piece.grade ?? piece.weldMetal }}</strong>
+                is taken as certain for {{ piece.name }}. Tests are kept but do not count.
+              </p>
+              <div>
+                <button nz-button type="button" (click)="pieces.change(piece.id, { grade: null, weldMetal: null })">
+                  Take it as unknown again
+                </button>
+              </div>
+            </section>
+          } @else {
+            <va-likely-grades [piece]="piece" [belief]="belief()" />
           }
         </va-tabs>
-      }
-    </div>
+      </div>
+    }
   `,
 })
 export class IdentifyStage {
@@ -51,27 +68,49 @@ export class IdentifyStage {
 
   protected readonly pieces = inject(PieceStore);
   private readonly answers = inject(AnswerService);
+  private readonly selection = inject(PartSelection);
   private readonly router = inject(Router);
 
   protected readonly tabs = computed(() =>
-    this.pieces.active().map(({ id, name }, index) => ({ value: id, title: `${pieceLetter(index)} · ${name}` })),
+    this.pieces.active().map(({ id, name }, index) => ({
+      value: id,
+      title: this.pieces.active().length > 4 ? pieceLetter(index) : `${pieceLetter(index)} · ${name}`,
+    })),
   );
   protected readonly shown = computed(() => {
     const pieces = this.pieces.active();
     return (
-      pieces.find(({ id }) => id === this.piece()) ??
+      pieces.find(({ id }) => id === this.selection.piece()) ??
       pieces.find(({ grade, weldMetal }) => grade === null && weldMetal === null) ??
       pieces[0] ??
       null
     );
   });
-  protected readonly belief = computed(() => {
-    const id = this.shown()?.id;
-    return this.answers.beliefs()[this.pieces.active().findIndex((piece) => piece.id === id)] ?? null;
-  });
+  protected readonly belief = computed(() => this.answers.beliefs()[this.shown()?.id ?? ''] ?? null);
+
+  constructor() {
+    const [joints, jobs, spot] = [inject(JointStore), inject(JobStore), inject(SpotEntry)];
+    spot.wanted.set(true);
+    inject(DestroyRef).onDestroy(() => spot.wanted.set(false));
+    // An address may name the piece: what it names is what is looked at.
+    effect(() => {
+      const named = this.piece();
+      if (named !== undefined) untracked(() => this.selection.piece.set(named));
+    });
+    effect(() => {
+      const id = this.shown()?.id;
+      if (id === undefined) return;
+      if (this.selection.piece() !== id) this.selection.piece.set(id);
+      // What a piece is matters for a joint it is in: that one is answered for.
+      if (untracked(() => jobs.meeting().some((piece) => piece.id === id))) return;
+      const joint = untracked(joints.all).find(({ sides }) => sides.some(({ piece }) => piece === id));
+      if (joint) this.selection.joint.set(joint.id);
+    });
+  }
 
   protected show(id: string): void {
-    void this.router.navigate([], { queryParams: { piece: id }, replaceUrl: true });
+    this.selection.piece.set(id);
+    if (this.piece() !== undefined) void this.router.navigate([], { queryParams: { piece: id }, replaceUrl: true });
   }
 
   /** The test of the address is done: the same one may be asked for again. */

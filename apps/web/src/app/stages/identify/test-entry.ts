@@ -14,14 +14,18 @@ import {
   viewChild,
 } from '@angular/core';
 import type { LoggedEntry, Piece, PieceBelief } from '@variatum/contracts';
-import { FIELD_TESTS, findFieldTest } from '@variatum/metallurgy';
+import { FIELD_TESTS, findFieldTest, spotWords } from '@variatum/metallurgy';
 import { AnswerService } from '../../job/answer.service';
+import { SpotEntry } from '../../job/spot-entry';
 import { FieldTestStore } from '../../job/stores';
 import { ArrowItem, ArrowRow } from '../../kit/arrow-row';
 import { byKeyboard } from '../../kit/by-keyboard';
 import { Panel } from '../../kit/panel';
 import { minuteWords } from '../../words/words';
 import { TestForm } from './test-form';
+
+/** Tests in sight at first. */
+const OFFERED = 4;
 
 /**
  * Choosing a test and logging what came of it: those worth most for the rod in front. By keyboard the list is one stop, the form
@@ -37,7 +41,7 @@ import { TestForm } from './test-form';
         {{ belief()?.enough ? 'Enough: no test on hand is worth its minutes for the rod.' : '' }}
       </p>
       <div class="tests" vaArrowRow role="group" aria-label="Tests">
-        @for (entry of tests(); track entry.test.id) {
+        @for (entry of offered(); track entry.test.id) {
           <button
             type="button"
             class="choice test"
@@ -49,7 +53,19 @@ import { TestForm } from './test-form';
             <span class="small">{{ entry.time }}{{ entry.worth }}</span>
           </button>
         }
+        @if (offered().length < tests().length) {
+          <button type="button" class="choice test" vaArrowItem (click)="all.set(true)">
+            <span>other …</span>
+            <span class="small">{{ tests().length - offered().length }} more tests</span>
+          </button>
+        }
       </div>
+      <p class="small where">
+        {{ where() }}
+        @if (spot.at()) {
+          <button type="button" class="link" (click)="spot.forget()">no particular place</button>
+        }
+      </p>
       @if (chosen(); as test) {
         <div class="form" #form><va-test-form [test]="test" [errors]="errors()" (logged)="log($event)" /></div>
       } @else {
@@ -64,7 +80,7 @@ import { TestForm } from './test-form';
     }
     .tests {
       display: grid;
-      grid-template-columns: repeat(auto-fill, minmax(172px, 1fr));
+      grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
       gap: var(--space-2);
     }
     .test {
@@ -72,6 +88,12 @@ import { TestForm } from './test-form';
       text-align: left;
       padding: 6px 12px;
       line-height: 1.25;
+    }
+    .where {
+      display: flex;
+      gap: var(--space-3);
+      align-items: baseline;
+      color: var(--ink-soft);
     }
     .form {
       border-top: 1px solid var(--line);
@@ -92,7 +114,21 @@ export class TestEntry {
   private readonly answers = inject(AnswerService);
   private readonly injector = inject(Injector);
   private readonly form = viewChild<ElementRef<HTMLElement>>('form');
+  protected readonly spot = inject(SpotEntry);
+  protected readonly all = signal(false);
   protected readonly chosenId = signal<string | null>(null);
+  /** Where the test is done, or how to say it. */
+  protected readonly where = computed(() => {
+    const at = this.spot.at();
+    return at
+      ? `Done ${spotWords(at, this.piece().lengthMm.value)}.`
+      : 'Tap the part where you do it, and the test is marked there.';
+  });
+  /** The tests worth most, and the one chosen; all of them when asked for. */
+  protected readonly offered = computed(() => {
+    const [tests, chosen] = [this.tests(), this.chosenId()];
+    return this.all() ? tests : tests.filter(({ test }, index) => index < OFFERED || test.id === chosen);
+  });
   protected readonly chosen = computed(() => findFieldTest(this.chosenId() ?? '') ?? null);
   protected readonly errors = computed(() => this.store.errorsOf(this.piece().id));
   /** Tests in the order of their worth for the rod, then as the catalogue has them. */
@@ -127,8 +163,9 @@ export class TestEntry {
 
   protected log(entry: LoggedEntry): void {
     const keyboard = byKeyboard();
-    if (!this.store.add(this.piece().id, entry)) return;
+    if (!this.store.add(this.piece().id, entry, '', this.spot.at())) return;
     this.chosenId.set(null);
+    this.spot.forget();
     this.logged.emit();
     if (keyboard) this.answers.lookAt.next();
   }

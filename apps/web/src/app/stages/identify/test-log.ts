@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { FieldTestRecord, Piece } from '@variatum/contracts';
+import { spotWords } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { FieldTestStore } from '../../job/stores';
 import { ownField, TextField } from '../../kit/fields';
@@ -18,7 +19,12 @@ import { testTitle, testWords } from '../../words/words';
         @for (record of piece().tests; track record.id) {
           <li [class.struck]="record.struckOutAt !== null">
             <span class="what">{{ title(record.entry.test) }}</span>
-            <span class="said">{{ words(record) }}</span>
+            <span class="said">
+              {{ words(record) }}
+              @if (record.spot; as spot) {
+                <span class="soft">· {{ place(spot, piece().lengthMm.value) }}</span>
+              }
+            </span>
             @if (record.struckOutAt === null) {
               <button
                 nz-button
@@ -91,6 +97,7 @@ export class TestLog {
   readonly piece = input.required<Piece>();
   private readonly tests = inject(FieldTestStore);
   protected readonly title = testTitle;
+  protected readonly place = spotWords;
   protected readonly striking = signal<string | null>(null);
   protected readonly why = ownField('');
 

@@ -11,19 +11,20 @@ import { ServiceForm } from './service-form';
 /** What came in and what it must live through. */
 @Component({
   imports: [ChoiceGroup, JobActs, Panel, PiecePhotos, ServiceForm, TextField],
+  host: { class: 'stage' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (store.fields(); as of) {
-      <div class="stack">
+      <div class="below stack">
         <va-panel label="The job" [heading]="null">
           <va-text-field label="Job" [longest]="120" [of]="of.title" />
           <va-text-field label="What it is, what failed and why" [lines]="3" [longest]="2000" [of]="of.item" />
           <va-choice-group label="On the board" [options]="states" [of]="of.state" />
           <va-piece-photos [pieceId]="null" [name]="'the whole part'" />
         </va-panel>
-        <va-service-form />
         <va-job-acts />
       </div>
+      <div class="beside"><va-service-form /></div>
     }
   `,
 })

@@ -63,8 +63,15 @@ const PERMANENCES = [
     </va-panel>
   `,
   styles: `
+    .fields {
+      grid-template-columns: repeat(2, minmax(0, 1fr));
+      gap: 10px var(--space-3);
+    }
+    .fields > :first-child {
+      grid-column: 1 / -1;
+    }
     .toggles {
-      gap: var(--space-4) var(--space-5);
+      gap: 10px var(--space-4);
       align-items: flex-start;
     }
   `,

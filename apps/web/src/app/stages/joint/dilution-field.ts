@@ -50,6 +50,6 @@ export class DilutionField {
     const percent = Number(plain);
     const read = Number.isFinite(percent) && percent >= 0 && percent <= 100;
     this.unread.set(read ? null : text);
-    this.joints.change({ dilution: plain === '' ? undefined : read ? percent / 100 : Number.NaN });
+    this.joints.describe({ dilution: plain === '' ? undefined : read ? percent / 100 : Number.NaN });
   }
 }

@@ -5,6 +5,7 @@ import { aJob, aPiece, aWorkshop, jobProviders, openJob } from '../../../testing
 import { render, texts } from '../../../testing/render';
 import type { FieldOf } from '../../kit/fields';
 import { PieceCard } from './piece-card';
+import { PieceMeasures } from './piece-measures';
 import { PieceChanges } from './piece-changes';
 import { SizePicker } from './size-picker';
 
@@ -15,10 +16,15 @@ async function card(fields: Partial<Piece> = {}, workshop = aWorkshop()) {
   const { store, pieces, tests } = await openJob(aJob([aPiece(fields)]), workshop);
   const piece = (): Piece => pieces.active()[0] as Piece;
   const page = await render(PieceCard, { piece: piece(), index: 0 });
+  const measures = await render(PieceMeasures, { piece: piece() });
+  page.element.append(measures.element);
+  // Making the second one took the first off the page.
+  document.body.append(page.element);
   const settle = async (): Promise<void> => {
     // Nothing may rest beyond the end of a test.
     store.flush();
     await page.set('piece', piece());
+    await measures.set('piece', piece());
     await page.fixture.whenStable();
   };
   const field = (label: string): HTMLInputElement => {

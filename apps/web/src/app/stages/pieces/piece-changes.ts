@@ -18,7 +18,6 @@ import { testTitle, testWords } from '../../words/words';
         nz-button
         nzType="text"
         type="button"
-        [disabled]="pieces.full()"
         [attr.aria-expanded]="splitting()"
         (click)="splitting.set(!splitting())"
       >

@@ -3,7 +3,6 @@ import type { Piece } from '@variatum/contracts';
 import { COATINGS, FORMS, GRADES, ITEM_FAMILIES, PIECE_CONDITIONS, RODS } from '@variatum/metallurgy';
 import { FieldTestStore, PieceStore } from '../../job/stores';
 import { ChoiceGroup, type ChoiceOption, SelectField, TextField, titled } from '../../kit/fields';
-import { PieceSize } from './piece-size';
 
 /** Made once: every card lists them all. */
 const GRADE_CHOICES: readonly ChoiceOption<string>[] = GRADES.map(({ id, names }) => ({
@@ -12,10 +11,10 @@ const GRADE_CHOICES: readonly ChoiceOption<string>[] = GRADES.map(({ id, names }
 }));
 const FAMILY_CHOICES: readonly ChoiceOption<string>[] = titled(ITEM_FAMILIES.filter(({ id }) => id !== 'unknown'));
 
-/** What is known of one piece: what it is, its size, its state, its marks and where it came from. */
+/** What is known of one piece: what it is, its state, its marks and where it came from. */
 @Component({
   selector: 'va-piece-facts',
-  imports: [ChoiceGroup, PieceSize, SelectField, TextField],
+  imports: [ChoiceGroup, SelectField, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="fields">
@@ -26,7 +25,6 @@ const FAMILY_CHOICES: readonly ChoiceOption<string>[] = titled(ITEM_FAMILIES.fil
         <va-select-field label="What kind of part" search clear [options]="families" [of]="of().itemFamily" />
         <va-select-field label="Form" clear [options]="forms" [of]="of().form" />
       }
-      <va-piece-size [piece]="piece()" [of]="of()" />
       @if (piece().kind === 'base') {
         <va-select-field
           label="Grade, if it is certain"
@@ -36,7 +34,7 @@ const FAMILY_CHOICES: readonly ChoiceOption<string>[] = titled(ITEM_FAMILIES.fil
           [of]="of().grade"
           about="candidate"
         />
-        <va-choice-group label="Surface" clear [options]="coatings" [of]="of().coating" />
+        <va-choice-group class="all" label="Surface" clear [options]="coatings" [of]="of().coating" />
       }
       <va-select-field label="State it came in" clear [options]="conditions" [of]="of().condition" />
       <va-text-field label="Marks on it, as read" [of]="of().marks">
@@ -46,6 +44,15 @@ const FAMILY_CHOICES: readonly ChoiceOption<string>[] = titled(ITEM_FAMILIES.fil
       </va-text-field>
       <va-text-field label="Where it came from" [longest]="500" [of]="of().origin" />
     </div>
+  `,
+  styles: `
+    .fields {
+      grid-template-columns: repeat(2, minmax(0, 1fr));
+      gap: 10px var(--space-3);
+    }
+    .all {
+      grid-column: 1 / -1;
+    }
   `,
 })
 export class PieceFacts {

@@ -1,9 +1,9 @@
 import { HttpErrorResponse } from '@angular/common/http';
-import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import type { RankedRod } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { AnswerService } from '../../job/answer.service';
-import { DecisionStore } from '../../job/stores';
+import { DecisionStore, JointStore } from '../../job/stores';
 import { ownField, TextField } from '../../kit/fields';
 import { Panel } from '../../kit/panel';
 import { problemOf } from '../../sync';
@@ -23,7 +23,7 @@ import { rodName, whenWords } from '../../words/words';
         <div class="row decide">
           <va-text-field class="grow" label="Note" [longest]="1000" [of]="note" />
           <button nz-button nzType="primary" type="button" (click)="decide(rod)" [disabled]="deciding()">
-            Decide on {{ name(rod.rod) }}
+            Decide on {{ name(rod.rod) }}{{ forJoint() }}
           </button>
         </div>
         @if (failure()) {
@@ -31,7 +31,7 @@ import { rodName, whenWords } from '../../words/words';
         }
       }
       <ul>
-        @for (decision of store.decisions(); track decision.id) {
+        @for (decision of decisions(); track decision.id) {
           <li>
             <strong class="figure">{{ name(decision.rod) }}</strong>
             <span class="soft small">
@@ -62,6 +62,22 @@ import { rodName, whenWords } from '../../words/words';
 export class RodDecision {
   protected readonly store = inject(DecisionStore);
   protected readonly answers = inject(AnswerService);
+  private readonly joints = inject(JointStore);
+  /** Decisions for the joint looked at and those alike to it, newest first. */
+  protected readonly decisions = computed(() => {
+    const ids = new Set<string | null>(this.joints.alike().map(({ id }) => id));
+    return this.store.decisions().filter(({ jointId }) => ids.has(jointId) || (jointId === null && ids.size === 0));
+  });
+  /** Which of several joints is decided for. */
+  protected readonly forJoint = computed(() => {
+    const [shown, all] = [this.joints.shown(), this.joints.all()];
+    const alike = this.joints.alike().length;
+    return !shown || all.length < 2
+      ? ''
+      : alike > 1
+        ? ` for ${alike} joints`
+        : ` for joint ${this.joints.numberOf(shown.id)}`;
+  });
   protected readonly name = rodName;
   protected readonly when = whenWords;
   protected readonly deciding = signal(false);
@@ -72,7 +88,7 @@ export class RodDecision {
     this.deciding.set(true);
     this.failure.set('');
     try {
-      await this.store.decide(rod.rod, this.note.value.trim());
+      await this.store.decide(this.joints.shown()?.id ?? null, rod.rod, this.note.value.trim());
       this.note.change('');
     } catch (error) {
       this.failure.set(words(error));

@@ -1,8 +1,6 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { DIAGRAM_NAMES, fillerFormTitle, type RankedRod } from '@variatum/metallurgy';
-import { AnswerService } from '../../job/answer.service';
 import { Panel } from '../../kit/panel';
-import { ConstitutionMap } from '../../plot/constitution-map';
 import { percentWords, rodName } from '../../words/words';
 import { FigureTrace } from './figure-trace';
 import { RodRisks } from './rod-risks';
@@ -10,19 +8,16 @@ import { RodRisks } from './rod-risks';
 /** Modes of solidification rarer than this are not told. */
 const TOLD_FROM = 0.02;
 
-/** One rod in this joint: where its pools lie on the map, how they freeze, its risks, and every figure behind them. */
+/** One rod in this joint: how its pools freeze, its risks, and every figure behind them. */
 @Component({
   selector: 'va-rod-details',
-  imports: [ConstitutionMap, FigureTrace, Panel, RodRisks],
+  imports: [FigureTrace, Panel, RodRisks],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <va-panel [label]="'Details of ' + name()" [heading]="name() + ' in this joint'" about="solidification-mode">
       <p aside class="small soft">governed by {{ governs() }}; freezes {{ modes() }}</p>
       @if (forms(); as words) {
         <p class="small">{{ words }}</p>
-      }
-      @if (answers.cloud(); as cloud) {
-        <va-constitution-map [cloud]="cloud" />
       }
       <va-rod-risks [risks]="rod().risks" />
       <va-figure-trace [composition]="rod().composition" />
@@ -31,8 +26,6 @@ const TOLD_FROM = 0.02;
 })
 export class RodDetails {
   readonly rod = input.required<RankedRod>();
-  protected readonly answers = inject(AnswerService);
-
   protected readonly name = computed(() => rodName(this.rod().rod));
   /** The same weld metal as it is sold otherwise for this process. */
   protected readonly forms = computed(() => {

@@ -7,7 +7,7 @@ import { Panel } from '../../kit/panel';
 import { RackStore } from '../../rack/rack-store';
 import { pointsWords, rodName } from '../../words/words';
 
-const SHOWN_AT_FIRST = 6;
+const SHOWN_AT_FIRST = 5;
 /** Losses are drawn against the worst one shown, or against this where all are small. */
 const LEAST_SCALE = 0.05;
 
@@ -19,9 +19,9 @@ const LEAST_SCALE = 0.05;
   template: `
     <va-panel label="Ranking" about="expected-loss">
       <p aside class="small soft">{{ state() }}</p>
-      <div class="rank heads small soft" aria-hidden="true">
+      <div class="rank heads soft" aria-hidden="true">
         <span class="rod-head">Rod</span>
-        <span class="loss-head">Expected loss, points</span>
+        <span class="figures">Points lost</span>
         <span class="figures">Ferrite number</span>
         <span>Worst risk</span>
       </div>
@@ -37,7 +37,6 @@ const LEAST_SCALE = 0.05;
             >
               <span class="place figure">{{ line.place }}</span>
               <span class="rod figure">{{ line.name }}</span>
-              <span class="loss" aria-hidden="true"><span [style.width.%]="line.bar"></span></span>
               <span class="figure figures points">
                 {{ line.points }}
                 <span class="hidden-text">points of expected loss,</span>
@@ -47,8 +46,8 @@ const LEAST_SCALE = 0.05;
                 {{ line.ferrite }}
               </span>
               <va-risk-mark [level]="line.entry.worst" />
-              <span class="small soft why">{{ line.why }}</span>
-              <span class="small stock">{{ line.stock }}</span>
+              <span class="loss" aria-hidden="true"><span [style.width.%]="line.bar"></span></span>
+              <span class="stock">{{ line.stock }}</span>
             </button>
           </li>
         }
@@ -68,13 +67,13 @@ const LEAST_SCALE = 0.05;
     }
     .rank {
       display: grid;
-      grid-template-columns: 26px 112px minmax(50px, 110px) 40px 100px 88px 1fr 84px;
-      gap: var(--space-3);
+      grid-template-columns: 16px minmax(0, 1fr) 42px 56px 74px;
+      gap: 0 var(--space-2);
       align-items: center;
       width: 100%;
       min-height: var(--target);
       text-align: left;
-      padding: 4px 10px;
+      padding: 2px 8px;
       border: 1px solid var(--line);
       border-radius: var(--corner);
       background: var(--raised);
@@ -87,19 +86,20 @@ const LEAST_SCALE = 0.05;
       padding-block: 0;
       border-color: transparent;
       background: none;
-      font-size: var(--size-small);
+      font-size: 0.75rem;
+      line-height: 1.1;
+      align-items: end;
       cursor: default;
     }
     .rod-head {
       grid-column: 2;
     }
-    .loss-head {
-      grid-column: 3 / span 2;
-      text-align: right;
-    }
     .figures {
       text-align: right;
       white-space: nowrap;
+    }
+    .heads .figures {
+      white-space: normal;
     }
     .rank:not(.heads):hover {
       border-color: var(--accent);
@@ -116,7 +116,8 @@ const LEAST_SCALE = 0.05;
       font-size: 1.05rem;
     }
     .loss {
-      height: 8px;
+      grid-column: 2;
+      height: 4px;
       background: var(--line);
       border-radius: 2px;
     }
@@ -126,36 +127,13 @@ const LEAST_SCALE = 0.05;
       background: var(--tint-gold);
       border-radius: 2px;
     }
-    .why {
-      overflow: hidden;
-      text-overflow: ellipsis;
-      white-space: nowrap;
-    }
     .stock {
+      grid-column: 3 / -1;
+      text-align: right;
+      font-size: 0.75rem;
+      line-height: 1;
       color: var(--low);
       font-weight: 650;
-    }
-    @media (max-width: 760px) {
-      .rank {
-        grid-template-columns: 20px minmax(0, 1fr) 44px 52px 76px;
-        gap: var(--space-2);
-        padding-inline: 6px;
-      }
-      .loss,
-      .why,
-      .stock {
-        display: none;
-      }
-      .loss-head {
-        grid-column: 3;
-      }
-      .rank.heads {
-        align-items: end;
-        line-height: 1.1;
-      }
-      .heads .figures {
-        white-space: normal;
-      }
     }
   `,
 })
@@ -183,7 +161,6 @@ export class RodRanking {
       bar: Math.max(3, (100 * entry.expectedLoss) / scale),
       points: pointsWords(entry.expectedLoss),
       ferrite: ferriteRange(entry),
-      why: entry.worst === 'low' ? '' : (entry.risks.find(({ scope }) => scope === 'bead')?.title.toLowerCase() ?? ''),
       stock: entry.rod !== null && this.stock().has(entry.rod) ? 'on the shelf' : '',
     }));
   });

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { AnswerService } from '../../job/answer.service';
-import { PieceStore } from '../../job/stores';
+import { JobStore } from '../../job/stores';
 import { Panel } from '../../kit/panel';
 import { DilutionChart } from '../../plot/dilution-chart';
 import { RodMatrix } from '../../plot/rod-matrix';
@@ -10,33 +10,58 @@ import { OtherWays } from './other-ways';
 import { PassFerriteList } from './pass-ferrite-list';
 import { RodDecision } from './rod-decision';
 import { RodDetails } from './rod-details';
+import { RodMap } from './rod-map';
 import { RodRanking } from './rod-ranking';
+import { WholePartRods } from './whole-part-rods';
 
 /** Which rod: the ranking with its reasons, the map, the matrix and the decision. */
 @Component({
-  imports: [DilutionChart, HeatList, OtherWays, Panel, PassFerriteList, RodDecision, RodDetails, RodMatrix, RodRanking],
+  imports: [
+    DilutionChart,
+    HeatList,
+    OtherWays,
+    Panel,
+    PassFerriteList,
+    RodDecision,
+    RodDetails,
+    RodMap,
+    RodMatrix,
+    RodRanking,
+    WholePartRods,
+  ],
+  host: { class: 'stage' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="stack">
-      @if (answers.ranking().length === 0) {
-        <section class="panel">
-          <p>
-            {{
-              answers.stop() ?? (none() ? 'Add a piece under Pieces; the ranking follows.' : 'Computing the ranking')
-            }}
-          </p>
-        </section>
-      } @else {
-        <va-rod-ranking />
-        @if (answers.settled()?.reasons; as reasons) {
-          <va-panel label="Reasons" heading="Why">
-            <ul class="dashes">
+    @if (answers.ranking().length === 0) {
+      <section class="panel below">
+        <p>
+          {{ answers.stop() ?? (none() ? 'Add a piece under Pieces; the ranking follows.' : 'Computing the ranking') }}
+        </p>
+      </section>
+    } @else {
+      <div class="below pair" [class.alone]="answers.current()?.governing === 'none'">
+        <va-rod-map />
+        <va-panel label="Reasons" heading="Why">
+          @if (answers.settled()?.reasons; as reasons) {
+            <ul class="dashes small">
               @for (reason of reasons; track reason) {
                 <li>{{ reason }}</li>
               }
             </ul>
-          </va-panel>
-        }
+          } @else {
+            <p class="soft small">Weighing</p>
+          }
+          <p class="caution">
+            Chromium(VI) and nickel fume: extraction and the right mask. Chlorinated solvent and an arc make poison gas.
+          </p>
+        </va-panel>
+      </div>
+      <div class="beside stack">
+        <va-rod-ranking />
+        <va-rod-decision />
+        <va-whole-part-rods />
+      </div>
+      <div class="through stack">
         @if (answers.current(); as rod) {
           <va-rod-details [rod]="rod" />
         }
@@ -72,18 +97,33 @@ import { RodRanking } from './rod-ranking';
             </va-panel>
           }
         }
-        <va-rod-decision />
-        <p class="caution">
-          Chromium(VI) and nickel fume: extraction and the right mask. Chlorinated solvent and an arc make poison gas.
-        </p>
+      </div>
+    }
+  `,
+  styles: `
+    .pair {
+      display: grid;
+      grid-template-columns: minmax(0, 1.7fr) minmax(0, 1fr);
+      gap: var(--space-3);
+      align-items: start;
+    }
+    .pair.alone {
+      grid-template-columns: minmax(0, 1fr);
+    }
+    .beside {
+      gap: var(--space-3);
+    }
+    @media (max-width: 760px) {
+      .pair {
+        grid-template-columns: minmax(0, 1fr);
       }
-    </div>
+    }
   `,
 })
 export class RodStage {
-  private readonly pieces = inject(PieceStore);
+  private readonly jobs = inject(JobStore);
   protected readonly answers = inject(AnswerService);
   protected readonly name = rodName;
-  protected readonly names = computed(() => this.pieces.active().map(({ name }) => name));
+  protected readonly names = computed(() => this.jobs.meeting().map(({ name }) => name));
   protected readonly none = computed(() => this.names().length === 0);
 }

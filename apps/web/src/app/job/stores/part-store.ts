@@ -1,0 +1,34 @@
+import { computed, inject, Injectable } from '@angular/core';
+import { assemblyOf } from '@variatum/contracts';
+import {
+  innerSpaces,
+  jointFigures,
+  layOut,
+  pieceFigures,
+  type JointFigures,
+  type PieceFigures,
+} from '@variatum/metallurgy';
+import { JobStore } from './job-store';
+import { pieceLetter } from '../../words/words';
+
+/** The part of the open job laid out: what its pictures are drawn from and what they show is reckoned by. */
+@Injectable()
+export class PartStore {
+  private readonly jobs = inject(JobStore);
+
+  readonly assembly = computed(() => assemblyOf(this.jobs.pieces(), this.jobs.joints()), {
+    equal: (left, right) => JSON.stringify(left) === JSON.stringify(right),
+  });
+  readonly layout = computed(() => layOut(this.assembly()));
+  readonly joints = computed<ReadonlyMap<string, JointFigures>>(
+    () => new Map(jointFigures(this.assembly(), this.layout()).map((figures) => [figures.id, figures])),
+  );
+  readonly pieces = computed<ReadonlyMap<string, PieceFigures>>(
+    () => new Map(this.assembly().pieces.map((piece) => [piece.id, pieceFigures(piece)])),
+  );
+  readonly spaces = computed(() => innerSpaces(this.assembly()));
+  /** Letters people know the pieces by. */
+  readonly letters = computed<ReadonlyMap<string, string>>(
+    () => new Map(this.jobs.pieces().map(({ id }, index) => [id, pieceLetter(index)])),
+  );
+}

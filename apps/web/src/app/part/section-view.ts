@@ -1,0 +1,379 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  input,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
+import { formatLength, withDepth, type LengthUnit, type Point, type SectionQuestion } from '@variatum/metallurgy';
+import { FrameSize } from '../kit/frame-size';
+import { newId } from '../kit/new-id';
+import { aimAt, depthAt, sectionPicture, type DrawnSize } from './section-picture';
+
+/** How a pool was pulled. */
+export interface PulledPool {
+  readonly dilution: number;
+  readonly shares: readonly number[];
+}
+
+const SIZE_WORDS: Readonly<Record<DrawnSize['what'], string>> = {
+  gapMm: 'gap',
+  landMm: 'land',
+  bevelDeg: 'bevel',
+  mismatchMm: 'mismatch',
+  legMm: 'leg',
+  thicknessMm: '',
+};
+/** A step of the keyboard, mm and large mm. */
+const STEP = 0.1;
+const LARGE = 0.5;
+
+type Grip = { readonly zone: number } | 'arc';
+
+/** A joint cut across: the edge of the pool is pulled to say how much melts, the arc to say where it is aimed. */
+@Component({
+  selector: 'va-section-view',
+  hostDirectives: [FrameSize],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @let drawn = picture();
+    <svg #svg role="group" [attr.aria-label]="words()" [attr.viewBox]="'0 0 ' + size().width + ' ' + size().height">
+      <defs>
+        @for (order of orders(); track $index) {
+          <pattern
+            [id]="hatch + $index"
+            width="9"
+            height="9"
+            patternUnits="userSpaceOnUse"
+            [attr.patternTransform]="'rotate(' + ($index % 2 === 0 ? 45 : -45) + ')'"
+            [attr.data-piece]="order % 4"
+          >
+            <rect width="9" height="9" class="base" />
+            <path d="M0 0V9" class="cut" />
+          </pattern>
+        }
+      </defs>
+      @for (metal of drawn.metals; track $index) {
+        <path
+          class="cutmetal"
+          [class.unknown]="!metal.known"
+          [attr.d]="metal.d"
+          [attr.fill]="metal.side < 0 ? 'none' : 'url(#' + hatch + metal.side + ')'"
+          [attr.data-piece]="(orders()[metal.side] ?? 0) % 4"
+        />
+      }
+      <path class="deposit" [attr.d]="drawn.deposit" />
+      @for (zone of drawn.zones; track $index) {
+        <path class="zone" [attr.d]="zone.d" [attr.data-piece]="(orders()[zone.side] ?? 0) % 4" />
+      }
+      @if (drawn.crack) {
+        <path class="crackline" [attr.d]="drawn.crack" />
+      }
+      @for (size of drawn.sizes; track size.what + size.side) {
+        <g class="size" [class.usual]="!size.said" (click)="sizeChosen.emit(size)">
+          @if (size.d) {
+            <path [attr.d]="size.d" />
+          }
+          <text [attr.x]="size.at[0]" [attr.y]="size.at[1]" [style.text-anchor]="size.anchor">
+            {{ sizeWords(size) }}
+          </text>
+        </g>
+      }
+      @for (metal of drawn.metals; track $index) {
+        @if (metal.side >= 0) {
+          <text class="letter" [attr.x]="metal.at[0]" [attr.y]="metal.at[1] + 5" aria-hidden="true">
+            {{ letters()[metal.side] }}
+          </text>
+        }
+      }
+      @if (movable()) {
+        <g
+          class="torch grip"
+          role="slider"
+          tabindex="0"
+          aria-valuemin="-1"
+          aria-valuemax="1"
+          aria-label="Where the arc is aimed"
+          [attr.aria-valuenow]="aimValue()"
+          [attr.aria-valuetext]="aimWords()"
+          (pointerdown)="grab('arc', $event)"
+          (pointermove)="pull($event)"
+          (pointerup)="drop($event)"
+          (pointercancel)="drop($event)"
+          (keydown)="key('arc', $event)"
+        >
+          <path [attr.d]="drawn.arc.d" />
+          <circle class="reach" [attr.cx]="drawn.arc.handle[0]" [attr.cy]="drawn.arc.handle[1]" r="22" />
+          <circle [attr.cx]="drawn.arc.handle[0]" [attr.cy]="drawn.arc.handle[1]" r="9" />
+        </g>
+        @for (zone of drawn.zones; track $index) {
+          <g
+            class="grip"
+            role="slider"
+            tabindex="0"
+            aria-valuemin="0"
+            [attr.aria-valuemax]="zone.deepestMm.toFixed(1)"
+            [attr.aria-valuenow]="zone.depthMm.toFixed(2)"
+            [attr.aria-valuetext]="format(zone.depthMm) + ' deep'"
+            [attr.aria-label]="'How deep ' + (letters()[zone.side] || 'it') + ' is melted'"
+            [attr.data-piece]="(orders()[zone.side] ?? 0) % 4"
+            (pointerdown)="grab({ zone: $index }, $event)"
+            (pointermove)="pull($event)"
+            (pointerup)="drop($event)"
+            (pointercancel)="drop($event)"
+            (keydown)="key({ zone: $index }, $event)"
+          >
+            <circle class="reach" [attr.cx]="zone.handle[0]" [attr.cy]="zone.handle[1]" r="22" />
+            <circle class="knob" [attr.cx]="zone.handle[0]" [attr.cy]="zone.handle[1]" r="8" />
+          </g>
+        }
+      }
+    </svg>
+    <div class="shares" aria-hidden="true">
+      @for (share of bar(); track share.name) {
+        <span
+          [style.flex-grow]="share.part"
+          [class.rod]="share.order < 0"
+          [attr.data-piece]="share.order < 0 ? null : share.order % 4"
+        ></span>
+      }
+    </div>
+    <p class="small figure" data-testid="pool-shares">{{ shareWords() }}</p>
+  `,
+  styleUrl: './part.css',
+  styles: `
+    :host {
+      display: grid;
+      grid-template-rows: minmax(0, 1fr) auto auto;
+      gap: 4px;
+      min-height: 0;
+      overflow: hidden;
+    }
+    svg {
+      width: 100%;
+      height: 100%;
+      min-height: 0;
+      touch-action: none;
+    }
+    .base {
+      fill: color-mix(in srgb, var(--piece) 12%, var(--raised));
+    }
+    .cut {
+      stroke: color-mix(in srgb, var(--piece) 45%, var(--raised));
+      stroke-width: 1.1;
+    }
+    .cutmetal {
+      stroke: color-mix(in srgb, var(--piece) 62%, var(--ink));
+      stroke-width: 1.5;
+      stroke-linejoin: round;
+    }
+    .cutmetal.unknown {
+      stroke-dasharray: 7 4;
+    }
+    .deposit {
+      fill: var(--tint-straw);
+      stroke: var(--ink);
+      stroke-width: 1.2;
+    }
+    .zone {
+      fill: color-mix(in srgb, var(--tint-straw) 62%, color-mix(in srgb, var(--piece) 50%, var(--raised)));
+      stroke: var(--ink);
+      stroke-width: 1.2;
+      stroke-dasharray: 4 3;
+    }
+    .crackline {
+      fill: none;
+      stroke: var(--do-not);
+      stroke-width: 2;
+    }
+    .size {
+      cursor: pointer;
+    }
+    .size path {
+      fill: none;
+      stroke: var(--ink-soft);
+      stroke-width: 1;
+    }
+    .size text {
+      font-size: 12px;
+      pointer-events: auto;
+      paint-order: stroke;
+      stroke: var(--raised);
+      stroke-width: 3px;
+    }
+    .usual text {
+      fill: var(--ink-soft);
+      font-style: italic;
+    }
+    .grip {
+      cursor: grab;
+      outline: none;
+    }
+    .grip .reach {
+      fill: transparent;
+      stroke: none;
+      pointer-events: all;
+    }
+    .knob {
+      fill: var(--accent);
+      stroke: var(--raised);
+      stroke-width: 2.5;
+    }
+    .torch path {
+      stroke: var(--accent);
+      stroke-width: 3;
+      stroke-linecap: round;
+    }
+    .torch circle:not(.reach) {
+      fill: var(--raised);
+      stroke: var(--accent);
+      stroke-width: 3;
+    }
+    .grip:focus-visible circle:not(.reach) {
+      stroke: var(--tint-straw);
+      stroke-width: 5;
+    }
+    .shares {
+      display: flex;
+      height: 8px;
+      margin: 0 var(--space-3);
+      border-radius: 2px;
+      overflow: hidden;
+    }
+    .shares span {
+      background: var(--piece);
+      min-width: 1px;
+      flex-basis: 0;
+    }
+    .shares .rod {
+      background: var(--tint-straw);
+    }
+    p {
+      padding: 0 var(--space-3) 4px;
+    }
+  `,
+})
+export class SectionView {
+  readonly question = input.required<SectionQuestion>();
+  readonly aimedAt = input<number | undefined>(undefined);
+  /** Letters of the pieces in the order of the joint, and their places among the pieces of the job. */
+  readonly letters = input.required<readonly string[]>();
+  readonly orders = input.required<readonly number[]>();
+  readonly unit = input<LengthUnit>('mm');
+  readonly movable = input(true);
+  readonly pulled = output<PulledPool>();
+  /** The pull has ended. */
+  readonly settled = output<PulledPool>();
+  readonly aimed = output<number | undefined>();
+  readonly sizeChosen = output<DrawnSize>();
+
+  protected readonly hatch = newId('cut');
+  protected readonly size = inject(FrameSize).value;
+  private readonly svg = viewChild.required<ElementRef<SVGSVGElement>>('svg');
+  /** What is being pulled, and what it comes to so far. */
+  private readonly pulling = signal<PulledPool | null>(null);
+  private grip: Grip | null = null;
+
+  private readonly shown = computed<SectionQuestion>(() => ({ ...this.question(), ...(this.pulling() ?? {}) }));
+  protected readonly picture = computed(() => {
+    const { width, height } = this.size();
+    // Bar and words stand below the drawing.
+    return sectionPicture(this.shown(), this.aimedAt(), width, Math.max(80, height - 40));
+  });
+  protected readonly bar = computed(() => {
+    const { dilution, shares } = this.shown();
+    return [
+      { name: 'rod', part: 1 - dilution, order: -1 },
+      ...shares.map((share, index) => ({
+        name: this.letters()[index] ?? '',
+        part: dilution * share,
+        order: this.orders()[index] ?? index,
+      })),
+    ];
+  });
+  protected readonly shareWords = computed(() =>
+    this.bar()
+      .map(({ name, part }) => `${name} ${Math.round(100 * part)} %`)
+      .join(' · '),
+  );
+  protected readonly words = computed(
+    () => `The joint in section, to scale: ${this.question().type}; of the pool ${this.shareWords()}`,
+  );
+  protected readonly aimValue = computed(() => {
+    const [first] = this.picture().section.arc.sides;
+    return this.aimedAt() === undefined ? 0 : this.aimedAt() === first ? -1 : 1;
+  });
+  protected readonly aimWords = computed(() => {
+    const aimed = this.aimedAt();
+    return aimed === undefined ? 'between them' : `at ${this.letters()[aimed] ?? ''}`;
+  });
+
+  protected format(mm: number): string {
+    return formatLength(mm, this.unit());
+  }
+
+  protected sizeWords({ what, value }: DrawnSize): string {
+    const figure = what === 'bevelDeg' ? `${Math.round(value)}°` : this.format(value);
+    return `${SIZE_WORDS[what]} ${figure}`.trim();
+  }
+
+  protected grab(grip: Grip, event: PointerEvent): void {
+    this.grip = grip;
+    (event.currentTarget as Element).setPointerCapture(event.pointerId);
+    event.preventDefault();
+    (event.currentTarget as SVGElement).focus();
+  }
+
+  protected pull(event: PointerEvent): void {
+    if (this.grip === null) return;
+    const { left, top } = this.svg().nativeElement.getBoundingClientRect();
+    const point: Point = [event.clientX - left, event.clientY - top];
+    if (this.grip === 'arc') this.aim(aimAt(this.picture(), point));
+    else this.deepen(this.grip.zone, depthAt(this.picture(), this.grip.zone, point));
+  }
+
+  protected drop(event: PointerEvent): void {
+    if (this.grip === null) return;
+    this.grip = null;
+    (event.currentTarget as Element).releasePointerCapture?.(event.pointerId);
+    this.settle();
+  }
+
+  protected key(grip: Grip, event: KeyboardEvent): void {
+    const direction = { ArrowUp: 1, ArrowRight: 1, PageUp: 1, ArrowDown: -1, ArrowLeft: -1, PageDown: -1 }[event.key];
+    if (direction === undefined) return;
+    event.preventDefault();
+    if (grip === 'arc') {
+      const [first, second] = this.picture().section.arc.sides;
+      const value = Math.min(1, Math.max(-1, this.aimValue() + direction));
+      this.aim(value === 0 ? undefined : value < 0 ? first : second);
+      return;
+    }
+    const zone = this.picture().zones[grip.zone];
+    if (!zone) return;
+    const step = event.key.startsWith('Page') ? LARGE : STEP;
+    this.deepen(grip.zone, Math.min(zone.deepestMm, Math.max(0, zone.depthMm + direction * step)));
+    this.settle();
+  }
+
+  private aim(aimed: number | undefined): void {
+    if (aimed !== this.aimedAt()) this.aimed.emit(aimed);
+  }
+
+  private deepen(zone: number, depthMm: number): void {
+    const pulled = withDepth(this.picture().section, zone, depthMm, this.shown().shares);
+    this.pulling.set(pulled);
+    this.pulled.emit(pulled);
+  }
+
+  /** Hands on what was pulled; from then on what is kept is shown. */
+  private settle(): void {
+    const pulled = this.pulling();
+    this.pulling.set(null);
+    if (pulled) this.settled.emit(pulled);
+  }
+}

@@ -1,0 +1,76 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { PartAnswers } from '../../job/part-answers.service';
+import { JointStore } from '../../job/stores';
+import { RiskMark } from '../../kit/marks/risk-mark';
+import { Panel } from '../../kit/panel';
+import { pointsWords, rodName } from '../../words/words';
+
+/** Ways to weld the whole part in sight. */
+const SHOWN = 4;
+
+/** Ways to weld the whole part, best first: each joint its own rod, or one rod for all, and what that costs. */
+@Component({
+  selector: 'va-whole-part-rods',
+  imports: [Panel, RiskMark],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (joints.leaders().length > 1) {
+      <va-panel label="The whole part" heading="One rod for the whole part?">
+        @if (lines().length > 0) {
+          <ol>
+            @for (line of lines(); track line.words; let index = $index) {
+              <li>
+                <span class="place figure">{{ index + 1 }}</span>
+                <span>
+                  <strong>{{ line.words }}</strong>
+                  <span class="small soft">{{ line.costs }}</span>
+                </span>
+                <span class="figure points">{{ line.points }}</span>
+                <va-risk-mark [level]="line.worst" />
+              </li>
+            }
+          </ol>
+        } @else {
+          <p class="soft small">Reckoning the other joints</p>
+        }
+      </va-panel>
+    }
+  `,
+  styles: `
+    li {
+      display: grid;
+      grid-template-columns: 18px minmax(0, 1fr) auto auto;
+      gap: var(--space-2);
+      align-items: baseline;
+      padding: 6px 0;
+      border-top: 1px solid var(--line);
+    }
+    li > span > span {
+      display: block;
+    }
+    .place {
+      color: var(--ink-soft);
+    }
+  `,
+})
+export class WholePartRods {
+  protected readonly joints = inject(JointStore);
+  private readonly parts = inject(PartAnswers);
+  protected readonly lines = computed(() => {
+    const numbers = this.joints.leaders().map(({ id }) => this.joints.numberOf(id));
+    return this.parts
+      .plans()
+      .slice(0, SHOWN)
+      .map(({ one, rods, extra, expectedLoss, worst }) => ({
+        words: one === undefined ? 'Each joint its own rod' : `${rodName(one)} for all`,
+        costs:
+          one === undefined
+            ? rods.map((rod, index) => `${numbers[index]}: ${rodName(rod)}`).join(', ')
+            : extra
+                .flatMap((cost, index) => (cost >= 0.005 ? [`joint ${numbers[index]}: ${pointsWords(cost)} more`] : []))
+                .join(', ') || 'as good as the best of each',
+        points: pointsWords(expectedLoss),
+        worst,
+      }));
+  });
+}
