@@ -16,7 +16,10 @@ const unfold = async (page: Page): Promise<void> => {
   if (pathname === '/settings') await page.locator('summary', { hasText: 'Carries load' }).click();
   if (pathname === '/help') await page.getByLabel('Look for a test or a term').fill('a');
   if (pathname.endsWith('/pieces')) await page.getByRole('button', { name: 'It is two metals' }).first().click();
-  if (pathname.endsWith('/joint')) await page.getByRole('button', { name: 'What is: Dilution' }).click();
+  if (pathname.endsWith('/joint')) {
+    for (const folded of await page.locator('.beside summary').all()) await folded.click();
+    await page.getByRole('button', { name: 'What is: Dilution' }).click();
+  }
 };
 
 for (const { name, width, height } of SIZES)

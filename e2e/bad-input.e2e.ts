@@ -1,11 +1,12 @@
 import { expect, test } from './support/fixtures';
+import { openTest, piece } from './support/part';
 
 test('bad input is shown at its field, and nothing typed is lost', async ({ page, demo }) => {
   await page.goto(demo.url);
   await page.getByRole('link', { name: /Park gate latch/ }).click();
   const strip = page.getByRole('navigation', { name: 'Stages of the work' });
   await strip.getByRole('link', { name: 'Pieces' }).click();
-  const pin = page.locator('[data-piece="0"]');
+  const pin = piece(page);
   const thickness = pin.getByLabel('Thickness at the joint');
   await thickness.fill('12 half');
   await expect(pin.getByText(/^not understood: give a form such as/)).toBeVisible();
@@ -30,13 +31,14 @@ test('bad input is shown at its field, and nothing typed is lost', async ({ page
   await expect(pin.getByText(/thicker than half the outside diameter/)).toBeVisible();
 
   await strip.getByRole('link', { name: 'Identify' }).click();
-  await page.getByLabel('Log a test').getByRole('button', { name: 'Hand-held analyser' }).click();
+  await openTest(page, 'Hand-held analyser');
   await page.getByLabel('Cr, %').fill('181');
   await page.getByRole('button', { name: 'Log the reading' }).click();
   await expect(page.getByText('181 is outside 0 to 100 mass percent')).toBeVisible();
   await expect(page.getByLabel('Cr, %')).toHaveValue('181');
 
   await strip.getByRole('link', { name: 'Joint' }).click();
+  await page.getByText('Cover, restraint, dilution').click();
   await page.getByLabel('Dilution, % (base metal in the pool)').fill('140');
   await expect(page.getByRole('alert').filter({ hasText: 'percentage from 0 to 100' })).toBeVisible();
 });

@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './support/fixtures';
+import { piece, pieceTabs } from './support/part';
 
 const choose = async (page: Page, label: string, option: string): Promise<void> => {
   await page.getByLabel(label).click();
@@ -40,7 +41,7 @@ test('the board is searched and filtered, a job is started from another, withdra
   await page.getByRole('button', { name: 'Start another like it' }).click();
   await expect(page.getByRole('heading', { name: /Pool ladder.*\(again\)/ })).toBeVisible();
   await page.getByRole('navigation', { name: 'Stages of the work' }).getByRole('link', { name: 'Pieces' }).click();
-  await expect(page.locator('section[data-piece]')).toHaveCount(3);
+  await expect(pieceTabs(page)).toHaveCount(3);
 
   await page.getByRole('navigation', { name: 'Stages of the work' }).getByRole('link', { name: 'Job' }).click();
   await page.getByRole('button', { name: 'Withdraw this job' }).click();
@@ -58,14 +59,14 @@ test('a change is taken back by button and by keyboard', async ({ page, demo }) 
   await page.goto(demo.url);
   await page.getByRole('link', { name: /Drain pump volute/ }).click();
   await page.getByRole('navigation', { name: 'Stages of the work' }).getByRole('link', { name: 'Pieces' }).click();
-  const name = page.locator('[data-piece="0"]').getByLabel('Name');
+  const name = piece(page).getByLabel('Name');
   const saved = page.getByRole('status').filter({ hasText: /^Saved$/ });
   await name.fill('Casing');
   await expect(saved).toBeVisible();
-  await page.locator('[data-piece="0"]').getByRole('radio', { name: 'plated', exact: true }).click();
+  await piece(page).getByRole('radio', { name: 'plated', exact: true }).click();
   await expect(saved).toBeVisible();
   await page.keyboard.press('Control+z');
-  await expect(page.locator('[data-piece="0"]').getByRole('radio', { name: 'plated', exact: true })).toHaveAttribute(
+  await expect(piece(page).getByRole('radio', { name: 'plated', exact: true })).toHaveAttribute(
     'aria-checked',
     'false',
   );

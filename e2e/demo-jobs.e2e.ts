@@ -1,9 +1,10 @@
 import { DEMO_JOBS } from '../apps/server/src/demo/jobs';
 import { expect, test } from './support/fixtures';
+import { part, pieceTabs } from './support/part';
 
 const STAGES = ['Job', 'Pieces', 'Identify', 'Joint', 'Rod'];
 
-for (const { title, pieces } of DEMO_JOBS)
+for (const { title, pieces, joints } of DEMO_JOBS)
   test(`opens without complaint: ${title}`, async ({ page, demo, complaints }) => {
     await page.goto(demo.url);
     // Another test may have started a job from this one: only the very title will do.
@@ -16,7 +17,13 @@ for (const { title, pieces } of DEMO_JOBS)
     await expect(page.getByTestId('standing-rod')).not.toBeEmpty();
     await expect(page.getByText(/order settled|the first places are close/)).toBeVisible();
     await strip.getByRole('link', { name: 'Pieces' }).click();
-    await expect(page.locator('section[data-piece]')).toHaveCount(pieces.length);
+    await expect(pieceTabs(page)).toHaveCount(pieces.length > 1 ? pieces.length : 0);
+    await expect(
+      part(page)
+        .getByRole('button', { name: /^Piece A/ })
+        .first(),
+    ).toBeVisible();
+    await expect(part(page).getByRole('button', { name: /^Joint / })).toHaveCount(joints.length);
     expect(complaints.list).toEqual([]);
   });
 

@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './support/fixtures';
+import { openTest, piece } from './support/part';
 import { saved } from './support/saved';
 import { newDataDirectory, removeDataDirectory, startProgram } from './support/program';
 
@@ -12,15 +13,14 @@ async function startJob(page: Page, title: string): Promise<void> {
   await page.getByRole('button', { name: 'Start the job' }).click();
 }
 
-async function addPiece(page: Page, index: number, name: string, thickness: string): Promise<void> {
+async function addPiece(page: Page, name: string, thickness: string): Promise<void> {
   await page.getByRole('button', { name: 'Add a piece' }).click();
-  const card = page.locator(`[data-piece="${index}"]`);
-  await card.getByLabel('Name').fill(name);
-  await card.getByLabel('Thickness at the joint').fill(thickness);
+  await piece(page).getByLabel('Name').fill(name);
+  await piece(page).getByLabel('Thickness at the joint').fill(thickness);
 }
 
 async function logOutcome(page: Page, testName: string, options: readonly string[], outcome: string): Promise<void> {
-  await page.getByLabel('Log a test').getByRole('button', { name: testName }).click();
+  await openTest(page, testName);
   for (const option of options) await page.getByRole('radio', { name: option, exact: true }).click();
   await page.getByRole('group', { name: 'What happened' }).getByRole('button', { name: outcome, exact: true }).click();
 }
@@ -42,12 +42,14 @@ test('two unknown pieces become a rod with reasons, and everything is there afte
       .fill('Bracket torn off a thin shell, nobody knows either metal.');
 
     await stage(page, 'Pieces');
-    await addPiece(page, 0, 'Shell', '1.5');
+    await addPiece(page, 'Shell', '1.5');
     await expect(page.getByTestId('standing-rod')).not.toBeEmpty();
-    await addPiece(page, 1, 'Bracket', '6');
+    await addPiece(page, 'Bracket', '6');
     await saved(page);
 
     await stage(page, 'Identify');
+    // The piece described last is the one looked at.
+    await page.getByRole('tab', { name: /Shell/ }).click();
     await expect(page.getByTestId('candidate').first()).toBeVisible();
     const before = await leader(page);
     await logOutcome(page, 'Magnet', ['flat, not worked'], 'no pull');

@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './support/fixtures';
+import { openTest } from './support/part';
 
 const guide = (page: Page) => page.getByRole('region', { name: 'Guided repair' });
 const go = (page: Page, stage: string): Promise<void> =>
@@ -7,7 +8,7 @@ const go = (page: Page, stage: string): Promise<void> =>
     .getByRole('link', { name: `Go to ${stage}` })
     .click();
 const log = async (page: Page, name: string, option: string | null, outcome: string): Promise<void> => {
-  await page.getByLabel('Log a test').getByRole('button', { name }).click();
+  await openTest(page, name);
   if (option) await page.getByRole('radio', { name: option, exact: true }).click();
   await page.getByRole('group', { name: 'What happened' }).getByRole('button', { name: outcome, exact: true }).click();
 };

@@ -1,4 +1,5 @@
 import { expect, test } from './support/fixtures';
+import { openTest } from './support/part';
 
 test('map, ranking and standing answer follow a logged test without a reload and without freezing the page', async ({
   page,
@@ -30,7 +31,7 @@ test('map, ranking and standing answer follow a logged test without a reload and
   });
 
   await strip.getByRole('link', { name: 'Identify' }).click();
-  await page.getByLabel('Log a test').getByRole('button', { name: 'Sulphur spot' }).click();
+  await openTest(page, 'Sulphur spot');
   await page.getByRole('group', { name: 'What happened' }).getByRole('button', { name: 'none seen' }).click();
   await expect(page.getByTestId('standing-rod')).toHaveText('ER316L');
   expect(before.rod).not.toBe('ER316L');

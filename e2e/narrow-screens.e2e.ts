@@ -25,7 +25,7 @@ for (const { name, width, height, frame } of SCREENS)
       expect(box?.y ?? -1).toBeGreaterThanOrEqual(0);
       expect((box?.y ?? 0) + (box?.height ?? Infinity)).toBeLessThanOrEqual(height);
       expect(box?.height ?? 0).toBeGreaterThanOrEqual(44);
-      const work = await page.locator('.work').boundingBox();
+      const work = await page.getByRole('region', { name: 'The part' }).boundingBox();
       expect(work?.y ?? Infinity).toBeLessThanOrEqual(frame);
       await headline.click();
       await expect(answer.getByTestId('standing-rod')).toBeInViewport();

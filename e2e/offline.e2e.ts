@@ -2,6 +2,7 @@ import type { Request } from '@playwright/test';
 import { expect, test } from './support/fixtures';
 import { keptOperations } from './support/kept-operations';
 import { freePortFor } from './support/free-port';
+import { lookAt, piece, pieceTabs } from './support/part';
 import { newDataDirectory, removeDataDirectory, startProgram } from './support/program';
 
 test('what is typed while the server is gone arrives exactly once, in order, even after the page was closed', async ({
@@ -24,11 +25,11 @@ test('what is typed while the server is gone arrives exactly once, in order, eve
     const address = page.url();
 
     await program.kill();
-    const first = page.locator('[data-piece="0"]');
+    const first = piece(page);
     await first.getByLabel('Name').fill('Pump foot');
     await first.getByLabel('Thickness at the joint').fill('1/4"');
     await page.getByRole('button', { name: 'Add a piece' }).click();
-    await page.locator('[data-piece="1"]').getByLabel('Name').fill('Pipe');
+    await piece(page).getByLabel('Name').fill('Pipe');
     await expect(page.getByRole('status').filter({ hasText: 'known to be saved' })).toBeVisible();
     // The page is closed with everything still unsent.
     await expect.poll(() => keptOperations(page)).toBe(3);
@@ -37,13 +38,14 @@ test('what is typed while the server is gone arrives exactly once, in order, eve
     program = await startProgram('start', directory, port);
     const later = await context.newPage();
     await later.goto(address);
-    await expect(later.locator('[data-piece="1"]').getByLabel('Name')).toHaveValue('Pipe');
-    await expect(later.locator('[data-piece="0"]').getByLabel('Name')).toHaveValue('Pump foot');
-    await expect(later.locator('[data-piece="0"]').getByLabel('Thickness at the joint')).toHaveValue('1/4"');
-    await expect(later.locator('section[data-piece]')).toHaveCount(2);
+    await expect(piece(later).getByLabel('Name')).toHaveValue('Pump foot');
+    await expect(piece(later).getByLabel('Thickness at the joint')).toHaveValue('1/4"');
+    await lookAt(later, 'B');
+    await expect(piece(later).getByLabel('Name')).toHaveValue('Pipe');
+    await expect(pieceTabs(later)).toHaveCount(2);
     await expect(later.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();
     await later.reload();
-    await expect(later.locator('section[data-piece]')).toHaveCount(2);
+    await expect(pieceTabs(later)).toHaveCount(2);
   } finally {
     await context.close();
     await program.stop();

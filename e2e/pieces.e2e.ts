@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './support/fixtures';
+import { lookAt, piece, pieceTabs } from './support/part';
 import { saved } from './support/saved';
 
 const openPieces = async (page: Page, url: string, job: string): Promise<void> => {
@@ -11,14 +12,14 @@ const openPieces = async (page: Page, url: string, job: string): Promise<void> =
   await page.getByRole('button', { name: 'Add a piece' }).click();
 };
 const choose = async (page: Page, label: string, option: string): Promise<void> => {
-  await page.locator('[data-piece="0"]').getByLabel(label).click();
+  await piece(page).getByLabel(label).click();
   await page.keyboard.type(option);
   await page.locator('nz-option-item', { hasText: option }).first().click();
 };
 
 test('a size is said, picked from tables or typed, understood, and drawn to scale', async ({ page, demo }) => {
   await openPieces(page, demo.url, 'Sizes');
-  const card = page.locator('[data-piece="0"]');
+  const card = piece(page);
   await expect(card.getByText('Give a size, and the piece stands here in section.')).toBeVisible();
   await card.getByLabel('Size as people say it').fill('1 1/2 in x 16 ga');
   await card.getByLabel('Size as people say it').press('Tab');
@@ -55,7 +56,7 @@ test('pictures are taken, turned, named and taken off, even while the server is 
   demo,
 }) => {
   await openPieces(page, demo.url, 'Pictures');
-  const card = page.locator('[data-piece="0"]');
+  const card = piece(page);
   const file = { name: 'stamp.png', mimeType: 'image/png', buffer: await page.screenshot() };
   await saved(page);
   await context.setOffline(true);
@@ -90,34 +91,33 @@ test('pictures are taken, turned, named and taken off, even while the server is 
 
 test('a piece becomes two with the tests of each, and two become one again', async ({ page, demo }) => {
   await openPieces(page, demo.url, 'Two metals');
-  const card = (index: number) => page.locator(`[data-piece="${index}"]`);
-  await card(0).getByLabel('Marks on it, as read').fill('304');
-  await card(0)
-    .getByRole('button', { name: /Log it as a test/ })
-    .click();
-  await expect(card(0).getByRole('button', { name: /Log it as a test/ })).toHaveCount(0);
-  await card(0).getByRole('button', { name: 'It is two metals' }).click();
-  await card(0).getByRole('button', { name: 'Split it' }).click();
-  await expect(card(0).getByText('give the second metal a name')).toBeVisible();
-  await card(0).getByLabel('Name of the second metal').fill('Foot');
-  await card(0)
-    .getByLabel(/Stamp or mark: "304"/)
-    .check();
-  await card(0).getByRole('button', { name: 'Split it' }).click();
-  await expect(card(1).getByRole('heading', { name: 'Foot' })).toBeVisible();
+  const card = piece(page);
+  await card.getByLabel('Marks on it, as read').fill('304');
+  await card.getByRole('button', { name: /Log it as a test/ }).click();
+  await expect(card.getByRole('button', { name: /Log it as a test/ })).toHaveCount(0);
+  await card.getByRole('button', { name: 'It is two metals' }).click();
+  await card.getByRole('button', { name: 'Split it' }).click();
+  await expect(card.getByText('give the second metal a name')).toBeVisible();
+  await card.getByLabel('Name of the second metal').fill('Foot');
+  await card.getByLabel(/Stamp or mark: "304"/).check();
+  await card.getByRole('button', { name: 'Split it' }).click();
+  await lookAt(page, 'B');
+  await expect(card.getByRole('heading', { name: 'Foot' })).toBeVisible();
   await saved(page);
   await page.reload();
-  await card(1).getByRole('link', { name: 'Identify' }).click();
+  await lookAt(page, 'B');
+  await card.getByRole('link', { name: 'Identify' }).click();
   const log = page.getByRole('region', { name: 'Log of tests' }).getByRole('listitem');
   await expect(log).toContainText('logged on Piece A first');
   await page.getByRole('tab', { name: /Piece A/ }).click();
   await expect(log).toContainText('done on Foot');
 
   await page.getByRole('navigation', { name: 'Stages of the work' }).getByRole('link', { name: 'Pieces' }).click();
-  await card(0).getByRole('button', { name: 'Same metal as Foot' }).click();
-  await expect(page.locator('section[data-piece]')).toHaveCount(1);
+  await lookAt(page, 'A');
+  await card.getByRole('button', { name: 'Same metal as Foot' }).click();
+  await expect(pieceTabs(page)).toHaveCount(0);
   await saved(page);
   await page.reload();
-  await expect(page.locator('section[data-piece]')).toHaveCount(1);
+  await expect(pieceTabs(page)).toHaveCount(0);
   await expect(page.getByRole('button', { name: 'Bring back Foot' })).toBeVisible();
 });

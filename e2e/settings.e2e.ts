@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './support/fixtures';
+import { part, piece } from './support/part';
 import { saved } from './support/saved';
 import { twoPeople } from './support/two-people';
 
@@ -18,10 +19,10 @@ test('units of the workshop change how sizes and temperatures are read and shown
   await saved(page);
   await page.goto(demo.url);
   await stage(page, /Tram-stop handrail, split/, 'Pieces');
-  const thickness = page.locator('[data-piece="0"]').getByLabel('Thickness at the joint');
+  const thickness = piece(page).getByLabel('Thickness at the joint');
   await expect(thickness).toHaveValue('0.079 in');
   await thickness.fill('0.08');
-  await expect(page.locator('[data-piece="0"]').getByText('2.03 mm (0.08 in)')).toBeVisible();
+  await expect(piece(page).getByText('2.03 mm (0.08 in)')).toBeVisible();
 
   await page.goto(demo.url);
   await stage(page, /Boiler-house/, 'Job');
@@ -121,6 +122,6 @@ test('a left-handed page has the standing answer on the left, and stays so', asy
   await page.goto(demo.url);
   await stage(page, /Screen rake/, 'Joint');
   const answer = await page.getByRole('complementary', { name: 'Standing answer' }).boundingBox();
-  const work = await page.getByRole('region', { name: 'Joint' }).boundingBox();
+  const work = await part(page).boundingBox();
   expect(answer?.x ?? Infinity).toBeLessThan(work?.x ?? 0);
 });

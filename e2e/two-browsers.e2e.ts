@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './support/fixtures';
+import { piece } from './support/part';
 import { saved } from './support/saved';
 import { twoPeople } from './support/two-people';
 
@@ -16,7 +17,7 @@ test('two browsers on one job see each other, and a field both changed is shown 
   await twoPeople(browser, async ({ page: mine, browser: here }, { page: theirs }) => {
     await open(mine, demo.url);
     await open(theirs, demo.url);
-    const field = (page: Page, label: string) => page.locator('[data-piece="0"]').getByLabel(label);
+    const field = (page: Page, label: string) => piece(page).getByLabel(label);
 
     await field(theirs, 'Where it came from').fill('greenhouse two');
     await saved(theirs);

@@ -24,15 +24,16 @@ const SHOTS: readonly Shot[] = [
   { name: 'job-board', path: '/' },
   { name: 'job', job: /Boiler-house/, stage: 'Job' },
   { name: 'pieces', job: /Salt-spreader/, stage: 'Pieces' },
-  { name: 'identify', job: /Fountain nozzle/, stage: 'Identify' },
-  { name: 'joint', job: /Salt-spreader/, stage: 'Joint' },
+  { name: 'identify', job: /Tram-stop/, stage: 'Identify' },
+  { name: 'joint', job: /Greenhouse/, stage: 'Joint' },
   { name: 'rod', job: /Fountain nozzle/, stage: 'Rod' },
   {
-    name: 'constitution-map',
-    job: /Fountain nozzle/,
-    stage: 'Rod',
-    act: (page) =>
-      page.getByRole('img', { name: /Constitution map/ }).evaluate((map) => map.scrollIntoView({ block: 'center' })),
+    name: 'new-job',
+    path: '/',
+    act: async (page) => {
+      await page.getByRole('button', { name: 'New job' }).click();
+      await page.getByLabel('The part in one line').fill('42.4 x 2 tube to 5 mm plate, fillet');
+    },
   },
   { name: 'rod-rack', path: '/rack' },
   { name: 'reference', path: '/reference' },
@@ -46,7 +47,7 @@ const SHOTS: readonly Shot[] = [
       page.getByRole('region', { name: 'Passes' }).evaluate((panel) => panel.scrollIntoView({ block: 'center' })),
   },
   { name: 'dim-theme', job: /Screen rake/, stage: 'Rod', theme: 'dim' },
-  { name: 'phone', job: /Tram-stop/, stage: 'Identify', width: 390, height: 844 },
+  { name: 'phone', job: /Greenhouse/, stage: 'Joint', width: 390, height: 844 },
   // Last: it adds a job to the board.
   {
     name: 'guide',

@@ -7,6 +7,11 @@ import {
   RODS,
   type ChooseInput,
   type PieceInput,
+  innerSpaces,
+  jointFigures,
+  layOut,
+  type Assembly,
+  type AssemblyPiece,
 } from '@variatum/metallurgy';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -24,6 +29,21 @@ const median = (values: readonly number[]): number =>
   [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] as number;
 const medianOf = (runs: number, work: () => unknown): number =>
   median(Array.from({ length: runs }, () => milliseconds(work)));
+
+/** A tube of which nothing is said but its form. */
+const PLAIN: AssemblyPiece = {
+  id: '',
+  kind: 'base',
+  form: 'tube',
+  shape: null,
+  thicknessMm: 3,
+  outsideMm: null,
+  lengthMm: null,
+  widthMm: null,
+  endOutsideMm: null,
+  bendDeg: null,
+  count: 1,
+};
 
 const unknownPair: ChooseInput = { pieces: [{ item: {} }, { item: {} }], joint: { type: 'fillet' } };
 const rods = RODS.slice(0, 40).map(({ id }) => id);
@@ -48,6 +68,35 @@ const first = medianOf(9, () => chooseFirst({ ...unknownPair, rods }, 1));
 const settled = medianOf(7, () => choose({ ...unknownPair, rods }, 1));
 say(`  first answer    ${first.toFixed(0)} ms (first of the process: ${cold.toFixed(0)} ms); aim 100`);
 say(`  settled answer  ${settled.toFixed(0)} ms, ${(settled / first).toFixed(1)} times the first; aim 1000`);
+
+say();
+say('The part in view: a run with branches, laid out with every figure');
+const aPart = (count: number): Assembly => ({
+  pieces: [
+    { ...PLAIN, id: 'run', outsideMm: 114, lengthMm: 4000 },
+    ...Array.from({ length: count - 1 }, (_, index) => ({ ...PLAIN, id: String(index), outsideMm: 34, lengthMm: 120 })),
+  ],
+  joints: Array.from({ length: count - 1 }, (_, index) => ({
+    id: String(index),
+    type: 'saddle' as const,
+    sides: [String(index), 'run'].map((one) => ({ piece: one, end: null, alongMm: null, clock: null })),
+    lengthMm: null,
+    course: null,
+    gapMm: null,
+  })),
+});
+const laidOut = (count: number): number => {
+  const assembly = aPart(count);
+  return medianOf(15, () => {
+    const layout = layOut(assembly);
+    return [jointFigures(assembly, layout), innerSpaces(assembly)];
+  });
+};
+const layoutOnly = medianOf(15, () => layOut(aPart(40)));
+const ten = laidOut(10);
+const forty = laidOut(40);
+say(`  layout          ${layoutOnly.toFixed(1)} ms for 40 pieces; aim 16`);
+say(`  with figures    ${forty.toFixed(1)} ms, ${(forty / ten).toFixed(1)} times that of 10 pieces`);
 
 say();
 say('Identification after one more test');

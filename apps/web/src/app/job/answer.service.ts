@@ -119,12 +119,15 @@ export class AnswerService {
         takeUntilDestroyed(),
       )
       .subscribe(() => this.looked.set(undefined));
-    const questions = toObservable(this.store.question).pipe(debounceTime(REST_MS), takeUntilDestroyed());
+    // Two joints may ask the same: each has its own answer all the same.
+    const asked = computed(() => ({ key: this.key(), question: this.store.question() }), {
+      equal: (left, right) => left.key === right.key && left.question === right.question,
+    });
+    const questions = toObservable(asked).pipe(debounceTime(REST_MS), takeUntilDestroyed());
     questions
       .pipe(
         tap(() => this.busyState.set(true)),
-        switchMap((question) => {
-          const key = this.key();
+        switchMap(({ key, question }) => {
           if (question === null) return of({ key, known: null });
           return this.compute.answer(question).pipe(
             map((answer) => ({ key, known: { question, answer } })),
@@ -144,7 +147,7 @@ export class AnswerService {
 
     questions
       .pipe(
-        switchMap((question) => {
+        switchMap(({ question }) => {
           if (question === null) return EMPTY;
           const pieces = this.store.meeting();
           const unknown = question.pieces.flatMap((piece, index) => {

@@ -1,4 +1,5 @@
 import {
+  afterNextRender,
   ChangeDetectionStrategy,
   Component,
   computed,
@@ -6,6 +7,7 @@ import {
   effect,
   type ElementRef,
   inject,
+  Injector,
   input,
   viewChild,
 } from '@angular/core';
@@ -215,13 +217,17 @@ export class JobPage {
 
   constructor() {
     effect(() => void this.store.open(this.id()));
+    const injector = inject(Injector);
     // The board shows where a person stopped. Only going from stage to stage is remembered: looking at a job changes nothing.
     let walking = false;
     let from: Stage | undefined;
+    let keyboard = false;
     this.router.events.pipe(takeUntilDestroyed()).subscribe((event) => {
       if (event instanceof NavigationStart) {
         walking = event.navigationTrigger === 'imperative';
         from = stageOf(this.router.url, this.id());
+        // What has the focus goes with its stage.
+        keyboard = byKeyboard();
       }
       if (!(event instanceof NavigationEnd) || !walking) return;
       walking = false;
@@ -229,13 +235,23 @@ export class JobPage {
       if (!stage || stage === from || this.store.job()?.id !== this.id()) return;
       this.store.stopAt(stage);
       // Who works by keyboard goes on in the stage, not at the top of the page.
-      if (byKeyboard()) this.work()?.nativeElement.focus({ preventScroll: true });
+      if (keyboard) afterNextRender(() => this.enterStage(), { injector });
     });
     onKey('stage', ({ code }) => {
       const stage = STAGES[Number(code.replace('Digit', '')) - 1];
       if (stage) void this.router.navigate(['/jobs', this.id(), stage.id]);
     });
     inject(DestroyRef).onDestroy(() => this.store.flush());
+  }
+
+  /** Moves the focus to where the stage begins. */
+  private enterStage(): void {
+    const begins = this.work()?.nativeElement.querySelector<HTMLElement>(
+      '.stage > .first, .stage > .beside, .stage > .below',
+    );
+    if (!begins) return;
+    begins.tabIndex = -1;
+    begins.focus({ preventScroll: true });
   }
 
   /** A piece was tapped: it is what is looked at, and where it was tapped may be where a test is done. */

@@ -5,7 +5,7 @@ import { PictureTools } from '../part/picture-tools';
 import { type JointWords, type PieceWords, type SpotMark } from '../part/whole-picture';
 import { WholeView } from '../part/whole-view';
 import { WorkshopStore } from '../settings/workshop-store';
-import { jointTitle, lengthWords, metalWords, sizeWords, markWords } from '../words/part-words';
+import { GRADE_OPEN, jointTitle, lengthWords, metalWords, sizeWords, markWords } from '../words/part-words';
 import { pieceLetter } from '../words/words';
 import { AnswerService } from './answer.service';
 import { DecisionStore, JobStore, JointStore, PartSelection, PartStore } from './stores';
@@ -119,7 +119,9 @@ export class PartPicture {
     return new Map(
       this.jobs.pieces().map((piece, order) => {
         const metal = metalWords(piece, beliefs[piece.id]?.candidates);
-        const words = [sizeWords(piece, this.unit()), metal].filter(Boolean).join(' · ');
+        const size = sizeWords(piece, this.unit());
+        // Of a piece nothing is known of, nothing is said.
+        const words = size === '' && metal === GRADE_OPEN ? '' : [size, metal].filter(Boolean).join(' · ');
         return [
           piece.id,
           { letter: pieceLetter(order), order, words, open: piece.grade === null && piece.weldMetal === null },

@@ -18,7 +18,7 @@ export function svgFile(drawing: SVGSVGElement, background: string): string {
     for (const name of ['class', 'role', 'tabindex', 'aria-pressed']) target?.removeAttribute(name);
   });
   const { width, height } = drawing.getBoundingClientRect();
-  copy.setAttribute('xmlns', 'http://www.w3.org/2000/svg');
+  for (const name of ['class', 'role', 'style']) copy.removeAttribute(name);
   copy.setAttribute('width', String(Math.round(width)));
   copy.setAttribute('height', String(Math.round(height)));
   const paper = document.createElementNS('http://www.w3.org/2000/svg', 'rect');

@@ -209,7 +209,7 @@ export function wholePicture({
       const line = joint.line.map(at);
       const anchor = at(joint.at);
       const number = numberAt[index] ?? anchor;
-      const shown = words.kind === 'crack' ? wandering(thinned(line, 14)) : line;
+      const shown = words.kind === 'crack' ? wandering(thinned(line, 14)) : thinned(line, 60);
       return {
         ...words,
         id: joint.id,

@@ -16,6 +16,9 @@ export function sizeWords(
   return wall === null ? '' : formatLength(wall, unit);
 }
 
+/** Said of a piece of no known metal. */
+export const GRADE_OPEN = 'grade open';
+
 /** What is taken or believed of a piece's metal, in short. */
 export function metalWords(
   { grade, weldMetal, kind }: Pick<PartPiece, 'grade' | 'weldMetal' | 'kind'>,
@@ -24,7 +27,7 @@ export function metalWords(
   if (kind === 'old-weld') return weldMetal ?? 'rod open';
   if (grade !== null) return grade;
   const [first] = candidates;
-  return first && first.probability > 0.3 ? `${first.grade} ${percentWords(first.probability)}` : 'grade open';
+  return first && first.probability > 0.3 ? `${first.grade} ${percentWords(first.probability)}` : GRADE_OPEN;
 }
 
 /** What a joint is called: by its own name, else by how it meets. */

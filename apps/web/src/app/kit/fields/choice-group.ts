@@ -1,4 +1,15 @@
-import { booleanAttribute, ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
+import {
+  afterNextRender,
+  booleanAttribute,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  Injector,
+  input,
+  signal,
+} from '@angular/core';
 import { ArrowItem, ArrowRow } from '../arrow-row';
 import { LabelledField } from './labelled-field';
 
@@ -29,7 +40,7 @@ export interface ChoiceOption<Value> {
         </button>
       }
       @if (hides()) {
-        <button type="button" class="choice other" vaArrowItem (click)="all.set(true)">other …</button>
+        <button type="button" class="choice other" vaArrowItem (click)="showAll()">other …</button>
       }
     </div>
   `,
@@ -42,6 +53,8 @@ export class ChoiceGroup<Value> extends LabelledField<Value> {
   /** How many stand in sight at first, the likeliest; the answer given always does. */
   readonly first = input<number>();
 
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+  private readonly injector = inject(Injector);
   protected readonly all = signal(false);
   protected readonly hides = computed(() => this.shown().length < this.options().length);
   protected readonly shown = computed(() => {
@@ -49,6 +62,15 @@ export class ChoiceGroup<Value> extends LabelledField<Value> {
     if (first === undefined || this.all() || options.length <= first + 1) return options;
     return options.filter(({ value }, index) => index < first || value === given);
   });
+
+  /** Shows every answer; who works by keyboard goes on with the first that was not in sight. */
+  protected showAll(): void {
+    const first = this.shown().length;
+    this.all.set(true);
+    afterNextRender(() => this.host.querySelectorAll<HTMLElement>('[role=radio]')[first]?.focus(), {
+      injector: this.injector,
+    });
+  }
 
   protected answer(value: NonNullable<Value>): void {
     const again = this.of().value === value;

@@ -110,7 +110,7 @@ export class IdentifyStage {
 
   protected show(id: string): void {
     this.selection.piece.set(id);
-    if (this.piece() !== undefined) void this.router.navigate([], { queryParams: { piece: id }, replaceUrl: true });
+    void this.router.navigate([], { queryParams: { piece: id }, replaceUrl: true });
   }
 
   /** The test of the address is done: the same one may be asked for again. */

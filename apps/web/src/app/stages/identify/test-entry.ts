@@ -40,12 +40,12 @@ const OFFERED = 4;
       <p aside class="enough small">
         {{ belief()?.enough ? 'Enough: no test on hand is worth its minutes for the rod.' : '' }}
       </p>
-      <div class="tests" vaArrowRow role="group" aria-label="Tests">
-        @for (entry of offered(); track entry.test.id) {
+      <div #row class="tests" vaArrowRow role="group" aria-label="Tests">
+        @for (entry of offered(); track entry.test.id; let first = $first) {
           <button
             type="button"
             class="choice test"
-            [vaArrowItem]="entry.test.id === chosenId()"
+            [vaArrowItem]="chosenId() === null ? first : entry.test.id === chosenId()"
             [attr.aria-pressed]="entry.test.id === chosenId()"
             (click)="choose(entry.test.id)"
           >
@@ -54,7 +54,7 @@ const OFFERED = 4;
           </button>
         }
         @if (offered().length < tests().length) {
-          <button type="button" class="choice test" vaArrowItem (click)="all.set(true)">
+          <button type="button" class="choice test" vaArrowItem (click)="showAll()">
             <span>other …</span>
             <span class="small">{{ tests().length - offered().length }} more tests</span>
           </button>
@@ -113,6 +113,7 @@ export class TestEntry {
   private readonly store = inject(FieldTestStore);
   private readonly answers = inject(AnswerService);
   private readonly injector = inject(Injector);
+  private readonly row = viewChild<ElementRef<HTMLElement>>('row');
   private readonly form = viewChild<ElementRef<HTMLElement>>('form');
   protected readonly spot = inject(SpotEntry);
   protected readonly all = signal(false);
@@ -148,6 +149,15 @@ export class TestEntry {
     effect(() => {
       const wanted = this.wanted();
       if (wanted !== undefined && untracked(this.chosenId) !== wanted) this.choose(wanted);
+    });
+  }
+
+  /** Shows every test; who works by keyboard goes on with the first that was not in sight. */
+  protected showAll(): void {
+    const first = this.offered().length;
+    this.all.set(true);
+    afterNextRender(() => this.row()?.nativeElement.querySelectorAll('button')[first]?.focus(), {
+      injector: this.injector,
     });
   }
 

@@ -88,7 +88,7 @@ export class RodDecision {
     this.deciding.set(true);
     this.failure.set('');
     try {
-      await this.store.decide(this.joints.shown()?.id ?? null, rod.rod, this.note.value.trim());
+      await this.store.decide(this.joints.leading()?.id ?? null, rod.rod, this.note.value.trim());
       this.note.change('');
     } catch (error) {
       this.failure.set(words(error));
