@@ -2,7 +2,7 @@ import {
   COATINGS,
   COURSES,
   ENDS,
-  FIT_SIZES,
+  type FIT_SIZES,
   FORMS,
   LIMITS,
   MOST_PIECES,

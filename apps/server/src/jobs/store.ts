@@ -15,7 +15,7 @@ import {
 } from '@variatum/contracts';
 import { and, asc, desc, eq, getTableColumns, isNotNull, isNull, sql, type SQL } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import { momentOf, momentOrNull, preparedOnce, rowsJson, tables, type JsonRow } from '../database';
+import { momentOf, momentOrNull, preparedOnce, rowsJson, tables } from '../database';
 import { decidedOfJob, decisionBriefOf, decisionsOfJob } from '../decisions/store';
 import type { RequestContext } from '../http/context';
 import { addJoint, jointOf, jointsOfJob } from '../joints/store';

@@ -157,8 +157,8 @@ function groove(question: SectionQuestion, [a, b]: readonly [number, number]): E
   const bevelled = fit.bevelDeg > 0;
   return {
     metals: [
-      { side: a, rim: left, known: sides[a]?.thicknessMm != null },
-      { side: b, rim: right, known: sides[b]?.thicknessMm != null },
+      { side: a, rim: left, known: isMeasured(sides[a]) },
+      { side: b, rim: right, known: isMeasured(sides[b]) },
     ],
     faces: [
       { side: a, face: [[-half, 0], topA], deepestMm: 2 * nose },
@@ -208,8 +208,8 @@ function fillet(question: SectionQuestion, [a, b]: readonly [number, number]): E
   const said = question.fit;
   return {
     metals: [
-      { side: a, rim: rimA, known: sides[a]?.thicknessMm != null },
-      { side: b, rim: rimB, known: sides[b]?.thicknessMm != null },
+      { side: a, rim: rimA, known: isMeasured(sides[a]) },
+      { side: b, rim: rimB, known: isMeasured(sides[b]) },
     ],
     faces: [
       { side: a, face: [[0, -gap], heel], deepestMm: over || corner ? 4 * thickA : thickA },
@@ -242,7 +242,7 @@ function bead(question: SectionQuestion, [a, b]: readonly [number, number]): Edg
   const wide = Math.max(3.4 * thick, 2.4 * half);
   const leg = fit.legMm * 1.2;
   const metals: JointSection['metals'] = [
-    { side: a, rim: [[-wide, 0], [wide, 0], [wide, thick], [-wide, thick]], known: sides[a]?.thicknessMm != null },
+    { side: a, rim: [[-wide, 0], [wide, 0], [wide, thick], [-wide, thick]], known: isMeasured(sides[a]) },
     ...(toe
       ? [
           { side: -1, rim: [[-leg - thick, -wide * 0.8], [-leg, -wide * 0.8], [-leg, 0], [-leg - thick, 0]] as const, known: false },
@@ -267,6 +267,9 @@ function bead(question: SectionQuestion, [a, b]: readonly [number, number]): Edg
   }; // prettier-ignore
 }
 
+const isMeasured = (side: { readonly thicknessMm: number | null } | undefined): boolean =>
+  typeof side?.thicknessMm === 'number';
+
 const thicknessOf = (side: { readonly thicknessMm: number | null } | undefined): number =>
   side?.thicknessMm ?? FALLBACK_MM;
 
@@ -275,7 +278,7 @@ function thicknessSizes(
   places: readonly (readonly [side: number, from: SectionPoint, to: SectionPoint])[],
 ): readonly SectionSize[] {
   return places.map(([side, from, to]) => ({
-    what: 'thicknessMm', side, from, to, value: thicknessOf(sides[side]), said: sides[side]?.thicknessMm != null,
+    what: 'thicknessMm', side, from, to, value: thicknessOf(sides[side]), said: isMeasured(sides[side]),
   })); // prettier-ignore
 }
 

@@ -171,7 +171,7 @@ export class PartPicture {
       const { type } = leaderOf(all, joint).joint;
       const between = joint.sides.map(({ piece }) => letters.get(piece) ?? '?').join(' and ');
       const seam = this.part.joints().get(joint.id)?.seamMm;
-      return `Joint ${index + 1}, ${jointTitle(joint, type).toLowerCase()} of ${between || 'all pieces'}${seam?.value == null ? '' : `, ${lengthWords(seam, unit)} to weld`}${joint.alikeTo === null ? '' : ', alike to another'}`;
+      return `Joint ${index + 1}, ${jointTitle(joint, type).toLowerCase()} of ${between || 'all pieces'}${!seam || seam.value === null ? '' : `, ${lengthWords(seam, unit)} to weld`}${joint.alikeTo === null ? '' : ', alike to another'}`;
     });
     return [...pieces, ...joints];
   });

@@ -69,7 +69,7 @@ export class ArrowRow {
   },
 })
 export class ArrowItem {
-  /** Whether it is the answer given. */
+  /** Whether it is the answer given; as a bare attribute every button of the row is, and the first is entered. */
   readonly given = input(false, { alias: 'vaArrowItem', transform: booleanAttribute });
   readonly button = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   protected readonly row = inject(ArrowRow);

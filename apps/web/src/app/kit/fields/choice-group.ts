@@ -40,7 +40,7 @@ export interface ChoiceOption<Value> {
         </button>
       }
       @if (hides()) {
-        <button type="button" class="choice other" vaArrowItem (click)="showAll()">other …</button>
+        <button type="button" class="choice other" [vaArrowItem]="false" (click)="showAll()">other …</button>
       }
     </div>
   `,

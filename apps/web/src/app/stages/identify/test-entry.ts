@@ -54,7 +54,7 @@ const OFFERED = 4;
           </button>
         }
         @if (offered().length < tests().length) {
-          <button type="button" class="choice test" vaArrowItem (click)="showAll()">
+          <button type="button" class="choice test" [vaArrowItem]="false" (click)="showAll()">
             <span>other …</span>
             <span class="small">{{ tests().length - offered().length }} more tests</span>
           </button>

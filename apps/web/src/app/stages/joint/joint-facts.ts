@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, type ElementRef, inject, viewChild } from '@angular/core';
 import { assemblyPiece } from '@variatum/contracts';
 import { JOINTS, likelyJoints, likelyTechniques, MOST_PIECES } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';

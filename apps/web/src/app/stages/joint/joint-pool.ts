@@ -17,7 +17,8 @@ const USUAL: MaterialFamily = 'austenitic';
 
 const familyOf = (grade: string | null, likely: string | null): MaterialFamily => {
   const family = grade === null ? likely : findGrade(grade)?.family;
-  return family != null && family in FAMILIES ? (family as MaterialFamily) : USUAL;
+  // A name that is not known is no family.
+  return typeof family === 'string' && family in FAMILIES ? (family as MaterialFamily) : USUAL;
 };
 
 /** The pool of the joint looked at: how it is reckoned with, drawn and pulled. */

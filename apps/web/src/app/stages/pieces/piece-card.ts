@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { Piece } from '@variatum/contracts';
 import { coatingCaution, findPieceCondition } from '@variatum/metallurgy';
