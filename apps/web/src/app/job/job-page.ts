@@ -64,7 +64,7 @@ import { TakeBack } from '../sync/take-back';
       </div>
       <va-conflict-panel [of]="store.document" />
       <va-guide />
-      <div class="split" #work tabindex="-1">
+      <div class="split" [class.bare]="store.pieces().length === 0" #work tabindex="-1">
         <va-part-picture
           class="whole"
           [spotting]="spot.wanted()"
@@ -121,6 +121,10 @@ import { TakeBack } from '../sync/take-back';
       padding: var(--space-3) var(--space-4) var(--space-5);
       align-items: start;
       outline: none;
+    }
+    /* Nothing is drawn yet: what is to be filled in comes first. */
+    .split.bare {
+      grid-template-rows: minmax(110px, auto) auto;
     }
     .whole {
       grid-area: 1 / 1;

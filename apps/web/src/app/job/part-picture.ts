@@ -16,7 +16,7 @@ import { DecisionStore, JobStore, JointStore, PartSelection, PartStore } from '.
   imports: [PictureTools, WholeView],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <section class="panel picture" aria-label="The part">
+    <section class="panel picture" [class.bare]="jobs.pieces().length === 0" aria-label="The part">
       @if (jobs.pieces().length === 0) {
         <p class="soft empty">The part is drawn here as soon as it has a piece.</p>
       } @else {
@@ -63,6 +63,9 @@ import { DecisionStore, JobStore, JointStore, PartSelection, PartStore } from '.
       background: var(--raised);
       display: grid;
     }
+    .picture.bare {
+      min-height: 0;
+    }
     va-whole-view {
       height: 100%;
     }
@@ -85,6 +88,9 @@ import { DecisionStore, JobStore, JointStore, PartSelection, PartStore } from '.
       .picture {
         min-height: 0;
         height: 210px;
+      }
+      .picture.bare {
+        height: 60px;
       }
     }
     @media print {

@@ -36,6 +36,12 @@ const pictureOf = (id: string) => {
   return { assembly, layout: layOut(assembly), pieces, joints };
 };
 
+/** What the view of it is given. */
+const viewOf = (id: string) => {
+  const { layout, pieces, joints } = pictureOf(id);
+  return { layout, pieces, joints };
+};
+
 describe('the whole picture', () => {
   test.each(COMMON_ASSEMBLIES.map(({ id }) => [id]))(
     '%s: numbers and words stand in the frame and off each other',
@@ -85,7 +91,7 @@ describe('the whole picture', () => {
     expect(Math.abs(first![1] - second![1]) > 16 || Math.abs(first![0] - second![0]) > 40).toBe(true);
   });
   test('pieces and joints are chosen by touch and by keys, and every one has a name', async () => {
-    const { element, fixture, set } = await render(WholeView, pictureOf('tube-on-plate'));
+    const { element, fixture, set } = await render(WholeView, viewOf('tube-on-plate'));
     const chosen: unknown[] = [];
     fixture.componentInstance.pieceChosen.subscribe((piece: { id: string; spot: Spot | null }) => chosen.push(piece));
     fixture.componentInstance.jointChosen.subscribe((id: string) => chosen.push(id));
