@@ -7,7 +7,7 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import type { ListQuery } from './board-query';
 import { nextAct } from './next-act';
 import { SmallPart } from '../part/small-part';
-import type { JointWords } from '../part/whole-picture';
+import { kindOfJoint, type JointWords } from '../part/whole-picture';
 import { ApiClient } from '../sync';
 
 const PAGE = 12;
@@ -144,9 +144,15 @@ export class BoardColumn {
     return new Map(
       joints.map((joint) => {
         const leader = leaderOf(joints, joint);
-        const { type } = leader.joint;
-        const kind = type === 'crack' || type === 'toe-crack' ? 'crack' : 'seam';
-        return [joint.id, { number: '', kind, oldWeld: false, decided: done.has(joint.id) || done.has(leader.id) }];
+        return [
+          joint.id,
+          {
+            number: '',
+            kind: kindOfJoint(leader.joint.type),
+            oldWeld: false,
+            decided: done.has(joint.id) || done.has(leader.id),
+          },
+        ];
       }),
     );
   }

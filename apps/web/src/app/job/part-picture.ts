@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output, si
 import { leaderOf } from '@variatum/contracts';
 import { formatLength, type Spot } from '@variatum/metallurgy';
 import { PictureTools } from '../part/picture-tools';
-import { type JointWords, type PieceWords, type SpotMark } from '../part/whole-picture';
+import { kindOfJoint, type JointWords, type PieceWords, type SpotMark } from '../part/whole-picture';
 import { WholeView } from '../part/whole-view';
 import { WorkshopStore } from '../settings/workshop-store';
 import { GRADE_OPEN, jointTitle, lengthWords, metalWords, sizeWords, markWords } from '../words/part-words';
@@ -141,12 +141,11 @@ export class PartPicture {
     return new Map(
       this.jointStore.all().map((joint, index, all) => {
         const { type } = leaderOf(all, joint).joint;
-        const kind = type === 'crack' || type === 'toe-crack' ? 'crack' : type === 'overlay' ? 'bead' : 'seam';
         return [
           joint.id,
           {
             number: String(index + 1),
-            kind,
+            kind: kindOfJoint(type),
             oldWeld: joint.sides.some(({ piece }) => old.has(piece)),
             decided: lastOf(joint) !== undefined,
           },

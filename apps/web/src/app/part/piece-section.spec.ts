@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { render, texts } from '../../testing/render';
 import { PieceSection } from './piece-section';
-import { roundBelow, SECTION_HEIGHT, SECTION_WIDTH, sectionOf } from './section-geometry';
+import { roundBelow } from './fit';
+import { SECTION_HEIGHT, SECTION_WIDTH, sectionOf } from './section-geometry';
 
 describe('section of a piece', () => {
   test('a tube is a ring to scale', () => {

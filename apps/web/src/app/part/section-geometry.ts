@@ -1,4 +1,5 @@
 import { sectionShape } from '@variatum/metallurgy';
+import { roundBelow } from './fit';
 
 /** A piece as its section needs it. */
 export interface SectionPiece {
@@ -30,12 +31,6 @@ const CENTRE: readonly [number, number] = [92, 62];
 
 const circle = ([x, y]: readonly [number, number], r: number): string =>
   `M${x - r} ${y}a${r} ${r} 0 1 0 ${2 * r} 0a${r} ${r} 0 1 0 ${-2 * r} 0Z`;
-
-/** Largest of 1, 2, 5, 10, 20 … that stays below a length. */
-export function roundBelow(mm: number): number {
-  const decade = 10 ** Math.floor(Math.log10(mm));
-  return [5, 2, 1].map((step) => step * decade).find((length) => length <= mm) ?? decade;
-}
 
 /**
  * The section of a piece to scale.

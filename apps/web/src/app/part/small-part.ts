@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { layOut, type Assembly } from '@variatum/metallurgy';
-import { wholePicture, type JointWords, type PieceWords } from './whole-picture';
+import { kindOfJoint, wholePicture, type JointWords, type PieceWords } from './whole-picture';
 
 const WIDTH = 220;
 const HEIGHT = 96;
@@ -68,8 +68,8 @@ export class SmallPart {
     );
     const joints = new Map<string, JointWords>(
       assembly.joints.map(({ id, type }) => {
-        const kind = type === 'crack' || type === 'toe-crack' ? 'crack' : 'seam';
-        return [id, this.joints().get(id) ?? { number: '', kind, oldWeld: false, decided: false }];
+        const plain = { number: '', kind: kindOfJoint(type), oldWeld: false, decided: false };
+        return [id, this.joints().get(id) ?? plain];
       }),
     );
     return wholePicture({

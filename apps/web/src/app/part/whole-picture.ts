@@ -1,4 +1,4 @@
-import { pointOfSpot, type LaidPiece, type Layout, type Point, type Spot } from '@variatum/metallurgy';
+import { pointOfSpot, type JointType, type LaidPiece, type Layout, type Point, type Spot } from '@variatum/metallurgy';
 import { fitInto, pathIn, pathOf, roundBelow, toFrame, type Fit } from './fit';
 import { inside, placeLabels, type LabelWish, type Metal } from './place-labels';
 
@@ -22,6 +22,10 @@ export interface JointWords {
   /** Whether a rod is decided. */
   readonly decided: boolean;
 }
+
+/** How a joint of a type is drawn. */
+export const kindOfJoint = (type: JointType): JointWords['kind'] =>
+  type === 'crack' || type === 'toe-crack' ? 'crack' : type === 'overlay' ? 'bead' : 'seam';
 
 /** Something that was seen at a place. */
 export interface SpotMark {
