@@ -1,12 +1,12 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './support/fixtures';
-import { piece } from './support/part';
+import { openJob, piece } from './support/part';
 import { saved } from './support/saved';
 import { twoPeople } from './support/two-people';
 
 const open = async (page: Page, url: string): Promise<void> => {
   await page.goto(url);
-  await page.getByRole('link', { name: /Greenhouse steam coil/ }).click();
+  await openJob(page, 'Greenhouse steam coil');
   await page.getByRole('navigation', { name: 'Stages of the work' }).getByRole('link', { name: 'Pieces' }).click();
 };
 

@@ -27,6 +27,12 @@ export const lookAtJoint = (page: Page, number: number): Promise<void> =>
 export const stage = (page: Page, name: string): Promise<void> =>
   page.getByRole('navigation', { name: 'Stages of the work' }).getByRole('link', { name }).click();
 
+/** Opens a job from the board by the beginning of its name: with many jobs on it, it need not stand on the first page. */
+export async function openJob(page: Page, name: string): Promise<void> {
+  await page.getByRole('searchbox', { name: 'Search jobs' }).fill(name);
+  await page.getByRole('link', { name: new RegExp(`^${name}`) }).click();
+}
+
 /** Opens the form of a test; one that is not among the first stands under the others. */
 export async function openTest(page: Page, name: string): Promise<void> {
   const tests = page.getByRole('region', { name: 'Log a test' }).getByRole('group', { name: 'Tests' });
