@@ -11,6 +11,7 @@ interface JobAsRead {
     readonly name: string;
     readonly alikeTo: string | null;
     readonly joint: { readonly dilution?: number };
+    readonly fit: { readonly legMm: { readonly value: number | null } };
   }[];
   readonly pieces: readonly {
     readonly tests: readonly { readonly spot: { readonly along: number; readonly clock: number } | null }[];
@@ -159,6 +160,14 @@ test('the edge of the pool is pulled, by hand and by keys, and dilution, ferrite
   // The arc is aimed by keys too.
   await page.getByRole('slider', { name: 'Where the arc is aimed' }).press('ArrowRight');
   await expect(page.getByRole('slider', { name: 'Where the arc is aimed' })).toHaveAttribute('aria-valuetext', 'at B');
+  // The leg of the fillet is pulled as well; touched, it opens its field.
+  const leg = page.getByRole('slider', { name: 'Leg of the fillet' });
+  const usual = Number(await leg.getAttribute('aria-valuenow'));
+  await leg.press('PageUp');
+  await saved(page);
+  expect((await jobOf(page, request)).joints[0]?.fit.legMm.value).toBeCloseTo(usual + 0.5, 6);
+  await leg.press('Enter');
+  await expect(page.getByRole('textbox', { name: 'Leg of the fillet' })).toHaveValue(/mm/);
 });
 
 test('two people on two joints of one job, one of them cut off: every change arrives once', async ({

@@ -7,7 +7,8 @@ export interface NewPart {
   readonly joints: NewJoint[];
 }
 
-const side = (piece: string, clock: number | null = null): JointSideRecord => ({
+/** A side of a joint of which nothing but the piece is said, or the hour it stands at. */
+export const sideOf = (piece: string, clock: number | null = null): JointSideRecord => ({
   piece,
   end: null,
   alongMm: NOT_GIVEN,
@@ -23,7 +24,7 @@ export function partOfCommon({ pieces, joints }: CommonAssembly, newId: () => st
     })),
     joints: joints.flatMap(({ type, sides, along, times = 1 }): NewJoint[] => {
       const leader = newId();
-      const at = (): JointSideRecord[] => sides.map((place) => side(ids[place] as string, place === along ? 12 : null));
+      const at = (): JointSideRecord[] => sides.map((place) => sideOf(ids[place] as string, place === along ? 12 : null));
       return Array.from({ length: times }, (_, nth) => ({
         id: nth === 0 ? leader : newId(), joint: { type }, sides: at(), alikeTo: nth === 0 ? null : leader,
       }));
@@ -45,7 +46,7 @@ export function partOfLine(
       id: ids[index], name, kind, form, shape, outsideMm, thicknessMm, lengthMm, widthMm, count, grade, coating, size: said.slice(0, 80),
     })),
     joints: Array.from({ length: times }, (_, nth) => ({
-      id: nth === 0 ? leader : newId(), joint: described, sides: ids.map((id) => side(id)), alikeTo: nth === 0 ? null : leader,
+      id: nth === 0 ? leader : newId(), joint: described, sides: ids.map((id) => sideOf(id)), alikeTo: nth === 0 ? null : leader,
     })),
   }; // prettier-ignore
 }

@@ -18,7 +18,7 @@ export const decisionsOfJob = rowsJson<BriefRow>(
 /** The last decision for each joint of the job a statement is about, and for the job as a whole. */
 export const decidedOfJob = sql<
   { jointId: string | null; rod: string | null }[]
->`(select coalesce(json_agg(json_build_object('jointId', d.joint_id, 'rod', d.rod)), '[]') from (select distinct on (joint_id) joint_id, rod from decision where job_id = ${sql.raw('"job"."id"')} order by joint_id, created_at desc) d)`;
+>`(select coalesce(json_agg(json_build_object('jointId', d.joint_id, 'rod', d.rod) order by d.created_at desc), '[]') from (select distinct on (joint_id) joint_id, rod, created_at from decision where job_id = ${sql.raw('"job"."id"')} order by joint_id, created_at desc) d)`;
 
 /** A decision in brief, from columns or from JSON. */
 export const decisionBriefOf = (row: BriefRow | JsonRow<BriefRow>): DecisionBrief => ({

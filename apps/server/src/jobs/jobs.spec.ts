@@ -94,6 +94,23 @@ describe('jobs', () => {
     expect(await found('50%xa')).toBe(0);
   });
 
+  test('a job is found by what a piece or a joint of it is called, while that is on it', async () => {
+    const id = crypto.randomUUID();
+    const job = await newJob({
+      title: 'Nothing in its title',
+      pieces: [{ id, name: 'Quillon bracket' }],
+      joints: [{ name: 'seam by the tailrace', joint: { type: 'overlay' }, sides: [] }],
+    });
+    const found = async (search: string): Promise<string[]> =>
+      ((await server.request.get('/api/jobs').query({ search }).expect(200)).body as { jobs: Job[] }).jobs.map(
+        (one) => one.id,
+      );
+    expect(await found('quillon')).toEqual([job.id]);
+    expect(await found('TAILRACE')).toEqual([job.id]);
+    await server.request.post(`/api/pieces/${id}/withdraw`).send({ version: 1 }).expect(200);
+    expect(await found('quillon')).toEqual([]);
+  });
+
   test('a change needs the version it was based on; a stale one answers what stands now', async () => {
     const job = await newJob();
     const changed = (

@@ -1,9 +1,10 @@
 import type { Assembly, AssemblyPiece } from './assembly-input';
-import { bodyOf, isHollow, type Body } from './body';
-import { sumOf, type Figure } from './missing';
+import { isHollow, type Body } from './body';
+import { combine, sumOf, type Figure } from './missing';
 import { keyOf } from './place-bodies';
 import { boreArea, pieceFigures, trueLength } from './piece-figures';
-import { settleSides, type SettledJoint, type SettledSide } from './settle-sides';
+import type { SettledJoint, SettledSide } from './settle-sides';
+import { settlePart } from './settled-part';
 
 /** Something set into a run that holds gas back. */
 export interface Dam {
@@ -72,10 +73,7 @@ function stretchesOf(
         const area = boreArea(piece, body);
         const run = trueLength(piece, body);
         const share = to - from;
-        const innerMm3: Figure = whole ?? {
-          value: area.value === null || run.value === null ? null : area.value * run.value * share,
-          missing: [...area.missing, ...run.missing],
-        };
+        const innerMm3 = whole ?? combine(area, run, (bore, long) => bore * long * share);
         return {
           piece: piece.id,
           copy,
@@ -103,9 +101,7 @@ const passes = ({ meeting }: SettledJoint, stretches: readonly unknown[]): boole
  * @returns one entry a room; volumes are unknown, with what is missing named, while a size is
  */
 export function innerSpaces(assembly: Assembly, dams: readonly Dam[] = []): readonly InnerSpace[] {
-  const base = assembly.pieces.filter(({ kind }) => kind === 'base');
-  const bodies = new Map(base.map((piece) => [piece.id, bodyOf(piece)]));
-  const settled = settleSides({ pieces: base, joints: assembly.joints }, bodies);
+  const { pieces: base, bodies, joints: settled } = settlePart(assembly);
   const used = new Map<string, Set<number>>();
   for (const { sides } of settled)
     for (const { piece, copy } of sides) used.set(piece, (used.get(piece) ?? new Set()).add(copy));

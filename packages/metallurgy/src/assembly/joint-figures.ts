@@ -3,7 +3,7 @@ import type { Assembly, AssemblyPiece } from './assembly-input';
 import { reachAt } from './body';
 import { toSpace } from './frame';
 import type { LaidJoint, Layout } from './layout';
-import { figureOf, type Figure, type Missing } from './missing';
+import { combine, figureOf, type Figure, type Missing } from './missing';
 import { keyOf, type PlacedBody } from './place-bodies';
 import { centreLine } from './port';
 import { seamLength } from './seam';
@@ -62,10 +62,7 @@ function shadesOf(joint: LaidJoint, bodies: readonly PlacedBody[]): readonly Sha
 const bore = (piece: AssemblyPiece): Figure =>
   figureOf(piece, ['outsideMm', 'thicknessMm'], ({ outsideMm, thicknessMm }) => outsideMm / 2 - thicknessMm);
 
-function apart(a: Figure, b: Figure): Figure {
-  const missing = [...a.missing, ...b.missing];
-  return { value: a.value === null || b.value === null ? null : Math.abs(a.value - b.value), missing };
-}
+const apart = (a: Figure, b: Figure): Figure => combine(a, b, (first, second) => Math.abs(first - second));
 
 /** Outside radius at the end a joint is made at, mm: a swaged end counts as it is. */
 function endRadius(piece: AssemblyPiece, atFinish: boolean): Figure {

@@ -1,12 +1,11 @@
-import type { Assembly, AssemblyPiece } from './assembly-input';
-import { bodyOf } from './body';
-import { portInSpace } from './frame';
+import type { Assembly } from './assembly-input';
+import { portInSpace, toSpace } from './frame';
 import { outlineOf, type Outline } from './outline';
 import { keyOf, placeBodies, portOf, type PlacedBody } from './place-bodies';
 import { centreLine } from './port';
 import { seamOf, type Seam } from './seam';
-import { settleSides, type Meeting, type SettledJoint } from './settle-sides';
-import { toSpace } from './frame';
+import type { SettledJoint } from './settle-sides';
+import { settlePart } from './settled-part';
 import { lengthOf, minus, plus, seen, type Point, type Vector } from './vector';
 
 /** A piece as it is drawn. */
@@ -23,7 +22,6 @@ export interface LaidPiece {
 /** A joint as it is drawn. */
 export interface LaidJoint {
   readonly id: string;
-  readonly meeting: Meeting;
   readonly settled: SettledJoint;
   readonly seam: Seam | null;
   /** The seam in the picture; empty when no piece of it is drawn. */
@@ -147,7 +145,6 @@ function laidJoint(
   const size = Math.hypot(...from);
   return {
     id: settled.joint.id,
-    meeting: settled.meeting,
     settled,
     seam,
     line: seam?.closed ? [...line, line[0] as Point] : line,
@@ -166,19 +163,17 @@ function laidJoint(
  * @param assembly pieces and joints; joints of pieces that are not there are drawn from those that are
  */
 export function layOut(assembly: Assembly): Layout {
-  const base = assembly.pieces.filter(({ kind }) => kind === 'base');
-  const bodies = new Map(base.map((piece) => [piece.id, bodyOf(piece)]));
-  const settled = settleSides({ pieces: base, joints: assembly.joints }, bodies);
-  const busy = busyOf(settled);
+  const part = settlePart(assembly);
+  const busy = busyOf(part.joints);
   const outline = (body: PlacedBody): Outline => outlineOf(body, busy.get(keyOf(body.piece, body.copy)) ?? []);
-  const placed = apart(placeBodies({ pieces: base, joints: assembly.joints }, bodies, settled), outline);
+  const placed = apart(placeBodies(part), outline);
   const byKey = new Map(placed.map((body) => [keyOf(body.piece, body.copy), body]));
-  const counts = new Map<string, AssemblyPiece>(base.map((piece) => [piece.id, piece]));
+  const counts = new Map(part.pieces.map(({ id, count }) => [id, count]));
   const pieces = placed
     .map((body): LaidPiece => ({
       id: body.piece,
       copy: body.copy,
-      count: counts.get(body.piece)?.count ?? 1,
+      count: counts.get(body.piece) ?? 1,
       placed: body,
       outline: outline(body),
       middle: seen(toSpace(body.frame, centreLine(body.body, body.body.kind === 'ring' ? 0.625 : 0.5).point)),
@@ -190,7 +185,7 @@ export function layOut(assembly: Assembly): Layout {
       body.kind === 'ring' ? seen(frame.origin) : middle,
     ]),
   );
-  const joints = settled.map((joint) => laidJoint(joint, byKey, centres));
+  const joints = part.joints.map((joint) => laidJoint(joint, byKey, centres));
   const box = boxOf([...pieces.flatMap((piece) => pointsOf(piece.outline)), ...joints.flatMap(({ line }) => line)]);
   return { pieces, joints, box };
 }

@@ -25,6 +25,15 @@ export function figureOf<Name extends 'outsideMm' | 'thicknessMm' | 'lengthMm' |
   return { value: reckon(piece as unknown as Readonly<Record<Name, number>>), missing };
 }
 
+/** Reckons one figure from two: known when both are. */
+export function combine(first: Figure, second: Figure, reckon: (first: number, second: number) => number): Figure {
+  const known = first.value !== null && second.value !== null;
+  return {
+    value: known ? reckon(first.value, second.value) : null,
+    missing: [...first.missing, ...second.missing],
+  };
+}
+
 /** Sum of figures: known only when all of them are. */
 export function sumOf(figures: readonly Figure[]): Figure {
   const missing = figures.flatMap((figure) => figure.missing);

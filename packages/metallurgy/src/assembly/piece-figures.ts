@@ -1,7 +1,7 @@
 import { FAMILIES } from '../catalogue';
 import type { AssemblyPiece } from './assembly-input';
 import { bodyOf, isHollow, type Body } from './body';
-import { figureOf, type Figure, type Missing } from './missing';
+import { combine, figureOf, type Figure, type Missing } from './missing';
 
 /** What later stages reckon with of a piece. */
 export interface PieceFigures {
@@ -29,10 +29,7 @@ export function trueLength(piece: AssemblyPiece, body: Body = bodyOf(piece)): Fi
   return { value: null, missing: [{ piece: piece.id, size }] };
 }
 
-function times(first: Figure, second: Figure): Figure {
-  const missing = [...first.missing, ...second.missing];
-  return { value: first.value === null || second.value === null ? null : first.value * second.value, missing };
-}
+const times = (first: Figure, second: Figure): Figure => combine(first, second, (a, b) => a * b);
 
 /** Room inside a run cut across, mm². */
 export function boreArea(piece: AssemblyPiece, body: Body = bodyOf(piece)): Figure {

@@ -1,10 +1,11 @@
 import data from '../../data/assembly.json';
 import type { JointType } from '../joint';
-import type { Assembly, End } from './assembly-input';
+import type { End } from './assembly-input';
 import { reachAt, type Body } from './body';
 import { frameAgainst, portInSpace, UPRIGHT, type Frame, type Port } from './frame';
 import { endPort, sidePort } from './port';
 import type { SettledJoint, SettledSide } from './settle-sides';
+import type { SettledPart } from './settled-part';
 import { across, plus, times, type Vector } from './vector';
 
 /** A body where it lies. */
@@ -105,11 +106,7 @@ const seenFlat = (bodies: readonly Body[], joints: readonly SettledJoint[]): boo
  * Puts every piece where its joints hold it, each group of pieces that hang together about an origin of its own. A joint that
  * would close a ring of pieces holds nothing: its two sides are linked in the picture.
  */
-export function placeBodies(
-  { pieces }: Assembly,
-  bodies: ReadonlyMap<string, Body>,
-  joints: readonly SettledJoint[],
-): readonly PlacedBody[] {
+export function placeBodies({ pieces, bodies, joints }: SettledPart): readonly PlacedBody[] {
   const meeting = new Map<string, SettledJoint[]>();
   const joined = new Map<string, Set<End>>();
   for (const joint of joints)

@@ -123,10 +123,12 @@ function groove(question: SectionQuestion, [a, b]: readonly [number, number]): E
   const { type, technique, sides } = question;
   const [thickA, thickB] = [thicknessOf(sides[a]), thicknessOf(sides[b])];
   const fit = usualFit(type, [thickA, thickB], question.fit);
-  const wide = 3.4 * Math.max(thickA, thickB) + fit.gapMm;
   const half = fit.gapMm / 2;
   const slope = Math.tan(radians(fit.bevelDeg / 2));
   const edge = (thick: number): number => half + Math.max(0, thick - fit.landMm) * slope;
+  const thickest = Math.max(thickA, thickB);
+  // No more of the pieces than shows what they are: the pool is what matters.
+  const wide = edge(thickest) + 1.8 * thickest;
   const low = fit.mismatchMm;
   const left: readonly SectionPoint[] = [[-wide, 0], [-wide, -thickA], [-edge(thickA), -thickA], [-half, -Math.min(fit.landMm, thickA)], [-half, 0]]; // prettier-ignore
   const right: readonly SectionPoint[] = [[wide, low], [wide, low - thickB], [edge(thickB), low - thickB], [half, low - Math.min(fit.landMm, thickB)], [half, low]]; // prettier-ignore
@@ -239,7 +241,7 @@ function bead(question: SectionQuestion, [a, b]: readonly [number, number]): Edg
   const scale = Math.min(1, Math.max(0.35, thick / 6));
   const half = (widthMm * scale) / 2;
   const high = heightMm * scale;
-  const wide = Math.max(3.4 * thick, 2.4 * half);
+  const wide = Math.max(2.2 * thick, 2.2 * half);
   const leg = fit.legMm * 1.2;
   const metals: JointSection['metals'] = [
     { side: a, rim: [[-wide, 0], [wide, 0], [wide, thick], [-wide, thick]], known: isMeasured(sides[a]) },

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import { assemblyOf, leaderOf, type BoardJob, type JobState } from '@variatum/contracts';
+import { assemblyOf, decisionOf, leaderOf, type BoardJob, type JobState } from '@variatum/contracts';
 import type { Assembly } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import type { ListQuery } from './board-query';
@@ -140,20 +140,16 @@ export class BoardColumn {
 
   /** Which joints of a job are decided, for their colour. */
   protected jointsFor({ joints, decided }: BoardJob): ReadonlyMap<string, JointWords> {
-    const done = new Set(decided.map(({ jointId }) => jointId));
     return new Map(
-      joints.map((joint) => {
-        const leader = leaderOf(joints, joint);
-        return [
-          joint.id,
-          {
-            number: '',
-            kind: kindOfJoint(leader.joint.type),
-            oldWeld: false,
-            decided: done.has(joint.id) || done.has(leader.id),
-          },
-        ];
-      }),
+      joints.map((joint) => [
+        joint.id,
+        {
+          number: '',
+          kind: kindOfJoint(leaderOf(joints, joint).joint.type),
+          oldWeld: false,
+          decided: decisionOf(joints, decided, joint) !== undefined,
+        },
+      ]),
     );
   }
 

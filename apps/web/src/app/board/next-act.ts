@@ -1,4 +1,4 @@
-import { leaderOf, leadingJoints, type BoardJob } from '@variatum/contracts';
+import { decisionOf, leadingJoints, type BoardJob } from '@variatum/contracts';
 import { pieceLetter, rodName } from '../words/words';
 
 /** What a job waits for: what to do next, and what holds it up. */
@@ -22,11 +22,8 @@ export function nextAct({ pieces, joints, decided }: Pick<BoardJob, 'pieces' | '
       ? 'all metals named'
       : `grade open on ${open === pieces.length ? 'all' : open} of ${plural(pieces.length, 'piece')}`;
   if (joints.length === 0) return { act: 'Describe the joint', holdsUp: openWords };
-  const rods = new Map(decided.map(({ jointId, rod }) => [jointId, rod]));
-  const rodOf = (joint: BoardJob['joints'][number]): string | null | undefined =>
-    rods.get(joint.id) ?? rods.get(leaderOf(joints, joint).id);
   const leaders = leadingJoints(joints);
-  const undecided = leaders.filter((joint) => rodOf(joint) === undefined && !rods.has(joint.id));
+  const undecided = leaders.filter((joint) => decisionOf(joints, decided, joint) === undefined);
   const [first] = undecided;
   if (first) {
     const which = leaders.length === 1 ? 'the rod' : `the rod for joint ${joints.indexOf(first) + 1}`;
@@ -38,7 +35,7 @@ export function nextAct({ pieces, joints, decided }: Pick<BoardJob, 'pieces' | '
           : `${leaders.length - undecided.length} of ${leaders.length} decided`,
     };
   }
-  const names = [...new Set(leaders.map((joint) => rodName(rodOf(joint) ?? null)))];
+  const names = [...new Set(leaders.map((joint) => rodName(decisionOf(joints, decided, joint)?.rod ?? null)))];
   return {
     act: names.join(', '),
     holdsUp: joints.length === 1 ? 'decided' : `decided for ${plural(joints.length, 'joint')}`,

@@ -2,18 +2,16 @@ import type { Type } from '@angular/core';
 import {
   activeJoints,
   activePieces,
-  leaderOf,
+  decisionOf,
   leadingJoints,
   STAGES as IDS,
   type JobDetail,
   type Stage,
 } from '@variatum/contracts';
-import type { IconName } from '../kit/marks/icons';
 
 /** A stage of the work on a job. */
 export interface StageEntry {
   readonly title: string;
-  readonly icon: IconName;
   readonly load: () => Promise<Type<unknown>>;
   /** What is still open in it, in a few words. @param answered whether there is a rod to decide on */
   open(job: JobDetail, answered: boolean): string;
@@ -22,13 +20,11 @@ export interface StageEntry {
 const ENTRIES: Readonly<Record<Stage, StageEntry>> = {
   job: {
     title: 'Job',
-    icon: 'job',
     load: () => import('../stages/job/job-stage').then((m) => m.JobStage),
     open: ({ service }) => (service.environment ? '' : 'service open'),
   },
   pieces: {
     title: 'Pieces',
-    icon: 'pieces',
     load: () => import('../stages/pieces/pieces-stage').then((m) => m.PiecesStage),
     open: (job) => {
       const { length } = activePieces(job);
@@ -37,7 +33,6 @@ const ENTRIES: Readonly<Record<Stage, StageEntry>> = {
   },
   identify: {
     title: 'Identify',
-    icon: 'identify',
     load: () => import('../stages/identify/identify-stage').then((m) => m.IdentifyStage),
     open: (job) => {
       const pieces = activePieces(job);
@@ -48,7 +43,6 @@ const ENTRIES: Readonly<Record<Stage, StageEntry>> = {
   },
   joint: {
     title: 'Joint',
-    icon: 'joint',
     load: () => import('../stages/joint/joint-stage').then((m) => m.JointStage),
     open: (job) => {
       const { length } = activeJoints(job);
@@ -57,14 +51,12 @@ const ENTRIES: Readonly<Record<Stage, StageEntry>> = {
   },
   rod: {
     title: 'Rod',
-    icon: 'rod',
     load: () => import('../stages/rod/rod-stage').then((m) => m.RodStage),
     open: (job, answered) => {
       const joints = activeJoints(job);
       const [last] = job.decisions;
       if (joints.length < 2) return last ? (last.rod ?? 'no rod') : answered ? 'not decided' : '';
-      const decided = new Set(job.decisions.map(({ jointId }) => jointId));
-      const done = joints.filter((joint) => decided.has(joint.id) || decided.has(leaderOf(joints, joint).id)).length;
+      const done = joints.filter((joint) => decisionOf(joints, job.decisions, joint)).length;
       if (done === joints.length && leadingJoints(joints).length === 1) return last?.rod ?? 'no rod';
       return done === joints.length ? 'all decided' : `${done} of ${joints.length} decided`;
     },

@@ -11,8 +11,8 @@ import { render } from '../../testing/render';
 import { placeLabels } from './place-labels';
 import { svgFile } from './picture-file';
 import { RoundView } from './round-view';
-import { aimAt, depthAt, sectionPicture } from './section-picture';
-import { type PulledPool, SectionView } from './section-view';
+import { aimAt, depthAt, pulledSize, sectionPicture } from './section-picture';
+import { type PulledPool, type PulledSize, SectionView } from './section-view';
 import { wholePicture, type JointWords, type PieceWords } from './whole-picture';
 import { WholeView } from './whole-view';
 
@@ -128,6 +128,43 @@ describe('the section', () => {
   test('the arc leans to the piece it is aimed at', () => {
     const at = (aimed: number | undefined) => sectionPicture(question, aimed, 400, 300);
     for (const aimed of [0, 1, undefined]) expect(aimAt(at(undefined), at(aimed).arc.handle)).toBe(aimed);
+  });
+  test('edges that are pulled open by what both of them give way, within what a joint may be', () => {
+    const butt: SectionQuestion = { ...question, type: 'bevel', fit: { ...UNSAID_FIT, gapMm: 2 } };
+    const drawn = sectionPicture(butt, undefined, 400, 300);
+    const size = (what: string) => drawn.sizes.find((one) => one.what === what)!;
+    expect(pulledSize(drawn, size('gapMm'), [drawn.fit.scale / 2, 0])).toBe(3);
+    expect(pulledSize(drawn, size('gapMm'), [-5000, 0])).toBe(0);
+    expect(pulledSize(drawn, size('landMm'), [0, -drawn.fit.scale / 2])).toBe(size('landMm').value + 0.5);
+    expect(pulledSize(drawn, size('mismatchMm'), [0, drawn.fit.scale])).toBe(1);
+    expect(pulledSize(drawn, size('bevelDeg'), [20, 0])).toBe(size('bevelDeg').value + 10);
+  });
+  test('an edge is pulled by the pointer, and by keys; a touch alone opens its field', async () => {
+    const { element, fixture } = await render(SectionView, { question, letters: ['A', 'B'], orders: [0, 1] });
+    const [resized, chosen]: [PulledSize[], unknown[]] = [[], []];
+    fixture.componentInstance.resized.subscribe((size: PulledSize) => resized.push(size));
+    fixture.componentInstance.sizeChosen.subscribe((size: { what: string }) => chosen.push(size.what));
+    const leg = () => element.querySelector<SVGElement>('[role=slider][aria-label="Leg of the fillet"]')!;
+    leg().setPointerCapture = () => undefined;
+    const at = (type: string, clientX: number) => {
+      // The page of the tests knows no pointer events of its own.
+      leg().dispatchEvent(Object.assign(new MouseEvent(type, { clientX, clientY: 0 }), { pointerId: 1 }));
+    };
+    const before = Number(leg().getAttribute('aria-valuenow'));
+    at('pointerdown', 100);
+    at('pointermove', 160);
+    await fixture.whenStable();
+    const shown = Number(leg().getAttribute('aria-valuenow'));
+    expect(shown).toBeGreaterThan(before + 0.5);
+    expect(resized).toEqual([]);
+    at('pointerup', 160);
+    await fixture.whenStable();
+    expect(resized).toEqual([{ what: 'legMm', value: shown }]);
+    leg().dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowUp', cancelable: true }));
+    expect(resized[1]!.value).toBeCloseTo(before + 0.1, 6);
+    at('pointerdown', 100);
+    at('pointerup', 101);
+    expect(chosen).toEqual(['legMm']);
   });
   test('by keys the pool is pulled in steps, and handed on', async () => {
     const { element, fixture } = await render(SectionView, { question, letters: ['A', 'B'], orders: [0, 1] });

@@ -1,5 +1,6 @@
 import {
   jointSection,
+  LIMITS,
   type JointSection,
   type Point,
   type SectionPoint,
@@ -115,6 +116,28 @@ export function aimAt({ arc, section }: SectionPicture, [x, y]: Point): number |
   return angle > lean ? section.arc.sides[0] : angle < -lean ? section.arc.sides[1] : undefined;
 }
 
+/** Degrees of bevel for a pixel. */
+const DEGREES = 0.5;
+
+/**
+ * What a size of the edges becomes when it is pulled, within what it may be: mm to a tenth, degrees to one.
+ * @param by how far from where it was taken, px
+ */
+export function pulledSize({ fit }: SectionPicture, { what, value }: DrawnSize, [dx, dy]: Point): number {
+  if (what === 'thicknessMm') return value;
+  const changes = {
+    // Both edges give way alike.
+    gapMm: (2 * dx) / fit.scale,
+    legMm: dx / fit.scale,
+    landMm: -dy / fit.scale,
+    mismatchMm: dy / fit.scale,
+    bevelDeg: dx * DEGREES,
+  };
+  const finest = what === 'bevelDeg' ? 1 : 10;
+  const [least, most] = LIMITS[what];
+  return Math.min(most, Math.max(least, Math.round((value + changes[what]) * finest) / finest));
+}
+
 function drawnSize(fit: Fit, { what, side, from, to, value, said }: SectionSize): readonly DrawnSize[] {
   const [a, b] = [toFrame(fit, from), toFrame(fit, to)];
   const common = { what, side, value, said };
@@ -134,7 +157,6 @@ function drawnSize(fit: Fit, { what, side, from, to, value, said }: SectionSize)
     }
     case 'gapMm':
     case 'legMm': {
-      if (what === 'gapMm' && !said && value === 0) return [];
       const y = Math.max(a[1], b[1]) + (what === 'legMm' ? -8 : 16);
       const d =
         what === 'legMm'
@@ -154,6 +176,6 @@ function drawnSize(fit: Fit, { what, side, from, to, value, said }: SectionSize)
     case 'landMm':
       return [{ ...common, d: pathOf([a, b]), at: [a[0] - 12, (a[1] + b[1]) / 2 + 4], anchor: 'end' }];
     case 'mismatchMm':
-      return value === 0 ? [] : [{ ...common, d: pathOf([[a[0], a[1]], [b[0] + 14, a[1]]]), at: [b[0] + 20, b[1] + 16], anchor: 'start' }]; // prettier-ignore
+      return [{ ...common, d: value === 0 ? '' : pathOf([[a[0], a[1]], [b[0] + 14, a[1]]]), at: [b[0] + 34, b[1] + 26], anchor: 'start' }]; // prettier-ignore
   }
 }

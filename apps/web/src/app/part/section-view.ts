@@ -1,18 +1,17 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  type ElementRef,
-  inject,
-  input,
-  output,
-  signal,
-  viewChild,
-} from '@angular/core';
-import { formatLength, withDepth, type LengthUnit, type Point, type SectionQuestion } from '@variatum/metallurgy';
+  formatLength,
+  LIMITS,
+  withDepth,
+  type JointFit,
+  type LengthUnit,
+  type Point,
+  type SectionQuestion,
+} from '@variatum/metallurgy';
 import { FrameSize } from '../kit/frame-size';
 import { newId } from '../kit/new-id';
-import { aimAt, depthAt, sectionPicture, type DrawnSize } from './section-picture';
+import { Grip, type GripStep } from './grip';
+import { aimAt, depthAt, pulledSize, sectionPicture, type DrawnSize } from './section-picture';
 
 /** How a pool was pulled. */
 export interface PulledPool {
@@ -28,20 +27,34 @@ const SIZE_WORDS: Readonly<Record<DrawnSize['what'], string>> = {
   legMm: 'leg',
   thicknessMm: '',
 };
-/** A step of the keyboard, mm and large mm. */
-const STEP = 0.1;
-const LARGE = 0.5;
+/** Sizes of the edges as they are read out. */
+const SIZE_NAMES: Readonly<Record<keyof JointFit, string>> = {
+  gapMm: 'Gap at the root',
+  landMm: 'Land',
+  bevelDeg: 'Bevels together',
+  mismatchMm: 'Mismatch',
+  legMm: 'Leg of the fillet',
+};
+/** A step of the keyboard and a large one, mm and degrees. */
+const STEP = { mm: [0.1, 0.5], deg: [1, 5] } as const;
+const stepOf = (unit: keyof typeof STEP, { direction, large }: GripStep): number =>
+  direction * STEP[unit][large ? 1 : 0];
 
-type Grip = { readonly zone: number } | 'arc';
+/** An edge as it was pulled. */
+export interface PulledSize {
+  readonly what: keyof JointFit;
+  readonly value: number;
+}
 
 /** A joint cut across: the edge of the pool is pulled to say how much melts, the arc to say where it is aimed. */
 @Component({
   selector: 'va-section-view',
+  imports: [Grip],
   hostDirectives: [FrameSize],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @let drawn = picture();
-    <svg #svg role="group" [attr.aria-label]="words()" [attr.viewBox]="'0 0 ' + size().width + ' ' + size().height">
+    <svg role="group" [attr.aria-label]="words()" [attr.viewBox]="'0 0 ' + size().width + ' ' + size().height">
       <defs>
         @for (order of orders(); track $index) {
           <pattern
@@ -74,14 +87,43 @@ type Grip = { readonly zone: number } | 'arc';
         <path class="crackline" [attr.d]="drawn.crack" />
       }
       @for (size of drawn.sizes; track size.what + size.side) {
-        <g class="size" [class.usual]="!size.said" (click)="sizeChosen.emit(size)">
-          @if (size.d) {
-            <path [attr.d]="size.d" />
-          }
-          <text [attr.x]="size.at[0]" [attr.y]="size.at[1]" [style.text-anchor]="size.anchor">
-            {{ sizeWords(size) }}
-          </text>
-        </g>
+        @if (size.what === 'thicknessMm' || !movable()) {
+          <g class="size" [class.usual]="!size.said">
+            @if (size.d) {
+              <path [attr.d]="size.d" />
+            }
+            <text [attr.x]="size.at[0]" [attr.y]="size.at[1]" [style.text-anchor]="size.anchor">
+              {{ sizeWords(size) }}
+            </text>
+          </g>
+        } @else {
+          <g
+            vaGrip
+            class="size grip"
+            [class.usual]="!size.said"
+            [attr.aria-label]="sizeNames[size.what]"
+            [attr.aria-valuenow]="size.value.toFixed(2)"
+            [attr.aria-valuetext]="sizeFigure(size)"
+            (pulled)="resize(size, $event.by)"
+            (dropped)="settleSize()"
+            (stepped)="stepSize(size, $event)"
+            (tapped)="sizeChosen.emit(size)"
+          >
+            @if (size.d) {
+              <path [attr.d]="size.d" />
+            }
+            <rect
+              class="reach"
+              width="66"
+              height="26"
+              [attr.x]="size.at[0] - (size.anchor === 'middle' ? 33 : size.anchor === 'end' ? 60 : 6)"
+              [attr.y]="size.at[1] - 17"
+            />
+            <text [attr.x]="size.at[0]" [attr.y]="size.at[1]" [style.text-anchor]="size.anchor">
+              {{ sizeWords(size) }}
+            </text>
+          </g>
+        }
       }
       @for (metal of drawn.metals; track $index) {
         @if (metal.side >= 0) {
@@ -92,19 +134,15 @@ type Grip = { readonly zone: number } | 'arc';
       }
       @if (movable()) {
         <g
+          vaGrip
           class="torch grip"
-          role="slider"
-          tabindex="0"
           aria-valuemin="-1"
           aria-valuemax="1"
           aria-label="Where the arc is aimed"
           [attr.aria-valuenow]="aimValue()"
           [attr.aria-valuetext]="aimWords()"
-          (pointerdown)="grab('arc', $event)"
-          (pointermove)="pull($event)"
-          (pointerup)="drop($event)"
-          (pointercancel)="drop($event)"
-          (keydown)="key('arc', $event)"
+          (pulled)="aim(aimAt(drawn, $event.to))"
+          (stepped)="turn($event.direction)"
         >
           <path [attr.d]="drawn.arc.d" />
           <circle class="reach" [attr.cx]="drawn.arc.handle[0]" [attr.cy]="drawn.arc.handle[1]" r="22" />
@@ -112,20 +150,17 @@ type Grip = { readonly zone: number } | 'arc';
         </g>
         @for (zone of drawn.zones; track $index) {
           <g
+            vaGrip
             class="grip"
-            role="slider"
-            tabindex="0"
             aria-valuemin="0"
             [attr.aria-valuemax]="zone.deepestMm.toFixed(1)"
             [attr.aria-valuenow]="zone.depthMm.toFixed(2)"
             [attr.aria-valuetext]="format(zone.depthMm) + ' deep'"
             [attr.aria-label]="'How deep ' + (letters()[zone.side] || 'it') + ' is melted'"
             [attr.data-piece]="(orders()[zone.side] ?? 0) % 4"
-            (pointerdown)="grab({ zone: $index }, $event)"
-            (pointermove)="pull($event)"
-            (pointerup)="drop($event)"
-            (pointercancel)="drop($event)"
-            (keydown)="key({ zone: $index }, $event)"
+            (pulled)="deepen($index, depthAt(drawn, $index, $event.to))"
+            (dropped)="settle()"
+            (stepped)="stepDepth($index, $event)"
           >
             <circle class="reach" [attr.cx]="zone.handle[0]" [attr.cy]="zone.handle[1]" r="22" />
             <circle class="knob" [attr.cx]="zone.handle[0]" [attr.cy]="zone.handle[1]" r="8" />
@@ -190,9 +225,6 @@ type Grip = { readonly zone: number } | 'arc';
       stroke: var(--do-not);
       stroke-width: 2;
     }
-    .size {
-      cursor: pointer;
-    }
     .size path {
       fill: none;
       stroke: var(--ink-soft);
@@ -233,6 +265,14 @@ type Grip = { readonly zone: number } | 'arc';
       stroke: var(--accent);
       stroke-width: 3;
     }
+    .size.grip text {
+      text-decoration: underline dotted;
+      text-underline-offset: 3px;
+    }
+    .size.grip:focus-visible .reach {
+      stroke: var(--tint-straw);
+      stroke-width: 3;
+    }
     .grip:focus-visible circle:not(.reach) {
       stroke: var(--tint-straw);
       stroke-width: 5;
@@ -270,15 +310,24 @@ export class SectionView {
   readonly settled = output<PulledPool>();
   readonly aimed = output<number | undefined>();
   readonly sizeChosen = output<DrawnSize>();
+  /** An edge has been pulled to a size. */
+  readonly resized = output<PulledSize>();
 
   protected readonly hatch = newId('cut');
   protected readonly size = inject(FrameSize).value;
-  private readonly svg = viewChild.required<ElementRef<SVGSVGElement>>('svg');
+  protected readonly sizeNames: Readonly<Record<string, string>> = SIZE_NAMES;
+  protected readonly aimAt = aimAt;
+  protected readonly depthAt = depthAt;
   /** What is being pulled, and what it comes to so far. */
   private readonly pulling = signal<PulledPool | null>(null);
-  private grip: Grip | null = null;
+  /** An edge that is being pulled: where it began, and where it is. */
+  private readonly sizing = signal<{ readonly from: DrawnSize; readonly now: PulledSize } | null>(null);
 
-  private readonly shown = computed<SectionQuestion>(() => ({ ...this.question(), ...(this.pulling() ?? {}) }));
+  private readonly shown = computed<SectionQuestion>(() => {
+    const [question, sizing] = [this.question(), this.sizing()];
+    const fit = sizing ? { ...question.fit, [sizing.now.what]: sizing.now.value } : question.fit;
+    return { ...question, fit, ...(this.pulling() ?? {}) };
+  });
   protected readonly picture = computed(() => {
     const { width, height } = this.size();
     // Bar and words stand below the drawing.
@@ -316,62 +365,59 @@ export class SectionView {
     return formatLength(mm, this.unit());
   }
 
-  protected sizeWords({ what, value }: DrawnSize): string {
-    const figure = what === 'bevelDeg' ? `${Math.round(value)}°` : this.format(value);
-    return `${SIZE_WORDS[what]} ${figure}`.trim();
+  protected sizeFigure({ what, value }: DrawnSize): string {
+    return what === 'bevelDeg' ? `${Math.round(value)}°` : this.format(value);
   }
 
-  protected grab(grip: Grip, event: PointerEvent): void {
-    this.grip = grip;
-    (event.currentTarget as Element).setPointerCapture(event.pointerId);
-    event.preventDefault();
-    (event.currentTarget as SVGElement).focus();
+  protected sizeWords(size: DrawnSize): string {
+    return `${SIZE_WORDS[size.what]} ${this.sizeFigure(size)}`.trim();
   }
 
-  protected pull(event: PointerEvent): void {
-    if (this.grip === null) return;
-    const { left, top } = this.svg().nativeElement.getBoundingClientRect();
-    const point: Point = [event.clientX - left, event.clientY - top];
-    if (this.grip === 'arc') this.aim(aimAt(this.picture(), point));
-    else this.deepen(this.grip.zone, depthAt(this.picture(), this.grip.zone, point));
+  /** An edge is pulled: how it lies is shown at once, and said when the hand leaves it. */
+  protected resize(size: DrawnSize, by: Point): void {
+    if (size.what === 'thicknessMm') return;
+    const from = this.sizing()?.from ?? size;
+    this.sizing.set({ from, now: { what: size.what, value: pulledSize(this.picture(), from, by) } });
   }
 
-  protected drop(event: PointerEvent): void {
-    if (this.grip === null) return;
-    this.grip = null;
-    (event.currentTarget as Element).releasePointerCapture?.(event.pointerId);
-    this.settle();
+  protected settleSize(): void {
+    const now = this.sizing()?.now;
+    this.sizing.set(null);
+    if (now) this.resized.emit(now);
   }
 
-  protected key(grip: Grip, event: KeyboardEvent): void {
-    const direction = { ArrowUp: 1, ArrowRight: 1, PageUp: 1, ArrowDown: -1, ArrowLeft: -1, PageDown: -1 }[event.key];
-    if (direction === undefined) return;
-    event.preventDefault();
-    if (grip === 'arc') {
-      const [first, second] = this.picture().section.arc.sides;
-      const value = Math.min(1, Math.max(-1, this.aimValue() + direction));
-      this.aim(value === 0 ? undefined : value < 0 ? first : second);
-      return;
-    }
-    const zone = this.picture().zones[grip.zone];
+  protected stepSize({ what, value }: DrawnSize, step: GripStep): void {
+    if (what === 'thicknessMm') return;
+    const [least, most] = LIMITS[what];
+    const next = value + stepOf(what === 'bevelDeg' ? 'deg' : 'mm', step);
+    this.resized.emit({ what, value: Math.min(most, Math.max(least, Math.round(next * 100) / 100)) });
+  }
+
+  protected turn(direction: number): void {
+    const [first, second] = this.picture().section.arc.sides;
+    const value = Math.min(1, Math.max(-1, this.aimValue() + direction));
+    this.aim(value === 0 ? undefined : value < 0 ? first : second);
+  }
+
+  protected stepDepth(index: number, step: GripStep): void {
+    const zone = this.picture().zones[index];
     if (!zone) return;
-    const step = event.key.startsWith('Page') ? LARGE : STEP;
-    this.deepen(grip.zone, Math.min(zone.deepestMm, Math.max(0, zone.depthMm + direction * step)));
+    this.deepen(index, Math.min(zone.deepestMm, Math.max(0, zone.depthMm + stepOf('mm', step))));
     this.settle();
   }
 
-  private aim(aimed: number | undefined): void {
+  protected aim(aimed: number | undefined): void {
     if (aimed !== this.aimedAt()) this.aimed.emit(aimed);
   }
 
-  private deepen(zone: number, depthMm: number): void {
+  protected deepen(zone: number, depthMm: number): void {
     const pulled = withDepth(this.picture().section, zone, depthMm, this.shown().shares);
     this.pulling.set(pulled);
     this.pulled.emit(pulled);
   }
 
   /** Hands on what was pulled; from then on what is kept is shown. */
-  private settle(): void {
+  protected settle(): void {
     const pulled = this.pulling();
     this.pulling.set(null);
     if (pulled) this.settled.emit(pulled);

@@ -160,11 +160,13 @@ export function wholePicture({
     const words = said.get(piece.id)?.words ?? '';
     const index = layout.pieces.indexOf(piece);
     const box = (metals[index] as Metal).box;
+    // A bend leaves most of its box free.
+    const room = piece.placed.body.kind !== 'bent' && roomy(box, words.length * LETTER);
     return {
       width: words.length * LETTER + 4, height: LINE, anchor: wordsAnchor(letterAt[index] as Point, box),
       // On a large piece its words stand under its letter.
-      offMetal: roomy(box, words.length * LETTER) ? 0 : 30,
-      distances: roomy(box, words.length * LETTER) ? [12, 24, 40] : slender(box) ? [14, 30, 60, 100] : [Math.min(box.height / 2 + 4, 60), Math.min(box.height / 2 + 22, 90), 40, 80, 120], towards: slender(box) ? [1, 0] : [0, 1],
+      offMetal: room ? 0 : 30,
+      distances: room ? [12, 24, 40] : slender(box) ? [14, 30, 60, 100] : [Math.min(box.height / 2 + 8, 70), Math.min(box.height / 2 + 22, 90), 40, 80, 120], towards: slender(box) ? [1, 0] : [0, 1],
     }; // prettier-ignore
   });
   const spotWishes = spotted.map(({ at: anchor, words }): LabelWish => ({

@@ -1,5 +1,5 @@
 import { computed, inject, Injectable } from '@angular/core';
-import { leaderOf, type DecisionBrief, type JointRecord } from '@variatum/contracts';
+import { decisionOf, type DecisionBrief, type JointRecord } from '@variatum/contracts';
 import { firstValueFrom } from 'rxjs';
 import { JobStore } from './job-store';
 import { ApiClient, RepeatableRequest } from '../../sync';
@@ -16,8 +16,7 @@ export class DecisionStore {
     const decisions = this.decisions();
     return (joint: JointRecord | null): DecisionBrief | undefined => {
       if (joint === null) return decisions.find(({ jointId }) => jointId === null);
-      const leader = leaderOf(this.jobs.joints(), joint);
-      return decisions.find(({ jointId }) => jointId === joint.id || jointId === leader.id);
+      return decisionOf(this.jobs.joints(), decisions, joint);
     };
   });
 

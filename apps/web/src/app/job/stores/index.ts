@@ -11,7 +11,6 @@ import { PhotoStore } from './photo-store';
 import { PieceArrangement } from './piece-arrangement';
 import { PieceStore } from './piece-store';
 
-export { sideOf } from './joint-store';
 export {
   DecisionStore,
   FieldTestStore,

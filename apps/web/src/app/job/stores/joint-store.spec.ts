@@ -1,7 +1,8 @@
 import { TestBed } from '@angular/core/testing';
 import { known } from '@variatum/metallurgy';
 import { aJob, aJoint, aPiece, jobProviders, openJob, type OpenJob } from '../../../testing/job-fixture';
-import { PartSelection, PartStore, PieceArrangement, sideOf } from '.';
+import { sideOf } from '@variatum/contracts';
+import { PartSelection, PartStore, PieceArrangement } from '.';
 
 const id = (end: string): string => `0198a6a0-0000-7000-8000-0000000000${end}`;
 const [A, B, C, ONE, TWO] = ['a1', 'a2', 'a3', 'b1', 'b2'].map(id) as [string, string, string, string, string];

@@ -5,6 +5,7 @@ import {
   leaderOf,
   leadingJoints,
   newJointSchema,
+  sideOf,
   type JointDescription,
   type JointFitRecord,
   type JointPatch,
@@ -15,8 +16,8 @@ import {
 import {
   checkJoint,
   FaultCollector,
+  known,
   MOST_PIECES,
-  NOT_GIVEN,
   type FieldError,
   type JointType,
 } from '@variatum/metallurgy';
@@ -27,9 +28,6 @@ import { requestTo, UndoHistory } from '../../sync';
 
 /** The joint nobody has described yet. */
 const UNSAID: JointDescription = { type: 'bevel' };
-
-/** A side of a joint of which nothing but the piece is said. */
-export const sideOf = (piece: string): JointSideRecord => ({ piece, end: null, alongMm: NOT_GIVEN, clock: null });
 
 /** The joints of the open job, and the one that is looked at. */
 @Injectable()
@@ -99,6 +97,13 @@ export class JointStore {
     if (!right) this.change(id, { joint });
   }
 
+  /** Sets a size of how the edges of the joint looked at are set. The first word makes the joint. */
+  setFit(size: keyof JointFitRecord, value: number): void {
+    if (!this.leading()) this.describe({});
+    const leading = this.leading();
+    if (leading) this.change(leading.id, { fit: { ...leading.fit, [size]: known(value) } });
+  }
+
   /** Sets which pieces meet and where; what counted them by their places is left open again. */
   setSides(id: string, sides: readonly JointSideRecord[]): void {
     const joint = this.find(id);
@@ -143,7 +148,7 @@ export class JointStore {
 
   /** Adds a joint of these pieces and looks at it. */
   join(type: JointType, pieces: readonly string[]): void {
-    this.selection.joint.set(this.add({ joint: { type }, sides: pieces.map(sideOf) }));
+    this.selection.joint.set(this.add({ joint: { type }, sides: pieces.map((piece) => sideOf(piece)) }));
   }
 
   /** Adds joints alike to the one looked at, between the same pieces, spread over them. */

@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, type ElementRef, inject, viewChild } from '@angular/core';
-import { assemblyPiece } from '@variatum/contracts';
+import { assemblyPiece, sideOf } from '@variatum/contracts';
 import { JOINTS, likelyJoints, likelyTechniques, MOST_PIECES } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { JobStore, JointStore, PartStore, sideOf } from '../../job/stores';
+import { JobStore, JointStore, PartStore } from '../../job/stores';
 import { ChoiceGroup, type ChoiceOption, ChoiceSet, type FieldOf, fieldBy } from '../../kit/fields';
 import { Icon } from '../../kit/marks/icon';
 import { AlikeJoints } from './alike-joints';

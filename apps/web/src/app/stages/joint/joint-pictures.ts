@@ -21,7 +21,7 @@ const FOLLOWS_MS = 160;
   template: `
     <div class="pair">
       <section class="panel" aria-label="Section">
-        <p class="small soft head">{{ title() }} in section · pull the pool or the arc</p>
+        <p class="small soft head">{{ title() }} in section · pull pool, arc or edges</p>
         @if (pool.section(); as question) {
           <va-section-view
             [question]="question"
@@ -33,6 +33,7 @@ const FOLLOWS_MS = 160;
             (settled)="pool.take($event)"
             (aimed)="joints.describe({ aimedAt: $event, shares: undefined })"
             (sizeChosen)="sizeChosen.emit($event)"
+            (resized)="joints.setFit($event.what, $event.value)"
           />
         } @else {
           <p class="soft">What is wrong with the joint stands at its field.</p>

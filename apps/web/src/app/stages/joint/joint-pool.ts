@@ -5,6 +5,7 @@ import {
   findGrade,
   FAMILIES,
   JOINTS,
+  UNSAID_FIT,
   type Joint,
   type MaterialFamily,
   type SectionQuestion,
@@ -58,7 +59,7 @@ export class JointPool {
       technique: joint.technique,
       sides: pieces.map(({ thicknessMm, kind }) => ({ thicknessMm: thicknessMm.value, oldWeld: kind === 'old-weld' })),
       edge: this.edge(),
-      fit: fit ? fitOf(fit) : { gapMm: null, landMm: null, bevelDeg: null, mismatchMm: null, legMm: null },
+      fit: fit ? fitOf(fit) : UNSAID_FIT,
       dilution: joint.dilution.mode,
       shares: shares.map((share) => share / sum),
     };
@@ -67,7 +68,7 @@ export class JointPool {
   /** Which piece brings its edge, as the part is laid out; undefined where both do. */
   private edge(): number | undefined {
     const laid = this.part.layout().joints.find(({ id }) => id === this.joints.leading()?.id);
-    if (laid?.meeting !== 'end-on-side') return undefined;
+    if (laid?.settled.meeting !== 'end-on-side') return undefined;
     const branch = laid.settled.sides.find(({ place }) => 'end' in place);
     const index = this.pieces().findIndex(({ id }) => id === branch?.piece);
     return index < 0 ? undefined : index;
