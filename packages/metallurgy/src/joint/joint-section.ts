@@ -186,7 +186,8 @@ function fillet(question: SectionQuestion, [a, b]: readonly [number, number]): E
   const { type, sides } = question;
   const [thickA, thickB] = [thicknessOf(sides[a]), thicknessOf(sides[b])];
   const fit = usualFit(type, [thickA, thickB], question.fit);
-  const over = type === 'lap' || type === 'socket' || type === 'patch';
+  // A stub set into the side of a run stands on it; in a socket one end lies over the other.
+  const over = type === 'lap' || (type === 'socket' && question.edge === undefined) || type === 'patch';
   const corner = type === 'corner';
   // An edge that lies over the other piece gives its whole thickness to one leg.
   const legA = over ? Math.min(fit.legMm, thickA) : corner ? thickA : fit.legMm;

@@ -55,6 +55,14 @@ const middleOf = (points: readonly SectionPoint[]): SectionPoint => {
   return [(Math.min(...xs) + Math.max(...xs)) / 2, (Math.min(...ys) + Math.max(...ys)) / 2];
 };
 
+/** Where the letter of a piece stands: in its middle; on something long that others stand on, off the joint. */
+function letterPlace(rim: readonly SectionPoint[]): SectionPoint {
+  const [xs, ys] = [rim.map(([x]) => x), rim.map(([, y]) => y)];
+  const [wide, high] = [Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)];
+  const [x, y] = middleOf(rim);
+  return wide > 2.2 * high && Math.min(...xs) < 0 && Math.max(...xs) > 0 ? [x + wide * 0.32, y] : [x, y];
+}
+
 /** Where the arc's handle stands for an aim. @param aim -1 the first side, 0 between, 1 the second */
 function torchAt(fit: Fit, { arc }: JointSection, aim: number): { readonly handle: Point; readonly tip: Point } {
   const angle = arc.middle - aim * arc.lean;
@@ -87,7 +95,7 @@ export function sectionPicture(
   return {
     fit,
     section,
-    metals: section.metals.map(({ side, rim, known }) => ({ side, known, d: pathIn(fit, rim, true), at: toFrame(fit, middleOf(rim)) })),
+    metals: section.metals.map(({ side, rim, known }) => ({ side, known, d: pathIn(fit, rim, true), at: toFrame(fit, letterPlace(rim)) })),
     deposit: pathIn(fit, section.deposit, true),
     zones: section.melted.map(({ side, rim, face: [from, to], inward, depthMm, deepestMm }) => ({
       side, depthMm, deepestMm, d: pathIn(fit, rim, true),
@@ -172,9 +180,9 @@ function drawnSize(fit: Fit, { what, side, from, to, value, said }: SectionSize)
       ];
     }
     case 'bevelDeg':
-      return [{ ...common, d: '', at: [(a[0] + b[0]) / 2, Math.min(a[1], b[1]) - 20], anchor: 'middle' }];
+      return [{ ...common, d: '', at: [a[0] - 8, Math.min(a[1], b[1]) - 10], anchor: 'end' }];
     case 'landMm':
-      return [{ ...common, d: pathOf([a, b]), at: [a[0] - 12, (a[1] + b[1]) / 2 + 4], anchor: 'end' }];
+      return [{ ...common, d: pathOf([a, b]), at: [a[0] - 12, a[1] + 16], anchor: 'end' }];
     case 'mismatchMm':
       return [{ ...common, d: value === 0 ? '' : pathOf([[a[0], a[1]], [b[0] + 14, a[1]]]), at: [b[0] + 34, b[1] + 26], anchor: 'start' }]; // prettier-ignore
   }

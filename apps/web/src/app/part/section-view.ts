@@ -295,6 +295,13 @@ export interface PulledSize {
     p {
       padding: 0 var(--space-3) 4px;
     }
+    /* Nothing is pulled on paper. */
+    @media print {
+      .knob,
+      .torch {
+        display: none;
+      }
+    }
   `,
 })
 export class SectionView {
