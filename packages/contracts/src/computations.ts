@@ -5,6 +5,8 @@ import {
   explainChoice,
   explainConstitution,
   explainPool,
+  explainPurge,
+  explainVent,
   fillerLoss,
   identify,
   InputError,
@@ -12,8 +14,11 @@ import {
   nextTests,
   pool,
   poolCloud,
+  purge,
   selfJointLoss,
+  settings,
   validateComposition,
+  vent,
   type Candidate,
   type ChooseInput,
   type Composition,
@@ -23,6 +28,9 @@ import {
   type IdentifyInput,
   type NextTest,
   type PoolInput,
+  type PurgeQuestion,
+  type SettingsQuestion,
+  type VentQuestion,
 } from '@variatum/metallurgy';
 import * as z from 'zod';
 import {
@@ -33,6 +41,7 @@ import {
   identifyQuestionSchema,
   poolQuestionSchema,
 } from './questions';
+import { purgeQuestionSchema, settingsQuestionSchema, ventQuestionSchema } from './doing-questions';
 
 /** One thing the program computes: what it must be asked, and how it answers. */
 interface Computation<Question, Answer> {
@@ -110,22 +119,46 @@ export const COMPUTATIONS = {
     schema: () => chooseQuestionSchema,
     run: (question: ChooseInput, seed) => choose(question, seed),
   }),
+  purge: computation({
+    summary: 'how long a purge takes, and what it leaves',
+    schema: () => purgeQuestionSchema,
+    run: (question: PurgeQuestion, seed) => purge(question, seed),
+  }),
+  vent: computation({
+    summary: 'what a vent does to the pool, and the hole to drill',
+    schema: () => ventQuestionSchema,
+    run: (question: VentQuestion) => vent(question),
+  }),
+  settings: computation({
+    summary: 'settings at the torch for a pass, with reasons',
+    schema: () => settingsQuestionSchema,
+    run: (question: SettingsQuestion) => settings(question),
+  }),
   explain: computation({
-    summary: 'every figure of a composition, a pool or a rod with its formula, numbers and source',
+    summary: 'every figure of a composition, a pool, a rod, a purge or a vent with its formula, numbers and source',
     schema(document) {
+      if (document['space'] !== undefined) return purgeQuestionSchema;
+      if (document['holesMm'] !== undefined) return ventQuestionSchema;
       if (document['pieces'] !== undefined) return explainChoiceQuestionSchema;
       if (document['parents'] !== undefined) return poolQuestionSchema;
       if (document['composition'] === undefined)
-        throw InputError.at(['composition'], 'give a composition, the parents of a pool, or the pieces of a joint');
+        throw InputError.at(
+          ['composition'],
+          'give a composition, the parents of a pool, the pieces of a joint, the space of a purge, or the holes of a vent',
+        );
       return constitutionQuestionSchema;
     },
     run(
       question:
         | (ChooseInput & { readonly rod?: string | null | undefined })
         | PoolInput
+        | PurgeQuestion
+        | VentQuestion
         | z.output<typeof constitutionQuestionSchema>,
       seed,
     ): unknown {
+      if ('space' in question) return { steps: explainPurge(question) };
+      if ('holesMm' in question) return { steps: explainVent(question) };
       if ('pieces' in question) {
         const { rod, ...joint } = question;
         return explainChoice(joint, rod, seed);

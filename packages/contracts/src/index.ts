@@ -3,6 +3,7 @@ export * from './alike-joints';
 export * from './part';
 export * from './new-part';
 export * from './questions';
+export * from './doing-questions';
 export * from './computations';
 export * from './session';
 export * from './on-behalf';

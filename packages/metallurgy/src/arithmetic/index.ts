@@ -2,3 +2,4 @@ export * from './exponential';
 export * from './logarithm';
 export * from './smooth';
 export * from './curve';
+export * from './upper-gamma';

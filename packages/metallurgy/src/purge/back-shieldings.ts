@@ -1,0 +1,88 @@
+import data from '../../data/back-shieldings.json';
+import { fromJson } from '../from-json';
+import { BACK_SHIELDINGS, JOINTS, type BackShielding } from '../joint';
+import { purge, type PurgeQuestion } from './purge';
+import { insideTint, type InsideTint } from './tint-level';
+
+interface WayFacts {
+  readonly setUpMinutes: readonly [number, number];
+  readonly volumeL?: number;
+  readonly ppm?: readonly [number, number];
+  readonly forgives: string;
+}
+const WAYS = fromJson<Readonly<Record<BackShielding, WayFacts>>>(data.ways);
+
+/** One way of keeping air from the back of a joint, by the same ruler as the others. */
+export interface BackShieldingWay {
+  readonly way: BackShielding;
+  readonly title: string;
+  /** Oxygen at the root, ppm, 90 % range. */
+  readonly ppm: readonly [number, number];
+  readonly tint: InsideTint;
+  /** Set-up and waiting, minutes. */
+  readonly minutes: readonly [number, number | null];
+  readonly gasL: number;
+  /** Gas and the hands that wait; null while no rates are known. */
+  readonly money: number | null;
+  readonly forgives: string;
+}
+
+/** What a way costs. */
+export interface PurgeRates {
+  /** Of a litre of purge gas. */
+  readonly gasPerLitre: number;
+  /** Of an hour's work. */
+  readonly labourPerHour: number;
+}
+
+/** Purges that can be had: of the whole space, and between dams beside the joint; undefined while sizes are wanting. */
+export interface PossiblePurges {
+  readonly purge?: PurgeQuestion | undefined;
+  readonly dam?: PurgeQuestion | undefined;
+}
+
+/**
+ * All ways of shielding the back of one joint by oxygen, tint, time and money.
+ * @param meltsThrough whether the root melts through; where it does not, bare metal behind matters less
+ */
+export function backShieldingWays(
+  purges: PossiblePurges,
+  {
+    meltsThrough,
+    hydrogen = false,
+    rates,
+  }: { readonly meltsThrough: boolean; readonly hydrogen?: boolean; readonly rates?: PurgeRates | undefined },
+): readonly BackShieldingWay[] {
+  return BACK_SHIELDINGS.flatMap((way): BackShieldingWay[] => {
+    const facts = WAYS[way];
+    const question =
+      way === 'purge' || way === 'dam'
+        ? purges[way]
+        : way === 'gas-box' && purges.purge
+          ? { ...purges.purge, space: { volumeL: facts.volumeL ?? 0.3, branched: true } }
+          : undefined;
+    if ((way === 'purge' || way === 'dam') && !question) return [];
+    const found = question && purge(question);
+    const settled = found && purge({ ...question, minutes: [found.minutes?.median ?? 30] });
+    const least = facts.ppm?.[0] ?? 0;
+    const ppm: readonly [number, number] =
+      way === 'none' && !meltsThrough
+        ? (data.notMeltedThroughPpm as unknown as readonly [number, number])
+        : facts.ppm && way !== 'gas-box'
+          ? facts.ppm
+          : [Math.max(least, settled?.levels[0]?.range90[0] ?? 0), Math.max(facts.ppm?.[1] ?? 0, settled?.levels[0]?.range90[1] ?? 0)]; // prettier-ignore
+    const wait = found?.minutes?.range90 ?? (found ? ([0, null] as const) : ([0, 0] as const));
+    const minutes = [
+      facts.setUpMinutes[0] + wait[0],
+      wait[1] === null ? null : facts.setUpMinutes[1] + wait[1],
+    ] as const;
+    const gasL = found?.gasL ?? 0;
+    const middle = (minutes[0] + (minutes[1] ?? minutes[0] * 2)) / 2;
+    return [
+      {
+        way, title: JOINTS.backShielding[way].title, ppm, tint: insideTint(Math.sqrt(ppm[0] * ppm[1]), hydrogen), minutes, gasL,
+        money: rates ? gasL * rates.gasPerLitre + (middle / 60) * rates.labourPerHour : null, forgives: facts.forgives,
+      },
+    ]; // prettier-ignore
+  });
+}

@@ -1,0 +1,13 @@
+export { AIR_PPM } from './gas';
+export * from './tanks-in-series';
+export * from './dispersion';
+export * from './pocket';
+export * from './purge-space';
+export * from './purge';
+export * from './openings';
+export * from './pool-support';
+export * from './vent';
+export * from './joints-on-line';
+export * from './cylinder';
+export * from './tint-level';
+export * from './back-shieldings';

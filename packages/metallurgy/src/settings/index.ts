@@ -1,0 +1,3 @@
+export * from './crater-cooling';
+export * from './torch-settings';
+export * from './settings';
