@@ -127,3 +127,38 @@ describe('explain', () => {
     expect(pathsOf('explain', { pieces: [{ grade: '304L' }], rod: 'ER999' })).toEqual(['rod']);
   });
 });
+
+describe('doing the work', () => {
+  test('purge answers its wait, its levels and the habits', () => {
+    const found = run('purge', {
+      space: { runs: [{ outsideMm: 50.8, wallMm: 1.65, lengthMm: 2000 }], pocketsMm: [80] },
+      flowLpm: 8, gasPpm: 5, leakLpm: 0, feed: 'low', tanks: 1, targetPpm: 100, minutes: [1, 2, 5],
+    }) as { minutes: { median: number }; levels: object[]; pockets: { timeConstantS: number }[]; habits: object[] }; // prettier-ignore
+    expect(found.minutes.median).toBeCloseTo(3.4095, 3);
+    expect([found.levels.length, found.habits.length]).toEqual([3, 3]);
+    expect(found.pockets[0]!.timeConstantS).toBeCloseTo(129.69, 1);
+    expect(pathsOf('purge', { space: { runs: [] }, flowLpm: 8, targetPpm: 100 })).toEqual(['space']);
+    expect(pathsOf('purge', { flowLpm: 8, targetPpm: 100, speed: 3 })).toEqual(expect.arrayContaining(['speed']));
+  });
+  test('vent answers pressure, window and drill', () => {
+    const found = run('vent', { flowLpm: 6, holesMm: [4], pool: { depthMm: 2, halfWidthMm: 2.2, clockDeg: 60 } }) as { pressurePa: number; deflectionMm: number; drill: { inch: string } }; // prettier-ignore
+    expect(found.pressurePa).toBeCloseTo(136.8, 1);
+    expect(found.deflectionMm).toBeCloseTo(0.0261, 3);
+    expect(found.drill.inch).toMatch(/^\d+\/\d+"$/);
+    expect(pathsOf('vent', { flowLpm: 6, holesMm: [-1], pool: { depthMm: 2 } })).toEqual(['holesMm.0']);
+  });
+  test('settings answers current and what follows, and the faulty field', () => {
+    const question = { pieces: [{ grade: '316L' }, { grade: '316L' }], joint: { type: 'square-butt', thicknessMm: 2 }, rod: 'ER316L', process: 'gtaw' }; // prettier-ignore
+    expect(run('settings', question)).toMatchObject({ amps: [52, 59, 66], rodMm: 2, reasons: expect.any(Array) });
+    expect(pathsOf('settings', { ...question, rod: 'ER000' })).toEqual(['rod']);
+  });
+  test('explain traces a purge and a vent', () => {
+    const purge = run('explain', { space: { volumeL: 2 }, flowLpm: 8, targetPpm: 100, tanks: 1, gasPpm: 5, leakLpm: 0 }) as { steps: { figure: string; value: number }[] }; // prettier-ignore
+    expect(purge.steps.find(({ figure }) => figure === 'minutes.median')!.value).toBeCloseTo(
+      0.25 * Math.log(208995 / 95),
+      4,
+    );
+    const vent = run('explain', { flowLpm: 6, holesMm: [4], pool: { depthMm: 2, halfWidthMm: 2.2, clockDeg: 0 } }) as { steps: { figure: string }[] }; // prettier-ignore
+    expect(vent.steps.map(({ figure }) => figure)).toEqual(['openMm2', 'pressurePa', 'weightPa', 'deflectionMm', 'exitMPerS']); // prettier-ignore
+  });
+});

@@ -19,6 +19,7 @@ import { limitRequests } from './http/limit-requests';
 import { sharedCount } from './http/shared-count';
 import { jobHandlers } from './jobs/handlers';
 import { jointHandlers } from './joints/handlers';
+import { preparationHandlers } from './preparation/handlers';
 import type { ChangeFeed } from './live/change-feed';
 import { liveRoutes } from './live/routes';
 import { openApiDocument } from './openapi/document';
@@ -54,6 +55,7 @@ const HANDLERS: Handlers = {
   ...fieldTestHandlers,
   ...photoHandlers,
   ...jointHandlers,
+  ...preparationHandlers,
   ...decisionHandlers,
   ...rodStockHandlers,
 };

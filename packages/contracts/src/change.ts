@@ -4,7 +4,17 @@ import { id } from './fields';
 /** A change somebody made, as the live stream tells it. */
 export const changeSchema = z.object({
   workshop: id,
-  kind: z.enum(['job', 'piece', 'field_test', 'joint', 'decision', 'rod_stock', 'workshop', 'photo']),
+  kind: z.enum([
+    'job',
+    'piece',
+    'field_test',
+    'joint',
+    'decision',
+    'rod_stock',
+    'workshop',
+    'photo',
+    'preparation_tick',
+  ]),
   id,
   /** Job the changed thing belongs to; null for what belongs to none. */
   job: id.nullable(),

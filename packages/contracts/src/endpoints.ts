@@ -4,6 +4,7 @@ import type { AnswerOf, Endpoint, Method } from './endpoint';
 import { id, versionBodySchema } from './fields';
 import { jobQuerySchema } from './job-query';
 import { newPhotoSchema, PHOTO_MEDIA_TYPES, photoPatchSchema, photoSchema } from './photo';
+import { newPreparationTickSchema, preparationTickSchema } from './preparation';
 import {
   boardJobSchema,
   decisionBriefSchema,
@@ -105,6 +106,13 @@ export const ENDPOINTS = {
   'POST /jobs/:id/joints': { summary: 'Add a joint', body: newJointSchema, answer: jointRecordSchema, status: 201 },
   'PATCH /joints/:id': { summary: 'Change a joint', body: jointPatchSchema, answer: jointRecordSchema },
   ...withdrawal('/joints', 'a joint', jointRecordSchema),
+
+  'POST /jobs/:id/preparation': {
+    summary: 'Say what became of an item of the preparation list',
+    body: newPreparationTickSchema,
+    answer: preparationTickSchema,
+    status: 201,
+  },
 
   'GET /jobs/:id/decisions': {
     summary: 'Decisions of a job in brief, newest first',

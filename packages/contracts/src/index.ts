@@ -8,6 +8,7 @@ export * from './computations';
 export * from './session';
 export * from './on-behalf';
 export * from './states';
+export * from './preparation';
 export * from './records';
 export * from './change';
 export * from './endpoint';

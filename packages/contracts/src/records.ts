@@ -14,6 +14,7 @@ import * as z from 'zod';
 import { jointSchema, serviceSchema, testEntrySchema } from './questions';
 import { id, limited, quantity, stamp, text, version } from './fields';
 import { photoSchema } from './photo';
+import { jointSettingsSchema, preparationTickSchema, purgePlanSchema } from './preparation';
 import { JOB_STATES, STAGES } from './states';
 
 export const jobStateSchema = z.enum(JOB_STATES);
@@ -32,6 +33,8 @@ const jobFields = {
   service: jobServiceSchema,
   /** Coldest and hottest temperature; they count once both are known and in order. */
   temperaturesC: z.tuple([temperature, temperature]),
+  /** How the back of its joints is shielded. */
+  purge: purgePlanSchema,
 };
 
 /** What stands in a job itself: the answer to a change of it. */
@@ -207,6 +210,8 @@ const jointFields = {
   course: z.enum(COURSES).nullable(),
   /** The joint it is alike to: that one's description, choice and decision hold for it. */
   alikeTo: id.nullable(),
+  /** Settings at the torch that are set otherwise than reckoned, by pass. */
+  settings: jointSettingsSchema,
 };
 
 /** A joint of a job. */
@@ -232,6 +237,7 @@ export const newJointSchema = z.strictObject({
   lengthMm: jointFields.lengthMm.default(NOT_GIVEN),
   course: jointFields.course.default(null),
   alikeTo: jointFields.alikeTo.default(null),
+  settings: jointFields.settings.default({}),
 });
 export type NewJoint = z.input<typeof newJointSchema>;
 
@@ -295,6 +301,8 @@ export const jobDetailSchema = jobSchema.extend({
   joints: z.array(jointRecordSchema),
   decisions: z.array(decisionBriefSchema),
   photos: z.array(photoSchema),
+  /** Words on the preparation list, oldest first. */
+  preparation: z.array(preparationTickSchema),
 });
 export type JobDetail = z.infer<typeof jobDetailSchema>;
 

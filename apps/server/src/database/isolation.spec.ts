@@ -9,6 +9,7 @@ import { addJob } from '../jobs/store';
 import { addJoint } from '../joints/store';
 import { addPhoto } from '../photos/store';
 import { addPiece } from '../pieces/store';
+import { addTick } from '../preparation/store';
 import { putRodStock } from '../rod-stock/store';
 import { testServer, type TestServer } from '../testing/test-server';
 import { ensureWorkshop } from '../workshop/store';
@@ -41,6 +42,7 @@ beforeAll(async () => {
   const { id: tests } = await addFieldTest(next, pieces, { entry: { test: 'chips', outcome: 'short' } });
   const { id: joints } = await addJoint(next, jobs, { joint: { type: 'lap' } });
   await putRodStock(next, 'ER308L', { inStock: true });
+  await addTick(next, jobs, { key: 'bright', state: 'done' });
   const { id: photos } = await addPhoto(
     next,
     jobs,
@@ -77,6 +79,7 @@ const BODIES: { readonly [One in Address]?: object } = {
   'POST /jobs/:id/joints': { joint: { type: 'bevel' } },
   'PATCH /joints/:id': { version: 1, joint: { type: 'bevel' } },
   'POST /jobs/:id/decisions': { rod: null },
+  'POST /jobs/:id/preparation': { key: 'bright', state: 'done' },
 };
 const withId = (Object.keys(ENDPOINTS) as Address[]).filter((address) => address.includes('/:id'));
 

@@ -1,5 +1,6 @@
 import {
   NO_FIT,
+  NO_PURGE,
   type FieldTestRecord,
   type Gas,
   type JobHead,
@@ -7,6 +8,7 @@ import {
   type Machine,
   type Photo,
   type Piece,
+  type PreparationTick,
   type Rates,
   type Workshop,
 } from '@variatum/contracts';
@@ -81,6 +83,7 @@ export const job = pgTable(
     service: jsonb('service').$type<JobHead['service']>().notNull().default({}),
     /** Coldest and hottest temperature. */
     temperaturesC: jsonb('temperatures_c').$type<JobHead['temperaturesC']>().notNull().default([NOT_GIVEN, NOT_GIVEN]),
+    purge: jsonb('purge').$type<JobHead['purge']>().notNull().default(NO_PURGE),
     withdrawnAt: timestamp('withdrawn_at', { withTimezone: true, mode: 'date' }),
     ...madeFrom,
     ...stamps,
@@ -182,6 +185,7 @@ export const joint = pgTable(
     lengthMm: jsonb('length_mm').$type<Quantity>().notNull().default(NOT_GIVEN),
     course: text('course').$type<JointRecord['course']>(),
     alikeTo: uuid('alike_to'),
+    settings: jsonb('settings').$type<JointRecord['settings']>().notNull().default({}),
     withdrawnAt: timestamp('withdrawn_at', { withTimezone: true, mode: 'date' }),
     ...madeFrom,
     ...stamps,
@@ -226,6 +230,22 @@ export const decision = pgTable(
     }),
     index('decision_by_job').on(table.jobId, table.createdAt),
   ],
+);
+
+/** A word on an item of a job's preparation list: rows are added, never changed or erased. */
+export const preparationTick = pgTable(
+  'preparation_tick',
+  {
+    id: uuid('id').primaryKey(),
+    ...ofWorkshop,
+    jobId: uuid('job_id').notNull(),
+    key: text('key').notNull(),
+    state: text('state').$type<PreparationTick['state']>().notNull(),
+    way: text('way'),
+    ...madeFrom,
+    ...stamps,
+  },
+  (table) => [ofJob('preparation_tick', table), index('preparation_tick_by_job').on(table.jobId, table.createdAt)],
 );
 
 /** What the workshop has of a rod. */

@@ -25,6 +25,7 @@ describe('jobs', () => {
       pieces: [],
       joints: [],
       decisions: [],
+      preparation: [],
       lastRod: null,
     });
     const read = await server.request.get(`/api/jobs/${job.id}`).expect(200);
@@ -277,6 +278,7 @@ describe('the list', () => {
       service: { environment: 'pool' },
       state: 'bench',
       decisions: [],
+      preparation: [],
     });
     const [first, second] = copy.joints;
     expect(first).toMatchObject({

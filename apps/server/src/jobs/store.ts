@@ -12,6 +12,7 @@ import {
   type NewPiece,
   type PartJoint,
   type PartPiece,
+  type PurgePlan,
 } from '@variatum/contracts';
 import { and, asc, desc, eq, getTableColumns, isNotNull, isNull, sql, type SQL } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
@@ -22,6 +23,7 @@ import { addJoint, jointOf, jointsOfJob } from '../joints/store';
 import { photoOf, photosOfJob } from '../photos/store';
 import { pieceOf, piecesOfJob } from '../pieces/read-piece';
 import { addPiece } from '../pieces/store';
+import { tickOf, ticksOfJob } from '../preparation/store';
 import { insertedOnce, madeFrom, mine, next, orConflict, upon, type Scope, orNotFound } from '../store';
 
 // Inside a subquery the builder would leave the outer table's name away.
@@ -68,6 +70,7 @@ const detailColumns = {
   joints: jointsOfJob,
   decisions: decisionsOfJob,
   photos: photosOfJob,
+  preparation: ticksOfJob,
 };
 
 interface JobRow {
@@ -79,7 +82,9 @@ interface JobRow {
 
 type SqlResult<Field> = Field extends SQL<infer Result> ? Result : never;
 type DetailRow = JobRow & {
-  readonly [Field in 'pieces' | 'joints' | 'decisions' | 'photos']: SqlResult<(typeof detailColumns)[Field]>;
+  readonly [Field in 'pieces' | 'joints' | 'decisions' | 'photos' | 'preparation']: SqlResult<
+    (typeof detailColumns)[Field]
+  >;
 };
 
 const headOf = (job: JobRow['job']): JobHead => ({
@@ -90,6 +95,7 @@ const headOf = (job: JobRow['job']): JobHead => ({
   stage: job.stage,
   service: job.service,
   temperaturesC: job.temperaturesC,
+  purge: job.purge,
   version: job.version,
   createdAt: momentOf(job.createdAt),
   updatedAt: momentOf(job.updatedAt),
@@ -110,6 +116,7 @@ function detailOf(row: DetailRow): JobDetail {
     joints: row.joints.map(jointOf),
     decisions: row.decisions.map(decisionBriefOf),
     photos: row.photos.map(photoOf),
+    preparation: row.preparation.map(tickOf),
   };
 }
 
@@ -203,7 +210,16 @@ async function insertJob(
     .values({ ...values, workshopId: workshop, madeFrom: fingerprint })
     .onConflictDoNothing()
     .returning();
-  const bare = { lastRod: null, pieceCount: 0, families: [], pieces: [], joints: [], decisions: [], photos: [] };
+  const bare = {
+    lastRod: null,
+    pieceCount: 0,
+    families: [],
+    pieces: [],
+    joints: [],
+    decisions: [],
+    photos: [],
+    preparation: [],
+  };
   const job = await insertedOnce(
     'job',
     values.id,
@@ -267,6 +283,16 @@ export async function changeJob(
   return orConflict('job', row && headOf(row), () => readJob(scope, id));
 }
 
+/** A purge as a copy of its job begins with it: the same places on the new pieces, nothing running. */
+function purgeOfCopy(plan: PurgePlan, ids: ReadonlyMap<string, string>): PurgePlan {
+  const moved = <Place extends { readonly piece: string }>(places: readonly Place[]): Place[] =>
+    places.flatMap((place) => {
+      const piece = ids.get(place.piece);
+      return piece === undefined ? [] : [{ ...place, piece }];
+    });
+  return { ...plan, dams: moved(plan.dams), vents: moved(plan.vents), clock: null };
+}
+
 /**
  * Makes a new job from an old one as a starting point: what it is, its service, its pieces and its joints. Tests and decisions
  * belong to the old part and stay with it.
@@ -313,6 +339,7 @@ export async function duplicateJob(context: RequestContext, id: string, newId = 
         stage: 'job',
         service: source.service,
         temperaturesC: source.temperaturesC,
+        purge: purgeOfCopy(source.purge, ids),
       },
       madeFrom('duplicate', id),
     );

@@ -10,6 +10,7 @@ export * from './likely-joints';
 export * from './common-assemblies';
 export type { Point, Vector } from './vector';
 export type { Figure, Missing } from './missing';
-export { pieceFigures, type PieceFigures } from './piece-figures';
+export { pieceFigures, trueLength, type PieceFigures } from './piece-figures';
+export { settlePart, type SettledPart } from './settled-part';
 export { innerSpaces, type Dam, type InnerSpace, type Pocket, type SpaceRun } from './inner-spaces';
 export { jointFigures, type JointFigures, type Shade } from './joint-figures';

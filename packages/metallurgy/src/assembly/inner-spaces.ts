@@ -39,6 +39,8 @@ export interface InnerSpace {
   /** Joints whose back lies in it. */
   readonly joints: readonly string[];
   readonly pockets: readonly Pocket[];
+  /** Whether gas passes a tee, a cap or a vessel in it. */
+  readonly branches: boolean;
   /** Ends of runs that nothing closes. */
   readonly openEnds: readonly { readonly piece: string; readonly copy: number; readonly end: 'start' | 'finish' }[];
 }
@@ -189,6 +191,11 @@ function spaceOf(
     innerMm3: sumOf(room.map(({ innerMm3 }) => innerMm3)),
     joints: [...joints].sort((a, b) => a - b).map((index) => (settled[index] as SettledJoint).joint.id),
     pockets: [...pockets, ...capped],
+    branches:
+      room.some(({ body }) => body.kind === 'cap' || body.kind === 'ring') ||
+      room.some(
+        (stretch) => neighbours(stretch).length > 2 || neighbours(stretch).some(({ here }) => !('end' in here.place)),
+      ),
     openEnds: ends,
   };
 }

@@ -3,3 +3,4 @@ export * from './joint-input';
 export * from './complete-joint';
 export * from './joint-fit';
 export * from './joint-section';
+export * from './melts-through';

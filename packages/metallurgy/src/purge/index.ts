@@ -4,6 +4,7 @@ export * from './dispersion';
 export * from './pocket';
 export * from './purge-space';
 export * from './purge';
+export * from './room';
 export * from './openings';
 export * from './pool-support';
 export * from './vent';

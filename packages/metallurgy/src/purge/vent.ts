@@ -91,6 +91,9 @@ function checkVent({ flowLpm, holesMm, gap, pool, limitMm, surfaceTension, edgeM
 /** How far the root may stand in or out of a wall, mm. */
 export const flushLimit = (depthMm: number): number => Math.min(data.limit.mostMm, data.limit.shareOfWall * depthMm);
 
+/** Gap that lets gas through where edges are set together, mm. @param gapMm as it is set */
+export const fittedGap = (gapMm: number): number => Math.max(gapMm, data.fittedGapMm);
+
 /** A root pool as it usually is in a wall. */
 export const usualPool = (depthMm: number, surfaceTension = data.surfaceTensionNPerM.clean): SupportedPool => ({
   depthMm, halfWidthMm: depthMm * (data.halfWidthToWall[1] as number), surfaceTension,

@@ -189,6 +189,8 @@ function ampsOf({ sides, joint, process, pass }: SettingsProblem, wall: number, 
   return [low * factor, mode * factor, high * factor];
 }
 
+const FILLETED: ReadonlySet<string> = new Set(['fillet', 'lap', 'saddle', 'socket', 'patch', 'toe-crack']);
+
 interface Consumable {
   readonly mm: number;
   readonly upToMm: number | null;
@@ -217,14 +219,17 @@ function pulseOf(average: number): Pulse {
   return { peakAmps, backgroundAmps: tidy(Math.max(5, (average - onShare * peakAmps) / (1 - onShare))), perSecond, onShare }; // prettier-ignore
 }
 
-function postFlow({ sides, brightCrater }: SettingsProblem, amps: number, downSlopeS: number): { readonly postFlowS: number; readonly words: string } {
+function postFlow({ sides, joint, brightCrater }: SettingsProblem, amps: number, downSlopeS: number): { readonly postFlowS: number; readonly words: string } {
   const side = sides.reduce((thinnest, one) => (one.thicknessMm < thinnest.thicknessMm ? one : thinnest));
+  // Heat runs off into both sides, and of a fillet into three directions.
+  const wall = sides.reduce((sum, { thicknessMm }) => sum + Math.min(thicknessMm, 2.5 * side.thicknessMm), 0) / sides.length;
+  const kept = FILLETED.has(joint.type) ? data.arc.filletShare : 1;
   const { conductivityWPerMK, diffusivityMm2PerS } = FAMILIES[side.family];
   const { efficiency, travelMmPerS, weldedBeforeS, lossWPerM2K, coldestC, palestC, mostS, secondsPerAmp } = data.arc;
   const limitC = brightCrater ? coldestC : palestC;
   const cold = secondsUntilBelow(
     {
-      powerW: efficiency * amps * (10 + 0.04 * amps), travelMPerS: travelMmPerS / 1000, thicknessM: side.thicknessMm / 1000,
+      powerW: kept * efficiency * amps * (10 + 0.04 * amps), travelMPerS: travelMmPerS / 1000, thicknessM: wall / 1000,
       conductivity: conductivityWPerMK, diffusivity: diffusivityMm2PerS * 1e-6, weldedS: weldedBeforeS, downSlopeS, lossWPerM2K, ambientC: 20,
     },
     limitC,

@@ -1,8 +1,18 @@
 import { inject, Injectable } from '@angular/core';
-import type { Choice, ChooseInput, Composition, ExplainStep, FirstAnswer, PoolCloud } from '@variatum/metallurgy';
+import type {
+  Choice,
+  ChooseInput,
+  Composition,
+  ExplainStep,
+  FirstAnswer,
+  PoolCloud,
+  RankedRod,
+  SettingsQuestion,
+  TorchSettings,
+} from '@variatum/metallurgy';
 import type { ComputationName, ComputedBy, PieceBelief, QuestionOf } from '@variatum/contracts';
 import type { Remote } from 'comlink';
-import { concat, from, map, type Observable } from 'rxjs';
+import { concat, filter, forkJoin, from, map, type Observable } from 'rxjs';
 import { LostPart } from '../frame/lost-part';
 import type { Computations } from './computations';
 import { startComputeWorker } from './worker-client';
@@ -59,6 +69,21 @@ export class ComputeService {
       ),
       this.ask(this.pieceWorker, 'plan-tests', question),
     );
+  }
+
+  /** Settings at the torch. */
+  settings(question: SettingsQuestion): Observable<TorchSettings> {
+    return this.ask(this.otherWorker, 'settings', question);
+  }
+
+  /** The best rods of two questions, quickly. */
+  bothFirst(one: ChooseInput, other: ChooseInput): Observable<readonly [RankedRod, RankedRod]> {
+    const best = (question: ChooseInput): Observable<RankedRod> =>
+      this.ask(this.otherWorker, 'choose-first', question).pipe(
+        map(({ ranking }) => ranking[0]),
+        filter((first) => first !== undefined),
+      );
+    return forkJoin([best(one), best(other)]);
   }
 
   /** Every figure of a composition with formula, numbers and source. */

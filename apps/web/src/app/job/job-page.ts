@@ -21,6 +21,7 @@ import { Guide } from '../guide/guide';
 import { Icon } from '../kit/marks/icon';
 import { AnswerService } from './answer.service';
 import { PartAnswers } from './part-answers.service';
+import { PartMarks } from './part-marks';
 import { PartPicture } from './part-picture';
 import { SpotEntry } from './spot-entry';
 import { StageStrip } from './stage-strip';
@@ -46,7 +47,7 @@ import { TakeBack } from '../sync/take-back';
     StandingAnswer,
     TakeBack,
   ],
-  providers: [PAGE_SYNC, JOB_STORES, AnswerService, PartAnswers, SpotEntry],
+  providers: [PAGE_SYNC, JOB_STORES, AnswerService, PartAnswers, PartMarks, SpotEntry],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (store.job(); as job) {
@@ -264,14 +265,15 @@ export class JobPage {
     if (spot) this.spot.tap(id, spot);
     const stage = stageOf(this.router.url, this.id());
     // What belongs to a piece stands in two stages; from any other one it is opened.
-    if (stage !== 'pieces' && stage !== 'identify' && stage !== 'joint')
+    if (stage !== 'pieces' && stage !== 'identify' && stage !== 'joint' && stage !== 'prepare')
       void this.router.navigate(['/jobs', this.id(), 'pieces']);
   }
 
   protected chooseJoint(id: string): void {
     this.selection.joint.set(id);
     const stage = stageOf(this.router.url, this.id());
-    if (stage !== 'joint' && stage !== 'rod') void this.router.navigate(['/jobs', this.id(), 'joint']);
+    if (stage !== 'joint' && stage !== 'rod' && stage !== 'prepare')
+      void this.router.navigate(['/jobs', this.id(), 'joint']);
   }
 
   /** The stage shown with the standing answer, on paper. */

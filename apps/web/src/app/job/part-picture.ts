@@ -8,6 +8,7 @@ import { WorkshopStore } from '../settings/workshop-store';
 import { GRADE_OPEN, jointTitle, lengthWords, metalWords, sizeWords, markWords } from '../words/part-words';
 import { pieceLetter } from '../words/words';
 import { AnswerService } from './answer.service';
+import { PartMarks } from './part-marks';
 import { DecisionStore, JobStore, JointStore, PartSelection, PartStore } from './stores';
 
 /** The part of the open job, on every stage: what is chosen in it is what the stage is about. */
@@ -25,12 +26,14 @@ import { DecisionStore, JobStore, JointStore, PartSelection, PartStore } from '.
           [pieces]="pieces()"
           [joints]="joints()"
           [spots]="spots()"
+          [marks]="partMarks.marks()"
           [chosenPiece]="selection.piece()"
           [chosenJoint]="joint()?.id ?? null"
           [spotting]="spotting()"
           [unit]="unit()"
           (pieceChosen)="pieceChosen.emit($event)"
           (jointChosen)="jointChosen.emit($event)"
+          (markMoved)="partMarks.moved.next($event)"
         />
         <va-picture-tools
           class="tools no-print"
@@ -110,6 +113,7 @@ export class PartPicture {
   protected readonly jobs = inject(JobStore);
   protected readonly part = inject(PartStore);
   protected readonly selection = inject(PartSelection);
+  protected readonly partMarks = inject(PartMarks);
   private readonly jointStore = inject(JointStore);
   private readonly decisions = inject(DecisionStore);
   private readonly answers = inject(AnswerService);

@@ -61,6 +61,16 @@ const ENTRIES: Readonly<Record<Stage, StageEntry>> = {
       return done === joints.length ? 'all decided' : `${done} of ${joints.length} decided`;
     },
   },
+  prepare: {
+    title: 'Prepare',
+    load: () => import('../stages/prepare/prepare-stage').then((m) => m.PrepareStage),
+    open: ({ preparation, purge }) => {
+      if (purge.clock) return 'gas on';
+      const last = new Map(preparation.map(({ key, state }) => [key, state]));
+      const done = [...last.values()].filter((state) => state === 'done').length;
+      return done > 0 ? `${done} done` : '';
+    },
+  },
 };
 
 /**

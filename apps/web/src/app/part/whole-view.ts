@@ -12,12 +12,13 @@ import { formatLength, type Layout, type LengthUnit, spotAt, type Spot } from '@
 import { ArrowItem, ArrowRow } from '../kit/arrow-row';
 import { FrameSize } from '../kit/frame-size';
 import { fromFrame } from './fit';
+import { PartMarksLayer, type MovedMark, type PartMark } from './part-marks';
 import { wholePicture, type JointWords, type PieceWords, type SpotMark } from './whole-picture';
 
 /** The whole part, seen from the side and to scale: pieces with their letters, joints with their numbers, what was seen where. */
 @Component({
   selector: 'va-whole-view',
-  imports: [ArrowItem, ArrowRow],
+  imports: [ArrowItem, ArrowRow, PartMarksLayer],
   hostDirectives: [FrameSize],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -119,6 +120,9 @@ import { wholePicture, type JointWords, type PieceWords, type SpotMark } from '.
           }
         </g>
       }
+      @if (marks().length > 0) {
+        <g vaPartMarks [marks]="marks()" [layout]="layout()" [fit]="drawn.fit" (moved)="markMoved.emit($event)"></g>
+      }
       @if (drawn.bar; as bar) {
         <path class="bar" [attr.d]="bar.d" />
         <text class="bar" [attr.x]="bar.at[0]" [attr.y]="bar.at[1]">{{ barWords(bar.mm) }}</text>
@@ -147,6 +151,8 @@ export class WholeView {
   readonly pieces = input.required<ReadonlyMap<string, PieceWords>>();
   readonly joints = input.required<ReadonlyMap<string, JointWords>>();
   readonly spots = input<readonly SpotMark[]>([]);
+  /** What a stage puts on it. */
+  readonly marks = input<readonly PartMark[]>([]);
   readonly chosenPiece = input<string | null>(null);
   readonly chosenJoint = input<string | null>(null);
   /** Whether a tap says where on a piece something is. */
@@ -154,6 +160,7 @@ export class WholeView {
   readonly unit = input<LengthUnit>('mm');
   readonly pieceChosen = output<{ readonly id: string; readonly spot: Spot | null }>();
   readonly jointChosen = output<string>();
+  readonly markMoved = output<MovedMark>();
 
   private readonly svg = viewChild.required<ElementRef<SVGSVGElement>>('svg');
   protected readonly size = inject(FrameSize).value;

@@ -1,18 +1,10 @@
 import { ramp } from '../../arithmetic';
 import figures from '../../../data/risks/root-oxidation.json';
 import { ELEMENT_INDEX } from '../../composition';
-import { fromJson } from '../../from-json';
+import { meltsThrough } from '../../joint';
 import type { RiskMechanism } from '../mechanism';
 import type { RiskSample } from '../risk-sample';
 import { told } from '../told';
-
-const MELTED_THROUGH = fromJson<Readonly<Record<string, number | undefined>>>(figures.meltedThrough);
-
-/** How likely the weld melts through to a side the torch gas does not reach, 0 to 1. */
-function meltsThrough({ joint, facts }: RiskSample): number {
-  const [from, to] = figures.thinWallMm as [number, number];
-  return Math.max(MELTED_THROUGH[joint.type] ?? 0, 1 - ramp(facts.thinnestMm, from, to));
-}
 
 /** How far there is metal in the joint that air behind it spoils: chromium is what oxidises. */
 function spoils({ pieces }: RiskSample): number {
@@ -31,7 +23,7 @@ export const rootOxidation: RiskMechanism = {
     const slag = joint.process === 'smaw' ? figures.slag : 1;
     return (
       spoils(sample) *
-      meltsThrough(sample) *
+      meltsThrough(sample.joint.type, sample.facts.thinnestMm) *
       slag *
       figures.shielding[joint.backShielding ?? 'unknown'] *
       figures.matters[service.environment]
@@ -40,7 +32,13 @@ export const rootOxidation: RiskMechanism = {
   explain(sample) {
     const { backShielding } = sample.joint;
     return {
-      drivers: [{ name: 'chance that it melts through', value: 100 * meltsThrough(sample), unit: '%' }],
+      drivers: [
+        {
+          name: 'chance that it melts through',
+          value: 100 * meltsThrough(sample.joint.type, sample.facts.thinnestMm),
+          unit: '%',
+        },
+      ],
       reason:
         spoils(sample) === 0
           ? 'No chromium here to oxidise behind the weld.'

@@ -10,6 +10,7 @@ import { PartStore } from './part-store';
 import { PhotoStore } from './photo-store';
 import { PieceArrangement } from './piece-arrangement';
 import { PieceStore } from './piece-store';
+import { PreparationStore } from './preparation-store';
 
 export {
   DecisionStore,
@@ -21,6 +22,7 @@ export {
   PhotoStore,
   PieceArrangement,
   PieceStore,
+  PreparationStore,
 };
 
 /** All that an open job is kept by. */
@@ -36,4 +38,5 @@ export const JOB_STORES: Provider[] = [
   PhotoStore,
   DecisionStore,
   PieceArrangement,
+  PreparationStore,
 ];

@@ -41,7 +41,7 @@ const jobDocument = (api: ApiClient): DocumentKind<JobDetail> => ({
     yield [job.id, job.version];
     for (const { id, version } of [...job.photos, ...job.joints, ...job.pieces]) yield [id, version];
     for (const { tests } of job.pieces) for (const { id, version } of tests) yield [id, version];
-    for (const { id } of job.decisions) yield [id, 1];
+    for (const { id } of [...job.decisions, ...job.preparation]) yield [id, 1];
   },
   part(job, key): Part | undefined {
     if (key === 'job') return { id: job.id, fields: job };

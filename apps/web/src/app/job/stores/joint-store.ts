@@ -13,14 +13,7 @@ import {
   type JointSideRecord,
   type NewJoint,
 } from '@variatum/contracts';
-import {
-  checkJoint,
-  FaultCollector,
-  known,
-  MOST_PIECES,
-  type FieldError,
-  type JointType,
-} from '@variatum/metallurgy';
+import { checkJoint, FaultCollector, known, MOST_PIECES, type FieldError, type JointType } from '@variatum/metallurgy';
 import { JobStore } from './job-store';
 import { PartSelection } from './part-selection';
 import { answered, fieldsOf } from '../../kit/fields';

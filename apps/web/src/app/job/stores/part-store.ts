@@ -27,6 +27,11 @@ export class PartStore {
     () => new Map(this.assembly().pieces.map((piece) => [piece.id, pieceFigures(piece)])),
   );
   readonly spaces = computed(() => innerSpaces(this.assembly()));
+
+  /** True length of a piece along its centre line, mm; null: not known. */
+  pieceLength(piece: string): number | null {
+    return this.layout().pieces.find(({ id }) => id === piece)?.placed.body.trueLength ?? null;
+  }
   /** Letters people know the pieces by. */
   readonly letters = computed<ReadonlyMap<string, string>>(
     () => new Map(this.jobs.pieces().map(({ id }, index) => [id, pieceLetter(index)])),

@@ -1,0 +1,125 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { formatFlow, formatLength, tackPlan } from '@variatum/metallurgy';
+import { JobStore, JointStore, PartStore } from '../../job/stores';
+import { WorkshopStore } from '../../settings/workshop-store';
+import { ppmWords, waitWords } from '../../words/doing-words';
+import { PreparationPlanning } from './preparation-planning';
+import { PurgePlanning } from './purge-planning';
+import { SettingsPlanning } from './settings-planning';
+
+/** What hangs at the bench: settings, purge and tacks of the joint looked at, and the list, on one page of paper. */
+@Component({
+  selector: 'va-bench-sheet',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <section aria-label="Bench sheet">
+      <h2>{{ settings.heading() }}</h2>
+      @if (settings.lines(); as lines) {
+        <dl>
+          @for (line of lines; track line.name) {
+            <div>
+              <dt>{{ line.title }}</dt>
+              <dd class="figure">{{ line.words }}</dd>
+            </div>
+          }
+        </dl>
+        <p>{{ settings.tackWords() }}</p>
+      }
+      <h3>Back</h3>
+      <p>{{ back() }}</p>
+      @if (tacks(); as words) {
+        <h3>Tacks</h3>
+        <p>{{ words }}</p>
+      }
+      <h3>Before the arc</h3>
+      <ul>
+        @for (item of list.items(); track item.key) {
+          <li>
+            <span class="box"></span>
+            {{ item.title }}
+          </li>
+        }
+      </ul>
+      <p class="small">Advice, not approval. Codes and qualified procedures decide.</p>
+    </section>
+  `,
+  styles: `
+    :host {
+      display: none;
+    }
+    @media print {
+      :host {
+        display: block;
+        color: #000;
+      }
+      h3 {
+        margin: 8px 0 2px;
+      }
+      dl {
+        display: grid;
+        grid-template-columns: repeat(4, 1fr);
+        gap: 4px 16px;
+        margin: 6px 0;
+      }
+      dt {
+        font-size: 9pt;
+      }
+      dd {
+        margin: 0;
+        font-size: 15pt;
+        font-weight: 650;
+      }
+      ul {
+        list-style: none;
+        columns: 2;
+        font-size: 9pt;
+      }
+      li {
+        break-inside: avoid;
+        display: flex;
+        gap: 6px;
+        padding: 2px 0;
+      }
+      .box {
+        flex: none;
+        width: 11px;
+        height: 11px;
+        border: 1.4px solid #000;
+        margin-top: 2px;
+      }
+    }
+  `,
+})
+export class BenchSheet {
+  protected readonly settings = inject(SettingsPlanning);
+  protected readonly list = inject(PreparationPlanning);
+  private readonly purge = inject(PurgePlanning);
+  private readonly jobs = inject(JobStore);
+  private readonly joints = inject(JointStore);
+  private readonly part = inject(PartStore);
+  private readonly workshops = inject(WorkshopStore);
+
+  protected readonly back = computed(() => {
+    const answer = this.purge.answer();
+    const workshop = this.workshops.workshop();
+    if (!answer) return 'Nothing is purged.';
+    const flow = formatFlow(this.purge.flowLpm(), workshop?.flowUnit ?? 'L/min');
+    const welding = formatFlow(Math.round(this.purge.weldingLpm()), workshop?.flowUnit ?? 'L/min');
+    const holes = this.purge.holesMm().map((hole) => formatLength(hole, workshop?.lengthUnit ?? 'mm')).join(' and '); // prettier-ignore
+    const wait = answer.minutes ? `wait ${waitWords(answer.minutes)} to ${ppmWords(this.purge.targetPpm())} ppm` : 'the target is not reached'; // prettier-ignore
+    const order = this.purge.line().map(({ id }) => this.joints.numberOf(id));
+    return `Fill at ${flow}, ${wait}; ${welding} while welding; vent ${holes || 'none'}.${order.length > 1 ? ` Order on the line: ${order.join(', ')}.` : ''}`;
+  });
+  protected readonly tacks = computed(() => {
+    const shown = this.joints.shown();
+    if (!shown) return null;
+    const walls = this.jobs.meeting().flatMap(({ thicknessMm, kind }) => (kind === 'base' && thicknessMm.value !== null ? [thicknessMm.value] : [])); // prettier-ignore
+    const seamMm = this.part.joints().get(shown.id)?.seamMm.value ?? null;
+    const closed = this.part.layout().joints.find(({ id }) => id === shown.id)?.seam?.closed ?? false;
+    const plan = tackPlan({ seamMm, closed }, walls.length > 0 ? Math.min(...walls) : null, this.settings.reckoned()?.tack.wide ?? false);
+    if (!plan) return null;
+    const unit = this.workshops.workshop()?.lengthUnit ?? 'mm';
+    const at = plan.at.map((place) => (plan.closed ? `${Math.round(place / 30) || 12} o’clock` : formatLength(Math.round(place), unit)));
+    return `${plan.count}, in this order: ${at.join(', ')}.`;
+  }); // prettier-ignore
+}

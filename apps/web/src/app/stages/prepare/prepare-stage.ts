@@ -1,0 +1,118 @@
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, signal } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { formatLength } from '@variatum/metallurgy';
+import { JobStore, PartStore } from '../../job/stores';
+import { PartMarks } from '../../job/part-marks';
+import { Tabs } from '../../kit/tabs';
+import type { PartMark } from '../../part/part-marks';
+import { WorkshopStore } from '../../settings/workshop-store';
+import { BackFields } from './back-fields';
+import { BackShieldingView } from './back-shielding';
+import { BackWays } from './back-ways';
+import { BenchSheet } from './bench-sheet';
+import { LineOrder } from './line-order';
+import { PreparationItems } from './preparation-items';
+import { PreparationPlanning } from './preparation-planning';
+import { PurgePlanning } from './purge-planning';
+import { PurgeWait } from './purge-wait';
+import { SettingsCard } from './settings-card';
+import { SettingsPlanning } from './settings-planning';
+
+type Side = 'list' | 'back' | 'settings';
+const SIDES = [
+  { value: 'list', title: 'Before the arc' },
+  { value: 'back', title: 'Back' },
+  { value: 'settings', title: 'Settings' },
+] as const;
+
+/** What is done before the arc: clean and fit, shield the back, set the machine. */
+@Component({
+  imports: [BackFields, BackShieldingView, BackWays, BenchSheet, LineOrder, PreparationItems, SettingsCard, Tabs],
+  providers: [PurgePlanning, PurgeWait, PreparationPlanning, SettingsPlanning],
+  host: { class: 'stage' },
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="below no-print">
+      @if (jobs.pieces().length > 0) {
+        <va-back-shielding />
+      }
+    </div>
+    <div class="beside stack no-print">
+      <va-tabs label="Prepare" [options]="sides" [value]="side()" (chosen)="side.set($event)">
+        @switch (side()) {
+          @case ('list') {
+            <va-preparation-items />
+          }
+          @case ('back') {
+            <va-back-fields />
+          }
+          @case ('settings') {
+            <va-settings-card />
+          }
+        }
+      </va-tabs>
+    </div>
+    <div class="through stack no-print">
+      @if (jobs.pieces().length > 0) {
+        <va-line-order />
+        <va-back-ways />
+      }
+    </div>
+    <va-bench-sheet />
+  `,
+})
+export class PrepareStage {
+  protected readonly jobs = inject(JobStore);
+  private readonly part = inject(PartStore);
+  private readonly planning = inject(PurgePlanning);
+  private readonly marks = inject(PartMarks);
+  private readonly workshops = inject(WorkshopStore);
+  protected readonly sides = SIDES;
+  protected readonly side = signal<Side>('list');
+
+  private readonly shown = computed<readonly PartMark[]>(() => {
+    const unit = this.workshops.workshop()?.lengthUnit ?? 'mm';
+    const plan = this.planning.plan();
+    const feed = this.planning.feedAt();
+    const far = this.planning.farEnd();
+    const share = (piece: string, alongMm: number): number => {
+      const length = this.part.pieceLength(piece);
+      return length ? Math.min(1, alongMm / length) : 0.5;
+    };
+    const own = this.planning.ownVents();
+    const drill = this.planning.proposed().drill;
+    return [
+      ...plan.dams.map((dam, index): PartMark => ({
+        id: `dams ${index}`, kind: 'dam', piece: dam.piece, copy: 0, along: share(dam.piece, dam.alongMm), name: `Dam ${index + 1}`,
+        words: formatLength(dam.alongMm, unit), movable: true,
+      })),
+      ...plan.vents.flatMap((vent, index): PartMark[] =>
+        own.includes(vent)
+          ? [{ id: `vents ${index}`, kind: 'vent', piece: vent.piece, copy: 0, along: share(vent.piece, vent.alongMm), name: `Vent ${index + 1}`, words: formatLength(vent.holeMm, unit), movable: true }]
+          : [],
+      ),
+      ...(own.length === 0 && far && drill
+        ? [{ id: 'vent', kind: 'vent' as const, piece: far.piece, copy: far.copy, along: far.share, name: 'Vent', words: `vent ${formatLength(drill.mm, unit)}`, movable: false }]
+        : []),
+      ...(feed ? [{ id: 'feed', kind: 'feed' as const, piece: feed.piece, copy: feed.copy, along: feed.share, outward: feed.outward, name: 'Feed', words: 'gas', movable: false }] : []),
+    ]; // prettier-ignore
+  });
+
+  constructor() {
+    effect(() => this.marks.marks.set(this.shown()));
+    inject(DestroyRef).onDestroy(() => this.marks.marks.set([]));
+    this.marks.moved.pipe(takeUntilDestroyed()).subscribe(({ id, along, settled }) => {
+      const [kind, index] = id.split(' ') as ['dams' | 'vents', string];
+      const place = this.planning.plan()[kind]?.[Number(index)];
+      const length = place && this.part.pieceLength(place.piece);
+      if (!place || !length) return;
+      const pulled = { kind, index: Number(index), alongMm: Math.round(along * length) };
+      this.planning.pulled.set(settled ? null : pulled);
+      if (!settled) return;
+      const kept = this.planning.plan();
+      const move = <Place extends object>(places: readonly Place[]): Place[] =>
+        places.map((one, nth) => (nth === pulled.index ? { ...one, alongMm: pulled.alongMm } : one));
+      this.planning.change(kind === 'dams' ? { dams: move(kept.dams) } : { vents: move(kept.vents) });
+    });
+  }
+}

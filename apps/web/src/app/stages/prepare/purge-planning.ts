@@ -1,0 +1,266 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import { fitOf, NO_PURGE, type PurgePlan } from '@variatum/contracts';
+import {
+  backShieldingWays,
+  cylinderLasts,
+  damsBeside,
+  distancesFromFeed,
+  fillFlow,
+  findGrade,
+  fittedGap,
+  holesArea,
+  innerSpaces,
+  insideTint,
+  isWithin,
+  JOINTS,
+  jointsOnLine,
+  LIMITS,
+  lineOrder,
+  meltsThrough,
+  openingsOf,
+  pressureWhileClosing,
+  purge,
+  roomToPurge,
+  STARTING_PROFILES,
+  surfaceTensionOf,
+  targetFor,
+  usualFit,
+  vent,
+  weldingFlow,
+  type Dam,
+  type PurgeQuestion,
+  type PurgeSpace,
+  type VentQuestion,
+} from '@variatum/metallurgy';
+import { JobStore, JointStore, PartStore } from '../../job/stores';
+import { WorkshopStore } from '../../settings/workshop-store';
+
+/** A dam or a vent while it is pulled. */
+export interface PulledPlace {
+  readonly kind: 'dams' | 'vents';
+  readonly index: number;
+  readonly alongMm: number;
+}
+
+const POINTS = 36;
+
+/** What cannot be reckoned with is left out of account; it stands at its field with what is wrong with it. */
+function takeable(plan: PurgePlan): PurgePlan {
+  const figures = ['targetPpm', 'volumeL', 'cylinderL', 'cylinderBar'] as const;
+  return {
+    ...plan,
+    ...Object.fromEntries(figures.map((name) => [name, isWithin(plan[name], LIMITS[name]) ? plan[name] : null])),
+  };
+}
+
+/** The purge behind the joint looked at: its room, how long it takes, what the vent does, and what else could be done. */
+@Injectable()
+export class PurgePlanning {
+  private readonly jobs = inject(JobStore);
+  private readonly joints = inject(JointStore);
+  private readonly part = inject(PartStore);
+  private readonly workshops = inject(WorkshopStore);
+
+  /** What is being pulled, and where it is so far. */
+  readonly pulled = signal<PulledPlace | null>(null);
+  /** Vent hole that is being pulled, mm. */
+  readonly pulledHole = signal<number | null>(null);
+  /** The plan as it is kept, with what is being pulled where it is. */
+  readonly plan = computed<PurgePlan>(() => {
+    const plan = takeable(this.jobs.job()?.purge ?? NO_PURGE);
+    const pulled = this.pulled();
+    if (!pulled) return plan;
+    const moved = <Place extends object>(places: readonly Place[]): Place[] =>
+      places.map((place, index) => (index === pulled.index ? { ...place, alongMm: pulled.alongMm } : place));
+    return { ...plan, [pulled.kind]: moved(plan[pulled.kind]) };
+  });
+
+  change(changes: Partial<PurgePlan>): void {
+    const plan = this.jobs.job()?.purge ?? NO_PURGE;
+    this.jobs.change({ purge: { ...plan, ...changes } });
+  }
+
+  /** A figure of the plan as it stands in its field. */
+  typed(name: 'targetPpm' | 'volumeL' | 'cylinderL' | 'cylinderBar'): number | null {
+    return this.jobs.job()?.purge[name] ?? null;
+  }
+
+  /** Whether what stands in a field of the plan cannot be taken. */
+  errorOf(name: keyof PurgePlan): boolean {
+    return this.jobs.errors()[`purge.${name}`] !== undefined;
+  }
+
+  /** Walls of the pieces that meet in the joint looked at, mm; unknown ones as usual. */
+  private readonly walls = computed(() => {
+    const known = this.jobs.meeting().flatMap(({ kind, thicknessMm }) => (kind === 'base' && thicknessMm.value !== null ? [thicknessMm.value] : [])); // prettier-ignore
+    return known.length > 0 ? known : [JOINTS.defaultThicknessMm];
+  });
+  readonly wallMm = computed(() => Math.min(...this.walls()));
+
+  readonly room = computed(() => this.roomWith(this.plan().dams));
+  private readonly whole = computed(() => this.roomWith([]));
+  /** What the room wants before it can be reckoned. */
+  readonly purgedRoom = computed(() => {
+    const room = this.room();
+    return room && roomToPurge(this.part.assembly(), room, this.plan().volumeL);
+  });
+
+  readonly hydrogen = computed(() => {
+    const { gas } = this.joints.joint();
+    return gas !== undefined && JOINTS.gases[gas].hydrogen;
+  });
+  /** The acceptance profile whose tint is aimed at: the one for clean insides where it is for food or drink, else the first that is kept. */
+  readonly profile = computed(() => {
+    const own = this.workshops.workshop()?.acceptanceProfiles ?? STARTING_PROFILES;
+    const environment = this.jobs.job()?.service.environment;
+    const clean = environment === 'food' || environment === 'potable' || environment === 'acid';
+    return own.find(({ id }) => (clean ? id === 'hygienic' : id !== 'hygienic')) ?? own[0] ?? STARTING_PROFILES[0]!; // prettier-ignore
+  });
+  readonly usualTarget = computed(() => targetFor(this.profile().tint, this.hydrogen()));
+  readonly targetPpm = computed(() => this.plan().targetPpm ?? this.usualTarget());
+  readonly usualFlow = computed(() => fillFlow(this.purgedRoom()?.boreMm ?? null));
+  readonly flowLpm = computed(() => this.plan().flowLpm.value ?? this.usualFlow());
+  readonly weldingLpm = computed(() => {
+    const [low, high] = weldingFlow(this.flowLpm());
+    return (low + high) / 2;
+  });
+
+  private ask(space: PurgeSpace): PurgeQuestion {
+    const { feed, seal } = this.plan();
+    return {
+      space,
+      flowLpm: this.flowLpm(),
+      targetPpm: this.targetPpm(),
+      ...(feed ? { feed } : {}),
+      seal: seal ?? 'taped',
+    };
+  }
+  private readonly question = computed(() => {
+    const space = this.purgedRoom()?.space;
+    return space ? this.ask(space) : null;
+  });
+  /** How long it takes; null while sizes are wanting. */
+  readonly answer = computed(() => {
+    const question = this.question();
+    return question && purge(question);
+  });
+  /** Oxygen against time, long enough to see where it settles. */
+  readonly curve = computed(() => {
+    const [question, answer] = [this.question(), this.answer()];
+    if (!question || !answer) return null;
+    const change = answer.volumeL / question.flowLpm;
+    const longest = Math.max(1, 1.5 * (answer.minutes?.range90[1] ?? answer.minutes?.median ?? 8 * change), 6 * change);
+    const minutes = Array.from({ length: POINTS + 1 }, (_, index) => (longest * index) / POINTS);
+    return { longest, levels: purge({ ...question, minutes }).levels };
+  });
+  readonly tint = computed(() => insideTint(this.targetPpm(), this.hydrogen()));
+
+  /** Ring and gap of the joint looked at. */
+  private readonly gap = computed(() => {
+    const joint = this.joints.shown();
+    const seam = joint && this.part.joints().get(joint.id)?.seamMm.value;
+    const leading = this.joints.leading();
+    const walls = this.walls();
+    if (!seam || !leading) return null;
+    const fit = usualFit(
+      leading.joint.type,
+      [walls[0] as number, walls[walls.length - 1] as number],
+      fitOf(leading.fit),
+    );
+    return { ringMm: seam, gapMm: fittedGap(fit.gapMm) };
+  });
+  /** Vents of the room looked at; none said: the one that is proposed. */
+  readonly ownVents = computed(() => {
+    const runs = this.room()?.runs ?? [];
+    return this.plan().vents.filter(({ piece }) => runs.some((run) => run.piece === piece));
+  });
+  private ventQuestion(holesMm: readonly number[]): VentQuestion {
+    const sulphur = this.jobs.meeting().map(({ grade }) => (grade === null ? 0 : (findGrade(grade)?.typical.S ?? 0)));
+    return {
+      flowLpm: this.weldingLpm(),
+      holesMm,
+      pool: { depthMm: this.wallMm() },
+      surfaceTension: surfaceTensionOf(Math.max(0, ...sulphur)),
+    };
+  }
+  /** What a vent must be, whatever is drilled already. */
+  readonly proposed = computed(() => vent(this.ventQuestion([])));
+  readonly holesMm = computed(() => {
+    const pulled = this.pulledHole();
+    if (pulled !== null) return [pulled];
+    const own = this.ownVents().map(({ holeMm }) => holeMm);
+    const drill = this.proposed().drill;
+    return own.length > 0 ? own : drill ? [drill.mm] : [];
+  });
+  /** What the vent does at the end, with the joint closed. */
+  readonly ventAnswer = computed(() => vent(this.ventQuestion(this.holesMm())));
+  readonly closing = computed(() => {
+    const gap = this.gap();
+    return gap && pressureWhileClosing(this.weldingLpm(), this.holesMm(), gap, 24);
+  });
+
+  /** Joints of the line in the order they are welded; none while there is but one. */
+  readonly line = computed(() => {
+    const room = this.room();
+    if (!room) return [];
+    const walls = this.wallMm();
+    const seams = new Map(
+      this.joints.all().map((joint) => [
+        joint.id,
+        { seamMm: this.part.joints().get(joint.id)?.seamMm.value ?? null, gapMm: fittedGap(usualFit(joint.joint.type, [walls, walls], fitOf(joint.fit)).gapMm) },
+      ]),
+    ); // prettier-ignore
+    const found = jointsOnLine(distancesFromFeed(this.part.assembly(), room), seams);
+    return found.length > 1 ? lineOrder(found, this.weldingLpm(), holesArea(this.holesMm())) : [];
+  });
+  /** Where gas goes in and out. */
+  private readonly openings = computed(() => {
+    const room = this.room();
+    return room ? openingsOf(room) : null;
+  });
+  readonly feedAt = computed(() => this.openings()?.feed ?? null);
+  /** Where a vent is put that nobody has placed. */
+  readonly farEnd = computed(() => this.openings()?.vent ?? null);
+
+  readonly melts = computed(() => meltsThrough(this.joints.joint().type, this.wallMm()) > 0.45);
+  /** All ways of shielding the back of the joint looked at, side by side. */
+  readonly ways = computed(() => {
+    const [whole, joint] = [this.whole(), this.joints.shown()];
+    const spaceOf = (dams: readonly Dam[]): PurgeQuestion | undefined => {
+      const room = dams.length > 0 ? this.roomWith(dams) : whole;
+      const space = room && roomToPurge(this.part.assembly(), room, dams.length > 0 ? null : this.plan().volumeL).space;
+      return space ? this.ask(space) : undefined;
+    };
+    const dams = joint ? damsBeside(this.part.assembly(), joint.id) : [];
+    const labour = this.workshops.workshop()?.rates.labourPerHour ?? null;
+    return backShieldingWays(
+      { purge: spaceOf([]), dam: dams.length > 0 ? spaceOf(dams) : undefined },
+      { meltsThrough: this.melts(), hydrogen: this.hydrogen(), rates: labour === null ? undefined : { labourPerHour: labour, gasPerLitre: 0 } },
+    ); // prettier-ignore
+  });
+  /** Dams beside the joint looked at, to be taken over. */
+  readonly nearDams = computed(() => {
+    const joint = this.joints.shown();
+    return joint ? damsBeside(this.part.assembly(), joint.id) : [];
+  });
+
+  readonly cylinder = computed(() => {
+    const { cylinderL, cylinderBar } = this.plan();
+    const answer = this.answer();
+    if (cylinderL === null || cylinderBar === null || !answer?.minutes) return null;
+    const weldingMinutes = [10, 40] as const;
+    const [low, high] = weldingFlow(this.flowLpm());
+    const filling = [answer.minutes.range90[0], answer.minutes.range90[1] ?? answer.minutes.median * 2] as const;
+    return cylinderLasts(cylinderL, cylinderBar, [
+      filling[0] * this.flowLpm() + weldingMinutes[0] * low,
+      filling[1] * this.flowLpm() + weldingMinutes[1] * high,
+    ]);
+  });
+
+  /** The room the back of the joint looked at lies in, with these dams set. */
+  private roomWith(dams: readonly Dam[]) {
+    const joint = this.joints.shown();
+    if (!joint) return null;
+    return innerSpaces(this.part.assembly(), dams).find(({ joints }) => joints.includes(joint.id)) ?? null;
+  }
+}

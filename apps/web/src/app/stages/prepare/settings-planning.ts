@@ -1,0 +1,198 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import { rxResource } from '@angular/core/rxjs-interop';
+import { fitOf, pieceQuestion, piecesOfJoint, type SettingOverrides } from '@variatum/contracts';
+import {
+  formatFlow,
+  formatLength,
+  JOINTS,
+  LIMITS,
+  usualFit,
+  type SettingPass,
+  type SettingsQuestion,
+  type TorchSettings,
+} from '@variatum/metallurgy';
+import { catchError, of } from 'rxjs';
+import { ComputeService } from '../../compute/compute.service';
+import { AnswerService } from '../../job/answer.service';
+import { DecisionStore, JobStore, JointStore } from '../../job/stores';
+import { fieldBy, type FieldOf } from '../../kit/fields';
+import { WorkshopStore } from '../../settings/workshop-store';
+import { rodName } from '../../words/words';
+import { PurgePlanning } from './purge-planning';
+
+type Name = keyof SettingOverrides;
+
+/** A line of the card. */
+export interface SettingLine {
+  readonly name: Name;
+  readonly title: string;
+  readonly unit: string;
+  readonly words: string;
+  readonly range: string;
+  readonly reckoned: string;
+  /** Whether the welder set it otherwise. */
+  readonly own: boolean;
+  readonly field: FieldOf<number | null>;
+}
+
+const TITLES: Readonly<Record<Name, readonly [title: string, unit: string]>> = {
+  amps: ['Current', 'A'], rodMm: ['Rod', 'mm'], tungstenMm: ['Tungsten', 'mm'], cup: ['Cup, gas lens', ''], torchLpm: ['Torch gas', 'L/min'],
+  preFlowS: ['Pre-flow', 's'], startAmps: ['Start', 'A'], upSlopeS: ['Up-slope', 's'], downSlopeS: ['Down-slope', 's'], endAmps: ['End', 'A'],
+  postFlowS: ['Post-flow', 's'],
+}; // prettier-ignore
+const NAMES = Object.keys(TITLES) as Name[];
+const RANGES: Readonly<Record<Name, readonly [number, number]>> = {
+  amps: LIMITS.machineAmperes, rodMm: LIMITS.rodDiameterMm, tungstenMm: LIMITS.rodDiameterMm, cup: LIMITS.cupNumber, torchLpm: LIMITS.flowLpm,
+  preFlowS: LIMITS.slopeS, startAmps: LIMITS.machineAmperes, upSlopeS: LIMITS.slopeS, downSlopeS: LIMITS.slopeS, endAmps: LIMITS.machineAmperes,
+  postFlowS: LIMITS.slopeS,
+}; // prettier-ignore
+
+/** Settings at the torch for the joint looked at, and what the welder sets otherwise. */
+@Injectable()
+export class SettingsPlanning {
+  private readonly jobs = inject(JobStore);
+  private readonly joints = inject(JointStore);
+  private readonly decisions = inject(DecisionStore);
+  private readonly answers = inject(AnswerService);
+  private readonly workshops = inject(WorkshopStore);
+  private readonly compute = inject(ComputeService);
+  private readonly purge = inject(PurgePlanning);
+  readonly pass = signal<SettingPass>('root');
+
+  /** The rod that was decided, else the one that leads; undefined while neither is there. */
+  readonly rod = computed<string | null | undefined>(() => {
+    const decided = this.decisions.lastOf()(this.joints.shown());
+    return decided ? decided.rod : this.answers.best()?.rod;
+  });
+  private readonly question = computed<SettingsQuestion | undefined>(
+    () => {
+      const [job, leading, rod] = [this.jobs.job(), this.joints.leading(), this.rod()];
+      if (!job || rod === undefined) return undefined;
+      const pieces = piecesOfJoint(job, leading);
+      if (pieces.length === 0) return undefined;
+      const thicknessMm = pieces.map((piece) => piece.thicknessMm.value ?? JOINTS.defaultThicknessMm);
+      const joint = { ...this.joints.joint(), thicknessMm };
+      const process = joint.process ?? 'gtaw';
+      const machine = this.workshops.workshop()?.machines.find(({ processes }) => processes.includes(process));
+      const walls = pieces.flatMap(({ kind }, index) => (kind === 'base' ? [thicknessMm[index] as number] : []));
+      const fit = leading && usualFit(joint.type, [walls[0] ?? 3, walls[walls.length - 1] ?? 3], fitOf(leading.fit));
+      // No rod in a joint that could take one: its edges are melted together.
+      const technique = rod === null && joint.technique === undefined ? ('fused' as const) : joint.technique;
+      return {
+        pieces: pieces.map(pieceQuestion),
+        joint: { ...joint, ...(technique ? { technique } : {}) },
+        rod, process, pass: this.pass(), brightCrater: this.purge.profile().tint === 'none' || this.purge.profile().tint === 'straw',
+        ...(fit && joint.type === 'bevel' ? { landMm: fit.landMm } : {}),
+        ...(machine ? { machine: { kind: machine.kind, supply: { volts: machine.volts, amperes: machine.amperes, phases: machine.phases }, mostAmperes: machine.mostAmperes } } : {}),
+      }; // prettier-ignore
+    },
+    { equal: (left, right) => JSON.stringify(left) === JSON.stringify(right) },
+  );
+  private readonly found = rxResource({
+    params: () => this.question(),
+    // What is wrong with the joint stands at its own field.
+    stream: ({ params }) => this.compute.settings(params).pipe(catchError(() => of(null))),
+  });
+  readonly reckoned = computed<TorchSettings | null>(() => (this.found.hasValue() ? this.found.value() : null));
+  readonly machine = computed(() => {
+    const process = this.joints.joint().process ?? 'gtaw';
+    return this.workshops.workshop()?.machines.find(({ processes }) => processes.includes(process)) ?? null;
+  });
+
+  readonly heading = computed(() => {
+    const [shown, rod] = [this.joints.shown(), this.rod()];
+    const which = shown ? `Joint ${this.joints.numberOf(shown.id)}` : 'Settings';
+    return rod === undefined ? which : `${which}, ${rodName(rod)}`;
+  });
+  readonly waiting = computed(() =>
+    this.jobs.pieces().length === 0 ? 'Add a piece under Pieces; settings follow.' : 'Reckoning the settings',
+  );
+  private readonly own = computed<SettingOverrides>(() => this.joints.leading()?.settings[this.pass()] ?? {});
+  readonly overridden = computed(() => Object.keys(this.own()).length > 0);
+
+  readonly lines = computed<readonly SettingLine[] | null>(() => {
+    const found = this.reckoned();
+    if (!found) return null;
+    const own = this.own();
+    return NAMES.flatMap((name): SettingLine[] => {
+      const value = name === 'amps' ? found.amps[1] : found[name];
+      if (value === null && own[name] === undefined) return [];
+      const [title, unit] = TITLES[name];
+      const shown = own[name] ?? value ?? 0;
+      const [low, , high] = found.amps;
+      return [
+        {
+          name, title, unit, words: this.words(name, shown), reckoned: value === null ? '' : this.words(name, value),
+          range: name === 'amps' && own.amps === undefined ? `${low} to ${high} A` : '', own: own[name] !== undefined,
+          field: this.fields[name],
+        },
+      ]; // prettier-ignore
+    });
+  });
+
+  /** What follows from what is set otherwise, and from the machine. */
+  readonly remarks = computed<readonly string[]>(() => {
+    const [found, { amps, downSlopeS, postFlowS }] = [this.reckoned(), this.own()];
+    if (!found) return [];
+    const [low, , high] = found.amps;
+    return [
+      ...(amps !== undefined && amps > high * 1.1 ? [`${amps} A is ${Math.round((100 * amps) / high - 100)} % over the range: it melts through, and the colour goes wide.`] : []),
+      ...(amps !== undefined && amps < low * 0.9 ? [`${amps} A is under the range: the pool is slow to form and the edges cook beside it.`] : []),
+      ...(amps !== undefined && found.limitA !== null && amps > found.limitA ? [`The machine gives about ${Math.round(found.limitA)} A on its socket.`] : []),
+      ...(downSlopeS !== undefined && found.downSlopeS !== null && downSlopeS < 0.6 * found.downSlopeS ? ['A short down-slope leaves a crater: it is where cracks begin.'] : []),
+      ...(postFlowS !== undefined && found.postFlowS !== null && postFlowS < 0.7 * found.postFlowS ? ['With so little post-flow the crater takes colour.'] : []),
+    ];
+  }); // prettier-ignore
+  readonly tackWords = computed(() => {
+    const found = this.reckoned();
+    if (!found) return '';
+    const { amps, seconds, wide } = found.tack;
+    return `Tacks at ${amps} A for ${seconds[0]} to ${seconds[1]} s${wide ? ', wide and filled, with a slow end' : ', quick and small'}.${found.pulse ? ` Pulse if you like: ${found.pulse.peakAmps} A and ${found.pulse.backgroundAmps} A, ${found.pulse.perSecond} a second, ${Math.round(100 * found.pulse.onShare)} % on.` : ''}`;
+  });
+  readonly reasons = computed(() =>
+    (this.reckoned()?.reasons ?? []).map(({ setting, reason, source }) => ({
+      title: setting === 'tack' ? 'Tacks' : setting === 'pulse' ? 'Pulse' : (TITLES[setting as Name]?.[0] ?? setting),
+      reason,
+      source,
+    })),
+  );
+
+  reset(): void {
+    this.set({});
+  }
+
+  private readonly fields: Readonly<Record<Name, FieldOf<number | null>>> = Object.fromEntries(
+    NAMES.map((name) => [
+      name,
+      fieldBy<number | null>(
+        () => this.own()[name] ?? null,
+        (value) => {
+          const { [name]: _old, ...rest } = this.own();
+          this.set(value === null ? rest : { ...rest, [name]: value });
+        },
+        () => (this.joints.errors()[`settings.${this.pass()}.${name}`] ? `give ${RANGES[name].join(' to ')}` : null),
+      ),
+    ]),
+  ) as Record<Name, FieldOf<number | null>>;
+
+  private set(overrides: SettingOverrides): void {
+    const leading = this.joints.leading();
+    if (!leading) return;
+    this.joints.change(leading.id, { settings: { ...leading.settings, [this.pass()]: overrides } });
+  }
+
+  private words(name: Name, value: number): string {
+    const workshop = this.workshops.workshop();
+    switch (name) {
+      case 'rodMm':
+      case 'tungstenMm':
+        return formatLength(value, workshop?.lengthUnit ?? 'mm');
+      case 'torchLpm':
+        return formatFlow(value, workshop?.flowUnit ?? 'L/min');
+      case 'cup':
+        return `no. ${value}`;
+      default:
+        return `${value} ${TITLES[name][1]}`;
+    }
+  }
+}
