@@ -139,7 +139,9 @@ test('the bench sheet is one page: settings, purge and tacks of the joint looked
   await openJob(page, 'Ozone plant');
   await stage(page, 'Prepare');
   await side(page, 'Settings');
-  await expect(page.getByRole('region', { name: 'Settings' }).getByRole('term').filter({ hasText: 'Current' })).toBeVisible();
+  await expect(
+    page.getByRole('region', { name: 'Settings' }).getByRole('term').filter({ hasText: 'Current' }),
+  ).toBeVisible();
   await page.emulateMedia({ media: 'print' });
   const sheet = page.getByRole('region', { name: 'Bench sheet' });
   await expect(sheet).toBeVisible();

@@ -28,6 +28,25 @@ const SHOTS: readonly Shot[] = [
   { name: 'joint', job: /Greenhouse/, stage: 'Joint' },
   { name: 'rod', job: /Fountain nozzle/, stage: 'Rod' },
   {
+    name: 'prepare',
+    job: /Greenhouse/,
+    stage: 'Prepare',
+    act: async (page) => {
+      await page.getByRole('tab', { name: 'Back' }).click();
+      await page.getByRole('button', { name: 'Dams beside the joint' }).click();
+      await page.getByRole('tab', { name: 'Before the arc' }).click();
+      await page.evaluate(() => scrollTo(0, 0));
+    },
+  },
+  {
+    name: 'bench-sheet',
+    job: /Ozone plant/,
+    stage: 'Prepare',
+    width: 794,
+    height: 1123,
+    act: (page) => page.emulateMedia({ media: 'print' }),
+  },
+  {
     name: 'new-job',
     path: '/',
     act: async (page) => {

@@ -10,6 +10,10 @@ import {
   innerSpaces,
   jointFigures,
   layOut,
+  purge,
+  purgeLevels,
+  roomToPurge,
+  vent,
   type Assembly,
   type AssemblyPiece,
 } from '@variatum/metallurgy';
@@ -97,6 +101,31 @@ const ten = laidOut(10);
 const forty = laidOut(40);
 say(`  layout          ${layoutOnly.toFixed(1)} ms for 40 pieces; aim 16`);
 say(`  with figures    ${forty.toFixed(1)} ms, ${(forty / ten).toFixed(1)} times that of 10 pieces`);
+
+say();
+say('Back shielding: a dam moved on a line of four joints');
+const tube = (id: string, lengthMm: number): AssemblyPiece => ({
+  id, kind: 'base', form: 'tube', shape: null, thicknessMm: 1, outsideMm: 18, lengthMm, widthMm: null, endOutsideMm: null,
+  bendDeg: null, count: 1,
+}); // prettier-ignore
+const line: Assembly = {
+  pieces: [tube('a', 900), tube('b', 50), tube('c', 600), tube('d', 700), tube('e', 400)],
+  joints: [0, 1, 2, 3].map((first) => ({
+    id: String(first), type: 'square-butt' as const, lengthMm: null, course: null, gapMm: null,
+    sides: [first, first + 1].map((at) => ({ piece: 'abcde'[at] as string, end: null, alongMm: null, clock: null })),
+  })),
+}; // prettier-ignore
+let alongMm = 400;
+const moved = medianOf(25, () => {
+  alongMm += 7;
+  const room = innerSpaces(line, [{ piece: 'a', alongMm }, { piece: 'c', alongMm: 300 }]).find(({ joints }) => joints.includes('0')); // prettier-ignore
+  const space = room && roomToPurge(line, room, null).space;
+  if (!space) throw new Error('no room behind the joint');
+  const asked = { space, flowLpm: 5, targetPpm: 50, seal: 'taped' as const };
+  const minutes = Array.from({ length: 37 }, (_, index) => index / 12);
+  return [purge(asked), purgeLevels({ ...asked, minutes }), vent({ flowLpm: 3, holesMm: [3.2], pool: { depthMm: 1 } })];
+});
+say(`  dam moved       ${moved.toFixed(1)} ms for room, wait, curve and vent; one frame 16.7`);
 
 say();
 say('Identification after one more test');

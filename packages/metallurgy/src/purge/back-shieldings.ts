@@ -1,7 +1,7 @@
 import data from '../../data/back-shieldings.json';
 import { fromJson } from '../from-json';
 import { BACK_SHIELDINGS, JOINTS, type BackShielding } from '../joint';
-import { purge, type PurgeQuestion } from './purge';
+import { purge, purgeLevels, type PurgeQuestion } from './purge';
 import { insideTint, type InsideTint } from './tint-level';
 
 interface WayFacts {
@@ -63,14 +63,14 @@ export function backShieldingWays(
           : undefined;
     if ((way === 'purge' || way === 'dam') && !question) return [];
     const found = question && purge(question);
-    const settled = found && purge({ ...question, minutes: [found.minutes?.median ?? 30] });
+    const [settled] = found ? purgeLevels({ ...question, minutes: [found.minutes?.median ?? 30] }) : [];
     const least = facts.ppm?.[0] ?? 0;
     const ppm: readonly [number, number] =
       way === 'none' && !meltsThrough
         ? (data.notMeltedThroughPpm as unknown as readonly [number, number])
         : facts.ppm && way !== 'gas-box'
           ? facts.ppm
-          : [Math.max(least, settled?.levels[0]?.range90[0] ?? 0), Math.max(facts.ppm?.[1] ?? 0, settled?.levels[0]?.range90[1] ?? 0)]; // prettier-ignore
+          : [Math.max(least, settled?.range90[0] ?? 0), Math.max(facts.ppm?.[1] ?? 0, settled?.range90[1] ?? 0)]; // prettier-ignore
     const wait = found?.minutes?.range90 ?? (found ? ([0, null] as const) : ([0, 0] as const));
     const minutes = [
       facts.setUpMinutes[0] + wait[0],

@@ -211,10 +211,7 @@ export function purge(question: PurgeQuestion, seed = 1): PurgeAnswer {
     timeConstantS: pocketTimeConstant(depthMm),
     minutes: pocketMinutes(depthMm, targetPpm),
   }));
-  const levels = wanted.map((minutes) => {
-    const { median, range90 } = spreadBy(spaces, (one) => levelAfter(one, minutes));
-    return { minutes, ppm: median, range90 };
-  });
+  const levels = levelsOf(spaces, wanted);
   return {
     volumeL,
     reachable,
@@ -228,6 +225,19 @@ export function purge(question: PurgeQuestion, seed = 1): PurgeAnswer {
     mostTanks: belief.mostTanks,
     reasons: reasonsOf(question, { belief, volumeL, chance, reachable, steady: steady.median, time, pockets }),
   };
+}
+
+const levelsOf = (spaces: readonly PurgedSpace[], wanted: readonly number[]): PurgeAnswer['levels'] =>
+  wanted.map((minutes) => {
+    const { median, range90 } = spreadBy(spaces, (one) => levelAfter(one, minutes));
+    return { minutes, ppm: median, range90 };
+  });
+
+/** The levels of `purge` alone, for a curve. @throws InputError as `purge` */
+export function purgeLevels(question: PurgeQuestion, seed = 1): PurgeAnswer['levels'] {
+  checkPurge(question);
+  const spaces = spacesOf(question, beliefOf(question), spaceVolume(question.space), seed);
+  return levelsOf(spaces, question.minutes ?? []);
 }
 
 /** Median and range of waits in rising order, of which the last ones may never end. */

@@ -34,6 +34,8 @@ interface DrawnMark extends PartMark {
   readonly wordsAt: Point;
 }
 
+/** How far above its run the words of a mark stand, px. */
+export const WORDS_ABOVE = { dam: 12, vent: 34 } as const;
 const STEP = 0.01;
 const LARGE = 0.05;
 const share = (value: number): number => Math.min(1, Math.max(0, value));
@@ -114,9 +116,9 @@ export class PartMarksLayer {
     switch (mark.kind) {
       case 'dam':
         // A plug that fills the bore.
-        return [{ ...mark, at: middle, wordsAt: go(top, 12, 0), d: pathOf([go(top, 0, -4), go(top, 0, 4), go(bottom, 0, 4), go(bottom, 0, -4)], true) }]; // prettier-ignore
+        return [{ ...mark, at: middle, wordsAt: go(top, WORDS_ABOVE.dam + 24 * Math.abs(up[0]), 0), d: pathOf([go(top, 0, -4), go(top, 0, 4), go(bottom, 0, 4), go(bottom, 0, -4)], true) }]; // prettier-ignore
       case 'vent':
-        return [{ ...mark, at: top, wordsAt: go(top, 34, 0), d: pathOf([go(top, 2, 0), go(top, 22, 0)]) + pathOf([go(top, 15, -6), go(top, 23, 0), go(top, 15, 6)]) }]; // prettier-ignore
+        return [{ ...mark, at: top, wordsAt: go(top, WORDS_ABOVE.vent + 32 * Math.abs(up[0]), 0), d: pathOf([go(top, 2, 0), go(top, 22, 0)]) + pathOf([go(top, 15, -6), go(top, 23, 0), go(top, 15, 6)]) }]; // prettier-ignore
       case 'feed': {
         // Gas comes from outside the room.
         const outward = mark.outward === 'start' ? -1 : 1;

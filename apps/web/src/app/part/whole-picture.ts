@@ -42,6 +42,13 @@ export interface WholeQuestion {
   readonly height: number;
   readonly pieces: ReadonlyMap<string, PieceWords>;
   readonly joints: ReadonlyMap<string, JointWords>;
+  /** Places along runs where something else stands, with its words so far above them, px. */
+  readonly marked?: readonly {
+    readonly piece: string;
+    readonly copy: number;
+    readonly along: number;
+    readonly off: number;
+  }[];
   readonly spots: readonly SpotMark[];
   /** Without words: for a card. */
   readonly small?: boolean;
@@ -132,6 +139,7 @@ export function wholePicture({
   joints: named,
   spots,
   small = false,
+  marked = [],
 }: WholeQuestion): WholePicture {
   const margins = small ? { x: 8, y: 8 } : { x: Math.min(70, width * 0.09), y: Math.min(46, height * 0.15) };
   const fit = fitInto(layout.box, width, height, margins, small ? 4 : 10);
@@ -174,11 +182,23 @@ export function wholePicture({
   })); // prettier-ignore
   const letters = letterAt.map(([x, y]) => ({ x: x - 9, y: y - 11, width: 18, height: 22 }));
   const barBox = { x: 0, y: height - 34, width: 150, height: 34 };
+  // What a stage puts on it keeps its own words above the run.
+  const marks = marked.flatMap(({ piece: id, copy, along, off }) => {
+    const piece = layout.pieces.find((one) => one.id === id && one.copy === copy);
+    if (!piece) return [];
+    const [x, y] = at(pointOfSpot(piece, { along, clock: 12 }));
+    return [{ x: x - 32, y: y - off - 12, width: 64, height: off + 12 }];
+  });
   // The picture's tools stand in its upper corner.
   const toolBox = { x: width - (width > NARROW ? 180 : 90), y: 0, width: 180, height: 40 };
   const places = small
     ? []
-    : placeLabels([...numbers, ...spotWishes, ...wordWishes], metals, { width, height }, [...letters, barBox, toolBox]);
+    : placeLabels([...numbers, ...spotWishes, ...wordWishes], metals, { width, height }, [
+        ...letters,
+        barBox,
+        toolBox,
+        ...marks,
+      ]);
   const numberAt = places.slice(0, numbers.length);
   const spotAt = places.slice(numbers.length, numbers.length + spotWishes.length);
   const wordsAt = places.slice(numbers.length + spotWishes.length);

@@ -12,7 +12,7 @@ import { formatLength, type Layout, type LengthUnit, spotAt, type Spot } from '@
 import { ArrowItem, ArrowRow } from '../kit/arrow-row';
 import { FrameSize } from '../kit/frame-size';
 import { fromFrame } from './fit';
-import { PartMarksLayer, type MovedMark, type PartMark } from './part-marks';
+import { PartMarksLayer, WORDS_ABOVE, type MovedMark, type PartMark } from './part-marks';
 import { wholePicture, type JointWords, type PieceWords, type SpotMark } from './whole-picture';
 
 /** The whole part, seen from the side and to scale: pieces with their letters, joints with their numbers, what was seen where. */
@@ -171,6 +171,7 @@ export class WholeView {
       pieces: this.pieces(),
       joints: this.joints(),
       spots: this.spots(),
+      marked: this.marks().flatMap((mark) => (mark.kind === 'feed' ? [] : [{ ...mark, off: WORDS_ABOVE[mark.kind] }])),
     }),
   );
 

@@ -20,6 +20,7 @@ import {
   openingsOf,
   pressureWhileClosing,
   purge,
+  purgeLevels,
   roomToPurge,
   STARTING_PROFILES,
   surfaceTensionOf,
@@ -65,9 +66,12 @@ export class PurgePlanning {
   readonly pulled = signal<PulledPlace | null>(null);
   /** Vent hole that is being pulled, mm. */
   readonly pulledHole = signal<number | null>(null);
+  private readonly kept = computed(() => takeable(this.jobs.job()?.purge ?? NO_PURGE), {
+    equal: (left, right) => JSON.stringify(left) === JSON.stringify(right),
+  });
   /** The plan as it is kept, with what is being pulled where it is. */
   readonly plan = computed<PurgePlan>(() => {
-    const plan = takeable(this.jobs.job()?.purge ?? NO_PURGE);
+    const plan = this.kept();
     const pulled = this.pulled();
     if (!pulled) return plan;
     const moved = <Place extends object>(places: readonly Place[]): Place[] =>
@@ -117,16 +121,16 @@ export class PurgePlanning {
     return own.find(({ id }) => (clean ? id === 'hygienic' : id !== 'hygienic')) ?? own[0] ?? STARTING_PROFILES[0]!; // prettier-ignore
   });
   readonly usualTarget = computed(() => targetFor(this.profile().tint, this.hydrogen()));
-  readonly targetPpm = computed(() => this.plan().targetPpm ?? this.usualTarget());
+  readonly targetPpm = computed(() => this.kept().targetPpm ?? this.usualTarget());
   readonly usualFlow = computed(() => fillFlow(this.purgedRoom()?.boreMm ?? null));
-  readonly flowLpm = computed(() => this.plan().flowLpm.value ?? this.usualFlow());
+  readonly flowLpm = computed(() => this.kept().flowLpm.value ?? this.usualFlow());
   readonly weldingLpm = computed(() => {
     const [low, high] = weldingFlow(this.flowLpm());
     return (low + high) / 2;
   });
 
   private ask(space: PurgeSpace): PurgeQuestion {
-    const { feed, seal } = this.plan();
+    const { feed, seal } = this.kept();
     return {
       space,
       flowLpm: this.flowLpm(),
@@ -151,7 +155,7 @@ export class PurgePlanning {
     const change = answer.volumeL / question.flowLpm;
     const longest = Math.max(1, 1.5 * (answer.minutes?.range90[1] ?? answer.minutes?.median ?? 8 * change), 6 * change);
     const minutes = Array.from({ length: POINTS + 1 }, (_, index) => (longest * index) / POINTS);
-    return { longest, levels: purge({ ...question, minutes }).levels };
+    return { longest, levels: purgeLevels({ ...question, minutes }) };
   });
   readonly tint = computed(() => insideTint(this.targetPpm(), this.hydrogen()));
 
@@ -228,7 +232,7 @@ export class PurgePlanning {
     const [whole, joint] = [this.whole(), this.joints.shown()];
     const spaceOf = (dams: readonly Dam[]): PurgeQuestion | undefined => {
       const room = dams.length > 0 ? this.roomWith(dams) : whole;
-      const space = room && roomToPurge(this.part.assembly(), room, dams.length > 0 ? null : this.plan().volumeL).space;
+      const space = room && roomToPurge(this.part.assembly(), room, dams.length > 0 ? null : this.kept().volumeL).space;
       return space ? this.ask(space) : undefined;
     };
     const dams = joint ? damsBeside(this.part.assembly(), joint.id) : [];
