@@ -39,8 +39,11 @@ export const holeOf = (areaMm2: number): number => Math.sqrt((4 / Math.PI) * are
 export const flowFor = (areaMm2: number, pressurePa: number): number =>
   GAS.dischargeCoefficient * areaMm2 * 1e-6 * Math.sqrt((2 * Math.max(0, pressurePa)) / GAS.argonKgPerM3) * 60000;
 
+/** Hole under tape with a cross cut, mm. */
+export const CROSS_CUT_MM = vent.crossCut.openMm;
+
 /** Pressure behind tape with a cross cut over a hole: the flaps open with the pressure, up to the whole hole, Pa. */
-export function crossCutPressure(flowLpm: number, holeMm: number = vent.crossCut.openMm): number {
+export function crossCutPressure(flowLpm: number, holeMm: number = CROSS_CUT_MM): number {
   const full = roundArea(holeMm);
   const wide = openingPressure(flowLpm, full);
   if (wide >= vent.crossCut.fullPa) return wide;

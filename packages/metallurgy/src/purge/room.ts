@@ -57,6 +57,9 @@ export function fillFlow(boreMm: number | null): number {
   return (byBore.find(({ upToMm }) => upToMm === null || (boreMm ?? 0) <= upToMm) as (typeof byBore)[number]).lpm;
 }
 
+/** Until the metal is so cold the purge stays on, °C. */
+export const HOLD_PURGE_C = data.holdUntilC;
+
 /** Flow once it is clean, while it is welded, L/min: least and most. */
 export const weldingFlow = (fillLpm: number): readonly [number, number] => [
   fillLpm * (data.weldingFlowShare[0] as number),

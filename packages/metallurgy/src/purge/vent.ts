@@ -96,7 +96,7 @@ export const fittedGap = (gapMm: number): number => Math.max(gapMm, data.fittedG
 
 /** A root pool as it usually is in a wall. */
 export const usualPool = (depthMm: number, surfaceTension = data.surfaceTensionNPerM.clean): SupportedPool => ({
-  depthMm, halfWidthMm: depthMm * (data.halfWidthToWall[1] as number), surfaceTension,
+  depthMm, halfWidthMm: depthMm * data.halfWidthToWall, surfaceTension,
 }); // prettier-ignore
 
 /** Surface tension of a pool, N/m. @param sulphurPercent of the metal */

@@ -9,6 +9,9 @@ import { secondsUntilBelow } from './crater-cooling';
 export const SETTING_PASSES = ['root', 'fill', 'cap'] as const;
 export type SettingPass = (typeof SETTING_PASSES)[number];
 
+/** What the way the arc is started and led by foot or finger changes, in a sentence each. */
+export const ARC_STARTS: Readonly<Record<string, string>> = data.arcStarts;
+
 /** A power source as far as settings ask for it. */
 export interface SettingMachine {
   readonly kind?: MachineKind | undefined;

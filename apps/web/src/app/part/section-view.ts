@@ -10,6 +10,7 @@ import {
 } from '@variatum/metallurgy';
 import { FrameSize } from '../kit/frame-size';
 import { newId } from '../kit/new-id';
+import { FIT_TITLES } from '../words/part-words';
 import { Grip, type GripStep } from './grip';
 import { aimAt, depthAt, pulledSize, sectionPicture, type DrawnSize } from './section-picture';
 
@@ -26,14 +27,6 @@ const SIZE_WORDS: Readonly<Record<DrawnSize['what'], string>> = {
   mismatchMm: 'mismatch',
   legMm: 'leg',
   thicknessMm: '',
-};
-/** Sizes of the edges as they are read out. */
-const SIZE_NAMES: Readonly<Record<keyof JointFit, string>> = {
-  gapMm: 'Gap at the root',
-  landMm: 'Land',
-  bevelDeg: 'Bevels together',
-  mismatchMm: 'Mismatch',
-  legMm: 'Leg of the fillet',
 };
 /** A step of the keyboard and a large one, mm and degrees. */
 const STEP = { mm: [0.1, 0.5], deg: [1, 5] } as const;
@@ -322,7 +315,7 @@ export class SectionView {
 
   protected readonly hatch = newId('cut');
   protected readonly size = inject(FrameSize).value;
-  protected readonly sizeNames: Readonly<Record<string, string>> = SIZE_NAMES;
+  protected readonly sizeNames: Readonly<Record<string, string>> = FIT_TITLES;
   protected readonly aimAt = aimAt;
   protected readonly depthAt = depthAt;
   /** What is being pulled, and what it comes to so far. */

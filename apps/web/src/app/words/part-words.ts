@@ -1,5 +1,13 @@
 import type { FieldTestRecord, JointRecord, PartJoint, PartPiece } from '@variatum/contracts';
-import { formatLength, JOINTS, type Candidate, type Figure, type LengthUnit, type Missing } from '@variatum/metallurgy';
+import {
+  formatLength,
+  JOINTS,
+  type Candidate,
+  type Figure,
+  type JointFit,
+  type LengthUnit,
+  type Missing,
+} from '@variatum/metallurgy';
 import { percentWords, testTitle } from './words';
 
 const bare = (mm: number, unit: LengthUnit): string => formatLength(mm, unit).replace(/ (?:mm|in)$/, '');
@@ -15,6 +23,15 @@ export function sizeWords(
   if (outside !== null && wall !== null) return `${bare(outside, unit)} × ${formatLength(wall, unit)}`;
   return wall === null ? '' : formatLength(wall, unit);
 }
+
+/** Sizes of how edges are set, as forms and readers name them. */
+export const FIT_TITLES: Readonly<Record<keyof JointFit, string>> = {
+  gapMm: 'Gap at the root',
+  landMm: 'Land',
+  bevelDeg: 'Bevels together',
+  mismatchMm: 'Mismatch',
+  legMm: 'Leg of the fillet',
+};
 
 /** Said of a piece of no known metal. */
 export const GRADE_OPEN = 'grade open';

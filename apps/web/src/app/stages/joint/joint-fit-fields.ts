@@ -3,14 +3,7 @@ import { FIT_SIZES, LIMITS, type JointFit } from '@variatum/metallurgy';
 import { JointStore } from '../../job/stores';
 import { angleMeasure, lengthMeasure, type Measure, MeasureField } from '../../kit/fields';
 import { WorkshopStore } from '../../settings/workshop-store';
-
-const TITLES: Readonly<Record<keyof JointFit, string>> = {
-  gapMm: 'Gap at the root',
-  landMm: 'Land',
-  bevelDeg: 'Bevels together',
-  mismatchMm: 'Mismatch',
-  legMm: 'Leg of the fillet',
-};
+import { FIT_TITLES } from '../../words/part-words';
 
 const ANGLE = angleMeasure(LIMITS.bevelDeg);
 
@@ -40,7 +33,7 @@ export class JointFitFields {
   protected readonly joints = inject(JointStore);
   private readonly workshops = inject(WorkshopStore);
   protected readonly sizes = FIT_SIZES;
-  protected readonly titles = TITLES;
+  protected readonly titles = FIT_TITLES;
   protected readonly measures = computed<Readonly<Record<keyof JointFit, Measure>>>(() => {
     const unit = this.workshops.workshop()?.lengthUnit ?? 'mm';
     const length = (name: 'gapMm' | 'landMm' | 'mismatchMm' | 'legMm'): Measure =>

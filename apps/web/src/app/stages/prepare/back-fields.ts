@@ -31,6 +31,11 @@ const optionsOf = <Value extends string>(
         @if (planning.plan().dams.length > 0) {
           <button nz-button type="button" (click)="planning.change({ dams: [] })">Take dams out</button>
         }
+        @if (planning.farEnd() && planning.proposed().drill) {
+          <button nz-button type="button" (click)="addVent()">
+            {{ planning.ownVents().length === 0 ? 'Place the vent' : 'Another vent' }}
+          </button>
+        }
         @if (planning.plan().vents.length > 0) {
           <button nz-button type="button" (click)="planning.change({ vents: [] })">Vent as proposed</button>
         }
@@ -43,6 +48,16 @@ const optionsOf = <Value extends string>(
         <va-number-field label="Oxygen to come down to, ppm" [placeholder]="usualTarget()" [of]="target" />
         <va-number-field label="Room inside, L" placeholder="of its pieces" [of]="volume" />
       </div>
+      @if (planning.answer(); as answer) {
+        <details>
+          <summary><strong>Why this long</strong></summary>
+          <ul class="dashes small">
+            @for (reason of answer.reasons; track reason) {
+              <li>{{ reason }}</li>
+            }
+          </ul>
+        </details>
+      }
       <details>
         <summary><strong>Gas left in the cylinder</strong></summary>
         <div class="fields">
@@ -96,6 +111,12 @@ export class BackFields {
     const words = { yes: 'enough', maybe: 'may run out', no: 'not enough' }[answer.enough];
     return `${Math.round(answer.leftL)} L left, the joint takes ${Math.round(answer.neededL[0])} to ${Math.round(answer.neededL[1])} L: ${words}.`;
   });
+
+  /** A vent as proposed, to be pulled where it is wanted. */
+  protected addVent(): void {
+    const [far, drill] = [this.planning.farEnd(), this.planning.proposed().drill];
+    if (far && drill) this.planning.drill(far, drill.mm);
+  }
 
   protected takeDams(): void {
     const dams = this.planning.nearDams().map(({ piece, alongMm }) => ({ piece, alongMm }));

@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { formatFlow, holeOf, holesArea } from '@variatum/metallurgy';
+import { CROSS_CUT_MM, crossCutPressure, formatFlow, formatLength, holeOf, holesArea } from '@variatum/metallurgy';
 import { JointStore, PartStore } from '../../job/stores';
 import { WorkshopStore } from '../../settings/workshop-store';
-import { minutesWords, ppmWords, waitWords } from '../../words/doing-words';
+import { minutesWords, ppmWords, pressureWords, waitWords } from '../../words/doing-words';
 import { missingWords } from '../../words/part-words';
 import { OxygenCurve } from './oxygen-curve';
 import { PurgeClockView } from './purge-clock';
@@ -60,6 +60,7 @@ import { VentGauge } from './vent-gauge';
           @for (reason of planning.ventAnswer().reasons; track reason) {
             <li>{{ reason }}</li>
           }
+          <li>{{ crossCut() }}</li>
         </ul>
         @if (closing(); as curve) {
           <svg class="closing" viewBox="0 0 240 66" role="img" [attr.aria-label]="closingWords()">
@@ -207,6 +208,12 @@ export class BackShieldingView {
     () => `Pressure inside as the ring is closed, up to ${this.closing()?.last ?? ''}; the last of the gap decides`,
   );
 
+  /** Tape with a cross cut instead of a drilled hole. */
+  protected readonly crossCut = computed(
+    () =>
+      `Or tape with a cross cut over ${formatLength(CROSS_CUT_MM, this.unit())}: it opens with the pressure, about ${pressureWords(crossCutPressure(this.planning.weldingLpm()))}.`,
+  );
+
   /** Drills the vent anew: the first one where there are several, else the one that was proposed. */
   protected keepVent(holeMm: number): void {
     this.planning.pulledHole.set(null);
@@ -214,9 +221,6 @@ export class BackShieldingView {
     const [first] = this.planning.ownVents();
     const far = this.planning.farEnd();
     if (first) this.planning.change({ vents: vents.map((one) => (one === first ? { ...one, holeMm } : one)) });
-    else if (far) {
-      const alongMm = Math.round(far.share * (this.part.pieceLength(far.piece) ?? 0));
-      this.planning.change({ vents: [...vents, { piece: far.piece, alongMm, holeMm }] });
-    }
+    else if (far) this.planning.drill(far, holeMm);
   }
 }

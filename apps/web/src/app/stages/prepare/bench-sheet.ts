@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { formatFlow, formatLength, tackPlan } from '@variatum/metallurgy';
+import { formatFlow, formatLength, formatTemperature, HOLD_PURGE_C, tackPlan } from '@variatum/metallurgy';
 import { JobStore, JointStore, PartStore } from '../../job/stores';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { ppmWords, waitWords } from '../../words/doing-words';
@@ -108,7 +108,7 @@ export class BenchSheet {
     const holes = this.purge.holesMm().map((hole) => formatLength(hole, workshop?.lengthUnit ?? 'mm')).join(' and '); // prettier-ignore
     const wait = answer.minutes ? `wait ${waitWords(answer.minutes)} to ${ppmWords(this.purge.targetPpm())} ppm` : 'the target is not reached'; // prettier-ignore
     const order = this.purge.line().map(({ id }) => this.joints.numberOf(id));
-    return `Fill at ${flow}, ${wait}; ${welding} while welding; vent ${holes || 'none'}.${order.length > 1 ? ` Order on the line: ${order.join(', ')}.` : ''}`;
+    return `Fill at ${flow}, ${wait}; ${welding} while welding, and on until it is below ${formatTemperature(HOLD_PURGE_C, workshop?.temperatureUnit ?? '°C')}; vent ${holes || 'none'}.${order.length > 1 ? ` Order on the line: ${order.join(', ')}.` : ''}`;
   });
   protected readonly tacks = computed(() => {
     const shown = this.joints.shown();

@@ -31,6 +31,7 @@ import {
   type Dam,
   type PurgeQuestion,
   type PurgeSpace,
+  type RoomOpening,
   type VentQuestion,
 } from '@variatum/metallurgy';
 import { JobStore, JointStore, PartStore } from '../../job/stores';
@@ -87,6 +88,12 @@ export class PurgePlanning {
   /** A figure of the plan as it stands in its field. */
   typed(name: 'targetPpm' | 'volumeL' | 'cylinderL' | 'cylinderBar'): number | null {
     return this.jobs.job()?.purge[name] ?? null;
+  }
+
+  /** Puts a vent at a place. */
+  drill({ piece, share }: RoomOpening, holeMm: number): void {
+    const alongMm = Math.round(share * (this.part.pieceLength(piece) ?? 0));
+    this.change({ vents: [...this.kept().vents, { piece, alongMm, holeMm }] });
   }
 
   /** Whether what stands in a field of the plan cannot be taken. */

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
-import { SETTING_PASSES, type SettingPass } from '@variatum/metallurgy';
+import { ARC_STARTS, SETTING_PASSES, type SettingPass } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { Panel } from '../../kit/panel';
 import { Tabs } from '../../kit/tabs';
@@ -46,6 +46,14 @@ const PASS_TITLES: Readonly<Record<SettingPass, string>> = { root: 'Root', fill:
                   {{ reason.reason }}
                   <span class="soft">{{ reason.source }}</span>
                 </li>
+              }
+            </ul>
+          </details>
+          <details>
+            <summary><strong>Pedal, switch or lift start</strong></summary>
+            <ul class="dashes small">
+              @for (words of starts; track words) {
+                <li>{{ words }}</li>
               }
             </ul>
           </details>
@@ -122,5 +130,6 @@ const PASS_TITLES: Readonly<Record<SettingPass, string>> = { root: 'Root', fill:
 })
 export class SettingsCard {
   protected readonly planning = inject(SettingsPlanning);
+  protected readonly starts = Object.values(ARC_STARTS);
   protected readonly passes = SETTING_PASSES.map((value) => ({ value, title: PASS_TITLES[value] }));
 }
