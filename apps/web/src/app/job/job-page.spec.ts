@@ -60,8 +60,15 @@ const writes = (): string[] =>
 test('shows the job with its stages and what is open in each', async () => {
   const page = await visit('pieces');
   await says(page, 'h1', 'Railing');
-  expect(texts(page, 'va-stage-strip a > span:nth-of-type(1)')).toEqual(['Job', 'Pieces', 'Identify', 'Joint', 'Rod']);
-  expect(texts(page, 'va-stage-strip .open')).toEqual(['service open', 'none yet', '', 'not described', '']);
+  expect(texts(page, 'va-stage-strip a > span:nth-of-type(1)')).toEqual([
+    'Job',
+    'Pieces',
+    'Identify',
+    'Joint',
+    'Rod',
+    'Prepare',
+  ]);
+  expect(texts(page, 'va-stage-strip .open')).toEqual(['service open', 'none yet', '', 'not described', '', '']);
   expect(page.querySelector('va-stage-strip a.here')?.textContent).toContain('Pieces');
 });
 
