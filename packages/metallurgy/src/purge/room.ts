@@ -13,6 +13,9 @@ import {
 import type { LineJoint } from './joints-on-line';
 import type { PurgeRun, PurgeSpace } from './purge-space';
 
+/** A deeper dead end empties in hours, whatever its depth, mm. */
+const DEEPEST_MM = 5000;
+
 /** A room inside a part as a purge fills it, or the sizes it still wants. */
 export interface PurgedRoom {
   /** null while a size is missing and nobody said litres. */
@@ -33,7 +36,9 @@ export function roomToPurge({ pieces }: Assembly, room: InnerSpace, volumeL: num
     const body = bodyOf(piece);
     const long = trueLength(piece, body).value;
     if (piece.outsideMm === null || piece.thicknessMm === null || long === null || body.kind === 'cap') return [];
-    return to > from ? [{ outsideMm: piece.outsideMm, wallMm: piece.thicknessMm, lengthMm: long * (to - from) }] : [];
+    return to > from && piece.outsideMm > 2 * piece.thicknessMm
+      ? [{ outsideMm: piece.outsideMm, wallMm: piece.thicknessMm, lengthMm: long * (to - from) }]
+      : [];
   });
   const { value, missing } = room.innerMm3;
   const litres = volumeL ?? (value === null ? null : value / 1e6);
@@ -46,7 +51,7 @@ export function roomToPurge({ pieces }: Assembly, room: InnerSpace, volumeL: num
         ? null
         : {
             volumeL: litres, runs, branched: room.branches,
-            pocketsMm: room.pockets.flatMap(({ depthMm }) => (depthMm.value === null || depthMm.value < 1 ? [] : [depthMm.value])),
+            pocketsMm: room.pockets.flatMap(({ depthMm }) => (depthMm.value === null || depthMm.value < 1 ? [] : [Math.min(DEEPEST_MM, depthMm.value)])),
           },
   }; // prettier-ignore
 }

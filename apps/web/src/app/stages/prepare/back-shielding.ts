@@ -187,6 +187,7 @@ export class BackShieldingView {
   protected readonly wants = computed(() => {
     const room = this.planning.purgedRoom();
     if (!room) return 'No room inside the part lies behind this joint: nothing can be purged there.';
+    if (room.missing.length === 0) return 'These sizes leave no room inside that could be purged.';
     return `The room inside wants ${missingWords(room.missing, this.part.letters())}; or say its litres.`;
   });
   /** One hole as large as all vents together. */

@@ -2,6 +2,7 @@ import { computed, inject, Injectable } from '@angular/core';
 import { assemblyPiece, fitOf, leaderOf, piecesOfJoint, type JointRecord, type Piece } from '@variatum/contracts';
 import {
   completeJoint,
+  FaultCollector,
   findGrade,
   JOINTS,
   meltsThrough,
@@ -75,7 +76,12 @@ export class PreparationPlanning {
     const walls = base.map(({ thicknessMm }) => thicknessMm.value ?? JOINTS.defaultThicknessMm);
     const [first = JOINTS.defaultThicknessMm, last = first] = [walls[0], walls[walls.length - 1]];
     const families = pieces.map((piece): MaterialFamily => assemblyPiece(piece).family ?? 'austenitic');
-    const completed = completeJoint({ ...leader.joint, thicknessMm: pieces.map(({ thicknessMm }) => thicknessMm.value ?? JOINTS.defaultThicknessMm) }, families.length > 0 ? families : ['austenitic']); // prettier-ignore
+    const thicknessMm = pieces.map((piece) => piece.thicknessMm.value ?? JOINTS.defaultThicknessMm);
+    // What is wrong with the joint stands at its field.
+    const completed = new FaultCollector().attempt(() =>
+      completeJoint({ ...leader.joint, thicknessMm }, families.length > 0 ? families : ['austenitic']),
+    );
+    const technique = completed?.technique ?? leader.joint.technique ?? 'root-with-rod';
     const figures = this.part.joints().get(joint.id);
     const laid = this.part.layout().joints.find(({ id }) => id === joint.id);
     const fit = usualFit(leader.joint.type, [first, last], fitOf(leader.fit));
@@ -84,13 +90,13 @@ export class PreparationPlanning {
     const best = looked ? this.answers.best() : null;
     const rod = decision ? decision.rod : best ? best.rod : undefined;
     return {
-      id: joint.id, name: String(this.joints.numberOf(joint.id)), type: leader.joint.type, technique: completed.technique,
+      id: joint.id, name: String(this.joints.numberOf(joint.id)), type: leader.joint.type, technique: technique,
       process: leader.joint.process ?? null, gas: leader.joint.gas ?? null, backShielding: leader.joint.backShielding ?? null,
       pieces: pieces.map(({ id }) => id), fit, seamMm: figures?.seamMm.value ?? null, closed: laid?.seam?.closed ?? false,
       insideApartMm: figures?.mismatchMm?.inside.value ?? null, thicknessRatio: figures?.thicknessRatio?.value ?? null,
       hasInside: this.part.spaces().some(({ joints }) => joints.includes(joint.id)),
       meltsThrough: meltsThrough(leader.joint.type, Math.min(...walls, JOINTS.defaultThicknessMm * 4)) > 0.45,
-      fused: rod === null || (rod === undefined && completed.technique === 'fused'),
+      fused: rod === null || (rod === undefined && technique === 'fused'),
       heat: looked ? (this.answers.settled()?.heat ?? []) : [],
     }; // prettier-ignore
   }

@@ -73,3 +73,13 @@ test('a drilled vent counts in place of the one that is proposed', async () => {
   expect(planning.holesMm()).toEqual([1]);
   expect(planning.ventAnswer().stand).toBe('blows-out');
 });
+
+test('sizes that do not go together break nothing', async () => {
+  const thick = pieces.map((one) => ({ ...one, thicknessMm: known(80) }));
+  await begin(aJob(thick, { joints, purge: { ...NO_PURGE, flowLpm: known(0.1) } }));
+  expect([planning.answer(), planning.curve(), planning.purgedRoom()?.missing]).toEqual([null, null, []]);
+  expect(planning.ventAnswer().reasons.length).toBeGreaterThan(0);
+  expect(planning.ways().map(({ way }) => way)).not.toContain('purge');
+  planning.change({ volumeL: 99_999 });
+  expect(planning.answer()?.volumeL).toBe(99_999);
+});

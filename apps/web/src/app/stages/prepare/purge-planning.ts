@@ -5,6 +5,7 @@ import {
   cylinderLasts,
   damsBeside,
   distancesFromFeed,
+  FaultCollector,
   fillFlow,
   findGrade,
   fittedGap,
@@ -45,6 +46,12 @@ export interface PulledPlace {
 }
 
 const POINTS = 36;
+
+/** Of a thicker wall one pass melts no more, mm. */
+const DEEPEST_POOL_MM = 50;
+
+/** A computation, or null where sizes do not go together: what is wrong stands at its field. */
+const attempt = <Value>(compute: () => Value): Value | null => new FaultCollector().attempt(compute) ?? null;
 
 /** What cannot be reckoned with is left out of account; it stands at its field with what is wrong with it. */
 function takeable(plan: PurgePlan): PurgePlan {
@@ -133,7 +140,7 @@ export class PurgePlanning {
   readonly flowLpm = computed(() => this.kept().flowLpm.value ?? this.usualFlow());
   readonly weldingLpm = computed(() => {
     const [low, high] = weldingFlow(this.flowLpm());
-    return (low + high) / 2;
+    return Math.max(LIMITS.flowLpm[0], (low + high) / 2);
   });
 
   private ask(space: PurgeSpace): PurgeQuestion {
@@ -153,7 +160,7 @@ export class PurgePlanning {
   /** How long it takes; null while sizes are wanting. */
   readonly answer = computed(() => {
     const question = this.question();
-    return question && purge(question);
+    return question && attempt(() => purge(question));
   });
   /** Oxygen against time, long enough to see where it settles. */
   readonly curve = computed(() => {
@@ -162,7 +169,8 @@ export class PurgePlanning {
     const change = answer.volumeL / question.flowLpm;
     const longest = Math.max(1, 1.5 * (answer.minutes?.range90[1] ?? answer.minutes?.median ?? 8 * change), 6 * change);
     const minutes = Array.from({ length: POINTS + 1 }, (_, index) => (longest * index) / POINTS);
-    return { longest, levels: purgeLevels({ ...question, minutes }) };
+    const levels = attempt(() => purgeLevels({ ...question, minutes }));
+    return levels && { longest, levels };
   });
   readonly tint = computed(() => insideTint(this.targetPpm(), this.hydrogen()));
 
@@ -190,7 +198,7 @@ export class PurgePlanning {
     return {
       flowLpm: this.weldingLpm(),
       holesMm,
-      pool: { depthMm: this.wallMm() },
+      pool: { depthMm: Math.min(DEEPEST_POOL_MM, this.wallMm()) },
       surfaceTension: surfaceTensionOf(Math.max(0, ...sulphur)),
     };
   }
@@ -244,10 +252,10 @@ export class PurgePlanning {
     };
     const dams = joint ? damsBeside(this.part.assembly(), joint.id) : [];
     const labour = this.workshops.workshop()?.rates.labourPerHour ?? null;
-    return backShieldingWays(
+    return attempt(() => backShieldingWays(
       { purge: spaceOf([]), dam: dams.length > 0 ? spaceOf(dams) : undefined },
       { meltsThrough: this.melts(), hydrogen: this.hydrogen(), rates: labour === null ? undefined : { labourPerHour: labour, gasPerLitre: 0 } },
-    ); // prettier-ignore
+    )) ?? []; // prettier-ignore
   });
   /** Dams beside the joint looked at, to be taken over. */
   readonly nearDams = computed(() => {
