@@ -15,6 +15,7 @@ for (const { title, pieces, joints } of DEMO_JOBS)
       await expect(strip.getByRole('link', { name })).toHaveAttribute('aria-current', 'step');
     }
     await expect(page.getByTestId('standing-rod')).not.toBeEmpty();
+    await strip.getByRole('link', { name: 'Rod' }).click();
     await expect(page.getByText(/order settled|the first places are close/)).toBeVisible();
     await strip.getByRole('link', { name: 'Pieces' }).click();
     await expect(pieceTabs(page)).toHaveCount(pieces.length > 1 ? pieces.length : 0);
