@@ -21,3 +21,15 @@ export const TINT_LIMITS = data.tints as readonly { readonly id: TintLimit; read
 
 /** Profiles a workshop starts from; estimates, no standard's limits. */
 export const STARTING_PROFILES = data.profiles as readonly AcceptanceProfile[];
+
+/**
+ * The profile a part is held to by its use: the one for clean insides where that matters, else the first other one.
+ * @param profiles at least one
+ */
+export function profileFor<Profile extends Pick<AcceptanceProfile, 'id'>>(
+  environment: string | undefined,
+  profiles: readonly [Profile, ...Profile[]],
+): Profile {
+  const clean = environment !== undefined && data.cleanInside.environments.includes(environment);
+  return profiles.find(({ id }) => (id === data.cleanInside.profile) === clean) ?? profiles[0];
+}

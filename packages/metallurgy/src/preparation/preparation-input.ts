@@ -1,5 +1,5 @@
-import type { Confidence, MaterialFamily, Process } from '../catalogue';
-import type { BackShielding, Gas, JointFit, JointType, Technique } from '../joint';
+import type { Confidence, MaterialFamily } from '../catalogue';
+import type { BackShielding, Gas, JointFit, JointType } from '../joint';
 import type { Coating, Form, Shape } from '../piece';
 import type { HeatAdvice } from '../rod';
 import type { LengthUnit, TemperatureUnit } from '../units';
@@ -29,8 +29,6 @@ export interface PreparedJoint {
   /** What people call it: its number. */
   readonly name: string;
   readonly type: JointType;
-  readonly technique: Technique;
-  readonly process: Process | null;
   readonly gas: Gas | null;
   readonly backShielding: BackShielding | null;
   readonly pieces: readonly string[];
@@ -43,8 +41,6 @@ export interface PreparedJoint {
   readonly insideApartMm: number | null;
   /** Thicker over thinner side; null: not known. */
   readonly thicknessRatio: number | null;
-  /** Whether its back opens into a room inside the part. */
-  readonly hasInside: boolean;
   /** Whether the root melts through. */
   readonly meltsThrough: boolean;
   /** Whether no rod is used. */

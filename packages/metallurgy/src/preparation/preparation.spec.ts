@@ -6,8 +6,8 @@ const piece = (id: string, more: Partial<PreparedPiece> = {}): PreparedPiece => 
   outsideMm: 50.8, crackProne: false, ...more,
 }); // prettier-ignore
 const joint = (more: Partial<PreparedJoint> = {}): PreparedJoint => ({
-  id: 'j', name: '1', type: 'square-butt', technique: 'fused', process: 'gtaw', gas: 'argon', backShielding: 'purge', pieces: ['a', 'b'],
-  fit: { gapMm: 2, landMm: 1.5 }, seamMm: 160, closed: true, insideApartMm: 0, thicknessRatio: 1, hasInside: true, meltsThrough: true, fused: true,
+  id: 'j', name: '1', type: 'square-butt', gas: 'argon', backShielding: 'purge', pieces: ['a', 'b'],
+  fit: { gapMm: 2, landMm: 1.5 }, seamMm: 160, closed: true, insideApartMm: 0, thicknessRatio: 1, meltsThrough: true, fused: true,
   heat: [], ...more,
 }); // prettier-ignore
 const list = (pieces: readonly PreparedPiece[], joints: readonly PreparedJoint[], more: Partial<PreparationQuestion> = {}) =>
@@ -32,7 +32,7 @@ test('the same list says inches in a workshop of inches', () => {
 });
 
 test('zinc comes off first, and holds the welding up', () => {
-  const items = list([piece('a', { coating: 'galvanised', family: 'carbon' }), piece('b')], [joint({ type: 'fillet', technique: 'fillet', fused: false, backShielding: null, meltsThrough: false })]); // prettier-ignore
+  const items = list([piece('a', { coating: 'galvanised', family: 'carbon' }), piece('b')], [joint({ type: 'fillet', fused: false, backShielding: null, meltsThrough: false })]); // prettier-ignore
   expect(items.filter(({ group }) => group === 'clean')[0]).toMatchObject({ key: 'strip-galvanised a', doNot: true });
   expect(find(items, 'strip-galvanised')!.caution).toContain('mask');
   expect(keys(items)).toContain('close-fit');
@@ -51,7 +51,7 @@ test('cast iron: two schools with their time, oil baked out, every bead peened, 
   const heat = [{ kind: 'preheat' as const, piece: 0, grade: 'ductile', temperatureC: [200, 250] as const, minutes: 0, words: 'Preheat.', source: 's', confidence: 'medium' as const }]; // prettier-ignore
   const items = list(
     [piece('a', { family: 'cast-iron', form: 'casting' }), piece('b')],
-    [joint({ type: 'saddle', technique: 'fillet', fused: false, heat })],
+    [joint({ type: 'saddle', fused: false, heat })],
   );
   expect(keys(items)).toEqual(expect.arrayContaining(['bake-out', 'cast-iron-school', 'peen', 'clamp-flange']));
   expect(keys(items)).not.toContain('heat');
@@ -59,7 +59,7 @@ test('cast iron: two schools with their time, oil baked out, every bead peened, 
 });
 
 test('a crack is found, stopped and ground out by its wall; an old weld is cut out or welded over', () => {
-  const of = (wall: number) => list([piece('a', { thicknessMm: wall }), piece('w', { kind: 'old-weld', form: null })], [joint({ type: 'toe-crack', technique: 'overlay', pieces: ['a', 'w'], fused: false, closed: false, backShielding: null, meltsThrough: false })]); // prettier-ignore
+  const of = (wall: number) => list([piece('a', { thicknessMm: wall }), piece('w', { kind: 'old-weld', form: null })], [joint({ type: 'toe-crack', pieces: ['a', 'w'], fused: false, closed: false, backShielding: null, meltsThrough: false })]); // prettier-ignore
   expect(keys(of(2))).toEqual(expect.arrayContaining(['crack-ends', 'stop-drill', 'old-weld']));
   expect(keys(of(2))).not.toContain('grind-out');
   expect(keys(of(6))).toContain('grind-out');

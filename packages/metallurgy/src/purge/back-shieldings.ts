@@ -41,6 +41,19 @@ export interface PossiblePurges {
   readonly dam?: PurgeQuestion | undefined;
 }
 
+type Range = readonly [number, number];
+const NOT_MELTED_THROUGH = fromJson<Range>(data.notMeltedThroughPpm);
+
+/** The purge a way is, where it is one and its room is known. */
+function questionOf(way: BackShielding, purges: PossiblePurges): PurgeQuestion | undefined {
+  if (way === 'purge' || way === 'dam') return purges[way];
+  const { volumeL } = WAYS[way];
+  return volumeL !== undefined && purges.purge ? { ...purges.purge, space: { volumeL, branched: true } } : undefined;
+}
+
+/** A purge through a box leaves no less than what gets in beside the box. */
+const atLeast = (least: Range, range: Range): Range => [Math.max(least[0], range[0]), Math.max(least[1], range[1])];
+
 /**
  * All ways of shielding the back of one joint by oxygen, tint, time and money.
  * @param meltsThrough whether the root melts through; where it does not, bare metal behind matters less
@@ -55,22 +68,12 @@ export function backShieldingWays(
 ): readonly BackShieldingWay[] {
   return BACK_SHIELDINGS.flatMap((way): BackShieldingWay[] => {
     const facts = WAYS[way];
-    const question =
-      way === 'purge' || way === 'dam'
-        ? purges[way]
-        : way === 'gas-box' && purges.purge
-          ? { ...purges.purge, space: { volumeL: facts.volumeL ?? 0.3, branched: true } }
-          : undefined;
+    const question = questionOf(way, purges);
     if ((way === 'purge' || way === 'dam') && !question) return [];
     const found = question && purge(question);
-    const [settled] = found ? purgeLevels({ ...question, minutes: [found.minutes?.median ?? 30] }) : [];
-    const least = facts.ppm?.[0] ?? 0;
-    const ppm: readonly [number, number] =
-      way === 'none' && !meltsThrough
-        ? (data.notMeltedThroughPpm as unknown as readonly [number, number])
-        : facts.ppm && way !== 'gas-box'
-          ? facts.ppm
-          : [Math.max(least, settled?.range90[0] ?? 0), Math.max(facts.ppm?.[1] ?? 0, settled?.range90[1] ?? 0)]; // prettier-ignore
+    const [left] = found ? purgeLevels({ ...question, minutes: [found.minutes?.median ?? 30] }) : [];
+    const ppm =
+      way === 'none' && !meltsThrough ? NOT_MELTED_THROUGH : atLeast(facts.ppm ?? [0, 0], left?.range90 ?? [0, 0]);
     const wait = found?.minutes?.range90 ?? (found ? ([0, null] as const) : ([0, 0] as const));
     const minutes = [
       facts.setUpMinutes[0] + wait[0],

@@ -1,4 +1,4 @@
-export { AIR_PPM } from './gas';
+export { AIR_PPM, GAS } from './gas';
 export * from './tanks-in-series';
 export * from './dispersion';
 export * from './pocket';

@@ -35,10 +35,6 @@ export const areaFor = (flowLpm: number, pressurePa: number): number =>
 /** One round hole of an area, mm. */
 export const holeOf = (areaMm2: number): number => Math.sqrt((4 / Math.PI) * areaMm2);
 
-/** Flow at which openings leave a pressure, L/min. */
-export const flowFor = (areaMm2: number, pressurePa: number): number =>
-  GAS.dischargeCoefficient * areaMm2 * 1e-6 * Math.sqrt((2 * Math.max(0, pressurePa)) / GAS.argonKgPerM3) * 60000;
-
 /** Hole under tape with a cross cut, mm. */
 export const CROSS_CUT_MM = vent.crossCut.openMm;
 

@@ -1,15 +1,10 @@
-import { exp, ln } from '../arithmetic';
+import { ln } from '../arithmetic';
 import { AIR_PPM, GAS } from './gas';
 
 /** Time constant of a dead end that empties by diffusion alone, s: `4 depth² / (π² D)`. @param depthMm from the stream to its closed end */
 export function pocketTimeConstant(depthMm: number): number {
   const depth = depthMm / 1000;
   return (4 * depth * depth) / (Math.PI * Math.PI * GAS.oxygenInArgonM2PerS);
-}
-
-/** Oxygen at the closed end after so many minutes, ppm; first term of the series, air at most. */
-export function pocketLevel(depthMm: number, minutes: number): number {
-  return Math.min(AIR_PPM, ((AIR_PPM * 4) / Math.PI) * exp((-minutes * 60) / pocketTimeConstant(depthMm)));
 }
 
 /** Minutes until the closed end is at a level. @param targetPpm above 0 */

@@ -1,6 +1,9 @@
 import vent from '../../data/vent.json';
 import { GAS } from './gas';
 
+/** Density of molten stainless, kg/m³. */
+export const POOL_KG_PER_M3 = vent.poolDensityKgPerM3;
+
 /** A root pool held between two curved surfaces, and where it lies. */
 export interface SupportedPool {
   /** Depth of the pool: the wall, mm. */
@@ -13,7 +16,7 @@ export interface SupportedPool {
 
 /** Pressure of the pool's own weight on its inner face, Pa: inward at the top, outward at the bottom. @param clockDeg from the top */
 export const poolWeight = (depthMm: number, clockDeg: number): number =>
-  vent.poolDensityKgPerM3 * GAS.gravityMPerS2 * (depthMm / 1000) * Math.cos((clockDeg * Math.PI) / 180);
+  POOL_KG_PER_M3 * GAS.gravityMPerS2 * (depthMm / 1000) * Math.cos((clockDeg * Math.PI) / 180);
 
 /** Pressure that bulges the pool by so much, Pa. */
 export const bulgePressure = ({ halfWidthMm, surfaceTension }: SupportedPool, deflectionMm: number): number =>

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import cases from '../testing/doing-cases.json';
 import { faultsOf } from '../testing/faults-of';
+import { profileFor } from '../acceptance';
 import { upperGamma } from '../arithmetic';
 import {
   areaFor,
@@ -8,6 +9,7 @@ import {
   crossCutPressure,
   cylinderLasts,
   flowWhenAllOpen,
+  gasForJoint,
   holeOf,
   insideTint,
   levelAfter,
@@ -278,6 +280,19 @@ describe('what it is for', () => {
     expect(cylinderLasts(10, 50, [200, 400]).enough).toBe('yes');
     expect(cylinderLasts(10, 30, [200, 400]).enough).toBe('maybe');
     expect(cylinderLasts(10, 10, [200, 400])).toMatchObject({ leftL: 100, enough: 'no' });
+  });
+  test('a joint takes what fills the room, and less of it while it is welded', () => {
+    const [least, most] = gasForJoint({ median: 2, range90: [1, 3] }, 10);
+    expect(least).toBeGreaterThan(10);
+    expect(most).toBeGreaterThan(least);
+    // Where it may never be clean twice the likely wait is reckoned with.
+    expect(gasForJoint({ median: 2, range90: [1, null] }, 10)[1] - most).toBeCloseTo(10, 9);
+  });
+  test('a part is held to the profile of its use', () => {
+    const [hygienic, plain] = [{ id: 'hygienic' }, { id: 'plain' }];
+    expect(profileFor('food', [plain, hygienic])).toBe(hygienic);
+    expect(profileFor('outdoor', [hygienic, plain])).toBe(plain);
+    expect(profileFor(undefined, [hygienic])).toBe(hygienic);
   });
   test('ways of shielding the back stand in an order by oxygen; dams save gas on a long line', () => {
     const run = (lengthMm: number): PurgeQuestion => ({ space: { runs: [{ outsideMm: 50.8, wallMm: 1.65, lengthMm }] }, flowLpm: 8, feed: 'low', seal: 'taped', targetPpm: 100 }); // prettier-ignore

@@ -95,9 +95,15 @@ export const flushLimit = (depthMm: number): number => Math.min(data.limit.mostM
 export const fittedGap = (gapMm: number): number => Math.max(gapMm, data.fittedGapMm);
 
 /** A root pool as it usually is in a wall. */
-export const usualPool = (depthMm: number, surfaceTension = data.surfaceTensionNPerM.clean): SupportedPool => ({
+const usualPool = (depthMm: number, surfaceTension = data.surfaceTensionNPerM.clean): SupportedPool => ({
   depthMm, halfWidthMm: depthMm * data.halfWidthToWall, surfaceTension,
 }); // prettier-ignore
+
+/** The pool a vent is asked about: what is not said of it is usual for its wall. */
+export function poolOf({ pool: { depthMm, halfWidthMm }, surfaceTension }: VentQuestion): SupportedPool {
+  const usual = usualPool(depthMm, surfaceTension);
+  return { ...usual, halfWidthMm: halfWidthMm ?? usual.halfWidthMm };
+}
 
 /** Surface tension of a pool, N/m. @param sulphurPercent of the metal */
 export const surfaceTensionOf = (sulphurPercent: number): number =>
@@ -133,10 +139,7 @@ export function flushPressures(
 export function vent(question: VentQuestion): VentAnswer {
   checkVent(question);
   const { flowLpm, holesMm, gap, pool: asked, face = 'up' } = question;
-  const pool: SupportedPool = {
-    ...usualPool(asked.depthMm, question.surfaceTension),
-    ...(asked.halfWidthMm === undefined ? {} : { halfWidthMm: asked.halfWidthMm }),
-  };
+  const pool = poolOf(question);
   const limitMm = question.limitMm ?? flushLimit(asked.depthMm);
   const places = asked.clockDeg === undefined ? PLACES : [asked.clockDeg];
   const open = gap ? gapArea(gap) : 0;

@@ -1,6 +1,14 @@
 import fc from 'fast-check';
 import { faultsOf } from '../testing/faults-of';
-import { craterTemperature, secondsUntilBelow, settings, type CraterQuestion, type SettingsQuestion } from '.';
+import {
+  craterTemperature,
+  mayBeFreeMachining,
+  secondsUntilBelow,
+  settingRemarks,
+  settings,
+  type CraterQuestion,
+  type SettingsQuestion,
+} from '.';
 
 const of = (more: Partial<SettingsQuestion> & { wall?: number | number[]; grades?: string[] } = {}) => {
   const { wall = 1.65, grades = ['316L', '316L'], joint, ...rest } = more;
@@ -110,4 +118,30 @@ describe('a crater that cools', () => {
     expect(until({ lossWPerM2K: 60 })).toBeLessThan(until({}));
     expect(craterTemperature(plate, until({}))).toBeCloseTo(300, 0);
   });
+});
+
+describe('what follows from what is set otherwise', () => {
+  const found = of({ wall: 2, rod: 'ER308L', joint: { type: 'square-butt' }, machine: { mostAmperes: 70 } });
+  test('nothing, as long as it lies near what is reckoned', () => {
+    expect(settingRemarks(found, {})).toEqual([]);
+    expect(settingRemarks(found, { amps: found.amps[1], downSlopeS: found.downSlopeS!, postFlowS: found.postFlowS! })).toEqual([]); // prettier-ignore
+  });
+  test('over and under the range, beyond the machine, and short slopes and post-flow are said', () => {
+    expect(settingRemarks(found, { amps: 200 })).toEqual([
+      expect.stringContaining('it melts through'),
+      expect.stringContaining('about 70 A on its socket'),
+    ]);
+    expect(settingRemarks(found, { amps: 5 })).toEqual([expect.stringContaining('under the range')]);
+    expect(settingRemarks(found, { downSlopeS: 0.1, postFlowS: 1 })).toEqual([
+      expect.stringContaining('crater'),
+      expect.stringContaining('colour'),
+    ]);
+  });
+});
+
+test('a piece may be free-machining from a quarter of the belief on', () => {
+  expect(mayBeFreeMachining([{ grade: '303', probability: 1 }])).toBe(true);
+  expect(mayBeFreeMachining([{ grade: '303', probability: 0.2 }, { grade: '304', probability: 0.8 }])).toBe(false); // prettier-ignore
+  expect(mayBeFreeMachining([{ grade: '303', probability: 0.2 }, { grade: '416', probability: 0.1 }])).toBe(true); // prettier-ignore
+  expect(mayBeFreeMachining([])).toBe(false);
 });

@@ -85,8 +85,7 @@ export interface TorchSettings {
 type Three = readonly [number, number, number];
 const three = (values: readonly number[]): Three => values as unknown as Three;
 const within = (value: number, low: number, high: number): number => Math.min(high, Math.max(low, value));
-const tidy = (amps: number): number =>
-  amps < 30 ? Math.round(amps) : amps < 100 ? Math.round(amps) : Math.round(amps / 5) * 5;
+const tidy = (amps: number): number => (amps < 100 ? Math.round(amps) : Math.round(amps / 5) * 5);
 const FACTORS = fromJson<Readonly<Partial<Record<MaterialFamily, number>>>>(data.familyFactor);
 
 /** Wall one pass has to melt, mm: the thinner side and some of the thicker; no more than a pass takes. */

@@ -35,6 +35,11 @@ export class JointStore {
   readonly withdrawn = computed(() => this.jobs.job()?.joints.filter(({ withdrawnAt }) => withdrawnAt !== null) ?? []);
   /** The joint looked at; null while there is none. */
   readonly shown = this.jobs.joint;
+  /** What the joint looked at is called. */
+  readonly title = computed(() => {
+    const shown = this.shown();
+    return shown ? `Joint ${this.numberOf(shown.id)}` : 'The joint';
+  });
   /** The joint whose description holds for it. */
   readonly leading = this.jobs.leading;
   /** As it is described; a joint of all pieces while none is. */

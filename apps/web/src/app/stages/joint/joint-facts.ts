@@ -165,10 +165,7 @@ export class JointFacts {
   protected readonly more = MORE;
   protected readonly of = this.joints.fields;
 
-  protected readonly title = computed(() => {
-    const shown = this.joints.shown();
-    return shown ? `Joint ${this.joints.numberOf(shown.id)}` : 'The joint';
-  });
+  protected readonly title = this.joints.title;
   protected readonly between = computed(() => {
     const shown = this.joints.shown();
     const letters = this.pool.letters().filter(Boolean).join(' and ');

@@ -92,10 +92,7 @@ export class JointPictures {
   /** The pool while it is being pulled. */
   protected readonly pulls = new Subject<PulledPool>();
 
-  protected readonly title = computed(() => {
-    const shown = this.joints.shown();
-    return shown ? `Joint ${this.joints.numberOf(shown.id)}` : 'The joint';
-  });
+  protected readonly title = this.joints.title;
   protected readonly laid = computed(() => {
     const id = this.joints.shown()?.id;
     return this.part.layout().joints.find((joint) => joint.id === id && joint.line.length > 0) ?? null;

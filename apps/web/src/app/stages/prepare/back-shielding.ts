@@ -165,10 +165,7 @@ export class BackShieldingView {
   private readonly workshops = inject(WorkshopStore);
   protected readonly unit = computed(() => this.workshops.workshop()?.lengthUnit ?? 'mm');
   private readonly flowUnit = computed(() => this.workshops.workshop()?.flowUnit ?? 'L/min');
-  protected readonly title = computed(() => {
-    const shown = this.joints.shown();
-    return shown ? `joint ${this.joints.numberOf(shown.id)}` : 'the joint';
-  });
+  protected readonly title = computed(() => this.joints.title().toLowerCase());
   protected readonly wait = computed(() => {
     const minutes = this.planning.answer()?.minutes;
     return minutes ? `Wait ${waitWords(minutes)}` : '';

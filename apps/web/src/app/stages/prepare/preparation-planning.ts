@@ -1,14 +1,11 @@
 import { computed, inject, Injectable } from '@angular/core';
-import { assemblyPiece, fitOf, leaderOf, piecesOfJoint, type JointRecord, type Piece } from '@variatum/contracts';
+import { assemblyPiece, fitOf, piecesOfJoint, type JointRecord, type Piece } from '@variatum/contracts';
 import {
-  completeJoint,
-  FaultCollector,
-  findGrade,
   JOINTS,
-  meltsThrough,
+  likelyMeltsThrough,
+  mayBeFreeMachining,
   preparationList,
   usualFit,
-  type MaterialFamily,
   type PreparationQuestion,
   type PreparedJoint,
   type PreparedPiece,
@@ -17,9 +14,7 @@ import { AnswerService } from '../../job/answer.service';
 import { DecisionStore, JobStore, JointStore, PartStore } from '../../job/stores';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { PurgePlanning } from './purge-planning';
-
-/** Candidates count towards a family, or as prone to cracking, from this share of the belief. */
-const COUNTS = 0.25;
+import { wallsOf } from './walls-of';
 
 /** The preparation list of the open job, made anew from all that is known of it. */
 @Injectable()
@@ -60,42 +55,28 @@ export class PreparationPlanning {
     }; // prettier-ignore
   }
 
-  /** Whether it may well be free-machining. */
-  private crackProne(piece: Piece): boolean {
-    const sulphur = (grade: string): number => findGrade(grade)?.typical.S ?? 0;
-    if (piece.grade !== null) return sulphur(piece.grade) > 0.06;
-    const candidates = this.answers.beliefs()[piece.id]?.candidates ?? [];
-    return candidates.reduce((sum, { grade, probability }) => sum + (sulphur(grade) > 0.06 ? probability : 0), 0) > COUNTS; // prettier-ignore
+  private crackProne({ id, grade }: Piece): boolean {
+    return mayBeFreeMachining(grade === null ? (this.answers.beliefs()[id]?.candidates ?? []) : [{ grade, probability: 1 }]); // prettier-ignore
   }
 
+  /** @param joint planned by itself */
   private preparedJoint(joint: JointRecord): PreparedJoint {
     const job = this.jobs.job();
-    const leader = leaderOf(this.joints.all(), joint);
-    const pieces = job ? piecesOfJoint(job, leader) : [];
-    const base = pieces.filter(({ kind }) => kind === 'base');
-    const walls = base.map(({ thicknessMm }) => thicknessMm.value ?? JOINTS.defaultThicknessMm);
+    const pieces = job ? piecesOfJoint(job, joint) : [];
+    const walls = wallsOf(pieces);
     const [first = JOINTS.defaultThicknessMm, last = first] = [walls[0], walls[walls.length - 1]];
-    const families = pieces.map((piece): MaterialFamily => assemblyPiece(piece).family ?? 'austenitic');
-    const thicknessMm = pieces.map((piece) => piece.thicknessMm.value ?? JOINTS.defaultThicknessMm);
-    // What is wrong with the joint stands at its field.
-    const completed = new FaultCollector().attempt(() =>
-      completeJoint({ ...leader.joint, thicknessMm }, families.length > 0 ? families : ['austenitic']),
-    );
-    const technique = completed?.technique ?? leader.joint.technique ?? 'root-with-rod';
+    const technique = joint.joint.technique ?? JOINTS.types[joint.joint.type].technique;
     const figures = this.part.joints().get(joint.id);
     const laid = this.part.layout().joints.find(({ id }) => id === joint.id);
-    const fit = usualFit(leader.joint.type, [first, last], fitOf(leader.fit));
+    const fit = usualFit(joint.joint.type, [first, last], fitOf(joint.fit));
     const decision = this.decisions.lastOf()(joint);
-    const looked = this.joints.leading()?.id === leader.id;
-    const best = looked ? this.answers.best() : null;
-    const rod = decision ? decision.rod : best ? best.rod : undefined;
+    const looked = this.joints.leading()?.id === joint.id;
+    const rod = decision ? decision.rod : looked ? this.answers.best()?.rod : undefined;
     return {
-      id: joint.id, name: String(this.joints.numberOf(joint.id)), type: leader.joint.type, technique: technique,
-      process: leader.joint.process ?? null, gas: leader.joint.gas ?? null, backShielding: leader.joint.backShielding ?? null,
+      id: joint.id, name: String(this.joints.numberOf(joint.id)), type: joint.joint.type, gas: joint.joint.gas ?? null, backShielding: joint.joint.backShielding ?? null,
       pieces: pieces.map(({ id }) => id), fit, seamMm: figures?.seamMm.value ?? null, closed: laid?.seam?.closed ?? false,
       insideApartMm: figures?.mismatchMm?.inside.value ?? null, thicknessRatio: figures?.thicknessRatio?.value ?? null,
-      hasInside: this.part.spaces().some(({ joints }) => joints.includes(joint.id)),
-      meltsThrough: meltsThrough(leader.joint.type, Math.min(...walls, JOINTS.defaultThicknessMm * 4)) > 0.45,
+      meltsThrough: likelyMeltsThrough(joint.joint.type, Math.min(...walls, JOINTS.defaultThicknessMm * 4)),
       fused: rod === null || (rod === undefined && technique === 'fused'),
       heat: looked ? (this.answers.settled()?.heat ?? []) : [],
     }; // prettier-ignore

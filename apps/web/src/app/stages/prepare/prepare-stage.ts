@@ -106,13 +106,7 @@ export class PrepareStage {
       const place = this.planning.plan()[kind]?.[Number(index)];
       const length = place && this.part.pieceLength(place.piece);
       if (!place || !length) return;
-      const pulled = { kind, index: Number(index), alongMm: Math.round(along * length) };
-      this.planning.pulled.set(settled ? null : pulled);
-      if (!settled) return;
-      const kept = this.planning.plan();
-      const move = <Place extends object>(places: readonly Place[]): Place[] =>
-        places.map((one, nth) => (nth === pulled.index ? { ...one, alongMm: pulled.alongMm } : one));
-      this.planning.change(kind === 'dams' ? { dams: move(kept.dams) } : { vents: move(kept.vents) });
+      this.planning.move({ kind, index: Number(index), alongMm: Math.round(along * length) }, settled);
     });
   }
 }

@@ -38,10 +38,10 @@ test('dams beside the joint make the room small; one that is pulled counts befor
   planning.change({ dams: planning.nearDams().map(({ piece, alongMm }) => ({ piece, alongMm })) });
   const small = planning.answer()!.volumeL;
   expect(small).toBeCloseTo(((Math.PI / 4) * 256 * 300) / 1e6, 9);
-  planning.pulled.set({ kind: 'dams', index: 0, alongMm: 400 });
+  planning.move({ kind: 'dams', index: 0, alongMm: 400 }, false);
   expect(planning.answer()!.volumeL).toBeGreaterThan(2 * small);
   expect(open.store.job()?.purge.dams[0]?.alongMm).toBe(750);
-  planning.pulled.set(null);
+  planning.move({ kind: 'dams', index: 0, alongMm: 750 }, true);
   expect(planning.answer()!.volumeL).toBe(small);
 });
 

@@ -1,5 +1,5 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import { fitOf, NO_PURGE, type PurgePlan } from '@variatum/contracts';
+import { fitOf, NO_PURGE, type JointRecord, type PurgePlan } from '@variatum/contracts';
 import {
   backShieldingWays,
   cylinderLasts,
@@ -9,6 +9,7 @@ import {
   fillFlow,
   findGrade,
   fittedGap,
+  gasForJoint,
   holesArea,
   innerSpaces,
   insideTint,
@@ -17,8 +18,9 @@ import {
   jointsOnLine,
   LIMITS,
   lineOrder,
-  meltsThrough,
+  likelyMeltsThrough,
   openingsOf,
+  profileFor,
   pressureWhileClosing,
   purge,
   purgeLevels,
@@ -71,7 +73,7 @@ export class PurgePlanning {
   private readonly workshops = inject(WorkshopStore);
 
   /** What is being pulled, and where it is so far. */
-  readonly pulled = signal<PulledPlace | null>(null);
+  private readonly pulled = signal<PulledPlace | null>(null);
   /** Vent hole that is being pulled, mm. */
   readonly pulledHole = signal<number | null>(null);
   private readonly kept = computed(() => takeable(this.jobs.job()?.purge ?? NO_PURGE), {
@@ -92,6 +94,15 @@ export class PurgePlanning {
     this.jobs.change({ purge: { ...plan, ...changes } });
   }
 
+  /** Moves a dam or a vent: shown at once, kept when the hand has left it. */
+  move(place: PulledPlace, settled: boolean): void {
+    this.pulled.set(place);
+    if (!settled) return;
+    const { dams, vents } = this.plan();
+    this.pulled.set(null);
+    this.change(place.kind === 'dams' ? { dams } : { vents });
+  }
+
   /** A figure of the plan as it stands in its field. */
   typed(name: 'targetPpm' | 'volumeL' | 'cylinderL' | 'cylinderBar'): number | null {
     return this.jobs.job()?.purge[name] ?? null;
@@ -108,15 +119,13 @@ export class PurgePlanning {
     return this.jobs.errors()[`purge.${name}`] !== undefined;
   }
 
-  /** Walls of the pieces that meet in the joint looked at, mm; unknown ones as usual. */
-  private readonly walls = computed(() => {
+  /** Thinnest known wall that meets in the joint looked at, mm; as usual while none is known. */
+  readonly wallMm = computed(() => {
     const known = this.jobs.meeting().flatMap(({ kind, thicknessMm }) => (kind === 'base' && thicknessMm.value !== null ? [thicknessMm.value] : [])); // prettier-ignore
-    return known.length > 0 ? known : [JOINTS.defaultThicknessMm];
+    return known.length > 0 ? Math.min(...known) : JOINTS.defaultThicknessMm;
   });
-  readonly wallMm = computed(() => Math.min(...this.walls()));
 
   readonly room = computed(() => this.roomWith(this.plan().dams));
-  private readonly whole = computed(() => this.roomWith([]));
   /** What the room wants before it can be reckoned. */
   readonly purgedRoom = computed(() => {
     const room = this.room();
@@ -127,12 +136,11 @@ export class PurgePlanning {
     const { gas } = this.joints.joint();
     return gas !== undefined && JOINTS.gases[gas].hydrogen;
   });
-  /** The acceptance profile whose tint is aimed at: the one for clean insides where it is for food or drink, else the first that is kept. */
+  /** The acceptance profile whose tint is aimed at. */
   readonly profile = computed(() => {
-    const own = this.workshops.workshop()?.acceptanceProfiles ?? STARTING_PROFILES;
-    const environment = this.jobs.job()?.service.environment;
-    const clean = environment === 'food' || environment === 'potable' || environment === 'acid';
-    return own.find(({ id }) => (clean ? id === 'hygienic' : id !== 'hygienic')) ?? own[0] ?? STARTING_PROFILES[0]!; // prettier-ignore
+    const [first = STARTING_PROFILES[0] as (typeof STARTING_PROFILES)[number], ...others] =
+      this.workshops.workshop()?.acceptanceProfiles ?? STARTING_PROFILES;
+    return profileFor(this.jobs.job()?.service.environment, [first, ...others]);
   });
   readonly usualTarget = computed(() => targetFor(this.profile().tint, this.hydrogen()));
   readonly targetPpm = computed(() => this.kept().targetPpm ?? this.usualTarget());
@@ -174,19 +182,23 @@ export class PurgePlanning {
   });
   readonly tint = computed(() => insideTint(this.targetPpm(), this.hydrogen()));
 
-  /** Ring and gap of the joint looked at. */
+  /** Ring and gap of a joint as it is fitted up; the length is null while it is not known. */
+  private openSeam({ id, joint: { type }, fit }: JointRecord): {
+    readonly seamMm: number | null;
+    readonly gapMm: number;
+  } {
+    const wall = this.wallMm();
+    return {
+      seamMm: this.part.joints().get(id)?.seamMm.value ?? null,
+      gapMm: fittedGap(usualFit(type, [wall, wall], fitOf(fit)).gapMm),
+    };
+  }
+  /** The gap that closes while the joint looked at is welded; its description is that of its leader. */
   private readonly gap = computed(() => {
-    const joint = this.joints.shown();
-    const seam = joint && this.part.joints().get(joint.id)?.seamMm.value;
-    const leading = this.joints.leading();
-    const walls = this.walls();
-    if (!seam || !leading) return null;
-    const fit = usualFit(
-      leading.joint.type,
-      [walls[0] as number, walls[walls.length - 1] as number],
-      fitOf(leading.fit),
-    );
-    return { ringMm: seam, gapMm: fittedGap(fit.gapMm) };
+    const [shown, leading] = [this.joints.shown(), this.joints.leading()];
+    if (!shown || !leading) return null;
+    const { seamMm, gapMm } = this.openSeam({ ...leading, id: shown.id });
+    return seamMm ? { ringMm: seamMm, gapMm } : null;
   });
   /** Vents of the room looked at; none said: the one that is proposed. */
   readonly ownVents = computed(() => {
@@ -222,13 +234,7 @@ export class PurgePlanning {
   readonly line = computed(() => {
     const room = this.room();
     if (!room) return [];
-    const walls = this.wallMm();
-    const seams = new Map(
-      this.joints.all().map((joint) => [
-        joint.id,
-        { seamMm: this.part.joints().get(joint.id)?.seamMm.value ?? null, gapMm: fittedGap(usualFit(joint.joint.type, [walls, walls], fitOf(joint.fit)).gapMm) },
-      ]),
-    ); // prettier-ignore
+    const seams = new Map(this.joints.all().map((joint) => [joint.id, this.openSeam(joint)]));
     const found = jointsOnLine(distancesFromFeed(this.part.assembly(), room), seams);
     return found.length > 1 ? lineOrder(found, this.weldingLpm(), holesArea(this.holesMm())) : [];
   });
@@ -241,19 +247,18 @@ export class PurgePlanning {
   /** Where a vent is put that nobody has placed. */
   readonly farEnd = computed(() => this.openings()?.vent ?? null);
 
-  readonly melts = computed(() => meltsThrough(this.joints.joint().type, this.wallMm()) > 0.45);
+  readonly melts = computed(() => likelyMeltsThrough(this.joints.joint().type, this.wallMm()));
   /** All ways of shielding the back of the joint looked at, side by side. */
   readonly ways = computed(() => {
-    const [whole, joint] = [this.whole(), this.joints.shown()];
-    const spaceOf = (dams: readonly Dam[]): PurgeQuestion | undefined => {
-      const room = dams.length > 0 ? this.roomWith(dams) : whole;
-      const space = room && roomToPurge(this.part.assembly(), room, dams.length > 0 ? null : this.kept().volumeL).space;
+    const questionWith = (dams: readonly Dam[], volumeL: number | null): PurgeQuestion | undefined => {
+      const room = this.roomWith(dams);
+      const space = room && roomToPurge(this.part.assembly(), room, volumeL).space;
       return space ? this.ask(space) : undefined;
     };
-    const dams = joint ? damsBeside(this.part.assembly(), joint.id) : [];
+    const dams = this.nearDams();
     const labour = this.workshops.workshop()?.rates.labourPerHour ?? null;
     return attempt(() => backShieldingWays(
-      { purge: spaceOf([]), dam: dams.length > 0 ? spaceOf(dams) : undefined },
+      { purge: questionWith([], this.kept().volumeL), dam: dams.length > 0 ? questionWith(dams, null) : undefined },
       { meltsThrough: this.melts(), hydrogen: this.hydrogen(), rates: labour === null ? undefined : { labourPerHour: labour, gasPerLitre: 0 } },
     )) ?? []; // prettier-ignore
   });
@@ -267,19 +272,14 @@ export class PurgePlanning {
     const { cylinderL, cylinderBar } = this.plan();
     const answer = this.answer();
     if (cylinderL === null || cylinderBar === null || !answer?.minutes) return null;
-    const weldingMinutes = [10, 40] as const;
-    const [low, high] = weldingFlow(this.flowLpm());
-    const filling = [answer.minutes.range90[0], answer.minutes.range90[1] ?? answer.minutes.median * 2] as const;
-    return cylinderLasts(cylinderL, cylinderBar, [
-      filling[0] * this.flowLpm() + weldingMinutes[0] * low,
-      filling[1] * this.flowLpm() + weldingMinutes[1] * high,
-    ]);
+    return cylinderLasts(cylinderL, cylinderBar, gasForJoint(answer.minutes, this.flowLpm()));
   });
 
   /** The room the back of the joint looked at lies in, with these dams set. */
   private roomWith(dams: readonly Dam[]) {
     const joint = this.joints.shown();
     if (!joint) return null;
-    return innerSpaces(this.part.assembly(), dams).find(({ joints }) => joints.includes(joint.id)) ?? null;
+    const rooms = dams.length === 0 ? this.part.spaces() : innerSpaces(this.part.assembly(), dams);
+    return rooms.find(({ joints }) => joints.includes(joint.id)) ?? null;
   }
 }

@@ -1,11 +1,12 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
-import { fitOf, pieceQuestion, piecesOfJoint, type SettingOverrides } from '@variatum/contracts';
+import { fitOf, type SettingOverrides } from '@variatum/contracts';
 import {
   formatFlow,
   formatLength,
   JOINTS,
   LIMITS,
+  settingRemarks,
   usualFit,
   type SettingPass,
   type SettingsQuestion,
@@ -19,6 +20,7 @@ import { fieldBy, type FieldOf } from '../../kit/fields';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { rodName } from '../../words/words';
 import { PurgePlanning } from './purge-planning';
+import { wallsOf } from './walls-of';
 
 type Name = keyof SettingOverrides;
 
@@ -64,22 +66,22 @@ export class SettingsPlanning {
     const decided = this.decisions.lastOf()(this.joints.shown());
     return decided ? decided.rod : this.answers.best()?.rod;
   });
+  private readonly machine = computed(() => {
+    const process = this.joints.joint().process ?? 'gtaw';
+    return this.workshops.workshop()?.machines.find(({ processes }) => processes.includes(process)) ?? null;
+  });
   private readonly question = computed<SettingsQuestion | undefined>(
     () => {
-      const [job, leading, rod] = [this.jobs.job(), this.joints.leading(), this.rod()];
-      if (!job || rod === undefined) return undefined;
-      const pieces = piecesOfJoint(job, leading);
-      if (pieces.length === 0) return undefined;
-      const thicknessMm = pieces.map((piece) => piece.thicknessMm.value ?? JOINTS.defaultThicknessMm);
-      const joint = { ...this.joints.joint(), thicknessMm };
+      const [asked, leading, rod, machine] = [this.jobs.question(), this.joints.leading(), this.rod(), this.machine()];
+      if (!asked?.joint || rod === undefined) return undefined;
+      const { pieces, joint } = asked;
       const process = joint.process ?? 'gtaw';
-      const machine = this.workshops.workshop()?.machines.find(({ processes }) => processes.includes(process));
-      const walls = pieces.flatMap(({ kind }, index) => (kind === 'base' ? [thicknessMm[index] as number] : []));
-      const fit = leading && usualFit(joint.type, [walls[0] ?? 3, walls[walls.length - 1] ?? 3], fitOf(leading.fit));
+      const [thick = JOINTS.defaultThicknessMm, ...others] = wallsOf(this.jobs.meeting());
+      const fit = leading && usualFit(joint.type, [thick, others[others.length - 1] ?? thick], fitOf(leading.fit));
       // No rod in a joint that could take one: its edges are melted together.
       const technique = rod === null && joint.technique === undefined ? ('fused' as const) : joint.technique;
       return {
-        pieces: pieces.map(pieceQuestion),
+        pieces,
         joint: { ...joint, ...(technique ? { technique } : {}) },
         rod, process, pass: this.pass(), brightCrater: this.purge.profile().tint === 'none' || this.purge.profile().tint === 'straw',
         ...(fit && joint.type === 'bevel' ? { landMm: fit.landMm } : {}),
@@ -94,10 +96,6 @@ export class SettingsPlanning {
     stream: ({ params }) => this.compute.settings(params).pipe(catchError(() => of(null))),
   });
   readonly reckoned = computed<TorchSettings | null>(() => (this.found.hasValue() ? this.found.value() : null));
-  readonly machine = computed(() => {
-    const process = this.joints.joint().process ?? 'gtaw';
-    return this.workshops.workshop()?.machines.find(({ processes }) => processes.includes(process)) ?? null;
-  });
 
   readonly heading = computed(() => {
     const [shown, rod] = [this.joints.shown(), this.rod()];
@@ -131,18 +129,10 @@ export class SettingsPlanning {
   });
 
   /** What follows from what is set otherwise, and from the machine. */
-  readonly remarks = computed<readonly string[]>(() => {
-    const [found, { amps, downSlopeS, postFlowS }] = [this.reckoned(), this.own()];
-    if (!found) return [];
-    const [low, , high] = found.amps;
-    return [
-      ...(amps !== undefined && amps > high * 1.1 ? [`${amps} A is ${Math.round((100 * amps) / high - 100)} % over the range: it melts through, and the colour goes wide.`] : []),
-      ...(amps !== undefined && amps < low * 0.9 ? [`${amps} A is under the range: the pool is slow to form and the edges cook beside it.`] : []),
-      ...(amps !== undefined && found.limitA !== null && amps > found.limitA ? [`The machine gives about ${Math.round(found.limitA)} A on its socket.`] : []),
-      ...(downSlopeS !== undefined && found.downSlopeS !== null && downSlopeS < 0.6 * found.downSlopeS ? ['A short down-slope leaves a crater: it is where cracks begin.'] : []),
-      ...(postFlowS !== undefined && found.postFlowS !== null && postFlowS < 0.7 * found.postFlowS ? ['With so little post-flow the crater takes colour.'] : []),
-    ];
-  }); // prettier-ignore
+  readonly remarks = computed(() => {
+    const found = this.reckoned();
+    return found ? settingRemarks(found, this.own()) : [];
+  });
   readonly tackWords = computed(() => {
     const found = this.reckoned();
     if (!found) return '';
