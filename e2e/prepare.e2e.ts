@@ -10,7 +10,7 @@ const side = (page: Page, name: string): Promise<void> =>
 
 test('the steam coil: dams, a vent, the order on the line, and a wait that runs on', async ({ page, demo }) => {
   await page.goto(demo.url);
-  await openJob(page, 'Greenhouse steam coil');
+  await openJob(page, 'Greenhouse steam coil, pinhole');
   await stage(page, 'Prepare');
   const wait = page.getByTestId('purge-wait');
   await expect(wait).toContainText('Wait');
@@ -83,7 +83,7 @@ test('what is to be done first: volute, pool ladder and chute get the list their
   context,
 }) => {
   await page.goto(demo.url);
-  await openJob(page, 'Drain pump volute');
+  await openJob(page, 'Drain pump volute, broken stub');
   await stage(page, 'Prepare');
   const school = item(page, /choose one way and keep to it/);
   await expect(school.getByRole('radio')).toHaveCount(2);
@@ -117,14 +117,14 @@ test('what is to be done first: volute, pool ladder and chute get the list their
 
   // The pool ladder shows both schools of its old weld, reckoned.
   await page.goto(demo.url);
-  await openJob(page, 'Pool ladder');
+  await openJob(page, 'Pool ladder, pitted old weld');
   await stage(page, 'Prepare');
   await expect(page.getByTestId('old-weld-ways').first()).toContainText(/Over it: .* lost\. Cut out: .* lost/);
   await expect(item(page, /Stop-drill/).first()).toBeVisible();
 
   // Hydrogen in the gas on a ferritic sheet must not be.
   await page.goto(demo.url);
-  await openJob(page, 'Salt-spreader chute');
+  await openJob(page, 'Salt-spreader chute, torn at the hinge');
   await stage(page, 'Joint');
   await page.getByText('Cover, restraint, dilution').click();
   await page.getByRole('radiogroup', { name: 'Gas', exact: true }).getByRole('button', { name: 'other' }).click();
@@ -136,7 +136,7 @@ test('what is to be done first: volute, pool ladder and chute get the list their
 
 test('the bench sheet is one page: settings, purge and tacks of the joint looked at', async ({ page, demo }) => {
   await page.goto(demo.url);
-  await openJob(page, 'Ozone plant');
+  await openJob(page, 'Ozone plant, vaporiser drain stub');
   await stage(page, 'Prepare');
   await side(page, 'Settings');
   await expect(

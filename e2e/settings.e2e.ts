@@ -18,14 +18,14 @@ test('units of the workshop change how sizes and temperatures are read and shown
   await page.getByRole('radio', { name: '°F' }).click();
   await saved(page);
   await page.goto(demo.url);
-  await stage(page, 'Tram-stop handrail, split', 'Pieces');
+  await stage(page, 'Tram-stop handrail, split at the bend', 'Pieces');
   const thickness = piece(page).getByLabel('Thickness at the joint');
   await expect(thickness).toHaveValue('0.079 in');
   await thickness.fill('0.08');
   await expect(piece(page).getByText('2.03 mm (0.08 in)')).toBeVisible();
 
   await page.goto(demo.url);
-  await stage(page, 'Boiler-house', 'Job');
+  await stage(page, 'Boiler-house flue grate, broken bars', 'Job');
   await expect(page.getByLabel('Hottest')).toHaveValue('1742 °F');
   await page.getByLabel('Hottest').fill('900 C');
   await expect(page.getByText('900 °C (1652 °F)')).toBeVisible();
@@ -120,7 +120,7 @@ test('a left-handed page has the standing answer on the left, and stays so', asy
   await page.goto(new URL('/settings', demo.url).href);
   await page.getByRole('radio', { name: 'left hand' }).click();
   await page.goto(demo.url);
-  await stage(page, 'Screen rake', 'Joint');
+  await stage(page, 'Screen rake, loose tine', 'Joint');
   const answer = await page.getByRole('complementary', { name: 'Standing answer' }).boundingBox();
   const work = await part(page).boundingBox();
   expect(answer?.x ?? Infinity).toBeLessThan(work?.x ?? 0);

@@ -6,7 +6,7 @@ import { twoPeople } from './support/two-people';
 
 const open = async (page: Page, url: string): Promise<void> => {
   await page.goto(url);
-  await openJob(page, 'Greenhouse steam coil');
+  await openJob(page, 'Greenhouse steam coil, pinhole');
   await page.getByRole('navigation', { name: 'Stages of the work' }).getByRole('link', { name: 'Pieces' }).click();
 };
 

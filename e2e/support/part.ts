@@ -27,10 +27,16 @@ export const lookAtJoint = (page: Page, number: number): Promise<void> =>
 export const stage = (page: Page, name: string): Promise<void> =>
   page.getByRole('navigation', { name: 'Stages of the work' }).getByRole('link', { name }).click();
 
-/** Opens a job from the board by the beginning of its name: with many jobs on it, it need not stand on the first page. */
-export async function openJob(page: Page, name: string): Promise<void> {
-  await page.getByRole('searchbox', { name: 'Search jobs' }).fill(name);
-  await page.getByRole('link', { name: new RegExp(`^${name}`) }).click();
+/**
+ * Opens a job from the board by its whole name: other stories leave copies of it there, called the same and a word
+ * more. It is searched for, because with many jobs on the board it need not stand on the first page.
+ */
+export async function openJob(page: Page, title: string): Promise<void> {
+  await page.getByRole('searchbox', { name: 'Search jobs' }).fill(title);
+  await page
+    .getByRole('link')
+    .filter({ has: page.getByText(title, { exact: true }) })
+    .click();
 }
 
 /** Opens the form of a test; one that is not among the first stands under the others. */
