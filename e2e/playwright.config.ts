@@ -5,10 +5,12 @@ export default defineConfig({
   testMatch: '**/*.e2e.ts',
   outputDir: '../test-results',
   fullyParallel: false,
-  workers: 1,
+  // Each worker has a program and a database of its own; stories wait more than they compute.
+  workers: 2,
   forbidOnly: true,
   retries: 0,
-  timeout: 120_000,
+  // Limits catch what hangs; a slow minute is no failure.
+  timeout: 300_000,
   expect: { timeout: 30_000 },
   reporter: process.env['PLAYWRIGHT_JSON_OUTPUT_NAME'] ? [['list'], ['json']] : [['list']],
   use: {
