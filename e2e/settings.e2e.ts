@@ -99,7 +99,7 @@ test('two people in the settings see each other, and a field both changed is sho
       await expect(shopName(page)).toHaveValue('Works depot');
     }
     await theirs.getByRole('radio', { name: 'cfh' }).click();
-    await expect(mine.getByRole('radio', { name: 'cfh' })).toHaveAttribute('aria-checked', 'true', { timeout: 2500 });
+    await expect(mine.getByRole('radio', { name: 'cfh' })).toHaveAttribute('aria-checked', 'true');
     await here.setOffline(true);
     await shopName(mine).fill('Depot north');
     await expect(mine.getByRole('status').filter({ hasText: 'known to be saved' })).toBeVisible();
