@@ -152,6 +152,29 @@ describe('doing the work', () => {
     expect(run('settings', question)).toMatchObject({ amps: [52, 59, 66], rodMm: 2, reasons: expect.any(Array) });
     expect(pathsOf('settings', { ...question, rod: 'ER000' })).toEqual(['rod']);
   });
+  test('heat answers cooling, pool and colours, and the faulty field', () => {
+    const question = {
+      material: { conductivity: 25, diffusivity: 6e-6 }, thicknessMm: 2, model: 'thin', between: [850, 550],
+      arc: { amps: 70, volts: 11.5, efficiency: 0.65, travelMmPerS: 1.8 }, at: [{ xiMm: -6, yMm: 6 }],
+    }; // prettier-ignore
+    const found = run('heat', question) as { temperaturesC: number[]; secondsBetween: number; heatInputKjPerMm: number; criticalThicknessMm: number; model: string }; // prettier-ignore
+    expect(found.temperaturesC[0]).toBeCloseTo(1202.27, 1);
+    expect(found.secondsBetween).toBeCloseTo(34.027, 2);
+    expect([found.heatInputKjPerMm, found.criticalThicknessMm]).toEqual([expect.closeTo(0.29069, 4), expect.closeTo(10.3849, 3)]); // prettier-ignore
+    const simulated = run('heat', { ...question, model: 'simulated' }) as typeof found;
+    expect(simulated.model).toBe('simulated');
+    expect(simulated.secondsBetween).toBeGreaterThan(10);
+    expect(simulated.secondsBetween).toBeLessThan(34.1);
+    expect(pathsOf('heat', { ...question, thicknessMm: 0 })).toEqual(['thicknessMm']);
+    expect(pathsOf('heat', { ...question, between: [550, 850] })).toEqual(['between']);
+  });
+  test('shrink and order answer', () => {
+    expect(run('shrink', { areaMm2: 14, thicknessMm: 3 })).toMatchObject({ transverseMm: expect.closeTo(0.4667, 4), bowMm: null }); // prettier-ignore
+    const found = run('order', { seam: { lengthMm: 300, thicknessMm: 1.5 }, grade: '304', passes: 1, arc: { amps: 45, travelMmPerS: 2 } }) as { plan: { to: number }[]; against: object }; // prettier-ignore
+    expect(Object.keys(found.against)).toContain('onceRound');
+    for (const { to } of found.plan) expect(to).toBeLessThanOrEqual(300);
+    expect(pathsOf('order', { grade: '304', passes: 1, arc: { amps: 45, travelMmPerS: 2 } })).toEqual(['']);
+  });
   test('explain traces a purge and a vent', () => {
     const purge = run('explain', { space: { volumeL: 2 }, flowLpm: 8, targetPpm: 100, tanks: 1, gasPpm: 5, leakLpm: 0 }) as { steps: { figure: string; value: number }[] }; // prettier-ignore
     expect(purge.steps.find(({ figure }) => figure === 'minutes.median')!.value).toBeCloseTo(

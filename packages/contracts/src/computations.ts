@@ -8,15 +8,18 @@ import {
   explainPurge,
   explainVent,
   fillerLoss,
+  heat,
   identify,
   InputError,
   isoLineSurface,
   nextTests,
+  order,
   pool,
   poolCloud,
   purge,
   selfJointLoss,
   settings,
+  shrink,
   validateComposition,
   vent,
   type Candidate,
@@ -25,11 +28,14 @@ import {
   type FieldPath,
   type FillerLoss,
   type Fit,
+  type HeatQuestion,
   type IdentifyInput,
   type NextTest,
+  type OrderQuestion,
   type PoolInput,
   type PurgeQuestion,
   type SettingsQuestion,
+  type ShrinkQuestion,
   type VentQuestion,
 } from '@variatum/metallurgy';
 import * as z from 'zod';
@@ -41,6 +47,7 @@ import {
   identifyQuestionSchema,
   poolQuestionSchema,
 } from './questions';
+import { heatQuestionSchema, orderQuestionSchema, shrinkQuestionSchema } from './heat-questions';
 import { purgeQuestionSchema, settingsQuestionSchema, ventQuestionSchema } from './doing-questions';
 
 /** One thing the program computes: what it must be asked, and how it answers. */
@@ -133,6 +140,21 @@ export const COMPUTATIONS = {
     summary: 'settings at the torch for a pass, with reasons',
     schema: () => settingsQuestionSchema,
     run: (question: SettingsQuestion) => settings(question),
+  }),
+  heat: computation({
+    summary: 'what one bead does to a plate: temperatures, cooling, pool, melting through, colours',
+    schema: () => heatQuestionSchema,
+    run: (question: HeatQuestion, seed) => heat(question, seed),
+  }),
+  shrink: computation({
+    summary: 'how far a weld draws together, bows a member or curls a plate',
+    schema: () => shrinkQuestionSchema,
+    run: (question: ShrinkQuestion) => shrink(question),
+  }),
+  order: computation({
+    summary: 'in which order to weld a ring or a seam, beside the usual orders',
+    schema: () => orderQuestionSchema,
+    run: (question: OrderQuestion, seed) => order(question, seed),
   }),
   explain: computation({
     summary: 'every figure of a composition, a pool, a rod, a purge or a vent with its formula, numbers and source',

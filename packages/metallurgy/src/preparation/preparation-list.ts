@@ -5,7 +5,7 @@ import { fitUp } from './fit-up';
 import { heating } from './heat';
 import { holding } from './hold';
 import { PREPARATION_GROUPS, type PreparationItem, type PreparationQuestion } from './preparation-input';
-import { tacking } from './tack-plan';
+import { tacking } from './tacking';
 
 /**
  * What is to be done before the arc, in the order it is done, each with its reason and what happens when it is skipped. What

@@ -1,0 +1,75 @@
+import {
+  CHILL_CONTACTS,
+  CHILL_METALS,
+  FAMILIES,
+  HEAT_MODELS,
+  HOLDS,
+  ORDER_AIMS,
+  type MaterialFamily,
+} from '@variatum/metallurgy';
+import * as z from 'zod';
+
+const familySchema = z.enum(Object.keys(FAMILIES) as [MaterialFamily, ...MaterialFamily[]]);
+
+/** An arc as heat is asked about; the core checks its ranges. */
+export const arcSchema = z.strictObject({
+  amps: z.number(),
+  volts: z.number().optional(),
+  efficiency: z.number().optional(),
+  travelMmPerS: z.number(),
+});
+
+/** A chill bar beside a seam. */
+export const chillBarSchema = z.strictObject({
+  side: z.union([z.literal(0), z.literal(1)]),
+  distanceMm: z.number(),
+  widthMm: z.number(),
+  thicknessMm: z.number(),
+  metal: z.enum(CHILL_METALS),
+  contact: z.enum(CHILL_CONTACTS),
+  alongMm: z.tuple([z.number(), z.number()]).optional(),
+});
+
+/** Question of `heat`; the core checks its ranges. */
+export const heatQuestionSchema = z.strictObject({
+  material: z.union([
+    z.strictObject({ grade: z.string() }),
+    z.strictObject({ family: familySchema }),
+    z.strictObject({ conductivity: z.number(), diffusivity: z.number() }),
+  ]),
+  thicknessMm: z.number(),
+  arc: arcSchema,
+  startC: z.number().optional(),
+  model: z.enum(HEAT_MODELS).optional(),
+  at: z
+    .array(z.strictObject({ xiMm: z.number(), yMm: z.number(), zMm: z.number().optional() }))
+    .max(1000)
+    .optional(),
+  between: z.tuple([z.number(), z.number()]).optional(),
+});
+
+/** Question of `shrink`; the core checks its ranges. */
+export const shrinkQuestionSchema = z.strictObject({
+  areaMm2: z.number(),
+  thicknessMm: z.number().optional(),
+  member: z.strictObject({ offsetMm: z.number(), lengthMm: z.number(), inertiaMm4: z.number() }).optional(),
+  plate: z.strictObject({ spanMm: z.number(), widthMm: z.number(), thicknessMm: z.number() }).optional(),
+  family: familySchema.optional(),
+  hold: z.enum(HOLDS).optional(),
+});
+
+/** Question of `order`; the core checks its ranges. */
+export const orderQuestionSchema = z.strictObject({
+  ring: z.strictObject({ outsideMm: z.number(), wallMm: z.number() }).optional(),
+  seam: z.strictObject({ lengthMm: z.number(), thicknessMm: z.number() }).optional(),
+  grade: z.string(),
+  passes: z.number(),
+  arc: arcSchema,
+  interpassC: z.number().nullish(),
+  tacks: z.number().optional(),
+  people: z.union([z.literal(1), z.literal(2)]).optional(),
+  chillBars: z.array(chillBarSchema).max(8).optional(),
+  aim: z.enum(ORDER_AIMS).optional(),
+  hold: z.enum(HOLDS).optional(),
+  reachMm: z.number().optional(),
+});

@@ -1,0 +1,27 @@
+import data from '../../data/heat.json';
+
+/** A steady arc or a pulsed one, as it is asked about. */
+export interface ArcQuestion {
+  /** Mean current, A; of a pulsed arc `meanAmps` gives it. */
+  readonly amps: number;
+  /** Arc voltage, V; left out: the usual one for the current. */
+  readonly volts?: number | undefined;
+  /** Share of the arc's power that stays in the metal; left out: the usual range of a gas tungsten arc. */
+  readonly efficiency?: number | undefined;
+  readonly travelMmPerS: number;
+}
+
+/** Usual voltage of an argon-shielded tungsten arc of this current, V. */
+export const usualVolts = (amps: number): number => data.arc.volts + data.arc.voltsPerAmp * amps;
+
+/** Power that stays in the metal, W. */
+export function arcPower({ amps, volts = usualVolts(amps), efficiency = data.arc.efficiency[1] }: ArcQuestion): number {
+  return (efficiency as number) * volts * amps;
+}
+
+/** Heat input, kJ/mm: what stays in the metal, for each millimetre of weld. */
+export const heatInput = (arc: ArcQuestion): number => arcPower(arc) / arc.travelMmPerS / 1000;
+
+/** Mean current of a pulsed arc, A. @param onShare share of the time at its peak, 0 to 1 */
+export const meanAmps = (peakAmps: number, backgroundAmps: number, onShare: number): number =>
+  onShare * peakAmps + (1 - onShare) * backgroundAmps;

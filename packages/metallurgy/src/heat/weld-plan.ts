@@ -1,0 +1,40 @@
+import type { ArcSource } from './arc-source';
+
+/** One unbroken run of the arc along the seam. */
+export interface ArcRun {
+  /** 0 for the root. */
+  readonly pass: number;
+  /** mm along the seam; on a ring it may go past the end of it. */
+  readonly fromMm: number;
+  /** Smaller than `fromMm`: it runs the other way. */
+  readonly toMm: number;
+  /** Who welds: 0 or 1. */
+  readonly person: number;
+  /** Least pause before it, s, beside the time it takes to move there. */
+  readonly restS: number;
+}
+
+/** A seam's runs in their order, and the rules they keep. */
+export interface WeldPlan {
+  readonly runs: readonly ArcRun[];
+  /** Arc of each pass; the last one stands for those that follow. */
+  readonly arcs: readonly ArcSource[];
+  /** The metal a run of a later pass is about to cover may be no hotter than this on the mean, °C; null: no limit. */
+  readonly interpassC: number | null;
+  /** From one run to the next: to go there, set down, start, s. */
+  readonly moveS: number;
+}
+
+/** What a run came to. */
+export interface RunRecord extends ArcRun {
+  readonly startS: number;
+  readonly endS: number;
+  /** Waited for the metal to cool, s. */
+  readonly waitedS: number;
+  /** Mean temperature of the metal it was about to cover, just before its arc, °C. */
+  readonly metC: number;
+}
+
+/** Arc of a pass. */
+export const arcOfPass = ({ arcs }: WeldPlan, pass: number): ArcSource =>
+  arcs[Math.min(pass, arcs.length - 1)] as ArcSource;

@@ -1,0 +1,41 @@
+import type { ArcRun, ArcSource, Shell } from '../heat';
+import type { Hold } from '../shrinkage';
+
+/** A stretch of a seam, mm along it, `fromMm` below `toMm`. */
+export interface Stretch {
+  readonly fromMm: number;
+  readonly toMm: number;
+}
+
+/** A seam that is to be welded in some order. */
+export interface SeamProblem {
+  readonly shell: Shell;
+  readonly passes: number;
+  /** Arc of each pass; the last stands for those that follow. */
+  readonly arcs: readonly ArcSource[];
+  /** Most a run of a later pass may meet, °C; null: no limit. */
+  readonly interpassC: number | null;
+  readonly ambientC: number;
+  readonly emissivity: number;
+  /** How far each pass would draw the sides together if nothing held, mm. */
+  readonly shrinkMm: readonly number[];
+  readonly hold: Hold;
+  readonly tackMm: number;
+  /** One or two, on opposite sides at once. */
+  readonly people: 1 | 2;
+  /** Seconds from one run to the next. */
+  readonly moveS: number;
+  /** Stretches out of reach as the part lies: it is turned for each. */
+  readonly outOfReach: readonly Stretch[];
+  /** Stretches that are not welded at all. */
+  readonly left: readonly Stretch[];
+  /** Runs of the root that come first whatever follows: what was fixed by hand. */
+  readonly fixed: readonly ArcRun[];
+}
+
+/** How orders are named and made. */
+export interface Habit {
+  readonly id: string;
+  readonly title: string;
+  readonly runs: readonly ArcRun[];
+}

@@ -1,0 +1,3 @@
+export * from './shrinkage';
+export * from './seam-pull';
+export * from './shrink';
