@@ -12,8 +12,10 @@ import {
   identify,
   InputError,
   isoLineSurface,
+  judgeOrder,
   nextTests,
   order,
+  orderPlans,
   pool,
   poolCloud,
   purge,
@@ -22,6 +24,8 @@ import {
   shrink,
   validateComposition,
   vent,
+  weldHeat,
+  type ArcRun,
   type Candidate,
   type ChooseInput,
   type Composition,
@@ -31,12 +35,15 @@ import {
   type HeatQuestion,
   type IdentifyInput,
   type NextTest,
+  type OrderPlansQuestion,
   type OrderQuestion,
   type PoolInput,
   type PurgeQuestion,
+  type SeamQuestion,
   type SettingsQuestion,
   type ShrinkQuestion,
   type VentQuestion,
+  type WeldHeatQuestion,
 } from '@variatum/metallurgy';
 import * as z from 'zod';
 import {
@@ -47,7 +54,14 @@ import {
   identifyQuestionSchema,
   poolQuestionSchema,
 } from './questions';
-import { heatQuestionSchema, orderQuestionSchema, shrinkQuestionSchema } from './heat-questions';
+import {
+  heatQuestionSchema,
+  judgeOrderQuestionSchema,
+  orderPlansQuestionSchema,
+  orderQuestionSchema,
+  shrinkQuestionSchema,
+  weldHeatQuestionSchema,
+} from './heat-questions';
 import { purgeQuestionSchema, settingsQuestionSchema, ventQuestionSchema } from './doing-questions';
 
 /** One thing the program computes: what it must be asked, and how it answers. */
@@ -56,8 +70,11 @@ interface Computation<Question, Answer> {
   /** Schema of its question; where several are understood, the one a document is meant for. */
   schema(document: Readonly<Record<string, unknown>>): z.ZodType<NoInfer<Question>>;
   /** Answers a checked question; the same seed gives the same answer on every machine. @throws InputError naming every faulty field */
-  run(question: Question, seed: number): Answer;
+  run(question: Question, seed: number, watch?: ComputationWatch): Answer;
 }
+
+/** Told the share done of a long computation, 0 to 1; answers false to stop it. */
+export type ComputationWatch = (share: number) => boolean;
 
 const computation = <Question, Answer>(one: Computation<Question, Answer>): Computation<Question, Answer> => one;
 
@@ -191,6 +208,21 @@ export const COMPUTATIONS = {
       const composition = validateComposition(question.composition, ['composition']);
       return { steps: explainConstitution(composition, question.thicknessMm, surface) };
     },
+  }),
+  'order-plans': computation({
+    summary: 'usual orders of a seam with any metal on its two sides, and a better one',
+    schema: () => orderPlansQuestionSchema,
+    run: (question: OrderPlansQuestion, seed, watch) => orderPlans(question, seed, watch),
+  }),
+  'judge-order': computation({
+    summary: 'what an order of one’s own comes to',
+    schema: () => judgeOrderQuestionSchema,
+    run: (question: { readonly seam: SeamQuestion; readonly runs: readonly ArcRun[] }) => judgeOrder(question),
+  }),
+  'weld-heat': computation({
+    summary: 'the heat of a seam welded in an order: a picture for every moment, and what follows',
+    schema: () => weldHeatQuestionSchema,
+    run: (question: WeldHeatQuestion, seed, watch) => weldHeat(question, seed, watch),
   }),
   'choose-first': computation({
     summary: 'a first ranking of rods, before the order is settled',

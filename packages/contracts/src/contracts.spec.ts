@@ -7,6 +7,7 @@ import { parseWith } from './parse';
 import { inputProblem } from './problem';
 import { chooseQuestionSchema, constitutionQuestionSchema } from './questions';
 import { NO_PURGE } from './preparation';
+import { NO_SEAM_ORDER } from './seam-order';
 import { newPieceSchema, NO_FIT, type JobDetail, type JointRecord, type Piece } from './records';
 import { unkeepableText } from './unkeepable-text';
 
@@ -22,7 +23,7 @@ const job = (pieces: Piece[], fields: Partial<JobDetail> = {}): JobDetail => ({
   createdAt: '2026-01-01T00:00:00Z', updatedAt: '2026-01-01T00:00:00Z', withdrawnAt: null, pieces, joints: [], decisions: [], preparation: [], ...fields,
 }); // prettier-ignore
 const joint = (fields: Partial<JointRecord> = {}): JointRecord => ({
-  id: ID, jobId: ID, position: 0, name: '', joint: { type: 'lap' }, sides: [], fit: NO_FIT, lengthMm: NOT_GIVEN, course: null, alikeTo: null, settings: {},
+  id: ID, jobId: ID, position: 0, name: '', joint: { type: 'lap' }, sides: [], fit: NO_FIT, lengthMm: NOT_GIVEN, course: null, alikeTo: null, settings: {}, seamOrder: NO_SEAM_ORDER,
   version: 1, withdrawnAt: null, ...fields,
 }); // prettier-ignore
 const side = (piece: string) => ({ piece, end: null, alongMm: NOT_GIVEN, clock: null });

@@ -73,3 +73,57 @@ export const orderQuestionSchema = z.strictObject({
   hold: z.enum(HOLDS).optional(),
   reachMm: z.number().optional(),
 });
+
+const stretchSchema = z.strictObject({ fromMm: z.number(), toMm: z.number() });
+const sideSchema = z.union([z.literal(0), z.literal(1)]);
+const runSchema = z.strictObject({
+  pass: z.number(),
+  fromMm: z.number(),
+  toMm: z.number(),
+  person: sideSchema,
+  restS: z.number(),
+});
+const materialSchema = heatQuestionSchema.shape.material;
+
+const seamSideSchema = z.strictObject({
+  material: materialSchema,
+  thicknessMm: z.number(),
+  reachMm: z.number(),
+  spread: z.enum(['straight', 'outwards', 'inwards']),
+  bothWays: z.boolean(),
+});
+
+/** A seam with the metal on its two sides; the core checks its ranges. */
+const seamSchema = z.strictObject({
+  kind: z.enum(['ring', 'line']),
+  lengthMm: z.number(),
+  beyondMm: z.number(),
+  closedInside: z.boolean(),
+  sides: z.tuple([seamSideSchema, seamSideSchema]),
+  passes: z.number(),
+  arcs: z.array(arcSchema).min(1).max(12),
+  aimMm: z.number().optional(),
+  interpassC: z.number().nullable(),
+  people: z.union([z.literal(1), z.literal(2)]),
+  hold: z.enum(HOLDS),
+  tackMm: z.number(),
+  outOfReach: z.array(stretchSchema).max(20),
+  left: z.array(stretchSchema).max(20),
+  fixed: z.array(runSchema).max(100),
+  bars: z.array(chillBarSchema).max(8),
+});
+
+/** Question of `order-plans`. */
+export const orderPlansQuestionSchema = z.strictObject({ seam: seamSchema, aim: z.enum(ORDER_AIMS) });
+
+/** Question of `judge-order`. */
+export const judgeOrderQuestionSchema = z.strictObject({ seam: seamSchema, runs: z.array(runSchema).min(1).max(400) });
+
+/** Question of `weld-heat`. */
+export const weldHeatQuestionSchema = z.strictObject({
+  seam: seamSchema,
+  runs: z.array(runSchema).min(1).max(400),
+  cover: z.strictObject({ cupMm: z.number(), trailingMm: z.number(), postFlowS: z.number() }),
+  shieldedInside: z.boolean(),
+  probes: z.array(z.strictObject({ alongMm: z.number(), acrossMm: z.number() })).max(8),
+});

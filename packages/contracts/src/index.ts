@@ -4,6 +4,8 @@ export * from './part';
 export * from './new-part';
 export * from './questions';
 export * from './doing-questions';
+export * from './heat-questions';
+export * from './seam-order';
 export * from './computations';
 export * from './session';
 export * from './on-behalf';

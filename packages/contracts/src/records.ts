@@ -15,6 +15,7 @@ import { jointSchema, serviceSchema, testEntrySchema } from './questions';
 import { id, limited, quantity, stamp, text, version } from './fields';
 import { photoSchema } from './photo';
 import { jointSettingsSchema, preparationTickSchema, purgePlanSchema } from './preparation';
+import { NO_SEAM_ORDER, seamOrderSchema } from './seam-order';
 import { JOB_STATES, STAGES } from './states';
 
 export const jobStateSchema = z.enum(JOB_STATES);
@@ -212,6 +213,8 @@ const jointFields = {
   alikeTo: id.nullable(),
   /** Settings at the torch that are set otherwise than reckoned, by pass. */
   settings: jointSettingsSchema,
+  /** Heat and order: who welds, within which limits, with which bars, and the plan that was chosen. */
+  seamOrder: seamOrderSchema,
 };
 
 /** A joint of a job. */
@@ -238,6 +241,7 @@ export const newJointSchema = z.strictObject({
   course: jointFields.course.default(null),
   alikeTo: jointFields.alikeTo.default(null),
   settings: jointFields.settings.default({}),
+  seamOrder: jointFields.seamOrder.default(NO_SEAM_ORDER),
 });
 export type NewJoint = z.input<typeof newJointSchema>;
 

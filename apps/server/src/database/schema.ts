@@ -1,6 +1,7 @@
 import {
   NO_FIT,
   NO_PURGE,
+  NO_SEAM_ORDER,
   type FieldTestRecord,
   type Gas,
   type JobHead,
@@ -186,6 +187,7 @@ export const joint = pgTable(
     course: text('course').$type<JointRecord['course']>(),
     alikeTo: uuid('alike_to'),
     settings: jsonb('settings').$type<JointRecord['settings']>().notNull().default({}),
+    seamOrder: jsonb('seam_order').$type<JointRecord['seamOrder']>().notNull().default(NO_SEAM_ORDER),
     withdrawnAt: timestamp('withdrawn_at', { withTimezone: true, mode: 'date' }),
     ...madeFrom,
     ...stamps,

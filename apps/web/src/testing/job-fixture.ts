@@ -3,7 +3,15 @@ import { HttpTestingController, provideHttpClientTesting } from '@angular/common
 import type { EnvironmentProviders, Provider } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
-import { NO_FIT, NO_PURGE, type JobDetail, type JointRecord, type Piece, type Workshop } from '@variatum/contracts';
+import {
+  NO_FIT,
+  NO_PURGE,
+  NO_SEAM_ORDER,
+  type JobDetail,
+  type JointRecord,
+  type Piece,
+  type Workshop,
+} from '@variatum/contracts';
 import { FieldTestStore, JOB_STORES, JobStore, JointStore, PieceStore } from '../app/job/stores';
 import { knownSession } from './known-session';
 import { Autosave, PAGE_SYNC, UndoHistory } from '../app/sync';
@@ -30,7 +38,7 @@ export const aJob = (pieces: Piece[] = [], fields: Partial<JobDetail> = {}): Job
 /** A joint of which nothing but its type is said. */
 export const aJoint = (fields: Partial<JointRecord> = {}): JointRecord => ({
   id: '0198a6a0-0000-7000-8000-000000000003', jobId: JOB_ID, position: 0, name: '', joint: { type: 'fillet' }, sides: [], fit: NO_FIT,
-  lengthMm: NOT_GIVEN, course: null, alikeTo: null, settings: {}, version: 1, withdrawnAt: null, ...fields,
+  lengthMm: NOT_GIVEN, course: null, alikeTo: null, settings: {}, seamOrder: NO_SEAM_ORDER, version: 1, withdrawnAt: null, ...fields,
 }); // prettier-ignore
 
 /** A workshop without habits. */

@@ -28,6 +28,8 @@ export interface Surroundings {
   readonly poolC: number;
 }
 
+type Range = readonly [number, number];
+
 const STEFAN_BOLTZMANN = 5.670374e-8;
 const KELVIN = 273.15;
 
@@ -41,10 +43,8 @@ export class HeatField {
   readonly temperature: Float64Array;
   /** Hottest each cell has been, °C. */
   readonly peak: Float64Array;
-  /** Seconds each cell has spent within `window`. */
+  /** Seconds each cell has spent between the temperatures that are counted for its metal. */
   readonly secondsWithin: Float64Array;
-  /** Temperatures counted in `secondsWithin`, °C. */
-  window: readonly [number, number] = [550, 850];
   readonly sinkC: Float64Array;
 
   private readonly heat: Float64Array;
@@ -73,6 +73,8 @@ export class HeatField {
     private readonly surroundings: Surroundings,
     private readonly sinks: readonly HeatSink[],
     startC: number,
+    /** Temperatures whose seconds are counted, for each metal, °C. */
+    private readonly windows: readonly [Range, Range],
   ) {
     const cells = grid.alongCount * grid.rowCount;
     this.temperature = new Float64Array(cells).fill(startC);
@@ -287,11 +289,11 @@ export class HeatField {
   private settle(seconds: number, counted: number): void {
     const { grid, heat, temperature, change, bin, metals, peak, secondsWithin } = this;
     const { alongCount, rowCount, metal } = grid;
-    const [low, high] = this.window;
     let largest = this.largestChange;
     let hottest = -Infinity;
     for (let row = 0; row < rowCount; row++) {
       const table = metals[metal[row] as 0 | 1];
+      const [low, high] = this.windows[metal[row] as 0 | 1];
       const { lowest, perJoule, bins, capacity } = table;
       const readings = table.temperature;
       const from = row * alongCount;

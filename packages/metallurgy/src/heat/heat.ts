@@ -127,7 +127,10 @@ function simulated(question: HeatQuestion, material: ThermalMaterial, startC: nu
     surface: 'tinted',
     bars: [],
     cover: { cupMm: 0, trailingMm: 0, postFlowS: 0 },
-    window: [window[1], window[0]],
+    windows: [
+      [window[1], window[0]],
+      [window[1], window[0]],
+    ],
     watchS: 0.01,
     frames: 0,
     probes: [{ alongMm: STEADY_MM / 2, acrossMm: 0 }],

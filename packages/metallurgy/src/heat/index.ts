@@ -18,3 +18,4 @@ export * from './simulate-weld';
 export * from './heat';
 export * from './section-grid';
 export * from './simulate-section';
+export * from './paces';

@@ -80,8 +80,8 @@ export function simulateSection(question: SectionHeatQuestion): SectionHeatHisto
     },
     [],
     startC,
+    [window, window],
   );
-  field.window = window;
   const middle = middleRow(grid) * grid.alongCount;
   const seconds = [0];
   const middleC = [startC];

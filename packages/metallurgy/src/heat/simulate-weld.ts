@@ -22,8 +22,8 @@ export interface WeldQuestion {
   readonly insulated?: boolean | undefined;
   readonly bars: readonly ChillBar[];
   readonly cover: GasCoverOfTorch;
-  /** Temperatures whose seconds are counted, °C. */
-  readonly window: readonly [number, number];
+  /** Temperatures whose seconds are counted, for each side, °C. */
+  readonly windows: readonly [readonly [number, number], readonly [number, number]];
   /** How long it is watched after the last arc, s; it ends sooner when all is below `restC` of the data. */
   readonly watchS: number;
   readonly fineness?: Fineness | undefined;
@@ -132,8 +132,8 @@ class WeldRun {
       },
       bars.map((bar) => chillSink(this.grid, bar)),
       startC,
+      question.windows,
     );
-    this.field.window = question.window;
     this.footprint = new ArcFootprint(this.grid);
     this.cover = new GasCover(this.grid, question.cover, startC);
     this.film = new HeatFilm(this.grid.alongCount * this.grid.rowCount, frames);

@@ -18,7 +18,7 @@ function weld(more: Partial<WeldQuestion> = {}, watch?: () => boolean): WeldHist
     {
       shell, startC: 20, ambientC: 20, surface: 'tinted', bars: [], cover: { cupMm: 12, trailingMm: 0, postFlowS: 5 },
       plan: { runs: [{ pass: 0, fromMm: 0, toMm: shell.lengthMm, person: 0, restS: 0 }], arcs: [ARC], interpassC: null, moveS: 8 },
-      window: [550, 850], watchS: 30, fineness: COARSE, arcStepS: 0.8, ...more,
+      windows: [[550, 850], [550, 850]], watchS: 30, fineness: COARSE, arcStepS: 0.8, ...more,
     },
     watch,
   ); // prettier-ignore
@@ -89,7 +89,7 @@ describe('simulation of a shell', () => {
     expect(Math.max(...peakC)).toBeLessThan(3500);
   });
   test('a later pass waits until its metal is below the limit', () => {
-    const runs = [0, 1].map((pass) => ({ pass, fromMm: 0, toMm: 120, person: 0, restS: 0 }));
+    const runs = [0, 1].map((pass) => ({ pass, fromMm: 0, toMm: 120, person: 0 as const, restS: 0 }));
     const limited = (interpassC: number | null) => weld({ plan: { runs, arcs: [ARC], interpassC, moveS: 8 }, watchS: 0 }); // prettier-ignore
     const [none, at200, at100] = [limited(null), limited(200), limited(100)];
     expect(at200.peakInterpassC!).toBeLessThanOrEqual(200);
@@ -118,7 +118,7 @@ describe('simulation of a shell', () => {
     expect(trailing).toBeLessThan(wide);
   });
   test('two people take half the time of one', () => {
-    const half = (person: number) => ({ pass: 0, fromMm: person * 60, toMm: person * 60 + 60, person, restS: 0 });
+    const half = (person: 0 | 1) => ({ pass: 0, fromMm: person * 60, toMm: person * 60 + 60, person, restS: 0 });
     const { weldedS, runs } = weld({ plan: { runs: [half(0), half(1)], arcs: [ARC], interpassC: null, moveS: 8 } });
     expect(weldedS).toBeCloseTo(60 / 1.8, 0);
     expect(runs.map(({ startS }) => startS)).toEqual([0, 0]);

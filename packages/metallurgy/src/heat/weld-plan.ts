@@ -1,5 +1,8 @@
 import type { ArcSource } from './arc-source';
 
+/** Who welds: the first of two, or the second. */
+export type Welder = 0 | 1;
+
 /** One unbroken run of the arc along the seam. */
 export interface ArcRun {
   /** 0 for the root. */
@@ -8,8 +11,7 @@ export interface ArcRun {
   readonly fromMm: number;
   /** Smaller than `fromMm`: it runs the other way. */
   readonly toMm: number;
-  /** Who welds: 0 or 1. */
-  readonly person: number;
+  readonly person: Welder;
   /** Least pause before it, s, beside the time it takes to move there. */
   readonly restS: number;
 }

@@ -68,6 +68,10 @@ function afterwardsOf(
   );
 }
 
+/** Most a metal may have between passes, °C; undefined where nobody asks for a limit. */
+export const interpassLimit = ({ id, family }: Pick<Material, 'id' | 'family'>): number | undefined =>
+  BETWEEN_BY_GRADE[id] ?? BETWEEN[family];
+
 /**
  * What heat the pieces call for with a rod: preheat, the most between passes, and treatment afterwards, each for what a piece
  * most likely is.
@@ -103,7 +107,7 @@ export function heatAdvice(
         source: 'Preheat by carbon (martensitic stainless) or by CET, EN 1011-2:2001 method B',
         confidence: 'medium',
       });
-    const between = BETWEEN_BY_GRADE[grade] ?? BETWEEN[material.family];
+    const between = interpassLimit(material);
     if (between !== undefined && !isCastIron(material.family))
       advice.push({
         kind: 'between-passes',

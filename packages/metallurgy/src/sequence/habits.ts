@@ -1,5 +1,5 @@
 import data from '../../data/sequence.json';
-import type { ArcRun } from '../heat';
+import type { ArcRun, Welder } from '../heat';
 import type { Habit, SeamProblem, Stretch } from './seam-problem';
 import { segmentsOf } from './segments';
 
@@ -7,7 +7,7 @@ import { segmentsOf } from './segments';
 export interface Turn {
   readonly stretch: Stretch;
   readonly backwards: boolean;
-  readonly person: number;
+  readonly person: Welder;
 }
 
 /** Runs of all passes where each pass goes through the same turns. */
@@ -24,8 +24,8 @@ export function runsOf({ passes, fixed }: SeamProblem, turns: readonly Turn[]): 
   ]).flat();
 }
 
-const forward = (stretch: Stretch, person = 0): Turn => ({ stretch, backwards: false, person });
-const backward = (stretch: Stretch, person = 0): Turn => ({ stretch, backwards: true, person });
+const forward = (stretch: Stretch, person: Welder = 0): Turn => ({ stretch, backwards: false, person });
+const backward = (stretch: Stretch, person: Welder = 0): Turn => ({ stretch, backwards: true, person });
 
 /** Those of a row that stand far from one another first: opposite, then between. */
 function opposite(stretches: readonly Stretch[]): readonly Stretch[] {

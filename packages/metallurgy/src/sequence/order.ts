@@ -1,16 +1,21 @@
 import data from '../../data/sequence.json';
 import heatData from '../../data/heat.json';
-import thermal from '../../data/thermal.json';
 import { findGrade } from '../catalogue';
 import { InputError, type FieldError } from '../errors';
 import {
-  arcPower, checkArc, simulateWeld, thermalMaterial, CHILL_CONTACTS, CHILL_METALS,
-  type ArcQuestion, type ChillBar, type Fineness, type RunRecord, type Shell,
-} from '../heat'; // prettier-ignore
-import { transverseShrinkage, HOLDS, type Hold, type SeamPull } from '../shrinkage';
+  checkArc,
+  simulateWeld,
+  type ArcQuestion,
+  type ChillBar,
+  type Fineness,
+  type RunRecord,
+  type Welder,
+} from '../heat';
+import { HOLDS, type Hold, type SeamPull } from '../shrinkage';
+import { checkBars, seamProblem, type SeamQuestion } from './seam-question';
 import { searchOrder, type JudgedPlan, type OrderAim } from './search';
 import type { SeamProblem } from './seam-problem';
-import { tackPlan } from './tack-plan';
+import { tackLength, tackPlan } from './tack-plan';
 
 /** A seam that is to be ordered, as it is asked about. */
 export interface OrderQuestion {
@@ -40,7 +45,7 @@ export interface OrderStep {
   readonly endS: number;
   /** From the end of what this person welded before to its start, s. */
   readonly pauseS: number;
-  readonly person: number;
+  readonly person: Welder;
   /** Mean temperature of the metal it was about to cover, °C. */
   readonly metC: number;
 }
@@ -67,9 +72,9 @@ type Range = readonly [number, number];
 
 function check(question: OrderQuestion): void {
   const errors: FieldError[] = [];
-  const within = (value: number | undefined, [low, high]: Range, path: readonly (string | number)[], unit: string): void => {
-    if (value !== undefined && !(value >= low && value <= high)) errors.push({ path: [...path], message: `give ${low} to ${high} ${unit}`.trim() }); // prettier-ignore
-  }; // prettier-ignore
+  const within = (value: number | undefined, [low, high]: Range, path: readonly string[], unit: string): void => {
+    if (value !== undefined && !(value >= low && value <= high)) errors.push({ path, message: `give ${low} to ${high} ${unit}` }); // prettier-ignore
+  };
   const { ring, seam, grade, passes, arc, interpassC, tacks, chillBars = [], reachMm } = question;
   if (!ring === !seam) errors.push({ path: [], message: 'give a ring or a seam, one of the two' });
   if (ring) {
@@ -83,66 +88,52 @@ function check(question: OrderQuestion): void {
   if (!findGrade(grade)) errors.push({ path: ['grade'], message: `"${grade}" is not in the catalogue` });
   if (!(Number.isInteger(passes) && passes >= 1 && passes <= 12)) errors.push({ path: ['passes'], message: 'give 1 to 12 passes' }); // prettier-ignore
   checkArc(arc, ['arc'], errors);
-  if (interpassC !== null) within(interpassC, [40, 500], ['interpassC'], '°C');
+  within(interpassC ?? undefined, [40, 500], ['interpassC'], '°C');
   if (tacks !== undefined && !(Number.isInteger(tacks) && tacks >= 0 && tacks <= 60)) errors.push({ path: ['tacks'], message: 'give 0 to 60 tacks' }); // prettier-ignore
   within(reachMm, [10, 2000], ['reachMm'], 'mm');
-  chillBars.forEach(({ metal, contact, distanceMm, widthMm, thicknessMm }, index) => {
-    if (!CHILL_METALS.includes(metal)) errors.push({ path: ['chillBars', index, 'metal'], message: `use one of ${CHILL_METALS.join(', ')}; never carbon steel` }); // prettier-ignore
-    if (!CHILL_CONTACTS.includes(contact)) errors.push({ path: ['chillBars', index, 'contact'], message: `use one of ${CHILL_CONTACTS.join(', ')}` }); // prettier-ignore
-    within(distanceMm, [0, 500], ['chillBars', index, 'distanceMm'], 'mm');
-    within(widthMm, [1, 500], ['chillBars', index, 'widthMm'], 'mm');
-    within(thicknessMm, [0.5, 100], ['chillBars', index, 'thicknessMm'], 'mm');
-  });
+  checkBars(chillBars, ['chillBars'], errors);
   if (errors.length > 0) throw new InputError(errors);
 }
 
-const USUAL_REACH = 120;
+const USUAL_REACH_MM = 120;
 const BEYOND_MM = 20;
 
-/** A seam between two pieces alike, from what was asked. */
-function problemOf(question: OrderQuestion): SeamProblem & { readonly tackAt: OrderAnswer['tacks'] } {
-  const { ring, seam, grade, passes, arc, interpassC = null, tacks, people = 1, hold = HOLDS[0], reachMm = USUAL_REACH } = question; // prettier-ignore
-  const found = findGrade(grade)!;
-  const material = thermalMaterial({ grade });
+/** Tacks as they are asked for, or as usual. */
+function tacksOf({ ring, seam, tacks }: OrderQuestion): OrderAnswer['tacks'] {
   const thicknessMm = ring?.wallMm ?? seam!.thicknessMm;
   const lengthMm = ring ? Math.PI * (ring.outsideMm - ring.wallMm) : seam!.lengthMm;
-  const side = { material, thicknessMm, reachMm, spread: 'straight', bothWays: false } as const;
-  const shell: Shell = {
-    kind: ring ? 'ring' : 'line',
-    lengthMm,
-    sides: [side, side],
-    beyondMm: ring ? 0 : BEYOND_MM,
-    closedInside: ring !== undefined,
-  };
-  const { base, perAmp, most } = heatData.arc.radiusMm;
-  const tackMm = Math.min(data.tacks.lengthMm[1]!, Math.max(data.tacks.lengthMm[0]!, data.tacks.lengthWalls * thicknessMm)); // prettier-ignore
   const planned = tackPlan({ seamMm: lengthMm, closed: ring !== undefined }, thicknessMm, false)!;
   const count = tacks ?? planned.count;
   const places =
-    tacks === undefined || tacks === planned.count
+    count === planned.count
       ? planned.at
       : Array.from({ length: count }, (_, index) => ring ? (360 * index) / count : (lengthMm * (index + 0.5)) / count); // prettier-ignore
+  return places.map((at) => ({ at, lengthMm: tackLength(thicknessMm) }));
+}
+
+/** A seam between two pieces alike, from what was asked. */
+function seamQuestion(question: OrderQuestion): SeamQuestion {
+  const { ring, seam, grade, passes, arc, interpassC = null, people = 1, hold = HOLDS[0], reachMm = USUAL_REACH_MM, chillBars = [] } = question; // prettier-ignore
+  const thicknessMm = ring?.wallMm ?? seam!.thicknessMm;
+  const side = { material: { grade }, thicknessMm, reachMm, spread: 'straight', bothWays: false } as const;
   return {
-    shell,
+    kind: ring ? 'ring' : 'line',
+    lengthMm: ring ? Math.PI * (ring.outsideMm - ring.wallMm) : seam!.lengthMm,
+    beyondMm: ring ? 0 : BEYOND_MM,
+    closedInside: ring !== undefined,
+    sides: [side, side],
     passes,
-    arcs: [{ powerW: arcPower(arc), travelMmPerS: arc.travelMmPerS, radiusMm: Math.min(most, base + perAmp * arc.amps), aimMm: 0 }], // prettier-ignore
+    arcs: [arc],
     interpassC,
-    ambientC: 20,
-    emissivity: thermal.emissivity.tinted,
-    shrinkMm: [transverseShrinkage(passArea(thicknessMm, passes), thicknessMm, found.family)],
-    hold,
-    tackMm: tackMm * count,
     people,
-    moveS: data.seconds.move,
+    hold,
+    tackMm: tacksOf(question).reduce((sum, { lengthMm }) => sum + lengthMm, 0),
     outOfReach: [],
     left: [],
     fixed: [],
-    tackAt: places.map((at) => ({ at, lengthMm: tackMm })),
+    bars: chillBars,
   };
 }
-
-/** Section of a pass where only the wall is known, mm²: a bead as wide as the wall and a half, over its share of it. */
-const passArea = (thicknessMm: number, passes: number): number => 1.5 * thicknessMm * (thicknessMm / passes + 0.5);
 
 /** Coarse enough that an order is simulated in a fraction of a second: waits differ from the fine grid's by a few percent. */
 const COARSE: Fineness = heatData.simulation.coarse;
@@ -152,7 +143,7 @@ function confirmed(problem: SeamProblem, plan: Pick<JudgedPlan, 'runs'>, bars: r
   const { shell, arcs, interpassC, moveS, ambientC } = problem;
   const history = simulateWeld({
     shell, plan: { runs: plan.runs, arcs, interpassC, moveS }, startC: ambientC, ambientC, surface: 'tinted', bars,
-    cover: { cupMm: 12, trailingMm: 0, postFlowS: 0 }, window: [550, 850], watchS: 0, frames: 0,
+    cover: { cupMm: 12, trailingMm: 0, postFlowS: 0 }, windows: [[550, 850], [550, 850]], watchS: 0, frames: 0,
     fineness: COARSE, arcStepS: heatData.simulation.coarse.arcStepS,
   });
   return { runs: history.runs, minutes: history.weldedS / 60, peakInterpassC: history.peakInterpassC };
@@ -165,7 +156,7 @@ function confirmed(problem: SeamProblem, plan: Pick<JudgedPlan, 'runs'>, bars: r
  */
 export function order(question: OrderQuestion, seed = 1): OrderAnswer {
   check(question);
-  const problem = problemOf(question);
+  const problem = seamProblem(seamQuestion(question));
   const { aim = 'balance', chillBars: bars = [] } = question;
   const found = searchOrder(problem, aim, seed);
   const unit = problem.shell.kind === 'ring' ? 360 / problem.shell.lengthMm : 1;
@@ -180,7 +171,7 @@ export function order(question: OrderQuestion, seed = 1): OrderAnswer {
   const answer = { minutes: best.minutes, pull: pullOf(found.best.judged.pull) };
   return {
     title: found.best.id === 'found' ? 'found by search' : found.best.title,
-    tacks: problem.tackAt,
+    tacks: tacksOf(question),
     plan: stepsOf(best.runs, unit),
     ...answer,
     peakInterpassC: best.peakInterpassC,

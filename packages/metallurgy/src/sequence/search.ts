@@ -59,7 +59,7 @@ function started(problem: SeamProblem, count: number, random: SeededRandom): Sta
   const turns = shuffled(segmentsOf(problem, count), random).map((stretch, index): Turn => ({
     stretch,
     backwards: random.next() < 0.5,
-    person: problem.people === 2 ? index % 2 : 0,
+    person: problem.people === 2 && index % 2 === 1 ? 1 : 0,
   }));
   return { count, turns };
 }

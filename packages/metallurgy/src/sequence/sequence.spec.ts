@@ -54,7 +54,7 @@ describe('the fast judge', () => {
       const judged = judge.judge(runs);
       const { weldedS, peakInterpassC } = simulateWeld({
         shell: seam.shell, plan: { runs, arcs: seam.arcs, interpassC: seam.interpassC, moveS: seam.moveS }, startC: 20, ambientC: 20,
-        surface: 'tinted', bars: [], cover: { cupMm: 12, trailingMm: 0, postFlowS: 0 }, window: [550, 850], watchS: 0, frames: 0,
+        surface: 'tinted', bars: [], cover: { cupMm: 12, trailingMm: 0, postFlowS: 0 }, windows: [[550, 850], [550, 850]], watchS: 0, frames: 0,
         fineness: { nearMm: 1.8, growth: 1.25, mostMm: 12, alongMm: 3.2 }, arcStepS: 0.8,
       });
       expect(Math.abs(judged.minutes / (weldedS / 60) - 1)).toBeLessThan(0.15);
@@ -108,7 +108,7 @@ describe('the search', () => {
     expect(tradeOf(trade)).toEqual(trade);
   });
   test('what was fixed by hand comes first, and stopping it early still answers', () => {
-    const fixed = [{ pass: 0, fromMm: 90, toMm: 60, person: 0, restS: 0 }];
+    const fixed = [{ pass: 0, fromMm: 90, toMm: 60, person: 0 as const, restS: 0 }];
     const seam = problem({ fixed, left: [{ fromMm: 60, toMm: 90 }], passes: 1 });
     let told = 0;
     const found = searchOrder(seam, 'pull', 1, () => ++told < 3);

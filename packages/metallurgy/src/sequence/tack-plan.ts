@@ -63,3 +63,9 @@ export function tackPlan(
     : Math.max(2, Math.ceil((seamMm / every) * mix) + 1);
   return { count, closed, wide: crackProne, at: closed ? ringOrder(count) : seamOrder(count, seamMm) };
 }
+
+/** Usual length of a tack, mm: by the wall. */
+export function tackLength(thicknessMm: number): number {
+  const [least, most] = data.tacks.lengthMm as [number, number];
+  return Math.min(most, Math.max(least, data.tacks.lengthWalls * thicknessMm));
+}

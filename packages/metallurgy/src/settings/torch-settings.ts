@@ -9,6 +9,9 @@ import { secondsUntilBelow } from './crater-cooling';
 export const SETTING_PASSES = ['root', 'fill', 'cap'] as const;
 export type SettingPass = (typeof SETTING_PASSES)[number];
 
+/** How fast a hand usually goes with a gas tungsten arc, mm/s. */
+export const USUAL_TRAVEL_MM_PER_S = data.arc.travelMmPerS;
+
 /** What the way the arc is started and led by foot or finger changes, in a sentence each. */
 export const ARC_STARTS: Readonly<Record<string, string>> = data.arcStarts;
 

@@ -11,11 +11,11 @@ import type {
   TorchSettings,
 } from '@variatum/metallurgy';
 import type { ComputationName, ComputedBy, PieceBelief, QuestionOf } from '@variatum/contracts';
-import type { Remote } from 'comlink';
-import { concat, filter, forkJoin, from, map, type Observable } from 'rxjs';
+import { proxy, type Remote } from 'comlink';
+import { concat, filter, forkJoin, from, map, Observable } from 'rxjs';
 import { LostPart } from '../frame/lost-part';
 import type { Computations } from './computations';
-import { startComputeWorker } from './worker-client';
+import { startComputeWorker, type ComputeWorker } from './worker-client';
 
 /** Seed of every answer shown; a decision stores it. */
 export const SEED = 1;
@@ -23,6 +23,13 @@ export const SEED = 1;
 /** A ranking: quick at first, then settled. */
 export type Answer =
   { readonly stage: 'first'; readonly answer: FirstAnswer } | { readonly stage: 'settled'; readonly answer: Choice };
+
+/** How far a long computation is, and its answer at the end. */
+export interface Followed<Answer> {
+  /** Share done, 0 to 1. */
+  readonly done: number;
+  readonly answer: Answer | null;
+}
 
 /**
  * Sends computations to workers: one for rods, one for pieces, so that a list of grades never waits for a ranking, and one for the
@@ -34,17 +41,19 @@ export class ComputeService {
   private rods: Remote<Computations> | undefined;
   private pieces: Remote<Computations> | undefined;
   private others: Remote<Computations> | undefined;
+  /** A worker that has ended a long computation and waits for the next. */
+  private spare: ComputeWorker | undefined;
 
   private get rodWorker(): Remote<Computations> {
-    return (this.rods ??= startComputeWorker(() => this.lost.missing()));
+    return (this.rods ??= startComputeWorker(() => this.lost.missing()).remote);
   }
 
   private get pieceWorker(): Remote<Computations> {
-    return (this.pieces ??= startComputeWorker(() => this.lost.missing()));
+    return (this.pieces ??= startComputeWorker(() => this.lost.missing()).remote);
   }
 
   private get otherWorker(): Remote<Computations> {
-    return (this.others ??= startComputeWorker(() => this.lost.missing()));
+    return (this.others ??= startComputeWorker(() => this.lost.missing()).remote);
   }
 
   /** The settled ranking of a joint nobody looks at. */
@@ -76,6 +85,21 @@ export class ComputeService {
     return this.ask(this.otherWorker, 'settings', question);
   }
 
+  /** What an order of one's own comes to. */
+  judgeOrder(question: QuestionOf<'judge-order'>): Observable<ComputedBy<'judge-order'>> {
+    return this.ask(this.otherWorker, 'judge-order', question);
+  }
+
+  /** Usual orders of a seam, and a better one; unsubscribing stops the search. */
+  orderPlans(question: QuestionOf<'order-plans'>): Observable<Followed<ComputedBy<'order-plans'>>> {
+    return this.follow('order-plans', question);
+  }
+
+  /** The heat of a seam welded in an order; unsubscribing stops the simulation. */
+  weldHeat(question: QuestionOf<'weld-heat'>): Observable<Followed<ComputedBy<'weld-heat'>>> {
+    return this.follow('weld-heat', question);
+  }
+
   /** The best rods of two questions, quickly. */
   bothFirst(one: ChooseInput, other: ChooseInput): Observable<readonly [RankedRod, RankedRod]> {
     const best = (question: ChooseInput): Observable<RankedRod> =>
@@ -94,6 +118,36 @@ export class ComputeService {
   /** Cloud of pools of one rod. */
   cloud(joint: ChooseInput, rod: string | null): Observable<PoolCloud> {
     return this.ask(this.rodWorker, 'pool-cloud', { joint, rod });
+  }
+
+  /** A long computation in a worker of its own, with the share done; ended with its worker when nobody listens any more. */
+  private follow<Name extends ComputationName>(
+    name: Name,
+    question: QuestionOf<Name>,
+  ): Observable<Followed<ComputedBy<Name>>> {
+    return new Observable((listener) => {
+      const worker = this.spare ?? startComputeWorker(() => this.lost.missing());
+      this.spare = undefined;
+      let working = true;
+      const tell = proxy((share: number) => listener.next({ done: share, answer: null }));
+      // What crosses to a worker loses its type parameters; the answer is the one of the computation named.
+      (worker.remote.follow(name, question, SEED, tell) as Promise<ComputedBy<Name>>).then(
+        (answer) => {
+          working = false;
+          this.spare = worker;
+          listener.next({ done: 1, answer });
+          listener.complete();
+        },
+        (error: unknown) => {
+          working = false;
+          this.spare = worker;
+          listener.error(error);
+        },
+      );
+      return () => {
+        if (working) worker.end();
+      };
+    });
   }
 
   private ask<Name extends ComputationName>(

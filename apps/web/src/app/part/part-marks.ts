@@ -3,10 +3,10 @@ import { pointOfSpot, spotAt, type Layout, type Point } from '@variatum/metallur
 import { fromFrame, pathOf, toFrame, type Fit } from './fit';
 import { Grip, type GripStep, type Pull } from './grip';
 
-/** Something a stage puts on a run: a dam in it, a vent, the feed. */
+/** Something a stage puts on a run: a dam in it, a vent, the feed, a band that is hot. */
 export interface PartMark {
   readonly id: string;
-  readonly kind: 'dam' | 'vent' | 'feed';
+  readonly kind: 'dam' | 'vent' | 'feed' | 'heat';
   readonly piece: string;
   readonly copy: number;
   /** Share of its length, 0 to 1. */
@@ -15,6 +15,8 @@ export interface PartMark {
   /** Words beside it; empty: none. */
   readonly words: string;
   readonly movable: boolean;
+  /** Where a band ends, as a share of the length, and its colour. */
+  readonly band?: { readonly to: number; readonly colour: string };
   /** Which way gas comes from: along the run, or against it. */
   readonly outward?: 'start' | 'finish';
 }
@@ -69,7 +71,7 @@ const share = (value: number): number => Math.min(1, Math.max(0, value));
         </svg:g>
       } @else {
         <svg:g class="mark" [attr.data-kind]="mark.kind" aria-hidden="true">
-          <svg:path [attr.d]="mark.d" />
+          <svg:path [attr.d]="mark.d" [style.fill]="mark.band?.colour" />
           <svg:text [attr.x]="mark.wordsAt[0]" [attr.y]="mark.wordsAt[1]">{{ mark.words }}</svg:text>
         </svg:g>
       }
@@ -119,6 +121,10 @@ export class PartMarksLayer {
         return [{ ...mark, at: middle, wordsAt: go(top, WORDS_ABOVE.dam + 24 * Math.abs(up[0]), 0), d: pathOf([go(top, 0, -4), go(top, 0, 4), go(bottom, 0, 4), go(bottom, 0, -4)], true) }]; // prettier-ignore
       case 'vent':
         return [{ ...mark, at: top, wordsAt: go(top, WORDS_ABOVE.vent + 32 * Math.abs(up[0]), 0), d: pathOf([go(top, 2, 0), go(top, 22, 0)]) + pathOf([go(top, 15, -6), go(top, 23, 0), go(top, 15, 6)]) }]; // prettier-ignore
+      case 'heat': {
+        const end = mark.band?.to ?? mark.along;
+        return [{ ...mark, at: middle, wordsAt: middle, d: pathOf([top, at(end, 12), at(end, 6), bottom], true) }];
+      }
       case 'feed': {
         // Gas comes from outside the room.
         const outward = mark.outward === 'start' ? -1 : 1;

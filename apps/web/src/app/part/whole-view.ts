@@ -171,7 +171,9 @@ export class WholeView {
       pieces: this.pieces(),
       joints: this.joints(),
       spots: this.spots(),
-      marked: this.marks().flatMap((mark) => (mark.kind === 'feed' ? [] : [{ ...mark, off: WORDS_ABOVE[mark.kind] }])),
+      marked: this.marks().flatMap((mark) =>
+        mark.kind === 'feed' || mark.kind === 'heat' ? [] : [{ ...mark, off: WORDS_ABOVE[mark.kind] }],
+      ),
     }),
   );
 

@@ -10,7 +10,15 @@ import { BackFields } from './back-fields';
 import { BackShieldingView } from './back-shielding';
 import { BackWays } from './back-ways';
 import { BenchSheet } from './bench-sheet';
+import { HeatFollows } from './heat-follows';
+import { HeatMarks } from './heat-marks';
+import { HeatPanel } from './heat-panel';
+import { HeatPlay } from './heat-play';
 import { LineOrder } from './line-order';
+import { OrderFields } from './order-fields';
+import { OrderPanel } from './order-panel';
+import { OrderPlans } from './order-plans';
+import { OrderPlanning } from './order-planning';
 import { PreparationItems } from './preparation-items';
 import { PreparationPlanning } from './preparation-planning';
 import { PurgePlanning } from './purge-planning';
@@ -18,23 +26,47 @@ import { PurgeWait } from './purge-wait';
 import { SettingsCard } from './settings-card';
 import { SettingsPlanning } from './settings-planning';
 
-type Side = 'list' | 'back' | 'settings';
+type Side = 'list' | 'back' | 'settings' | 'order';
 const SIDES = [
-  { value: 'list', title: 'Before the arc' },
+  { value: 'list', title: 'List' },
   { value: 'back', title: 'Back' },
   { value: 'settings', title: 'Settings' },
+  { value: 'order', title: 'Heat, order' },
 ] as const;
 
 /** What is done before the arc: clean and fit, shield the back, set the machine. */
 @Component({
-  imports: [BackFields, BackShieldingView, BackWays, BenchSheet, LineOrder, PreparationItems, SettingsCard, Tabs],
-  providers: [PurgePlanning, PurgeWait, PreparationPlanning, SettingsPlanning],
+  imports: [
+    BackFields,
+    BackShieldingView,
+    BackWays,
+    BenchSheet,
+    HeatFollows,
+    HeatPanel,
+    LineOrder,
+    OrderFields,
+    OrderPanel,
+    OrderPlans,
+    PreparationItems,
+    SettingsCard,
+    Tabs,
+  ],
+  providers: [PurgePlanning, PurgeWait, PreparationPlanning, SettingsPlanning, OrderPlanning, HeatPlay, HeatMarks],
   host: { class: 'stage' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="below no-print">
+    <div class="below stack no-print">
       @if (jobs.pieces().length > 0) {
-        <va-back-shielding />
+        @if (side() === 'order') {
+          <div class="pair">
+            <va-order-panel />
+            <va-heat-panel />
+          </div>
+          <va-order-plans />
+          <va-heat-follows />
+        } @else {
+          <va-back-shielding />
+        }
       }
     </div>
     <div class="beside stack no-print">
@@ -49,22 +81,41 @@ const SIDES = [
           @case ('settings') {
             <va-settings-card />
           }
+          @case ('order') {
+            <va-order-fields />
+          }
         }
       </va-tabs>
     </div>
     <div class="through stack no-print">
       @if (jobs.pieces().length > 0) {
-        <va-line-order />
-        <va-back-ways />
+        @if (side() !== 'order') {
+          <va-line-order />
+          <va-back-ways />
+        }
       }
     </div>
     <va-bench-sheet />
+  `,
+  styles: `
+    .pair {
+      display: grid;
+      grid-template-columns: repeat(2, minmax(0, 1fr));
+      gap: var(--space-3);
+    }
+    @media (max-width: 700px) {
+      .pair {
+        grid-template-columns: minmax(0, 1fr);
+      }
+    }
   `,
 })
 export class PrepareStage {
   protected readonly jobs = inject(JobStore);
   private readonly part = inject(PartStore);
   private readonly planning = inject(PurgePlanning);
+  private readonly order = inject(OrderPlanning);
+  private readonly heatMarks = inject(HeatMarks);
   private readonly marks = inject(PartMarks);
   private readonly workshops = inject(WorkshopStore);
   protected readonly sides = SIDES;
@@ -79,6 +130,7 @@ export class PrepareStage {
       const length = this.part.pieceLength(piece);
       return length ? Math.min(1, alongMm / length) : 0.5;
     };
+    if (this.side() === 'order') return this.heatMarks.marks();
     const own = this.planning.ownVents();
     const drill = this.planning.proposed().drill;
     return [
@@ -100,6 +152,7 @@ export class PrepareStage {
 
   constructor() {
     effect(() => this.marks.marks.set(this.shown()));
+    effect(() => this.order.open.set(this.side() === 'order'));
     inject(DestroyRef).onDestroy(() => this.marks.marks.set([]));
     this.marks.moved.pipe(takeUntilDestroyed()).subscribe(({ id, along, settled }) => {
       const [kind, index] = id.split(' ') as ['dams' | 'vents', string];

@@ -4,6 +4,7 @@ import { fitOf, type SettingOverrides } from '@variatum/contracts';
 import {
   formatFlow,
   formatLength,
+  isWithin,
   JOINTS,
   LIMITS,
   settingRemarks,
@@ -96,6 +97,12 @@ export class SettingsPlanning {
     stream: ({ params }) => this.compute.settings(params).pipe(catchError(() => of(null))),
   });
   readonly reckoned = computed<TorchSettings | null>(() => (this.found.hasValue() ? this.found.value() : null));
+
+  /** Current of the root as it is set, else as reckoned, A; null while neither is there. */
+  readonly amps = computed<number | null>(() => {
+    const own = this.joints.leading()?.settings.root?.amps;
+    return isWithin(own, LIMITS.machineAmperes) ? (own ?? null) : (this.reckoned()?.amps[1] ?? null);
+  });
 
   readonly heading = computed(() => {
     const [shown, rod] = [this.joints.shown(), this.rod()];

@@ -1,0 +1,1 @@
+ALTER TABLE "joint" ADD COLUMN "seam_order" jsonb DEFAULT '{"aim":"balance","people":1,"hold":"tacks","passes":null,"travelMmPerS":null,"interpassC":null,"bars":[],"watched":null,"plan":null}'::jsonb NOT NULL;

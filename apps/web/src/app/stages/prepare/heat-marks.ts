@@ -1,0 +1,55 @@
+import { computed, inject, Injectable } from '@angular/core';
+import type { WeldHeat } from '@variatum/metallurgy';
+import { JointStore, PartStore } from '../../job/stores';
+import type { PartMark } from '../../part/part-marks';
+import { heatColour } from './heat-colours';
+import { HeatPlay } from './heat-play';
+import { OrderPlanning } from './order-planning';
+
+/** Colder bands are not drawn, °C. */
+const SEEN_C = 45;
+
+/** Mean temperature of each row at a picture of the film; of the hottest each place was without one. */
+function rowMeans({ film, peakC, alongCount, rowCount }: WeldHeat, frame: number | null): readonly number[] {
+  const from = frame === null ? 0 : frame * film.cells;
+  const map = frame === null ? peakC : film.temperatures;
+  return Array.from({ length: rowCount }, (_, row) => {
+    let sum = 0;
+    for (let place = 0; place < alongCount; place++) sum += map[from + row * alongCount + place] as number;
+    return sum / alongCount;
+  });
+}
+
+/** Heat on the part's own picture: each run that ends in the joint looked at is banded as hot as it is at the moment shown. */
+@Injectable()
+export class HeatMarks {
+  private readonly planning = inject(OrderPlanning);
+  private readonly play = inject(HeatPlay);
+  private readonly joints = inject(JointStore);
+  private readonly part = inject(PartStore);
+
+  readonly marks = computed<readonly PartMark[]>(() => {
+    const heat = this.planning.heat().answer;
+    const laid = this.part.layout().joints.find(({ id }) => id === this.joints.shown()?.id);
+    if (!heat || !laid) return [];
+    const means = rowMeans(heat, this.play.frame());
+    return laid.settled.sides.slice(0, 2).flatMap(({ piece, copy, place }, side): PartMark[] => {
+      const body = this.part.layout().pieces.find((one) => one.id === piece && one.copy === copy)?.placed.body;
+      if (!body || !('end' in place) || (body.kind !== 'round' && body.kind !== 'bent')) return [];
+      const share = (mm: number): number => {
+        const along = Math.min(1, Math.abs(mm) / body.length);
+        return place.end === 'start' ? along : 1 - along;
+      };
+      return means.flatMap((mean, row): PartMark[] => {
+        const [at, half] = [heat.acrossMm[row] as number, (heat.widthMm[row] as number) / 2];
+        if (mean < SEEN_C || at < 0 !== (side === 0)) return [];
+        return [
+          {
+            id: `heat ${side} ${row}`, kind: 'heat', piece, copy, along: share(at - half), name: '', words: '', movable: false,
+            band: { to: share(at + half), colour: heatColour(mean) },
+          },
+        ]; // prettier-ignore
+      });
+    });
+  });
+}

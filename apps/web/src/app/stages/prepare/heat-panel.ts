@@ -1,0 +1,136 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { formatTemperature } from '@variatum/metallurgy';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { JointStore } from '../../job/stores';
+import { WorkshopStore } from '../../settings/workshop-store';
+import { clockWords } from '../../words/doing-words';
+import { HEAT_KEY, heatColour } from './heat-colours';
+import { HeatPlay } from './heat-play';
+import { HeatStrip } from './heat-strip';
+import { OrderPlanning } from './order-planning';
+
+/** The heat of the joint looked at, played and pulled through. */
+@Component({
+  selector: 'va-heat-panel',
+  imports: [HeatStrip, NzButtonModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <section class="panel" aria-label="Heat">
+      <p class="small soft head">
+        Heat beside the seam, {{ title() }}
+        @if (planning.heat().done !== null) {
+          <span role="status" data-testid="heat-running">· simulating {{ percent() }} %</span>
+          <button nz-button nzSize="small" type="button" (click)="planning.stop()">Stop</button>
+        } @else if (planning.heat().stopped) {
+          <span role="status" data-testid="heat-stopped">· stopped</span>
+          <button nz-button nzSize="small" type="button" (click)="planning.simulateAnew()">Simulate</button>
+        }
+      </p>
+      @if (planning.heat().answer; as heat) {
+        <va-heat-strip
+          [heat]="heat"
+          [frame]="play.frame()"
+          [bars]="planning.bars()"
+          (barMoved)="planning.moveBar($event)"
+        />
+        <div class="play">
+          <button nz-button type="button" (click)="play.playing() ? play.pause() : play.play()">
+            {{ play.playing() ? 'Pause' : 'Play' }}
+          </button>
+          <input
+            type="range"
+            aria-label="Moment of the weld"
+            min="0"
+            [max]="play.endS()"
+            step="0.5"
+            [value]="play.nowS() ?? play.endS()"
+            [attr.aria-valuetext]="momentWords()"
+            (input)="play.scrub(+$any($event.target).value)"
+          />
+          <span class="figure" data-testid="moment">{{ momentWords() }}</span>
+          <button nz-button type="button" [attr.aria-pressed]="play.nowS() === null" (click)="play.hottest()">
+            Hottest
+          </button>
+        </div>
+        <p class="key small" aria-hidden="true">
+          @for (step of key(); track step.words) {
+            <span>
+              <i [style.background]="step.colour"></i>
+              {{ step.words }}
+            </span>
+          }
+        </p>
+      } @else {
+        <p class="soft none">{{ wants() }}</p>
+      }
+    </section>
+  `,
+  styles: `
+    .panel {
+      background: var(--raised);
+      padding: 8px var(--space-3) 8px;
+      display: grid;
+      gap: 6px;
+      align-content: start;
+    }
+    .head {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 8px;
+      align-items: center;
+    }
+    va-heat-strip {
+      height: 176px;
+    }
+    .play {
+      display: grid;
+      grid-template-columns: auto minmax(0, 1fr) auto auto;
+      gap: var(--space-3);
+      align-items: center;
+    }
+    input[type='range'] {
+      width: 100%;
+      min-height: var(--target);
+      accent-color: var(--accent);
+    }
+    .key {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 2px 12px;
+    }
+    .key i {
+      display: inline-block;
+      width: 14px;
+      height: 12px;
+      margin-right: 4px;
+      border: 1px solid var(--line-strong);
+      vertical-align: -1px;
+    }
+    .none {
+      padding: var(--space-4) 0;
+    }
+    @media (max-width: 700px) {
+      .play {
+        grid-template-columns: auto minmax(0, 1fr) auto;
+      }
+    }
+  `,
+})
+export class HeatPanel {
+  protected readonly planning = inject(OrderPlanning);
+  protected readonly play = inject(HeatPlay);
+  private readonly joints = inject(JointStore);
+  private readonly workshops = inject(WorkshopStore);
+  private readonly temperatureUnit = computed(() => this.workshops.workshop()?.temperatureUnit ?? '°C');
+
+  protected readonly title = computed(() => this.joints.title().toLowerCase());
+  protected readonly percent = computed(() => Math.round(100 * (this.planning.heat().done ?? 0)));
+  protected readonly momentWords = computed(() => {
+    const now = this.play.nowS();
+    return now === null ? 'hottest' : clockWords(now);
+  });
+  protected readonly key = computed(() =>
+    HEAT_KEY.map((at) => ({ colour: heatColour(at), words: formatTemperature(at, this.temperatureUnit()) })),
+  );
+  protected readonly wants = computed(() => this.planning.wants());
+}

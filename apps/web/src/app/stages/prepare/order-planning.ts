@@ -1,0 +1,341 @@
+import {
+  computed,
+  DestroyRef,
+  effect,
+  inject,
+  Injectable,
+  signal,
+  untracked,
+  type WritableSignal,
+} from '@angular/core';
+import { rxResource } from '@angular/core/rxjs-interop';
+import { NO_SEAM_ORDER, type KeptBar, type KeptPlan, type SeamOrder } from '@variatum/contracts';
+import {
+  findGrade,
+  interpassLimit,
+  isWithin,
+  JOINTS,
+  jointSeam,
+  LIMITS,
+  tackLength,
+  tackPlan,
+  USUAL_TRAVEL_MM_PER_S,
+  usualPasses,
+  type ArcRun,
+  type JudgedPlan,
+  type MaterialQuestion,
+  type OrderSearch,
+  type SeamQuestion,
+  type WeldHeat,
+} from '@variatum/metallurgy';
+import { catchError, of, Subscription, type Observable } from 'rxjs';
+import { ComputeService, type Followed } from '../../compute/compute.service';
+import { AnswerService } from '../../job/answer.service';
+import { JobStore, JointStore, PartStore } from '../../job/stores';
+import { PurgePlanning } from './purge-planning';
+import { SettingsPlanning } from './settings-planning';
+
+/** A long computation as the page sees it. */
+interface Running<Answer> {
+  /** Share done, 0 to 1; null while nothing runs. */
+  readonly done: number | null;
+  readonly answer: Answer | null;
+  /** Whether the welder stopped it. */
+  readonly stopped: boolean;
+}
+const idle = <Answer>(answer: Answer | null = null, stopped = false): Running<Answer> => ({ done: null, answer, stopped }); // prettier-ignore
+
+/** What is typed settles so long before a search begins, ms. */
+const SETTLES_MS = 500;
+/** Cup of a setting, mm for each number. */
+const CUP_MM = 25.4 / 16;
+
+const same = (left: unknown, right: unknown): boolean => JSON.stringify(left) === JSON.stringify(right);
+
+/** Heat and order of the joint looked at: its seam, the orders that can be taken, the one that is, and what its heat does. */
+@Injectable()
+export class OrderPlanning {
+  private readonly jobs = inject(JobStore);
+  private readonly joints = inject(JointStore);
+  private readonly part = inject(PartStore);
+  private readonly answers = inject(AnswerService);
+  private readonly compute = inject(ComputeService);
+  private readonly settings = inject(SettingsPlanning);
+  private readonly purge = inject(PurgePlanning);
+
+  /** Whether somebody looks: nothing is searched before. */
+  readonly open = signal(false);
+  readonly kept = computed<SeamOrder>(() => this.joints.leading()?.seamOrder ?? NO_SEAM_ORDER, { equal: same });
+
+  change(changes: Partial<SeamOrder>): void {
+    const leading = this.joints.leading();
+    if (leading) this.joints.change(leading.id, { seamOrder: { ...leading.seamOrder, ...changes } });
+  }
+
+  /** A figure as it can be reckoned with: what is wrong stands at its field. */
+  private taken(name: 'passes' | 'travelMmPerS' | 'interpassC'): number | null {
+    const value = this.kept()[name];
+    return isWithin(value, LIMITS[name]) ? value : null;
+  }
+
+  /** What each piece most likely is, as far as heat asks. */
+  private readonly metals = computed(() => {
+    const beliefs = this.answers.beliefs();
+    return new Map(
+      this.jobs.pieces().map((piece): [string, { material: MaterialQuestion; thicknessMm: number | null; limitC?: number }] => {
+        const grade = piece.grade ?? beliefs[piece.id]?.candidates[0]?.grade;
+        const known = grade === undefined ? undefined : findGrade(grade);
+        const limitC = known && interpassLimit(known);
+        return [
+          piece.id,
+          {
+            material: known ? { grade: known.id } : { family: 'austenitic' },
+            thicknessMm: piece.thicknessMm.value,
+            ...(limitC === undefined ? {} : { limitC }),
+          },
+        ];
+      }),
+    ); // prettier-ignore
+  });
+
+  /** The joint as a seam with metal on both sides; null where its sizes give none. */
+  readonly seam = computed(
+    () => {
+      const shown = this.joints.shown();
+      const joint = this.part.layout().joints.find(({ id }) => id === shown?.id);
+      if (!joint) return null;
+      return jointSeam({ joint, pieces: this.part.layout().pieces, metals: this.metals(), usualThicknessMm: JOINTS.defaultThicknessMm }); // prettier-ignore
+    },
+    { equal: same },
+  );
+  private readonly thinMm = computed(() =>
+    Math.min(...(this.seam()?.sides ?? []).map(({ thicknessMm }) => thicknessMm)),
+  );
+  readonly usualPassCount = computed(() => (this.settings.rod() === null ? 1 : usualPasses(this.thinMm()).length));
+  readonly passes = computed(() => this.taken('passes') ?? this.usualPassCount());
+  readonly usualTravel = USUAL_TRAVEL_MM_PER_S;
+  /** Limit of the metal that bears least; null where nobody asks for one. */
+  readonly usualInterpassC = computed(() => {
+    const limits = this.jobs.meeting().flatMap(({ id }) => this.metals().get(id)?.limitC ?? []);
+    return limits.length === 0 ? null : Math.min(...limits);
+  });
+  readonly tacks = computed(() => {
+    const seam = this.seam();
+    if (!seam) return null;
+    const wide = this.settings.reckoned()?.tack.wide ?? false;
+    const plan = tackPlan({ seamMm: seam.lengthMm, closed: seam.kind === 'ring' }, this.thinMm(), wide);
+    return plan && { ...plan, lengthMm: tackLength(this.thinMm()) };
+  });
+
+  /** What is asked of the search and of the simulation; null while the joint or its settings are not there. */
+  readonly question = computed<SeamQuestion | null>(
+    () => {
+      const [seam, amps, tacks] = [this.seam(), this.settings.amps(), this.tacks()];
+      if (!seam || amps === null || !tacks) return null;
+      const { people, hold, bars } = this.kept();
+      const [first, second] = seam.sides;
+      const thicker = first.thicknessMm > 1.5 * second.thicknessMm ? -1 : second.thicknessMm > 1.5 * first.thicknessMm ? 1 : 0; // prettier-ignore
+      return {
+        ...seam,
+        passes: this.passes(),
+        arcs: [{ amps, travelMmPerS: this.taken('travelMmPerS') ?? this.usualTravel }],
+        // Thick to thin: the arc is aimed at the thick side.
+        aimMm: thicker,
+        interpassC: this.taken('interpassC') ?? this.usualInterpassC(),
+        people,
+        hold,
+        tackMm: tacks.count * tacks.lengthMm,
+        outOfReach: [],
+        left: [],
+        fixed: [],
+        bars: bars.filter((bar) => isWithin(bar.distanceMm, LIMITS.barDistanceMm) && isWithin(bar.widthMm, LIMITS.barMm) && isWithin(bar.thicknessMm, LIMITS.barMm)), // prettier-ignore
+      };
+    },
+    { equal: same },
+  );
+
+  private readonly searched = signal<Running<OrderSearch>>(idle());
+  readonly search = this.searched.asReadonly();
+  private searching = Subscription.EMPTY;
+
+  private readonly simulated = signal<Running<WeldHeat>>(idle());
+  readonly heat = this.simulated.asReadonly();
+  private simulating = Subscription.EMPTY;
+
+  /** Order that is looked at: one of the list by its id; null: the one that was chosen, else the best. */
+  readonly lookedAt = signal<string | null>(null);
+  /** Runs of one's own, while they are not kept. */
+  readonly own = signal<readonly ArcRun[] | null>(null);
+
+  /** The chosen plan, as long as it is of this seam. */
+  readonly chosen = computed<KeptPlan | null>(() => {
+    const [{ plan }, seam] = [this.kept(), this.seam()];
+    return plan && seam && Math.abs(plan.lengthMm - seam.lengthMm) < 0.5 + 0.01 * seam.lengthMm ? plan : null;
+  });
+  /** A plan was chosen for another length of seam than it has now. */
+  readonly outdated = computed(() => this.kept().plan !== null && this.chosen() === null && this.seam() !== null);
+
+  private readonly judgedOwn = rxResource({
+    params: () => {
+      const [seam, runs] = [this.question(), this.own() ?? this.chosen()?.runs];
+      return seam && runs ? { seam, runs } : undefined;
+    },
+    stream: ({ params }) => this.compute.judgeOrder(params).pipe(catchError(() => of(null))),
+  });
+
+  /** Orders to choose from: found first, then the usual ones, one's own last. */
+  readonly plans = computed<readonly JudgedPlan[]>(() => {
+    const found = this.searched().answer;
+    const own = this.own() ?? this.chosen()?.runs;
+    const judged = this.judgedOwn.hasValue() ? this.judgedOwn.value() : null;
+    const mine = own && judged ? [{ id: 'own', title: this.own() ? 'your own' : (this.chosen()?.title ?? ''), runs: own, judged }] : []; // prettier-ignore
+    const list = found ? [...(found.best.id === 'found' ? [found.best] : []), ...found.habits] : [];
+    return [...list.map((plan) => (plan.id === 'found' ? { ...plan, title: 'found by search' } : plan)), ...mine];
+  });
+  readonly shown = computed<JudgedPlan | null>(() => {
+    const plans = this.plans();
+    const wanted = this.lookedAt() ?? (this.own() || this.chosen() ? 'own' : null);
+    return plans.find(({ id }) => id === wanted) ?? (wanted === 'own' ? null : (plans.find(({ id }) => id === this.searched().answer?.best.id) ?? plans[0] ?? null)); // prettier-ignore
+  });
+  /** Whether the order looked at is the one the weld will follow. */
+  readonly isChosen = computed(() => {
+    const [shown, chosen] = [this.shown(), this.chosen()];
+    return shown !== null && chosen !== null && same(shown.runs, chosen.runs);
+  });
+
+  private readonly heatQuestion = computed(
+    () => {
+      const [seam, shown] = [this.question(), this.shown()];
+      if (!seam || !shown) return null;
+      const { watched } = this.kept();
+      const settings = this.settings.reckoned();
+      return {
+        seam,
+        runs: shown.runs,
+        cover: { cupMm: (settings?.cup ?? 8) * CUP_MM, trailingMm: 0, postFlowS: settings?.postFlowS ?? 8 },
+        shieldedInside: this.purge.room() !== null,
+        probes:
+          watched && isWithin(watched.distanceMm, LIMITS.watchedMm)
+            ? [{ alongMm: seam.lengthMm / 2, acrossMm: (watched.side === 0 ? -1 : 1) * watched.distanceMm }]
+            : [],
+      };
+    },
+    { equal: same },
+  );
+
+  constructor() {
+    effect((onCleanup) => {
+      const question = this.question();
+      if (!this.open() || !question) return;
+      const wait = setTimeout(() => untracked(() => this.searchAnew()), SETTLES_MS);
+      onCleanup(() => clearTimeout(wait));
+    });
+    effect((onCleanup) => {
+      const question = this.heatQuestion();
+      if (!this.open() || !question) return;
+      const wait = setTimeout(() => untracked(() => this.simulateAnew()), SETTLES_MS);
+      onCleanup(() => clearTimeout(wait));
+    });
+    // Another joint has another seam: what was looked at there is not of it.
+    const shownId = computed(() => this.joints.shown()?.id);
+    effect(() => {
+      shownId();
+      untracked(() => {
+        this.stop();
+        this.searched.set(idle());
+        this.simulated.set(idle());
+        this.lookedAt.set(null);
+        this.own.set(null);
+      });
+    });
+    inject(DestroyRef).onDestroy(() => this.stop());
+  }
+
+  /** Searches again, whatever ran before. */
+  searchAnew(): void {
+    const seam = this.question();
+    if (!seam) return;
+    this.searching.unsubscribe();
+    this.searching = follow(this.searched, this.compute.orderPlans({ seam, aim: this.kept().aim }));
+  }
+
+  simulateAnew(): void {
+    const question = this.heatQuestion();
+    if (!question) return;
+    this.simulating.unsubscribe();
+    this.simulating = follow(this.simulated, this.compute.weldHeat(question));
+  }
+
+  /** Stops what runs; what was there before stays. */
+  stop(): void {
+    this.searching.unsubscribe();
+    this.simulating.unsubscribe();
+    this.searched.update((was) => (was.done === null ? was : idle(was.answer, true)));
+    this.simulated.update((was) => (was.done === null ? was : idle(was.answer, true)));
+  }
+
+  /** Takes an order as the plan the weld follows. */
+  choose(plan: JudgedPlan): void {
+    const seam = this.seam();
+    if (!seam) return;
+    const title = plan.id === 'own' ? (this.own() ? 'your own' : plan.title) : plan.title;
+    this.change({ plan: { id: plan.id, title, lengthMm: seam.lengthMm, runs: [...plan.runs] } });
+    this.own.set(null);
+    this.lookedAt.set(null);
+  }
+
+  /** Changes the order that is looked at: it becomes one's own. */
+  edit(runs: readonly ArcRun[]): void {
+    this.own.set(runs);
+    this.lookedAt.set('own');
+  }
+
+  /** A bar that is being pulled, and where it is so far. */
+  private readonly pulled = signal<{ readonly index: number; readonly distanceMm: number } | null>(null);
+  /** Bars as they are kept, with the one that is being pulled where it is. */
+  readonly bars = computed<readonly KeptBar[]>(() => {
+    const pulled = this.pulled();
+    return this.kept().bars.map((bar, index) => (index === pulled?.index ? { ...bar, distanceMm: pulled.distanceMm } : bar)); // prettier-ignore
+  });
+
+  /** Moves a bar: shown at once, kept when the hand has left it. */
+  moveBar({
+    index,
+    distanceMm,
+    settled,
+  }: {
+    readonly index: number;
+    readonly distanceMm: number;
+    readonly settled: boolean;
+  }): void {
+    this.pulled.set({ index, distanceMm });
+    if (!settled) return;
+    const bars = [...this.bars()];
+    this.pulled.set(null);
+    this.change({ bars });
+  }
+
+  /** Letter of the piece on a side of the seam. */
+  letter(side: 0 | 1): string {
+    const joint = this.part.layout().joints.find(({ id }) => id === this.joints.shown()?.id);
+    const settled = joint?.settled.sides[side] ?? joint?.settled.sides[0];
+    return settled ? (this.part.letters().get(settled.piece) ?? '') : '';
+  }
+
+  /** What is missing before heat and order can be reckoned. */
+  readonly wants = computed(() => {
+    if (!this.joints.shown()) return 'Describe a joint under Joint; heat and order follow.';
+    if (!this.seam()) return 'Heat and order want the sizes of the pieces and where the joint sits.';
+    return this.settings.amps() === null ? 'Reckoning the settings' : 'Reckoning';
+  });
+}
+
+/** Follows a long computation into a signal; what was there before stays until it is done. */
+function follow<Answer>(state: WritableSignal<Running<Answer>>, work: Observable<Followed<Answer>>): Subscription {
+  state.set({ done: 0, answer: state().answer, stopped: false });
+  return work.subscribe({
+    next: ({ done, answer }) => state.set(answer ? idle(answer) : { ...state(), done }),
+    // What cannot be reckoned stands at its field.
+    error: () => state.set(idle()),
+  });
+}

@@ -1,0 +1,66 @@
+import { CHILL_CONTACTS, CHILL_METALS, HOLDS, ORDER_AIMS } from '@variatum/metallurgy';
+import * as z from 'zod';
+import { limited } from './fields';
+
+const size = limited('barMm', 'mm');
+const along = z.number().min(-20000, 'give a place on the seam').max(20000, 'give a place on the seam');
+const SIDE = z.union([z.literal(0), z.literal(1)]);
+
+/** A chill bar beside the seam of a joint. */
+export const keptBarSchema = z.strictObject({
+  side: SIDE,
+  distanceMm: limited('barDistanceMm', 'mm'),
+  widthMm: size,
+  thicknessMm: size,
+  metal: z.enum(CHILL_METALS),
+  contact: z.enum(CHILL_CONTACTS),
+});
+export type KeptBar = z.infer<typeof keptBarSchema>;
+
+/** One unbroken run of the arc, mm along the seam; to below from runs the other way. */
+export const keptRunSchema = z.strictObject({
+  pass: z.int().min(0).max(11),
+  fromMm: along,
+  toMm: along,
+  person: SIDE,
+  restS: z.number().min(0).max(7200),
+});
+
+/** The order a joint is welded in, as it was chosen: what the weld follows. */
+export const keptPlanSchema = z.strictObject({
+  /** Which of the usual orders it is, `found` by search, or `own`. */
+  id: z.string().min(1).max(40),
+  title: z.string().min(1).max(120),
+  /** Length of the seam it was made for, mm: on another one it no longer holds. */
+  lengthMm: z.number().min(1).max(20000),
+  runs: z.array(keptRunSchema).min(1).max(400),
+});
+export type KeptPlan = z.infer<typeof keptPlanSchema>;
+
+/** How the heat of a joint is led, and in which order it is welded. What is null follows from the joint. */
+export const seamOrderSchema = z.strictObject({
+  aim: z.enum(ORDER_AIMS),
+  people: z.union([z.literal(1), z.literal(2)]),
+  hold: z.enum(HOLDS),
+  passes: limited('passes', 'passes').nullable(),
+  travelMmPerS: limited('travelMmPerS', 'mm/s').nullable(),
+  interpassC: limited('interpassC', '°C').nullable(),
+  bars: z.array(keptBarSchema).max(4, 'at most 4 chill bars'),
+  /** Something near that must stay cool. */
+  watched: z.strictObject({ side: SIDE, distanceMm: limited('watchedMm', 'mm') }).nullable(),
+  plan: keptPlanSchema.nullable(),
+});
+export type SeamOrder = z.infer<typeof seamOrderSchema>;
+
+/** A joint of which nothing is said about heat and order. */
+export const NO_SEAM_ORDER: SeamOrder = {
+  aim: 'balance',
+  people: 1,
+  hold: 'tacks',
+  passes: null,
+  travelMmPerS: null,
+  interpassC: null,
+  bars: [],
+  watched: null,
+  plan: null,
+};
