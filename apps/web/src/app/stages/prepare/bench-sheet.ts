@@ -4,8 +4,16 @@ import { JobStore, JointStore, PartStore } from '../../job/stores';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { ppmWords, waitWords } from '../../words/doing-words';
 import { PreparationPlanning } from './preparation-planning';
+import { OrderPlanning } from './order-planning';
 import { PurgePlanning } from './purge-planning';
 import { SettingsPlanning } from './settings-planning';
+
+/** A place on a ring as on a clock face: `6`, `half past 7`. */
+const hourWords = (degrees: number): string => {
+  const halves = Math.round((((degrees % 360) + 360) % 360) / 15);
+  const hour = Math.floor(halves / 2) % 12 || 12;
+  return halves % 2 === 0 ? `${hour} o’clock` : `half past ${hour}`;
+};
 
 /** What hangs at the bench: settings, purge and tacks of the joint looked at, and the list, on one page of paper. */
 @Component({
@@ -30,6 +38,10 @@ import { SettingsPlanning } from './settings-planning';
       @if (tacks(); as words) {
         <h3>Tacks</h3>
         <p>{{ words }}</p>
+      }
+      @if (order(); as plan) {
+        <h3>Order</h3>
+        <p>{{ plan }}</p>
       }
       <h3>Before the arc</h3>
       <ul>
@@ -93,6 +105,7 @@ import { SettingsPlanning } from './settings-planning';
 export class BenchSheet {
   protected readonly settings = inject(SettingsPlanning);
   protected readonly list = inject(PreparationPlanning);
+  private readonly planning = inject(OrderPlanning);
   private readonly purge = inject(PurgePlanning);
   private readonly jobs = inject(JobStore);
   private readonly joints = inject(JointStore);
@@ -109,6 +122,24 @@ export class BenchSheet {
     const wait = answer.minutes ? `wait ${waitWords(answer.minutes)} to ${ppmWords(this.purge.targetPpm())} ppm` : 'the target is not reached'; // prettier-ignore
     const order = this.purge.line().map(({ id }) => this.joints.numberOf(id));
     return `Fill at ${flow}, ${wait}; ${welding} while welding, and on until it is below ${formatTemperature(HOLD_PURGE_C, workshop?.temperatureUnit ?? '°C')}; vent ${holes || 'none'}.${order.length > 1 ? ` Order on the line: ${order.join(', ')}.` : ''}`;
+  });
+  /** The order that was chosen, or the one that leads. */
+  protected readonly order = computed(() => {
+    const [seam, plan] = [this.planning.seam(), this.planning.chosen()];
+    if (!seam || !plan) return null;
+    const unit = this.workshops.workshop()?.lengthUnit ?? 'mm';
+    const at = (mm: number): string =>
+      seam.kind === 'ring' ? hourWords((360 * mm) / seam.lengthMm) : formatLength(Math.round(mm), unit);
+    const passes = 1 + Math.max(...plan.runs.map(({ pass }) => pass));
+    const runs = plan.runs
+      .filter(({ pass }) => pass === 0)
+      .map(
+        ({ fromMm, toMm, person }, index) =>
+          `${index + 1}: ${at(fromMm)} to ${at(toMm)}${person === 1 ? ' (second welder)' : ''}`,
+      );
+    const limit = this.planning.question()?.interpassC ?? null;
+    const wait = passes > 1 && limit !== null ? ` ${passes} passes alike; each run waits until it is below ${formatTemperature(limit, this.workshops.workshop()?.temperatureUnit ?? '°C')}.` : ''; // prettier-ignore
+    return `${plan.title}: ${runs.join(', ')}.${wait}`;
   });
   protected readonly tacks = computed(() => {
     const shown = this.joints.shown();

@@ -8,7 +8,6 @@ import {
   untracked,
   type WritableSignal,
 } from '@angular/core';
-import { rxResource } from '@angular/core/rxjs-interop';
 import { NO_SEAM_ORDER, type KeptBar, type KeptPlan, type SeamOrder } from '@variatum/contracts';
 import {
   findGrade,
@@ -22,6 +21,7 @@ import {
   USUAL_TRAVEL_MM_PER_S,
   usualPasses,
   type ArcRun,
+  type Judgement,
   type JudgedPlan,
   type MaterialQuestion,
   type OrderSearch,
@@ -175,19 +175,14 @@ export class OrderPlanning {
   /** A plan was chosen for another length of seam than it has now. */
   readonly outdated = computed(() => this.kept().plan !== null && this.chosen() === null && this.seam() !== null);
 
-  private readonly judgedOwn = rxResource({
-    params: () => {
-      const [seam, runs] = [this.question(), this.own() ?? this.chosen()?.runs];
-      return seam && runs ? { seam, runs } : undefined;
-    },
-    stream: ({ params }) => this.compute.judgeOrder(params).pipe(catchError(() => of(null))),
-  });
+  /** What one's own runs come to; of the runs before while it is being reckoned. */
+  private readonly judged = signal<Judgement | null>(null);
+  private readonly ownRuns = computed(() => this.own() ?? this.chosen()?.runs ?? null, { equal: same });
 
   /** Orders to choose from: found first, then the usual ones, one's own last. */
   readonly plans = computed<readonly JudgedPlan[]>(() => {
     const found = this.searched().answer;
-    const own = this.own() ?? this.chosen()?.runs;
-    const judged = this.judgedOwn.hasValue() ? this.judgedOwn.value() : null;
+    const [own, judged] = [this.ownRuns(), this.judged()];
     const mine = own && judged ? [{ id: 'own', title: this.own() ? 'your own' : (this.chosen()?.title ?? ''), runs: own, judged }] : []; // prettier-ignore
     const list = found ? [...(found.best.id === 'found' ? [found.best] : []), ...found.habits] : [];
     return [...list.map((plan) => (plan.id === 'found' ? { ...plan, title: 'found by search' } : plan)), ...mine];
@@ -225,6 +220,16 @@ export class OrderPlanning {
 
   constructor() {
     effect((onCleanup) => {
+      const [seam, runs] = [this.question(), this.ownRuns()];
+      if (!seam || !runs) return;
+      // What cannot be reckoned stands at its field.
+      const asking = this.compute
+        .judgeOrder({ seam, runs })
+        .pipe(catchError(() => of(null)))
+        .subscribe((judged) => this.judged.set(judged));
+      onCleanup(() => asking.unsubscribe());
+    });
+    effect((onCleanup) => {
       const question = this.question();
       if (!this.open() || !question) return;
       const wait = setTimeout(() => untracked(() => this.searchAnew()), SETTLES_MS);
@@ -246,6 +251,7 @@ export class OrderPlanning {
         this.simulated.set(idle());
         this.lookedAt.set(null);
         this.own.set(null);
+        this.judged.set(null);
       });
     });
     inject(DestroyRef).onDestroy(() => this.stop());
@@ -286,6 +292,8 @@ export class OrderPlanning {
 
   /** Changes the order that is looked at: it becomes one's own. */
   edit(runs: readonly ArcRun[]): void {
+    const shown = this.shown();
+    if (shown) this.judged.set(shown.judged);
     this.own.set(runs);
     this.lookedAt.set('own');
   }
