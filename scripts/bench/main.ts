@@ -16,11 +16,13 @@ import {
   vent,
   type Assembly,
   type AssemblyPiece,
+  weldHeat,
 } from '@variatum/metallurgy';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { kernelHere, kernelInC, POOLS } from './against-c';
+import { heatFieldHere, heatFieldInC } from './heat-against-c';
 
 /** Speed figures. Milliseconds differ from run to run: ratios within one mean more. */
 const say = (text = ''): void => void process.stdout.write(`${text}\n`);
@@ -50,6 +52,23 @@ const PLAIN: AssemblyPiece = {
 };
 
 const unknownPair: ChooseInput = { pieces: [{ item: {} }, { item: {} }], joint: { type: 'fillet' } };
+/** The ring of a pipe in two passes with pauses, as the page simulates it. */
+function twoPassRing(): { readonly minutes: number; readonly milliseconds: number; readonly megabytes: number } {
+  const side = { material: { grade: '316L' }, thicknessMm: 2.77, reachMm: 120, spread: 'straight', bothWays: false } as const;
+  const lengthMm = Math.PI * 57.5;
+  const seam = {
+    kind: 'ring', lengthMm, beyondMm: 0, closedInside: true, sides: [side, side], passes: 2, arcs: [{ amps: 75, travelMmPerS: 1.3 }], interpassC: 150,
+    people: 1, hold: 'tacks', tackMm: 28, outOfReach: [], left: [], fixed: [], bars: [],
+  } as const;
+  const quarter = (pass: number, at: number) => ({ pass, fromMm: (lengthMm * at) / 4, toMm: (lengthMm * (at + 1)) / 4, person: 0 as const, restS: 0 });
+  const runs = [0, 1].flatMap((pass) => [0, 2, 1, 3].map((at) => quarter(pass, at)));
+  let found = weldHeat({ seam, runs, cover: { cupMm: 12, trailingMm: 0, postFlowS: 10 }, shieldedInside: true, probes: [] }, 1);
+  const took = medianOf(3, () => {
+    found = weldHeat({ seam, runs, cover: { cupMm: 12, trailingMm: 0, postFlowS: 10 }, shieldedInside: true, probes: [] }, 1);
+  });
+  return { minutes: found.watchedS / 60, milliseconds: took, megabytes: found.film.temperatures.byteLength / 1e6 };
+} // prettier-ignore
+
 const rods = RODS.slice(0, 40).map(({ id }) => id);
 
 say('Pools: mixing, ten equivalents and indices, ferrite number, solidification mode');
@@ -63,6 +82,22 @@ else {
   say(`  ratio           ${(inC.seconds / here.seconds).toFixed(2)} of C; results ${agree ? 'agree' : 'DIFFER'}`);
   if (!agree) process.exitCode = 1;
 }
+
+say();
+say('Heat of a ring of 60.3 x 2.77 mm pipe, 1200 steps of the scheme');
+const ring = heatFieldHere();
+const ringInC = heatFieldInC();
+say(`  this core       ${(ring.seconds * 1000).toFixed(0)} ms`);
+if (ringInC) {
+  const agree = Math.abs(ring.sum - ringInC.sum) < 1e-6 * ringInC.sum && Math.abs(ring.lost - ringInC.lost) < 1e-6 * ringInC.lost; // prettier-ignore
+  say(`  the same in C   ${(ringInC.seconds * 1000).toFixed(0)} ms (cc -O3)`);
+  say(
+    `  ratio           ${(ringInC.seconds / ring.seconds).toFixed(2)} of C (aim 0.5); results ${agree ? 'agree' : 'DIFFER'}`,
+  );
+  if (!agree) process.exitCode = 1;
+}
+const twoPass = twoPassRing();
+say(`  two passes with pauses, ${twoPass.minutes.toFixed(0)} simulated minutes: ${twoPass.milliseconds.toFixed(0)} ms (aim 2000), ${twoPass.megabytes.toFixed(1)} MB of pictures`); // prettier-ignore
 
 say();
 say('Choice over two unknown pieces (12 candidates each), 40 rods');

@@ -1,10 +1,11 @@
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { format, resolveConfig } from 'prettier';
 import { choicePage } from './choice';
+import { heatPage } from './heat';
 import { modelsPage } from './models';
 
 /** Writes the pages made from the data; with `--check` only says whether they are up to date. */
-const PAGES = { 'docs/models.md': modelsPage, 'docs/choice.md': choicePage };
+const PAGES = { 'docs/models.md': modelsPage, 'docs/choice.md': choicePage, 'docs/heat.md': heatPage };
 const check = process.argv.includes('--check');
 mkdirSync('docs', { recursive: true });
 for (const [file, make] of Object.entries(PAGES)) {

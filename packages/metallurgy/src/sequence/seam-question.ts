@@ -114,10 +114,11 @@ export const shellOf = ({ kind, lengthMm, beyondMm, closedInside, sides }: SeamQ
 export function seamProblem(question: SeamQuestion): SeamProblem {
   checkSeam(question);
   const { sides, passes, arcs, aimMm = 0, interpassC, people, hold, tackMm, outOfReach, left, fixed } = question;
+  const shell = shellOf(question);
   const thin = sides[0].thicknessMm <= sides[1].thicknessMm ? sides[0] : sides[1];
   const pulls = sides.map(({ material }) => transverseShrinkage(passArea(thin.thicknessMm, passes), thin.thicknessMm, familyOf(material))); // prettier-ignore
   return {
-    shell: shellOf(question),
+    shell,
     passes,
     arcs: arcs.map((arc) => arcSource(arc, aimMm)),
     interpassC,

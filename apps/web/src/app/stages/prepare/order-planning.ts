@@ -42,8 +42,10 @@ interface Running<Answer> {
   readonly answer: Answer | null;
   /** Whether the welder stopped it. */
   readonly stopped: boolean;
+  /** Whether it could not be reckoned: metals that are not welded, sizes out of range. */
+  readonly failed: boolean;
 }
-const idle = <Answer>(answer: Answer | null = null, stopped = false): Running<Answer> => ({ done: null, answer, stopped }); // prettier-ignore
+const idle = <Answer>(answer: Answer | null = null, stopped = false): Running<Answer> => ({ done: null, answer, stopped, failed: false }); // prettier-ignore
 
 /** What is typed settles so long before a search begins, ms. */
 const SETTLES_MS = 500;
@@ -334,16 +336,16 @@ export class OrderPlanning {
   readonly wants = computed(() => {
     if (!this.joints.shown()) return 'Describe a joint under Joint; heat and order follow.';
     if (!this.seam()) return 'Heat and order want the sizes of the pieces and where the joint sits.';
+    if (this.searched().failed || this.simulated().failed) return 'Heat is not reckoned for these metals and sizes.';
     return this.settings.amps() === null ? 'Reckoning the settings' : 'Reckoning';
   });
 }
 
 /** Follows a long computation into a signal; what was there before stays until it is done. */
 function follow<Answer>(state: WritableSignal<Running<Answer>>, work: Observable<Followed<Answer>>): Subscription {
-  state.set({ done: 0, answer: state().answer, stopped: false });
+  state.set({ done: 0, answer: state().answer, stopped: false, failed: false });
   return work.subscribe({
     next: ({ done, answer }) => state.set(answer ? idle(answer) : { ...state(), done }),
-    // What cannot be reckoned stands at its field.
-    error: () => state.set(idle()),
+    error: () => state.set({ ...idle<Answer>(), failed: true }),
   });
 }
