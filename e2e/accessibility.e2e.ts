@@ -2,16 +2,23 @@ import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { expect, test } from './support/fixtures';
 
+// Each of them walks through the whole program: they share the workers among them.
+test.describe.configure({ mode: 'parallel' });
+
 const SIZES = [
   { name: 'bench tablet', width: 1280, height: 800 },
   { name: 'phone', width: 390, height: 844 },
 ];
 const PAGES = ['/', '/rack', '/reference', '/settings', '/help'];
-const STAGES = ['job', 'pieces', 'identify', 'joint', 'rod', 'prepare'];
+const STAGES = ['job', 'pieces', 'identify', 'joint', 'rod', 'prepare', 'prepare#heat'];
 
 /** What lies folded on a page is opened too. */
 const unfold = async (page: Page): Promise<void> => {
-  const { pathname } = new URL(page.url());
+  const { pathname, hash } = new URL(page.url());
+  if (hash === '#heat') {
+    await page.getByRole('tab', { name: 'Heat, order' }).click();
+    await expect(page.getByTestId('heat-remarks')).toBeVisible();
+  }
   if (pathname === '/') await page.getByRole('button', { name: 'Filter' }).click();
   if (pathname === '/settings') await page.locator('summary', { hasText: 'Carries load' }).click();
   if (pathname === '/help') await page.getByLabel('Look for a test or a term').fill('a');

@@ -34,7 +34,18 @@ const SHOTS: readonly Shot[] = [
     act: async (page) => {
       await page.getByRole('tab', { name: 'Back' }).click();
       await page.getByRole('button', { name: 'Dams beside the joint' }).click();
-      await page.getByRole('tab', { name: 'Before the arc' }).click();
+      await page.getByRole('tab', { name: 'List' }).click();
+      await page.evaluate(() => scrollTo(0, 0));
+    },
+  },
+  {
+    name: 'heat',
+    job: /Greenhouse/,
+    stage: 'Prepare',
+    act: async (page) => {
+      await page.getByRole('tab', { name: 'Heat, order' }).click();
+      await page.getByTestId('heat-remarks').waitFor();
+      await page.getByLabel('Moment of the weld').fill('35');
       await page.evaluate(() => scrollTo(0, 0));
     },
   },

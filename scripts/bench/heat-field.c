@@ -10,13 +10,13 @@ static int nx, rows, cells, bins;
 static double lowest, per_joule, ambient, emissivity, air, inner, pool;
 static double *volume, *next, *next_row, *air_surface, *inner_surface, *tab_t, *tab_k, *tab_c;
 static double *heat, *temp, *peak, *within, *upper, *change, *corner, *film;
-static int32_t *bin;
+static double *conducts, *holds;
 
 static double largest_number(double dt, const double *g, int stride) {
   double largest = 0;
   for (int row = 0; row < rows; row++) {
     int cell = row * nx + (nx >> 1), before = cell - stride < 0 ? 0 : cell - stride;
-    double number = dt * (g[cell] + g[before]) * tab_k[bin[cell]] / (volume[cell] * tab_c[bin[cell]]);
+    double number = dt * (g[cell] + g[before]) * conducts[cell] / (volume[cell] * holds[cell]);
     if (number > largest) largest = number;
   }
   return largest;
@@ -30,13 +30,14 @@ static double implicit_share(double number) {
 static void settle(double dt, double counted) {
   for (int cell = 0; cell < cells; cell++) {
     double moved = dt > 0 ? change[cell] : 0;
-    double now = heat[cell] + moved * tab_c[bin[cell]];
+    double now = heat[cell] + moved * holds[cell];
     heat[cell] = now;
     double at = (now - lowest) * per_joule;
     at = at < 0 ? 0 : at > bins ? bins : at;
     int index = (int)at;
     double value = tab_t[index] + (at - index) * (tab_t[index + 1] - tab_t[index]);
-    bin[cell] = index;
+    conducts[cell] = tab_k[index];
+    holds[cell] = tab_c[index];
     temp[cell] = value;
     if (value > peak[cell]) peak[cell] = value;
     if (counted > 0 && value > 550 && value < 850) within[cell] += counted;
@@ -49,15 +50,15 @@ static void along_rows(double dt, const int32_t *where, const double *watts, int
   for (int i = 0; i < count; i++) change[where[i]] += watts[i];
   for (int row = 0; row < rows; row++) {
     int from = row * nx, to = from + nx - 1;
-    double link = 0.5 * next[to] * (tab_k[bin[to]] + tab_k[bin[from]]);
-    double gamma = -(volume[from] * tab_c[bin[from]]) / dt - share * link;
-    double flow = link * (temp[from] - temp[to]), before = link, k = tab_k[bin[from]];
+    double link = 0.5 * next[to] * (conducts[to] + conducts[from]);
+    double gamma = -(volume[from] * holds[from]) / dt - share * link;
+    double flow = link * (temp[from] - temp[to]), before = link, k = conducts[from];
     double upper_before = 0, change_before = 0, corner_before = 0;
     for (int cell = from; cell <= to; cell++) {
-      double held = volume[cell] * tab_c[bin[cell]] / dt, after = link, flow_after = link * (temp[from] - temp[cell]);
+      double held = volume[cell] * holds[cell] / dt, after = link, flow_after = link * (temp[from] - temp[cell]);
       double k_next = k, corner_right = 0;
       if (cell < to) {
-        k_next = tab_k[bin[cell + 1]];
+        k_next = conducts[cell + 1];
         after = 0.5 * next[cell] * (k + k_next);
         flow_after = after * (temp[cell + 1] - temp[cell]);
       }
@@ -95,7 +96,7 @@ static double across_rows(double dt) {
   double ambient_k = ambient + 273.15, lost = 0;
   for (int row = 0; row < rows; row++)
     for (int cell = row * nx; cell < (row + 1) * nx; cell++) {
-      double at = temp[cell], k = tab_k[bin[cell]], held = volume[cell] * tab_c[bin[cell]] / dt, kelvin = at + 273.15;
+      double at = temp[cell], k = conducts[cell], held = volume[cell] * holds[cell] / dt, kelvin = at + 273.15;
       double loss = 0;
       if (at < pool) {
         double shone = radiation * (kelvin * kelvin + ambient_k * ambient_k) * (kelvin + ambient_k);
@@ -105,7 +106,7 @@ static double across_rows(double dt) {
       double upper_before = 0, change_before = 0;
       if (row > 0) {
         int other = cell - nx;
-        before = 0.5 * next_row[other] * (k + tab_k[bin[other]]);
+        before = 0.5 * next_row[other] * (k + conducts[other]);
         right += before * (temp[other] - at);
         lower = -share * before;
         upper_before = upper[other];
@@ -113,7 +114,7 @@ static double across_rows(double dt) {
       }
       if (row < rows - 1) {
         int other = cell + nx;
-        after = 0.5 * next_row[cell] * (k + tab_k[bin[other]]);
+        after = 0.5 * next_row[cell] * (k + conducts[other]);
         right += after * (temp[other] - at);
       }
       double pivot = 1 / (middle + share * (before + after) - lower * upper_before);
@@ -149,9 +150,8 @@ int main(int argc, char **argv) {
   double *seconds = doubles(file, steps), *places = doubles(file, steps * per_step), *watts = doubles(file, steps * per_step);
   int32_t *where = malloc(sizeof(int32_t) * steps * per_step);
   for (int i = 0; i < steps * per_step; i++) where[i] = (int32_t)places[i];
-  double **fields[] = {&heat, &temp, &peak, &within, &upper, &change, &corner, &film};
-  for (int f = 0; f < 8; f++) *fields[f] = calloc(cells, sizeof(double));
-  bin = calloc(cells, sizeof(int32_t));
+  double **fields[] = {&heat, &temp, &peak, &within, &upper, &change, &corner, &film, &conducts, &holds};
+  for (int f = 0; f < 10; f++) *fields[f] = calloc(cells, sizeof(double));
   double best = 1e9, sum = 0, lost = 0;
   for (int round = 0; round < 3; round++) {
     for (int cell = 0; cell < cells; cell++) heat[cell] = start_heat, temp[cell] = peak[cell] = start, within[cell] = 0;

@@ -48,7 +48,9 @@ export class HeatField {
   readonly sinkC: Float64Array;
 
   private readonly heat: Float64Array;
-  private readonly bin: Int32Array;
+  /** Conductivity and heat capacity of each cell as it is now: read many times for once that they are looked up. */
+  private readonly conducts: Float64Array;
+  private readonly holds: Float64Array;
   /** Working rows of the two sweeps. */
   private readonly upper: Float64Array;
   private readonly change: Float64Array;
@@ -81,7 +83,8 @@ export class HeatField {
     this.peak = new Float64Array(cells).fill(startC);
     this.secondsWithin = new Float64Array(cells);
     this.heat = new Float64Array(cells);
-    this.bin = new Int32Array(cells);
+    this.conducts = new Float64Array(cells);
+    this.holds = new Float64Array(cells).fill(1);
     this.upper = new Float64Array(cells);
     this.change = new Float64Array(cells);
     this.corner = new Float64Array(Math.max(grid.alongCount, grid.rowCount));
@@ -129,8 +132,8 @@ export class HeatField {
   }
 
   private alongRows(seconds: number, sourceCells: Int32Array, sourceWatts: Float64Array, sourceCount: number): void {
-    const { grid, temperature, bin, change, upper, corner, metals } = this;
-    const { alongCount, rowCount, closed, volume, towardsNext, metal } = grid;
+    const { grid, temperature, conducts, holds, change, upper, corner } = this;
+    const { alongCount, rowCount, closed, volume, towardsNext } = grid;
     const share = HeatField.implicitShare(this.largestNumber(seconds, towardsNext, 1));
     change.fill(0);
     for (let index = 0; index < sourceCount; index++)
@@ -138,26 +141,25 @@ export class HeatField {
     for (let index = 0; index < sourceCount; index++) this.given += (sourceWatts[index] as number) * seconds;
     const last = alongCount - 1;
     for (let row = 0; row < rowCount; row++) {
-      const { conductivity, capacity } = metals[metal[row] as 0 | 1];
       const from = row * alongCount;
       const to = from + last;
       // The link over the end of a ring: a corner in the matrix, taken out by Sherman and Morrison.
-      const kLast = conductivity[bin[to] as number] as number;
-      const link = closed ? 0.5 * (towardsNext[to] as number) * (kLast + (conductivity[bin[from] as number] as number)) : 0; // prettier-ignore
-      const gamma = closed ? -((volume[from] as number) * (capacity[bin[from] as number] as number)) / seconds - share * link : 0; // prettier-ignore
+      const kLast = conducts[to] as number;
+      const link = closed ? 0.5 * (towardsNext[to] as number) * (kLast + (conducts[from] as number)) : 0; // prettier-ignore
+      const gamma = closed ? -((volume[from] as number) * (holds[from] as number)) / seconds - share * link : 0; // prettier-ignore
       let flow = link * ((temperature[from] as number) - (temperature[to] as number));
       let before = link;
-      let k = conductivity[bin[from] as number] as number;
+      let k = conducts[from] as number;
       let upperBefore = 0;
       let changeBefore = 0;
       let cornerBefore = 0;
       for (let cell = from; cell <= to; cell++) {
-        const held = ((volume[cell] as number) * (capacity[bin[cell] as number] as number)) / seconds;
+        const held = ((volume[cell] as number) * (holds[cell] as number)) / seconds;
         let after = link;
         let flowAfter = link * ((temperature[from] as number) - (temperature[cell] as number));
         let kNext = k;
         if (cell < to) {
-          kNext = conductivity[bin[cell + 1] as number] as number;
+          kNext = conducts[cell + 1] as number;
           after = 0.5 * (towardsNext[cell] as number) * (k + kNext);
           flowAfter = after * ((temperature[cell + 1] as number) - (temperature[cell] as number));
         }
@@ -203,25 +205,22 @@ export class HeatField {
   }
 
   private acrossRows(seconds: number): void {
-    const { grid, temperature, bin, change, upper, metals, sinkConductance, sinkOf, sinkC, filmOf } = this;
+    const { grid, temperature, conducts, holds, change, upper, sinkConductance, sinkOf, sinkC, filmOf } = this;
     const hasSinks = this.sinks.length > 0;
-    const { alongCount, rowCount, volume, towardsNextRow, airSurface, innerSurface, metal } = grid;
+    const { alongCount, rowCount, volume, towardsNextRow, airSurface, innerSurface } = grid;
     const { ambientC, emissivity, airWPerM2K, innerWPerM2K, poolC } = this.surroundings;
     const share = HeatField.implicitShare(this.largestNumber(seconds, towardsNextRow, alongCount));
     const radiation = emissivity * STEFAN_BOLTZMANN;
     const ambientK = ambientC + KELVIN;
     let lost = 0;
     for (let row = 0; row < rowCount; row++) {
-      const { conductivity, capacity } = metals[metal[row] as 0 | 1];
-      const tableAfter = metals[metal[Math.min(rowCount - 1, row + 1)] as 0 | 1].conductivity;
-      const tableBefore = metals[metal[Math.max(0, row - 1)] as 0 | 1].conductivity;
       const from = row * alongCount;
       const isFirst = row === 0;
       const isLast = row === rowCount - 1;
       for (let cell = from; cell < from + alongCount; cell++) {
         const at = temperature[cell] as number;
-        const k = conductivity[bin[cell] as number] as number;
-        const held = ((volume[cell] as number) * (capacity[bin[cell] as number] as number)) / seconds;
+        const k = conducts[cell] as number;
+        const held = ((volume[cell] as number) * (holds[cell] as number)) / seconds;
         const kelvin = at + KELVIN;
         let film = 0;
         if (at < poolC) {
@@ -242,7 +241,7 @@ export class HeatField {
         let changeBefore = 0;
         if (!isFirst) {
           const other = cell - alongCount;
-          before = 0.5 * (towardsNextRow[other] as number) * (k + (tableBefore[bin[other] as number] as number));
+          before = 0.5 * (towardsNextRow[other] as number) * (k + (conducts[other] as number));
           right += before * ((temperature[other] as number) - at);
           lower = -share * before;
           upperBefore = upper[other] as number;
@@ -250,7 +249,7 @@ export class HeatField {
         }
         if (!isLast) {
           const other = cell + alongCount;
-          after = 0.5 * (towardsNextRow[cell] as number) * (k + (tableAfter[bin[other] as number] as number));
+          after = 0.5 * (towardsNextRow[cell] as number) * (k + (conducts[other] as number));
           right += after * ((temperature[other] as number) - at);
         }
         const pivot = 1 / (middle + share * (before + after) - lower * upperBefore);
@@ -287,26 +286,27 @@ export class HeatField {
 
   /** Takes the change of a sweep into the heat held, and reads temperatures from it. @param counted seconds that count as spent */
   private settle(seconds: number, counted: number): void {
-    const { grid, heat, temperature, change, bin, metals, peak, secondsWithin } = this;
+    const { grid, heat, temperature, change, conducts, holds, metals, peak, secondsWithin } = this;
     const { alongCount, rowCount, metal } = grid;
     let largest = this.largestChange;
     let hottest = -Infinity;
     for (let row = 0; row < rowCount; row++) {
       const table = metals[metal[row] as 0 | 1];
       const [low, high] = this.windows[metal[row] as 0 | 1];
-      const { lowest, perJoule, bins, capacity } = table;
+      const { lowest, perJoule, bins, capacity, conductivity } = table;
       const readings = table.temperature;
       const from = row * alongCount;
       for (let cell = from; cell < from + alongCount; cell++) {
         const moved = seconds > 0 ? (change[cell] as number) : 0;
-        const now = (heat[cell] as number) + moved * (capacity[bin[cell] as number] as number);
+        const now = (heat[cell] as number) + moved * (holds[cell] as number);
         heat[cell] = now;
         let at = (now - lowest) * perJoule;
         at = at < 0 ? 0 : at > bins ? bins : at;
         const index = at | 0;
         const reading = readings[index] as number;
         const value = reading + (at - index) * ((readings[index + 1] as number) - reading);
-        bin[cell] = index;
+        conducts[cell] = conductivity[index] as number;
+        holds[cell] = capacity[index] as number;
         temperature[cell] = value;
         const size = moved < 0 ? -moved : moved;
         if (size > largest) largest = size;
@@ -321,16 +321,14 @@ export class HeatField {
 
   /** Largest Fourier number of a step in one direction, from a sparse look: conductivity and capacity change slowly. */
   private largestNumber(seconds: number, conductances: Float64Array, stride: number): number {
-    const { grid, bin, metals } = this;
-    const { volume, metal, alongCount, rowCount } = grid;
+    const { grid, conducts, holds } = this;
+    const { volume, alongCount, rowCount } = grid;
     let largest = 0;
     for (let row = 0; row < rowCount; row++) {
-      const { conductivity, capacity } = metals[metal[row] as 0 | 1];
       const cell = row * alongCount + (alongCount >> 1);
       if ((volume[cell] as number) === 0) continue;
-      const index = bin[cell] as number;
       const g = (conductances[cell] as number) + (conductances[Math.max(0, cell - stride)] as number);
-      const number = (seconds * g * (conductivity[index] as number)) / ((volume[cell] as number) * (capacity[index] as number)); // prettier-ignore
+      const number = (seconds * g * (conducts[cell] as number)) / ((volume[cell] as number) * (holds[cell] as number)); // prettier-ignore
       if (number > largest) largest = number;
     }
     return largest;
