@@ -106,6 +106,7 @@ import { wholePicture, type JointWords, type PieceWords, type SpotMark } from '.
         </g>
       }
       @for (piece of drawn.pieces; track piece.id + piece.copy) {
+        <g vaPartMarks [marks]="bands()" [layout]="layout()" [fit]="drawn.fit"></g>
         <g class="words" aria-hidden="true">
           @if (piece.leader) {
             <path class="leader" [attr.d]="piece.leader" />
@@ -121,7 +122,7 @@ import { wholePicture, type JointWords, type PieceWords, type SpotMark } from '.
         </g>
       }
       @if (marks().length > 0) {
-        <g vaPartMarks [marks]="marks()" [layout]="layout()" [fit]="drawn.fit" (moved)="markMoved.emit($event)"></g>
+        <g vaPartMarks [marks]="onTop()" [layout]="layout()" [fit]="drawn.fit" (moved)="markMoved.emit($event)"></g>
       }
       @if (drawn.bar; as bar) {
         <path class="bar" [attr.d]="bar.d" />
@@ -176,6 +177,10 @@ export class WholeView {
       ),
     }),
   );
+
+  /** Bands of heat lie under the letters, everything else above them. */
+  protected readonly bands = computed(() => this.marks().filter(({ kind }) => kind === 'heat'));
+  protected readonly onTop = computed(() => this.marks().filter(({ kind }) => kind !== 'heat'));
 
   protected barWords(mm: number): string {
     return formatLength(mm, this.unit());
