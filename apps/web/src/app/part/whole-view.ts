@@ -105,8 +105,10 @@ import { wholePicture, type JointWords, type PieceWords, type SpotMark } from '.
           <circle [attr.cx]="spot.at[0]" [attr.cy]="spot.at[1]" r="4" />
         </g>
       }
-      @for (piece of drawn.pieces; track piece.id + piece.copy) {
+      @if (bands().length > 0) {
         <g vaPartMarks [marks]="bands()" [layout]="layout()" [fit]="drawn.fit"></g>
+      }
+      @for (piece of drawn.pieces; track piece.id + piece.copy) {
         <g class="words" aria-hidden="true">
           @if (piece.leader) {
             <path class="leader" [attr.d]="piece.leader" />
@@ -121,7 +123,7 @@ import { wholePicture, type JointWords, type PieceWords, type SpotMark } from '.
           }
         </g>
       }
-      @if (marks().length > 0) {
+      @if (onTop().length > 0) {
         <g vaPartMarks [marks]="onTop()" [layout]="layout()" [fit]="drawn.fit" (moved)="markMoved.emit($event)"></g>
       }
       @if (drawn.bar; as bar) {
