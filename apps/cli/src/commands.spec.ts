@@ -175,6 +175,14 @@ describe('doing the work', () => {
     for (const { to } of found.plan) expect(to).toBeLessThanOrEqual(300);
     expect(pathsOf('order', { grade: '304', passes: 1, arc: { amps: 45, travelMmPerS: 2 } })).toEqual(['']);
   });
+  test('explain traces settings: the wall, the current and what bounds it', () => {
+    const question = { pieces: [{ grade: '316L' }, { grade: '316L' }], joint: { type: 'square-butt', thicknessMm: 2 }, rod: 'ER316L', process: 'gtaw', machine: { mostAmperes: 40 } }; // prettier-ignore
+    const { steps } = run('explain', question) as { steps: { figure: string; value: number }[] };
+    const value = (figure: string) => steps.find((step) => step.figure === figure)?.value;
+    expect([value('wallMm'), value('wantedAmps'), value('limitA'), value('amps')]).toEqual([2, 59, 40, 40]);
+    expect(value('cup')).toBe((run('settings', question) as { cup: number }).cup);
+    expect(pathsOf('explain', { ...question, rod: 'ER000' })).toEqual(['rod']);
+  });
   test('explain traces a purge and a vent', () => {
     const purge = run('explain', { space: { volumeL: 2 }, flowLpm: 8, targetPpm: 100, tanks: 1, gasPpm: 5, leakLpm: 0 }) as { steps: { figure: string; value: number }[] }; // prettier-ignore
     expect(purge.steps.find(({ figure }) => figure === 'minutes.median')!.value).toBeCloseTo(

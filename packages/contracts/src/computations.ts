@@ -6,6 +6,7 @@ import {
   explainConstitution,
   explainPool,
   explainPurge,
+  explainSettings,
   explainVent,
   fillerLoss,
   heat,
@@ -101,6 +102,10 @@ function believed(piece: IdentifyInput | undefined, loss: FillerLoss, owned?: re
   };
 }
 
+/** Settings and choice are both asked with the pieces of a joint; only settings name a process, a machine or a pass beside it. */
+const asksForSettings = (question: object): question is SettingsQuestion =>
+  ['process', 'machine', 'pass'].some((name) => name in question);
+
 interface PieceOfJoint {
   readonly joint: ChooseInput;
   readonly piece: number;
@@ -178,12 +183,13 @@ export const COMPUTATIONS = {
     schema(document) {
       if (document['space'] !== undefined) return purgeQuestionSchema;
       if (document['holesMm'] !== undefined) return ventQuestionSchema;
-      if (document['pieces'] !== undefined) return explainChoiceQuestionSchema;
+      if (document['pieces'] !== undefined)
+        return asksForSettings(document) ? settingsQuestionSchema : explainChoiceQuestionSchema;
       if (document['parents'] !== undefined) return poolQuestionSchema;
       if (document['composition'] === undefined)
         throw InputError.at(
           ['composition'],
-          'give a composition, the parents of a pool, the pieces of a joint, the space of a purge, or the holes of a vent',
+          'give a composition, the parents of a pool, the pieces of a joint, the space of a purge, the holes of a vent, or pieces with the process of their settings',
         );
       return constitutionQuestionSchema;
     },
@@ -192,12 +198,14 @@ export const COMPUTATIONS = {
         | (ChooseInput & { readonly rod?: string | null | undefined })
         | PoolInput
         | PurgeQuestion
+        | SettingsQuestion
         | VentQuestion
         | z.output<typeof constitutionQuestionSchema>,
       seed,
     ): unknown {
       if ('space' in question) return { steps: explainPurge(question) };
       if ('holesMm' in question) return { steps: explainVent(question) };
+      if ('pieces' in question && asksForSettings(question)) return { steps: explainSettings(question) };
       if ('pieces' in question) {
         const { rod, ...joint } = question;
         return explainChoice(joint, rod, seed);

@@ -1,6 +1,7 @@
 import {
   AIR_PPM,
   levelAfter,
+  likeliestPurge,
   minutesTo,
   pecletNumber,
   pocketTimeConstant,
@@ -16,16 +17,15 @@ const TANKS = 'Levenspiel, Chemical Reaction Engineering: tanks in series';
 
 /**
  * Traces a purge: volume, change of volume, bound by dispersion, steady level, wait and dead ends. What is not said is taken in
- * its middle, so that a reader can do it again by hand; the answer's own ranges come from all of it.
+ * the middle of what is believed of it, so that a reader can do it again by hand; the answer's own ranges come from all of it.
  * @throws InputError as `purge`
  */
 export function explainPurge(question: PurgeQuestion): readonly ExplainStep[] {
   const answer = purge(question);
   const { space, flowLpm, targetPpm } = question;
   const volumeL = spaceVolume(space);
-  const [tanks, efficiency] = [question.tanks ?? 2, question.efficiency ?? 1];
-  const [leakLpm, gasPpm] = [question.leakLpm ?? 0, question.gasPpm ?? 10];
-  const taken = { volumeL, tanks, flowLpm: flowLpm * efficiency, leakLpm, gasPpm };
+  const taken = likeliestPurge(question);
+  const { tanks, leakLpm, gasPpm } = taken;
   const steps: ExplainStep[] = (space.volumeL === undefined ? (space.runs ?? []) : []).map((run, index) => ({
     figure: `space.runs.${index}`, title: 'Room inside a run', value: runVolume(run), unit: 'L', formula: 'π/4 (D − 2 t)² l',
     numbers: `π/4 × (${plain(run.outsideMm)} − 2 × ${plain(run.wallMm)})² × ${plain(run.lengthMm)} mm³`, from: [`space.runs.${index}`], source: 'Geometry',

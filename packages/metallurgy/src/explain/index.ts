@@ -4,3 +4,4 @@ export * from './explain-pool';
 export * from './explain-choice';
 export * from './explain-purge';
 export * from './explain-vent';
+export * from './explain-settings';

@@ -182,6 +182,19 @@ function spacesOf(question: PurgeQuestion, belief: PurgeBelief, volumeL: number,
   });
 }
 
+/** A purge with everything that was not said in the middle of what is believed of it. */
+export function likeliestPurge(question: PurgeQuestion): PurgedSpace {
+  checkPurge(question);
+  const { tanks, efficiency, leakLpm, gasPpm } = beliefOf(question);
+  return {
+    volumeL: spaceVolume(question.space),
+    tanks: between(tanks, 0.5),
+    flowLpm: question.flowLpm * between(efficiency, 0.5),
+    leakLpm: between(leakLpm, 0.5),
+    gasPpm: between(gasPpm, 0.5),
+  };
+}
+
 const spreadBy = (spaces: readonly PurgedSpace[], figure: (space: PurgedSpace) => number): { median: number; range90: readonly [number, number] } =>
   spreadOf(Float64Array.from(spaces, figure), spaces.length); // prettier-ignore
 

@@ -10,6 +10,7 @@ import {
   type SettingMachine,
   type SettingPass,
   type SettingSide,
+  type SettingsProblem,
   type TorchSettings,
 } from './torch-settings';
 
@@ -51,7 +52,10 @@ function sideOf(piece: PieceInput, index: number, thicknessMm: number): SettingS
  * Settings at the torch for one pass of a joint.
  * @throws InputError naming every faulty field
  */
-export function settings(question: SettingsQuestion): TorchSettings {
+export const settings = (question: SettingsQuestion): TorchSettings => torchSettings(settingsProblem(question));
+
+/** What settings are reckoned from: sides as they most likely are, the joint completed. @throws InputError as `settings` */
+export function settingsProblem(question: SettingsQuestion): SettingsProblem {
   const faults = new FaultCollector();
   const { pieces, joint, rod = null, pass = 'root' } = question;
   if (pieces.length === 0) faults.errors.push({ path: ['pieces'], message: 'give at least one piece' });
@@ -77,7 +81,7 @@ export function settings(question: SettingsQuestion): TorchSettings {
     joint,
     all.map(({ family }) => family),
   );
-  return torchSettings({
+  return {
     sides: all,
     joint: completed,
     landMm: question.landMm ?? null,
@@ -87,5 +91,5 @@ export function settings(question: SettingsQuestion): TorchSettings {
     pass,
     machine: question.machine,
     brightCrater: question.brightCrater ?? true,
-  });
+  };
 }

@@ -173,6 +173,25 @@ export function torchSettings(problem: SettingsProblem): TorchSettings {
 
 type Say = (setting: string, reason: string, of: { readonly source: string; readonly confidence?: string }) => void;
 
+/** Current for a millimetre of stainless wall: lowest, most likely, highest, A. */
+export const AMPS_PER_MM = three(data.ampsPerMm.stainless);
+
+/** What raises or lowers the current of a tungsten arc: what conducts, the technique, hydrogen in the gas, the second side. */
+export function currentFactors({ sides, joint, pass }: Pick<SettingsProblem, 'sides' | 'joint' | 'pass'>): {
+  readonly conduct: number;
+  readonly technique: number;
+  readonly gas: number;
+  readonly second: number;
+} {
+  return {
+    conduct: sides.reduce((sum, { family }) => sum + (FACTORS[family] ?? 1), 0) / sides.length,
+    technique:
+      joint.technique === 'fillet' ? data.heated.filletFactor : joint.technique === 'fused' ? data.heated.fusedFactor : 1, // prettier-ignore
+    gas: joint.hydrogenGas ? data.heated.hydrogenFactor : 1,
+    second: pass === 'cap' ? data.heated.secondSideFactor : 1,
+  };
+}
+
 function ampsOf({ sides, joint, process, pass }: SettingsProblem, wall: number, say: Say): Three {
   if (process === 'smaw') {
     const { mm, amps } = electrodeFor(Math.min(...sides.map(({ thicknessMm }) => thicknessMm)));
@@ -184,12 +203,9 @@ function ampsOf({ sides, joint, process, pass }: SettingsProblem, wall: number, 
     say('amps', `Wire of ${mm} mm on a wall of ${wall.toFixed(1)} mm.`, { source: data.consumablesSource, confidence: 'low' }); // prettier-ignore
     return three(ampsPerMm.map((one) => within(one * wall, between[0] as number, between[1] as number)));
   }
-  const conduct = sides.reduce((sum, { family }) => sum + (FACTORS[family] ?? 1), 0) / sides.length;
-  const technique = joint.technique === 'fillet' ? data.heated.filletFactor : joint.technique === 'fused' ? data.heated.fusedFactor : 1; // prettier-ignore
-  const gas = joint.hydrogenGas ? data.heated.hydrogenFactor : 1;
-  const second = pass === 'cap' ? data.heated.secondSideFactor : 1;
+  const { conduct, technique, gas, second } = currentFactors({ sides, joint, pass });
   const factor = wall * conduct * technique * gas * second;
-  const [low, mode, high] = data.ampsPerMm.stainless as [number, number, number];
+  const [low, mode, high] = AMPS_PER_MM;
   say('amps', `A pass melts ${wall.toFixed(1)} mm of wall: ${low} to ${high} A a millimetre${conduct > 1.02 ? `, more as one side conducts better` : ''}${gas < 1 ? ', less with hydrogen in the gas' : ''}.`, data.ampsPerMm); // prettier-ignore
   return [low * factor, mode * factor, high * factor];
 }

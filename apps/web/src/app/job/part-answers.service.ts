@@ -1,7 +1,13 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { alikeJoints, type JointRecord } from '@variatum/contracts';
-import { rodsForPart, type ChooseInput, type JointOutlook, type RankedRod } from '@variatum/metallurgy';
+import {
+  rodsForPart,
+  type ChooseInput,
+  type HeatAdvice,
+  type JointOutlook,
+  type RankedRod,
+} from '@variatum/metallurgy';
 import { catchError, concatMap, debounceTime, EMPTY, from, map, switchMap } from 'rxjs';
 import { ComputeService } from '../compute/compute.service';
 import { AnswerService } from './answer.service';
@@ -14,12 +20,15 @@ const REST_MS = 600;
 interface Answered {
   readonly asked: string;
   readonly ranking: readonly RankedRod[];
+  /** Heat the recommended rod calls for. */
+  readonly heat: readonly HeatAdvice[];
 }
 
 /** The answer of one joint among several. */
 export interface JointAnswer {
   readonly joint: JointRecord;
   readonly ranking: readonly RankedRod[];
+  readonly heat: readonly HeatAdvice[];
 }
 
 /** The answers of all joints of a part: those nobody looks at are reckoned behind the one that is. */
@@ -46,8 +55,8 @@ export class PartAnswers {
     const answered = this.answered();
     return this.questions().flatMap(({ id, asked }) => {
       const joint = this.joints.leaders().find((one) => one.id === id);
-      const ranking = this.answers.settledFor(id, asked)?.ranking ?? answered[id]?.ranking;
-      return joint && ranking && ranking.length > 0 ? [{ joint, ranking }] : [];
+      const found = this.answers.settledFor(id, asked) ?? answered[id];
+      return joint && found && found.ranking.length > 0 ? [{ joint, ranking: found.ranking, heat: found.heat }] : [];
     });
   });
   /** Whether every joint has been reckoned. */
@@ -102,7 +111,7 @@ export class PartAnswers {
     readonly asked: string;
   }) {
     return this.compute.aside(question).pipe(
-      map(({ ranking }) => ({ id, answer: { asked, ranking } })),
+      map(({ ranking, heat }) => ({ id, answer: { asked, ranking, heat } })),
       // What is wrong with a joint is said where it is looked at.
       catchError(() => EMPTY),
     );

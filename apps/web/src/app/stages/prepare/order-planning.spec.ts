@@ -3,8 +3,8 @@ import { NO_SEAM_ORDER, sideOf } from '@variatum/contracts';
 import { known } from '@variatum/metallurgy';
 import { aJob, aJoint, aPiece, jobProviders, openJob, type OpenJob } from '../../../testing/job-fixture';
 import { AnswerService } from '../../job/answer.service';
+import { PartAnswers } from '../../job/part-answers.service';
 import { OrderPlanning } from './order-planning';
-import { PreparationPlanning } from './preparation-planning';
 import { PurgePlanning } from './purge-planning';
 import { SettingsPlanning } from './settings-planning';
 
@@ -18,7 +18,7 @@ const joint = (more: object = {}) => aJoint({ id: ONE, sides: [sideOf(A), sideOf
 let open: OpenJob;
 let planning: OrderPlanning;
 const begin = async (more: object = {}): Promise<void> => {
-  TestBed.configureTestingModule({ providers: [...jobProviders(), AnswerService, PurgePlanning, PreparationPlanning, SettingsPlanning, OrderPlanning] }); // prettier-ignore
+  TestBed.configureTestingModule({ providers: [...jobProviders(), AnswerService, PartAnswers, PurgePlanning, SettingsPlanning, OrderPlanning] }); // prettier-ignore
   open = await openJob(aJob(pieces, { joints: [joint(more)] }));
   planning = TestBed.inject(OrderPlanning);
 };

@@ -11,6 +11,7 @@ import {
   type PreparedPiece,
 } from '@variatum/metallurgy';
 import { AnswerService } from '../../job/answer.service';
+import { PartAnswers } from '../../job/part-answers.service';
 import { DecisionStore, JobStore, JointStore, PartStore } from '../../job/stores';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { PurgePlanning } from './purge-planning';
@@ -23,6 +24,7 @@ export class PreparationPlanning {
   private readonly joints = inject(JointStore);
   private readonly part = inject(PartStore);
   private readonly answers = inject(AnswerService);
+  private readonly parts = inject(PartAnswers);
   private readonly decisions = inject(DecisionStore);
   private readonly purge = inject(PurgePlanning);
   private readonly workshops = inject(WorkshopStore);
@@ -70,15 +72,17 @@ export class PreparationPlanning {
     const laid = this.part.layout().joints.find(({ id }) => id === joint.id);
     const fit = usualFit(joint.joint.type, [first, last], fitOf(joint.fit));
     const decision = this.decisions.lastOf()(joint);
+    // The joint looked at is answered first; the others behind it.
+    const outlook = this.parts.outlooks().find((one) => one.joint.id === joint.id);
     const looked = this.joints.leading()?.id === joint.id;
-    const rod = decision ? decision.rod : looked ? this.answers.best()?.rod : undefined;
+    const rod = decision ? decision.rod : ((looked ? this.answers.best() : undefined) ?? outlook?.ranking[0])?.rod;
     return {
       id: joint.id, name: String(this.joints.numberOf(joint.id)), type: joint.joint.type, gas: joint.joint.gas ?? null, backShielding: joint.joint.backShielding ?? null,
       pieces: pieces.map(({ id }) => id), fit, seamMm: figures?.seamMm.value ?? null, closed: laid?.seam?.closed ?? false,
       insideApartMm: figures?.mismatchMm?.inside.value ?? null, thicknessRatio: figures?.thicknessRatio?.value ?? null,
       meltsThrough: likelyMeltsThrough(joint.joint.type, Math.min(...walls, JOINTS.defaultThicknessMm * 4)),
       fused: rod === null || (rod === undefined && technique === 'fused'),
-      heat: looked ? (this.answers.settled()?.heat ?? []) : [],
+      heat: (looked ? this.answers.settled()?.heat : undefined) ?? outlook?.heat ?? [],
     }; // prettier-ignore
   }
 }

@@ -1,5 +1,5 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import { fitOf, NO_PURGE, type JointRecord, type PurgePlan } from '@variatum/contracts';
+import { fitOf, leaderOf, NO_PURGE, type JointRecord, type PurgePlan } from '@variatum/contracts';
 import {
   backShieldingWays,
   cylinderLasts,
@@ -234,7 +234,8 @@ export class PurgePlanning {
   readonly line = computed(() => {
     const room = this.room();
     if (!room) return [];
-    const seams = new Map(this.joints.all().map((joint) => [joint.id, this.openSeam(joint)]));
+    const all = this.joints.all();
+    const seams = new Map(all.map((joint) => [joint.id, this.openSeam({ ...leaderOf(all, joint), id: joint.id })]));
     const found = jointsOnLine(distancesFromFeed(this.part.assembly(), room), seams);
     return found.length > 1 ? lineOrder(found, this.weldingLpm(), holesArea(this.holesMm())) : [];
   });
