@@ -91,6 +91,7 @@ const seamSideSchema = z.strictObject({
   reachMm: z.number(),
   spread: z.enum(['straight', 'outwards', 'inwards']),
   bothWays: z.boolean(),
+  flat: z.boolean().optional(),
 });
 
 /** A seam with the metal on its two sides; the core checks its ranges. */

@@ -26,7 +26,7 @@ function reachOf(
   body: Body,
   place: SettledSide['place'] | null,
   seamMm: number,
-): Pick<SeamSideQuestion, 'reachMm' | 'spread' | 'bothWays'> {
+): Pick<SeamSideQuestion, 'reachMm' | 'spread' | 'bothWays' | 'flat'> {
   const { usualReachMm, mostReachMm, leastReachMm } = data.shell;
   const within = (mm: number): number => Math.min(mostReachMm, Math.max(leastReachMm, mm));
   const radius = seamMm / (2 * Math.PI);
@@ -35,8 +35,8 @@ function reachOf(
     const half = (body.kind === 'disc' ? body.outside : body.width) / 2;
     // A plate that reaches beyond the tube leads heat outwards; one that lies within it leads it to its middle.
     return half > radius * 1.05
-      ? { reachMm: within(half - radius), spread: 'outwards', bothWays: false }
-      : { reachMm: within(half), spread: 'inwards', bothWays: false };
+      ? { reachMm: within(half - radius), spread: 'outwards', bothWays: false, flat: true }
+      : { reachMm: within(half), spread: 'inwards', bothWays: false, flat: true };
   }
   if (place && !('end' in place)) {
     // Something stands on its side: heat leaves round the seam, or both ways along it.

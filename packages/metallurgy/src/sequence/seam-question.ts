@@ -17,6 +17,8 @@ export interface SeamSideQuestion {
   readonly reachMm: number;
   readonly spread: 'straight' | 'outwards' | 'inwards';
   readonly bothWays: boolean;
+  /** A plate whose face should stay flat: a flange, a disc. */
+  readonly flat?: boolean | undefined;
 }
 
 /** A seam and how it is welded, as it can be sent to a worker. */
@@ -80,9 +82,10 @@ export function checkBars(bars: readonly ChillBar[], path: FieldPath, errors: Fi
 }
 
 /** Section of a pass where only the wall is known, mm²: a bead half as wide again as the wall, over its share of it. */
-const passArea = (thicknessMm: number, passes: number): number => 1.5 * thicknessMm * (thicknessMm / passes + 0.5);
+export const passArea = (thicknessMm: number, passes: number): number =>
+  1.5 * thicknessMm * (thicknessMm / passes + 0.5);
 
-const familyOf = (material: MaterialQuestion): MaterialFamily =>
+export const familyOfMaterial = (material: MaterialQuestion): MaterialFamily =>
   'family' in material ? material.family : 'grade' in material ? (findGrade(material.grade)?.family ?? 'austenitic') : 'austenitic'; // prettier-ignore
 
 /** The arc of a pass as the simulation sees it. */
@@ -116,7 +119,7 @@ export function seamProblem(question: SeamQuestion): SeamProblem {
   const { sides, passes, arcs, aimMm = 0, interpassC, people, hold, tackMm, outOfReach, left, fixed } = question;
   const shell = shellOf(question);
   const thin = sides[0].thicknessMm <= sides[1].thicknessMm ? sides[0] : sides[1];
-  const pulls = sides.map(({ material }) => transverseShrinkage(passArea(thin.thicknessMm, passes), thin.thicknessMm, familyOf(material))); // prettier-ignore
+  const pulls = sides.map(({ material }) => transverseShrinkage(passArea(thin.thicknessMm, passes), thin.thicknessMm, familyOfMaterial(material))); // prettier-ignore
   return {
     shell,
     passes,

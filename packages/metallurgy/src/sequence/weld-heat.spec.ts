@@ -41,6 +41,16 @@ describe('heat of a weld', () => {
     expect(said('interpass', two)).toMatch(/^Wait 1 times until it is below 150 °C/);
     expect(said('interpass', heat(seam()))).toBe('');
   });
+  test('a flange curls, less when it is thick or held, and says what to leave on', () => {
+    const flange = (thicknessMm: number, hold: SeamQuestion['hold'] = 'tacks') => said('curls', heat(seam({ hold, sides: [side('304'), side('304', { thicknessMm, reachMm: 40, spread: 'outwards', flat: true })] }))); // prettier-ignore
+    const far = (words: string): number => Number(/about ([\d.]+) mm/.exec(words)?.[1]);
+    expect(flange(8)).toMatch(
+      /^The plate of 8 mm curls about [\d.]+ mm .* leave [\d.]+ mm to machine its face flat\.$/,
+    );
+    expect(far(flange(14))).toBeLessThan(far(flange(8)));
+    expect(far(flange(8, 'strongback'))).toBeLessThan(far(flange(8)));
+    expect(said('curls', heat(seam()))).toBe('');
+  });
   test('stops when its watcher says so, and is told the share done', () => {
     const shares: number[] = [];
     weldHeat({ seam: seam({ passes: 2 }), runs: [run(0), run(1)], cover: { cupMm: 12, trailingMm: 0, postFlowS: 0 }, shieldedInside: true, probes: [] }, 1, (share) => shares.push(share) > 0); // prettier-ignore

@@ -7,7 +7,8 @@ import {
   type WeldHistory,
 } from '../heat'; // prettier-ignore
 import { minutesToSensitise } from '../risk';
-import { seamProblem, type SeamQuestion } from './seam-question';
+import { capOf, heldTo } from '../shrinkage';
+import { familyOfMaterial, passArea, seamProblem, type SeamQuestion } from './seam-question';
 
 /** A seam and the order it is welded in. */
 export interface WeldHeatQuestion {
@@ -25,7 +26,7 @@ export type HeatLevel = 'good' | 'watch' | 'high';
 
 /** Something that follows from the heat, in a sentence with its figure. */
 export interface HeatRemark {
-  readonly about: 'melt-through' | 'sensitised' | 'grain' | 'duplex' | 'interpass' | 'nearby' | 'bars';
+  readonly about: 'melt-through' | 'sensitised' | 'grain' | 'duplex' | 'interpass' | 'nearby' | 'bars' | 'curls';
   readonly level: HeatLevel;
   readonly words: string;
 }
@@ -70,8 +71,6 @@ export interface WeldHeat {
 
 type Range = readonly [number, number];
 
-const familyOf = (material: MaterialQuestion): MaterialFamily =>
-  'family' in material ? material.family : 'grade' in material ? (findGrade(material.grade)?.family ?? 'austenitic') : 'austenitic'; // prettier-ignore
 const isFerritic = (family: MaterialFamily): boolean => family === 'ferritic';
 const isDuplex = (family: MaterialFamily): boolean => family.endsWith('duplex');
 
@@ -117,7 +116,7 @@ function sideOf(history: WeldHistory, { seam, shieldedInside }: WeldHeatQuestion
   return {
     outside: tintBands(bare, chromium, edge, most),
     inside: shieldedInside ? [] : tintBands(peak, chromium, edge, most),
-    window: windowOf(familyOf(material)),
+    window: windowOf(familyOfMaterial(material)),
     seconds,
   };
 }
@@ -127,7 +126,7 @@ const name = (material: MaterialQuestion): string =>
 
 /** What the time in the critical range does to one side. */
 function metalRemark({ material }: SeamQuestion['sides'][number], { seconds }: HeatOfSide): HeatRemark | null {
-  const family = familyOf(material);
+  const family = familyOfMaterial(material);
   const told = seconds.toFixed(seconds < 10 ? 1 : 0);
   if (isFerritic(family)) {
     const [from, to] = data.grainGrowth.seconds as [number, number];
@@ -191,6 +190,25 @@ function waitRemark({ interpassC }: SeamQuestion, runs: readonly RunRecord[]): H
   return { about: 'interpass', level: 'good', words: `Wait ${waits.length} times until it is below ${interpassC} °C, the longest ${minutes(longest)}, ${minutes(waits.reduce((sum, one) => sum + one, 0))} in all.` }; // prettier-ignore
 }
 
+/** How a plate curls that is welded on one face, and what should be left on to machine it flat again. */
+function curlRemark(seam: SeamQuestion, index: 0 | 1): HeatRemark | null {
+  const { flat, thicknessMm, reachMm, spread, material } = seam.sides[index];
+  if (!flat) return null;
+  const radius = seam.lengthMm / (2 * Math.PI);
+  const spanMm = 2 * (spread === 'outwards' ? radius + reachMm : radius);
+  const areaMm2 = passArea(thinner(seam).thicknessMm, seam.passes) * seam.passes * heldTo(seam.hold, 'bow');
+  const { depth, allowanceMm } = capOf(areaMm2, { spanMm, widthMm: spanMm, thicknessMm }, familyOfMaterial(material));
+  const far = (mm: number): string => mm.toFixed(2);
+  return {
+    about: 'curls',
+    level: depth.mm > CURLS_MM ? 'watch' : 'good',
+    words: `The plate of ${thicknessMm} mm curls about ${far(depth.mm)} mm (${far(depth.range[0])} to ${far(depth.range[1])}); leave ${allowanceMm.toFixed(1)} mm to machine its face flat.`,
+  };
+}
+
+/** A machined face that is hollow by more leaks, mm. */
+const CURLS_MM = 0.1;
+
 /** Above this a seal, a gasket or a liner is likely harmed, °C. */
 const NEARBY_C: Range = [80, 150];
 
@@ -215,7 +233,7 @@ export function weldHeat(
       surface: 'tinted',
       bars: seam.bars,
       cover,
-      windows: [windowOf(familyOf(seam.sides[0].material)), windowOf(familyOf(seam.sides[1].material))],
+      windows: [windowOf(familyOfMaterial(seam.sides[0].material)), windowOf(familyOfMaterial(seam.sides[1].material))],
       watchS: data.simulation.watchS,
       probes,
     },
@@ -229,6 +247,8 @@ export function weldHeat(
     throughRemark(seam, seed),
     ...seam.sides.map((side, index) => (alike && index === 1 ? null : metalRemark(side, alike ? hotter(sides) : sides[index as 0 | 1]))), // prettier-ignore
     waitRemark(seam, history.runs),
+    curlRemark(seam, 0),
+    curlRemark(seam, 1),
     ...nearbyC.map((hottest): HeatRemark => ({ about: 'nearby', level: hottest > NEARBY_C[1] ? 'high' : hottest > NEARBY_C[0] ? 'watch' : 'good', words: `The place that is watched reaches ${Math.round(hottest)} °C.` })), // prettier-ignore
     ...history.barPeakC.map((hottest, bar): HeatRemark => ({ about: 'bars', level: 'good', words: `Chill bar ${bar + 1} warms to ${Math.round(hottest)} °C.` })), // prettier-ignore
   ];

@@ -3,10 +3,10 @@ import { pointOfSpot, spotAt, type Layout, type Point } from '@variatum/metallur
 import { fromFrame, pathOf, toFrame, type Fit } from './fit';
 import { Grip, type GripStep, type Pull } from './grip';
 
-/** Something a stage puts on a run: a dam in it, a vent, the feed, a band that is hot. */
+/** Something a stage puts on a run: a dam in it, a vent, the feed, a band that is hot, a chill bar. */
 export interface PartMark {
   readonly id: string;
-  readonly kind: 'dam' | 'vent' | 'feed' | 'heat';
+  readonly kind: 'dam' | 'vent' | 'feed' | 'heat' | 'bar';
   readonly piece: string;
   readonly copy: number;
   /** Share of its length, 0 to 1. */
@@ -124,6 +124,19 @@ export class PartMarksLayer {
       case 'heat': {
         const end = mark.band?.to ?? mark.along;
         return [{ ...mark, at: middle, wordsAt: middle, d: pathOf([top, at(end, 12), at(end, 6), bottom], true) }];
+      }
+      case 'bar': {
+        // A bar lies against the run on both of its sides.
+        const end = mark.band?.to ?? mark.along;
+        const beside = (from: Point, to: Point, out: number): string => pathOf([go(from, 2 * out, 0), go(to, 2 * out, 0), go(to, 9 * out, 0), go(from, 9 * out, 0)], true); // prettier-ignore
+        return [
+          {
+            ...mark,
+            at: middle,
+            wordsAt: go(top, 20, 0),
+            d: beside(top, at(end, 12), 1) + beside(bottom, at(end, 6), -1),
+          },
+        ];
       }
       case 'feed': {
         // Gas comes from outside the room.

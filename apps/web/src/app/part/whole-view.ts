@@ -175,7 +175,9 @@ export class WholeView {
       joints: this.joints(),
       spots: this.spots(),
       marked: this.marks().flatMap((mark) =>
-        mark.kind === 'feed' || mark.kind === 'heat' ? [] : [{ ...mark, off: WORDS_ABOVE[mark.kind] }],
+        mark.kind === 'feed' || mark.kind === 'heat' || mark.kind === 'bar'
+          ? []
+          : [{ ...mark, off: WORDS_ABOVE[mark.kind] }],
       ),
     }),
   );

@@ -6,6 +6,9 @@ import { heatColour } from './heat-colours';
 import { HeatPlay } from './heat-play';
 import { OrderPlanning } from './order-planning';
 
+/** Colours of chill bars. */
+const BAR_COLOURS = { copper: '#b8764a', aluminium: '#c3c6ca', stainless: '#9aa1aa' } as const;
+
 /** Colder bands are not drawn, °C. */
 const SEEN_C = 45;
 
@@ -40,7 +43,17 @@ export class HeatMarks {
         const along = Math.min(1, Math.abs(mm) / body.length);
         return place.end === 'start' ? along : 1 - along;
       };
-      return means.flatMap((mean, row): PartMark[] => {
+      const bars = this.planning.bars().flatMap((bar, index): PartMark[] =>
+        bar.side === side
+          ? [
+              {
+                id: `bar ${index}`, kind: 'bar', piece, copy, along: share(bar.distanceMm), name: '', words: '', movable: false,
+                band: { to: share(bar.distanceMm + bar.widthMm), colour: BAR_COLOURS[bar.metal] },
+              },
+            ]
+          : [],
+      ); // prettier-ignore
+      const bands = means.flatMap((mean, row): PartMark[] => {
         const [at, half] = [heat.acrossMm[row] as number, (heat.widthMm[row] as number) / 2];
         if (mean < SEEN_C || at < 0 !== (side === 0)) return [];
         return [
@@ -50,6 +63,7 @@ export class HeatMarks {
           },
         ]; // prettier-ignore
       });
+      return [...bands, ...bars];
     });
   });
 }
