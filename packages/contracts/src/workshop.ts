@@ -55,6 +55,8 @@ export const ratesSchema = z.strictObject({
   labourPerHour: money.nullable(),
   leastCharge: money.nullable(),
   callOut: money.nullable(),
+  /** Of welding argon, a cubic metre. Workshops that were set up before it was asked for have none. */
+  gasPerCubicMetre: money.nullable().default(null),
   /** Added to what material cost, percent. */
   materialMarkupPercent: z.number().min(0, 'give 0 to 300 %').max(300, 'give 0 to 300 %').nullable(),
 });

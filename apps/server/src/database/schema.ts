@@ -43,6 +43,7 @@ const NO_RATES: Rates = {
   labourPerHour: null,
   leastCharge: null,
   callOut: null,
+  gasPerCubicMetre: null,
   materialMarkupPercent: null,
 };
 

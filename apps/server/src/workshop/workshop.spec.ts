@@ -47,7 +47,14 @@ describe('settings of the workshop', () => {
       machines: [machine],
       gases: [gas],
       acceptanceProfiles: STARTING_PROFILES.slice(0, 2),
-      rates: { currency: 'EUR', labourPerHour: 62.5, leastCharge: 30, callOut: null, materialMarkupPercent: 20 },
+      rates: {
+        currency: 'EUR',
+        labourPerHour: 62.5,
+        leastCharge: 30,
+        callOut: null,
+        gasPerCubicMetre: 14.5,
+        materialMarkupPercent: 20,
+      },
     };
     expect(await change(sent)).toMatchObject(sent);
     expect(await read()).toMatchObject(sent);

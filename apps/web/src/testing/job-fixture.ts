@@ -45,7 +45,7 @@ export const aJoint = (fields: Partial<JointRecord> = {}): JointRecord => ({
 export const aWorkshop = (fields: Partial<Workshop> = {}): Workshop => ({
   id: '00000000-0000-4000-8000-000000000001', name: 'Depot', ownedTests: null, lengthUnit: 'mm', temperatureUnit: '°C',
   flowUnit: 'L/min', preferences: {}, machines: [], gases: [], acceptanceProfiles: null,
-  rates: { currency: '', labourPerHour: null, leastCharge: null, callOut: null, materialMarkupPercent: null }, version: 1, ...fields,
+  rates: { currency: '', labourPerHour: null, leastCharge: null, callOut: null, gasPerCubicMetre: null, materialMarkupPercent: null }, version: 1, ...fields,
 }); // prettier-ignore
 
 /** Everything that stands around a page of a job, with a server that answers what the test says. */

@@ -9,6 +9,7 @@ const NONE: Rates = {
   labourPerHour: null,
   leastCharge: null,
   callOut: null,
+  gasPerCubicMetre: null,
   materialMarkupPercent: null,
 };
 
@@ -24,6 +25,7 @@ const NONE: Rates = {
         <va-number-field label="Labour, an hour" placeholder="not stated" [of]="of().labourPerHour" />
         <va-number-field label="Least charge" placeholder="not stated" [of]="of().leastCharge" />
         <va-number-field label="Call-out" placeholder="not stated" [of]="of().callOut" />
+        <va-number-field label="Argon, a cubic metre" placeholder="not stated" [of]="of().gasPerCubicMetre" />
         <va-number-field label="Added to material, %" placeholder="not stated" [of]="of().materialMarkupPercent" />
       </div>
     </va-panel>
@@ -31,7 +33,7 @@ const NONE: Rates = {
 })
 export class RatesSettings {
   private readonly store = inject(WorkshopStore);
-  private readonly rates = computed(() => this.store.workshop()?.rates ?? NONE);
+  private readonly rates = computed(() => ({ ...NONE, ...this.store.workshop()?.rates }));
   protected readonly of = computed(() =>
     fieldsOf(
       this.rates(),

@@ -94,10 +94,10 @@ export class BackWays {
   private readonly joints = inject(JointStore);
   private readonly workshops = inject(WorkshopStore);
   protected readonly chosen = computed(() => this.joints.joint().backShielding ?? null);
-  /** Said only where an hour has its price. */
+  /** Said only where an hour or the gas has its price. */
   protected readonly currency = computed(() => {
     const rates = this.workshops.workshop()?.rates;
-    return rates?.labourPerHour ? rates.currency || 'money' : null;
+    return rates?.labourPerHour || rates?.gasPerCubicMetre ? rates.currency || 'money' : null;
   });
   protected readonly ways = computed(() =>
     this.planning.ways().map((way) => ({

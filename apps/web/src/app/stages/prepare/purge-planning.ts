@@ -257,10 +257,11 @@ export class PurgePlanning {
       return space ? this.ask(space) : undefined;
     };
     const dams = this.nearDams();
-    const labour = this.workshops.workshop()?.rates.labourPerHour ?? null;
+    const rates = this.workshops.workshop()?.rates;
+    const [labour, gas] = [rates?.labourPerHour ?? null, rates?.gasPerCubicMetre ?? null];
     return attempt(() => backShieldingWays(
       { purge: questionWith([], this.kept().volumeL), dam: dams.length > 0 ? questionWith(dams, null) : undefined },
-      { meltsThrough: this.melts(), hydrogen: this.hydrogen(), rates: labour === null ? undefined : { labourPerHour: labour, gasPerLitre: 0 } },
+      { meltsThrough: this.melts(), hydrogen: this.hydrogen(), rates: labour === null && gas === null ? undefined : { labourPerHour: labour ?? 0, gasPerLitre: (gas ?? 0) / 1000 } },
     )) ?? []; // prettier-ignore
   });
   /** Dams beside the joint looked at, to be taken over. */

@@ -1,0 +1,1 @@
+ALTER TABLE "workshop" ALTER COLUMN "rates" SET DEFAULT '{"currency":"","labourPerHour":null,"leastCharge":null,"callOut":null,"gasPerCubicMetre":null,"materialMarkupPercent":null}'::jsonb;
