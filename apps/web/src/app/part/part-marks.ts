@@ -3,10 +3,10 @@ import { pointOfSpot, spotAt, type Layout, type Point } from '@variatum/metallur
 import { fromFrame, pathOf, toFrame, type Fit } from './fit';
 import { Grip, type GripStep, type Pull } from './grip';
 
-/** Something a stage puts on a run: a dam in it, a vent, the feed, a band that is hot, a chill bar. */
+/** Something a stage puts on a run: a dam in it, a vent, the feed, a band that is hot, a chill bar, a plug in its end, tape over a joint. */
 export interface PartMark {
   readonly id: string;
-  readonly kind: 'dam' | 'vent' | 'feed' | 'heat' | 'bar';
+  readonly kind: 'dam' | 'vent' | 'feed' | 'heat' | 'bar' | 'plug' | 'tape';
   readonly piece: string;
   readonly copy: number;
   /** Share of its length, 0 to 1. */
@@ -125,6 +125,11 @@ export class PartMarksLayer {
         const end = mark.band?.to ?? mark.along;
         return [{ ...mark, at: middle, wordsAt: middle, d: pathOf([top, at(end, 12), at(end, 6), bottom], true) }];
       }
+      case 'plug':
+        return [{ ...mark, at: middle, wordsAt: middle, d: pathOf([go(top, -1, -3), go(top, -1, 3), go(bottom, 1, 3), go(bottom, 1, -3)], true) }]; // prettier-ignore
+      case 'tape':
+        // Wound round the run, a little beyond it on both sides of the joint.
+        return [{ ...mark, at: middle, wordsAt: middle, d: pathOf([go(top, 3, -6), go(top, 3, 6), go(bottom, -3, 6), go(bottom, -3, -6)], true) }]; // prettier-ignore
       case 'bar': {
         // A bar lies against the run on both of its sides.
         const end = mark.band?.to ?? mark.along;

@@ -174,11 +174,8 @@ export class WholeView {
       pieces: this.pieces(),
       joints: this.joints(),
       spots: this.spots(),
-      marked: this.marks().flatMap((mark) =>
-        mark.kind === 'feed' || mark.kind === 'heat' || mark.kind === 'bar'
-          ? []
-          : [{ ...mark, off: WORDS_ABOVE[mark.kind] }],
-      ),
+      // Only what has words beside it takes room among the labels.
+      marked: this.marks().flatMap((mark) => (mark.kind === 'dam' || mark.kind === 'vent' ? [{ ...mark, off: WORDS_ABOVE[mark.kind] }] : [])), // prettier-ignore
     }),
   );
 

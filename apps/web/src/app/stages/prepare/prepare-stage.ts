@@ -1,12 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { formatLength } from '@variatum/metallurgy';
 import { JobStore, PartStore } from '../../job/stores';
 import { PartMarks } from '../../job/part-marks';
 import { Tabs } from '../../kit/tabs';
-import type { PartMark } from '../../part/part-marks';
-import { WorkshopStore } from '../../settings/workshop-store';
 import { BackFields } from './back-fields';
+import { BackMarks } from './back-marks';
 import { BackShieldingView } from './back-shielding';
 import { BackWays } from './back-ways';
 import { BenchSheet } from './bench-sheet';
@@ -51,7 +49,16 @@ const SIDES = [
     SettingsCard,
     Tabs,
   ],
-  providers: [PurgePlanning, PurgeWait, PreparationPlanning, SettingsPlanning, OrderPlanning, HeatPlay, HeatMarks],
+  providers: [
+    PurgePlanning,
+    PurgeWait,
+    PreparationPlanning,
+    SettingsPlanning,
+    OrderPlanning,
+    HeatPlay,
+    HeatMarks,
+    BackMarks,
+  ],
   host: { class: 'stage' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -115,40 +122,13 @@ export class PrepareStage {
   private readonly part = inject(PartStore);
   private readonly planning = inject(PurgePlanning);
   private readonly order = inject(OrderPlanning);
+  private readonly backMarks = inject(BackMarks);
   private readonly heatMarks = inject(HeatMarks);
   private readonly marks = inject(PartMarks);
-  private readonly workshops = inject(WorkshopStore);
   protected readonly sides = SIDES;
   protected readonly side = signal<Side>('list');
 
-  private readonly shown = computed<readonly PartMark[]>(() => {
-    const unit = this.workshops.workshop()?.lengthUnit ?? 'mm';
-    const plan = this.planning.plan();
-    const feed = this.planning.feedAt();
-    const far = this.planning.farEnd();
-    const share = (piece: string, alongMm: number): number => {
-      const length = this.part.pieceLength(piece);
-      return length ? Math.min(1, alongMm / length) : 0.5;
-    };
-    if (this.side() === 'order') return this.heatMarks.marks();
-    const own = this.planning.ownVents();
-    const drill = this.planning.proposed().drill;
-    return [
-      ...plan.dams.map((dam, index): PartMark => ({
-        id: `dams ${index}`, kind: 'dam', piece: dam.piece, copy: 0, along: share(dam.piece, dam.alongMm), name: `Dam ${index + 1}`,
-        words: formatLength(dam.alongMm, unit), movable: true,
-      })),
-      ...plan.vents.flatMap((vent, index): PartMark[] =>
-        own.includes(vent)
-          ? [{ id: `vents ${index}`, kind: 'vent', piece: vent.piece, copy: 0, along: share(vent.piece, vent.alongMm), name: `Vent ${index + 1}`, words: formatLength(vent.holeMm, unit), movable: true }]
-          : [],
-      ),
-      ...(own.length === 0 && far && drill
-        ? [{ id: 'vent', kind: 'vent' as const, piece: far.piece, copy: far.copy, along: far.share, name: 'Vent', words: `vent ${formatLength(drill.mm, unit)}`, movable: false }]
-        : []),
-      ...(feed ? [{ id: 'feed', kind: 'feed' as const, piece: feed.piece, copy: feed.copy, along: feed.share, outward: feed.outward, name: 'Feed', words: 'gas', movable: false }] : []),
-    ]; // prettier-ignore
-  });
+  private readonly shown = computed(() => (this.side() === 'order' ? this.heatMarks.marks() : this.backMarks.marks()));
 
   constructor() {
     effect(() => this.marks.marks.set(this.shown()));
