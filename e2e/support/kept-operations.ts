@@ -1,19 +1,19 @@
 /// <reference lib="dom" />
 import type { Page } from '@playwright/test';
 
-/** How many entries this browser keeps that have not reached the server. */
-export const keptOperations = (page: Page): Promise<number> =>
+/** What this browser keeps that has not reached the server, as text. */
+export const keptOperations = (page: Page): Promise<string> =>
   page.evaluate(
     () =>
-      new Promise<number>((resolve, reject) => {
+      new Promise<string>((resolve, reject) => {
         const open = indexedDB.open('variatum', 1);
         open.onerror = () => reject(new Error('the browser’s database does not open'));
         open.onsuccess = () => {
           const database = open.result;
-          const count = database.transaction('operations').objectStore('operations').count();
-          count.onsuccess = () => {
+          const all = database.transaction('operations').objectStore('operations').getAll();
+          all.onsuccess = () => {
             database.close();
-            resolve(count.result);
+            resolve(JSON.stringify(all.result));
           };
         };
       }),
