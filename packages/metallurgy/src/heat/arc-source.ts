@@ -1,5 +1,5 @@
 import { exp } from '../arithmetic';
-import type { ShellGrid } from './shell';
+import { roundPlace, type ShellGrid } from './shell';
 
 /** An arc as the simulation sees it. */
 export interface ArcSource {
@@ -48,7 +48,7 @@ export class ArcFootprint {
       const part = (acrossShare[row] as number) / sum;
       if (part < 1e-5) continue;
       for (let place = firstPlace; place <= lastPlace; place++) {
-        const wrapped = ((place % grid.alongCount) + grid.alongCount) % grid.alongCount;
+        const wrapped = roundPlace(place, grid.alongCount);
         this.cells[this.count] = row * grid.alongCount + wrapped;
         this.watts[this.count] = arc.powerW * share * part * (alongShare[wrapped] as number);
         this.count++;
@@ -73,12 +73,12 @@ export class ArcFootprint {
         const at = fromMm + ((sample + 0.5) / SAMPLES) * (toMm - fromMm);
         value += bell(start + (place + 0.5) * pitchMm, pitchMm, at, spread);
       }
-      const wrapped = ((place % alongCount) + alongCount) % alongCount;
+      const wrapped = roundPlace(place, alongCount);
       alongShare[wrapped] = value;
       sum += value;
     }
     for (let place = first; place <= last; place++) {
-      const wrapped = ((place % alongCount) + alongCount) % alongCount;
+      const wrapped = roundPlace(place, alongCount);
       alongShare[wrapped] = (alongShare[wrapped] as number) / sum;
     }
     return [first, last];

@@ -1,5 +1,5 @@
 import type { ShellGrid } from './shell';
-import { arcOfPass, type WeldPlan } from './weld-plan';
+import type { WeldPlan } from './weld-plan';
 
 /** What the torch's gas covers. */
 export interface GasCoverOfTorch {
@@ -57,8 +57,8 @@ export class GasCover {
     const covers: Cover[] = this.left.flatMap(({ atMm, untilS }) => (untilS > nowS ? [{ atMm, trailMm: 0 }] : []));
     for (const { run, atMm } of torches) {
       if (run < 0) continue;
-      const { fromMm, toMm, pass } = plan.runs[run]!;
-      const goes = Math.sign(toMm - fromMm) * Math.sign(arcOfPass(plan, pass).travelMmPerS);
+      const { fromMm, toMm } = plan.runs[run]!;
+      const goes = Math.sign(toMm - fromMm);
       covers.push({ atMm, trailMm: -goes * this.torch.trailingMm });
     }
     return covers;

@@ -30,7 +30,8 @@ export interface Surroundings {
 
 type Range = readonly [number, number];
 
-const STEFAN_BOLTZMANN = 5.670374e-8;
+/** W/m²K⁴ */
+export const STEFAN_BOLTZMANN = 5.670374e-8;
 const KELVIN = 273.15;
 
 /**
@@ -326,7 +327,6 @@ export class HeatField {
     let largest = 0;
     for (let row = 0; row < rowCount; row++) {
       const cell = row * alongCount + (alongCount >> 1);
-      if ((volume[cell] as number) === 0) continue;
       const g = (conductances[cell] as number) + (conductances[Math.max(0, cell - stride)] as number);
       const number = (seconds * g * (conducts[cell] as number)) / ((volume[cell] as number) * (holds[cell] as number)); // prettier-ignore
       if (number > largest) largest = number;

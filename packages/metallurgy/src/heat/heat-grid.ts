@@ -7,7 +7,7 @@ export interface HeatGrid {
   readonly rowCount: number;
   /** Whether the last cell of a row touches the first: a ring. */
   readonly closed: boolean;
-  /** m³; 0 where there is no metal. */
+  /** m³; above 0 even where there is no metal. */
   readonly volume: Float64Array;
   /** Area over distance towards the next cell of the row, m. */
   readonly towardsNext: Float64Array;

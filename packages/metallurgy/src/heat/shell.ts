@@ -144,3 +144,7 @@ const sideOf = (grid: ShellGrid, row: number): ShellSide => grid.shell.sides[gri
 
 /** Metal that heat flows through, m: a plate that leads it both ways counts twice. */
 const wallM = (side: ShellSide): number => ((side.bothWays ? 2 : 1) * side.thicknessMm) / 1000;
+
+/** A place of a row counted on past the end of a ring, or before its beginning. */
+export const roundPlace = (place: number, alongCount: number): number =>
+  ((place % alongCount) + alongCount) % alongCount;

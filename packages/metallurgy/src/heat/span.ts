@@ -1,7 +1,7 @@
-import type { ShellGrid } from './shell';
+import { roundPlace, type ShellGrid } from './shell';
 
 /** How far beside the seam the metal counts that a run covers, mm. */
-const BESIDE_MM = 8;
+export const BESIDE_MM = 8;
 
 /** Cells a run is about to cover: places along the seam it passes, and rows beside it. */
 export interface Span {
@@ -31,7 +31,7 @@ export function meanUnder(grid: ShellGrid, temperature: Float64Array, span: Span
   let [sum, metal] = [0, 0];
   for (let row = span.firstRow; row <= span.lastRow; row++)
     for (let place = span.firstPlace; place <= span.lastPlace; place++) {
-      const cell = row * alongCount + (((place % alongCount) + alongCount) % alongCount);
+      const cell = row * alongCount + roundPlace(place, alongCount);
       sum += (temperature[cell] as number) * (volume[cell] as number);
       metal += volume[cell] as number;
     }
@@ -53,8 +53,7 @@ export function temperatureAt(grid: ShellGrid, temperature: Float64Array, alongM
   const clamped = closed ? at : Math.max(0, Math.min(alongCount - 1, at));
   const place = Math.floor(clamped);
   const share = clamped - place;
-  const wrap = (one: number): number =>
-    closed ? ((one % alongCount) + alongCount) % alongCount : Math.min(alongCount - 1, one);
+  const wrap = (one: number): number => (closed ? roundPlace(one, alongCount) : Math.min(alongCount - 1, one));
   const [row, rowShare] = between(grid.acrossMm, acrossMm);
   const inRow = (one: number): number => {
     const left = temperature[one * alongCount + wrap(place)] as number;

@@ -38,5 +38,5 @@ export interface RunRecord extends ArcRun {
 }
 
 /** Arc of a pass. */
-export const arcOfPass = ({ arcs }: WeldPlan, pass: number): ArcSource =>
+export const arcOfPass = ({ arcs }: Pick<WeldPlan, 'arcs'>, pass: number): ArcSource =>
   arcs[Math.min(pass, arcs.length - 1)] as ArcSource;

@@ -1,12 +1,9 @@
 import thermal from '../../data/thermal.json';
 import { errorFunction, exp, ln } from '../arithmetic';
-import { meanProperties, type Shell } from '../heat';
+import { BESIDE_MM, meanProperties, STEFAN_BOLTZMANN, type Shell } from '../heat';
 
-const STEFAN_BOLTZMANN = 5.670374e-8;
 /** Temperature the constant figures are taken for, °C: what metal waits at between runs. */
 const USUAL_C = 200;
-/** How far beside the seam the metal counts that a run covers, mm: as in the simulation. */
-const BESIDE_MM = 8;
 const SHORTEST_S = 0.5;
 const LONGEST_S = 7200;
 const BINS = 96;

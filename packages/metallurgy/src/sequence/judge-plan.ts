@@ -102,7 +102,7 @@ export class PlanJudge {
       if (person === null) break;
       const run = queues[person]!.shift()!;
       const covers = covered(run, pieceMm, pieces);
-      const arc = arcOfPass({ runs: [], arcs: problem.arcs, interpassC: null, moveS: 0 }, run.pass);
+      const arc = arcOfPass(problem, run.pass);
       const soonest = Math.max(ready[person]!, run.pass > 0 ? (passEnds[run.pass - 1] ?? 0) : 0);
       const waitedS = run.pass > 0 && interpassC !== null ? this.wait(laid, covers, soonest, interpassC) : 0;
       const startS = soonest + waitedS;

@@ -157,27 +157,29 @@ function metalRemark({ material }: SeamQuestion['sides'][number], { seconds }: H
 const thinner = ({ sides }: SeamQuestion): SeamQuestion['sides'][number] =>
   sides[0].thicknessMm <= sides[1].thicknessMm ? sides[0] : sides[1];
 
+/** The first bead as the closed forms take it: on the thinner side. */
+function firstBead(seam: SeamQuestion) {
+  const { material, thicknessMm } = thinner(seam);
+  const metal = thermalMaterial(material);
+  return { arc: seam.arcs[0]!, thicknessMm, startC: 20, meltsC: metal.solidusC, ...meanProperties(metal, metal.solidusC) }; // prettier-ignore
+}
+
 function pacesOf(seam: SeamQuestion): readonly Pace[] {
-  const thin = thinner(seam);
-  const metal = thermalMaterial(thin.material);
-  const colourC = tintLevels(chromiumOf(thin.material))[0]!.fromC;
-  return paces({ arc: seam.arcs[0]!, thicknessMm: thin.thicknessMm, startC: 20, meltsC: metal.solidusC, colourC, ...meanProperties(metal, metal.solidusC) }); // prettier-ignore
+  const colourC = tintLevels(chromiumOf(thinner(seam).material))[0]!.fromC;
+  return paces({ ...firstBead(seam), colourC });
 }
 
 function throughRemark(seam: SeamQuestion, seed: number): HeatRemark {
-  const { arcs } = seam;
-  const thin = thinner(seam);
-  const metal = thermalMaterial(thin.material);
-  const figures = meanProperties(metal, metal.solidusC);
-  const { meltsThrough, depthMm } = poolShape({ arc: arcs[0]!, thicknessMm: thin.thicknessMm, startC: 20, meltsC: metal.solidusC, ...figures }, seed); // prettier-ignore
+  const bead = firstBead(seam);
+  const { meltsThrough, depthMm } = poolShape(bead, seed);
   const percent = Math.round(100 * meltsThrough);
   return {
     about: 'melt-through',
     level: 'good',
     words:
       percent >= 50
-        ? `The root melts through ${thin.thicknessMm} mm in ${percent} of 100 beads like the first.`
-        : `The first bead melts ${depthMm.range90[0].toFixed(1)} to ${depthMm.range90[1].toFixed(1)} mm deep; it comes through ${thin.thicknessMm} mm in ${percent} of 100.`,
+        ? `The root melts through ${bead.thicknessMm} mm in ${percent} of 100 beads like the first.`
+        : `The first bead melts ${depthMm.range90[0].toFixed(1)} to ${depthMm.range90[1].toFixed(1)} mm deep; it comes through ${bead.thicknessMm} mm in ${percent} of 100.`,
   };
 }
 

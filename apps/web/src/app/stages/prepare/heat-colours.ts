@@ -23,7 +23,7 @@ export function heatRgb(temperatureC: number): readonly [number, number, number]
 }
 
 /** Degrees between two entries of `HEAT_TABLE`, and how many entries there are. */
-export const HEAT_STEP_C = 4;
+const HEAT_STEP_C = 4;
 const ENTRIES = 551;
 /** Red, green and blue of every fourth degree, one after another: pictures ask for it a hundred thousand times a second. */
 export const HEAT_TABLE = Uint8ClampedArray.from({ length: 3 * ENTRIES }, (_, at) => heatRgb(Math.floor(at / 3) * HEAT_STEP_C)[at % 3]!); // prettier-ignore

@@ -1,6 +1,6 @@
 import { computed, inject, Injectable } from '@angular/core';
 import type { WeldHeat } from '@variatum/metallurgy';
-import { JointStore, PartStore } from '../../job/stores';
+import { PartStore } from '../../job/stores';
 import type { PartMark } from '../../part/part-marks';
 import { heatColour } from './heat-colours';
 import { HeatPlay } from './heat-play';
@@ -28,12 +28,11 @@ function rowMeans({ film, peakC, alongCount, rowCount }: WeldHeat, frame: number
 export class HeatMarks {
   private readonly planning = inject(OrderPlanning);
   private readonly play = inject(HeatPlay);
-  private readonly joints = inject(JointStore);
   private readonly part = inject(PartStore);
 
   readonly marks = computed<readonly PartMark[]>(() => {
     const heat = this.planning.heat().answer;
-    const laid = this.part.layout().joints.find(({ id }) => id === this.joints.shown()?.id);
+    const laid = this.planning.laid();
     if (!heat || !laid) return [];
     const means = rowMeans(heat, this.play.frame());
     return laid.settled.sides.slice(0, 2).flatMap(({ piece, copy, place }, side): PartMark[] => {

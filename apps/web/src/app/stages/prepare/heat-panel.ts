@@ -61,7 +61,7 @@ import { OrderPlanning } from './order-planning';
           }
         </p>
       } @else {
-        <p class="soft none">{{ wants() }}</p>
+        <p class="soft none">{{ planning.wants() }}</p>
       }
     </section>
   `,
@@ -132,5 +132,4 @@ export class HeatPanel {
   protected readonly key = computed(() =>
     HEAT_KEY.map((at) => ({ colour: heatColour(at), words: formatTemperature(at, this.temperatureUnit()) })),
   );
-  protected readonly wants = computed(() => this.planning.wants());
 }

@@ -100,11 +100,15 @@ export class OrderPlanning {
     ); // prettier-ignore
   });
 
+  /** The joint looked at as it lies in the picture. */
+  readonly laid = computed(() => {
+    const shown = this.joints.shown();
+    return this.part.layout().joints.find(({ id }) => id === shown?.id);
+  });
   /** The joint as a seam with metal on both sides; null where its sizes give none. */
   readonly seam = computed(
     () => {
-      const shown = this.joints.shown();
-      const joint = this.part.layout().joints.find(({ id }) => id === shown?.id);
+      const joint = this.laid();
       if (!joint) return null;
       return jointSeam({ joint, pieces: this.part.layout().pieces, metals: this.metals(), usualThicknessMm: JOINTS.defaultThicknessMm }); // prettier-ignore
     },
@@ -163,6 +167,9 @@ export class OrderPlanning {
   private readonly simulated = signal<Running<WeldHeat>>(idle());
   readonly heat = this.simulated.asReadonly();
   private simulating = Subscription.EMPTY;
+
+  /** What waits until what is typed has settled, by what calls it off. */
+  private readonly waiting = new Set<() => void>();
 
   /** Order that is looked at: one of the list by its id; null: the one that was chosen, else the best. */
   readonly lookedAt = signal<string | null>(null);
@@ -234,21 +241,19 @@ export class OrderPlanning {
     effect((onCleanup) => {
       const question = this.question();
       if (!this.open() || !question) return;
-      const wait = setTimeout(() => untracked(() => this.searchAnew()), SETTLES_MS);
-      onCleanup(() => clearTimeout(wait));
+      onCleanup(this.settled(() => this.searchAnew()));
     });
     effect((onCleanup) => {
       const question = this.heatQuestion();
       if (!this.open() || !question) return;
-      const wait = setTimeout(() => untracked(() => this.simulateAnew()), SETTLES_MS);
-      onCleanup(() => clearTimeout(wait));
+      onCleanup(this.settled(() => this.simulateAnew()));
     });
     // Another joint has another seam: what was looked at there is not of it.
     const shownId = computed(() => this.joints.shown()?.id);
     effect(() => {
       shownId();
       untracked(() => {
-        this.stop();
+        this.end();
         this.searched.set(idle());
         this.simulated.set(idle());
         this.lookedAt.set(null);
@@ -274,8 +279,24 @@ export class OrderPlanning {
     this.simulating = follow(this.simulated, this.compute.weldHeat(question));
   }
 
-  /** Stops what runs; what was there before stays. */
+  /** Works when what is typed has settled. @returns what calls it off */
+  private settled(work: () => void): () => void {
+    const wait = setTimeout(() => untracked(work), SETTLES_MS);
+    const callOff = (): void => {
+      clearTimeout(wait);
+      this.waiting.delete(callOff);
+    };
+    this.waiting.add(callOff);
+    return callOff;
+  }
+
+  /** Stops what runs and what is about to; what was there before stays. */
   stop(): void {
+    for (const callOff of this.waiting) callOff();
+    this.end();
+  }
+
+  private end(): void {
     this.searching.unsubscribe();
     this.simulating.unsubscribe();
     this.searched.update((was) => (was.done === null ? was : idle(was.answer, true)));
@@ -327,8 +348,8 @@ export class OrderPlanning {
 
   /** Letter of the piece on a side of the seam. */
   letter(side: 0 | 1): string {
-    const joint = this.part.layout().joints.find(({ id }) => id === this.joints.shown()?.id);
-    const settled = joint?.settled.sides[side] ?? joint?.settled.sides[0];
+    const sides = this.laid()?.settled.sides ?? [];
+    const settled = sides[side] ?? sides[0];
     return settled ? (this.part.letters().get(settled.piece) ?? '') : '';
   }
 
