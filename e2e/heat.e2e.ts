@@ -94,3 +94,51 @@ test('a long simulation is stopped, and typing never waits on it', async ({ page
   await passes.fill('2');
   await expect(page.getByTestId('heat-remarks')).toContainText(/Wait \d+ times|no wait/);
 });
+
+test('an order keeps to what is reached and to what stays free, a run is fixed, and tints and the wall are shown', async ({
+  page,
+  demo,
+}) => {
+  await page.goto(demo.url);
+  await openJob(page, 'Fountain nozzle ring, cracked spigot');
+  await stage(page, 'Prepare');
+  await side(page, 'Heat, order');
+  await expect(page.getByTestId('heat-remarks')).toContainText('Thick to thin');
+  const order = page.getByRole('img', { name: /^Order of a pass, / });
+
+  // Below is out of reach: rolled for it at first, then, as it cannot be rolled, left unwelded, which is said.
+  await page.getByRole('button', { name: 'Something is out of reach' }).click();
+  await expect(page.getByTestId('order-turns')).toContainText('Roll the part');
+  await expect(order).toHaveAttribute('aria-label', /turn the part, from/);
+  await page.getByRole('radiogroup', { name: 'Can it be rolled' }).getByRole('radio', { name: 'No' }).click();
+  await expect(page.getByTestId('heat-remarks')).toContainText('Stays unwelded: 4.0 o’clock to 8.0 o’clock');
+  await expect(page.getByTestId('order-turns')).toHaveCount(0);
+  await page.getByLabel('Out of reach 1 from, o’clock').fill('5');
+  await expect(page.getByTestId('heat-remarks')).toContainText('Stays unwelded: 5.0 o’clock');
+  await page.getByLabel('Out of reach 1 from, o’clock').fill('99');
+  await expect(page.getByText('give 0 to 12 o’clock')).toBeVisible();
+  await page.getByRole('button', { name: 'Remove Out of reach 1' }).click();
+  await expect(page.getByTestId('heat-remarks')).not.toContainText('Stays unwelded');
+
+  // A run of the order is fixed: whatever is found comes after it.
+  await page.getByText('Change the order by hand').click();
+  await plan(page, 'quarters').click();
+  await page.getByRole('button', { name: 'Run 3 first, whatever follows' }).click();
+  await plan(page, 'found').click();
+  await expect(page.getByRole('button', { name: 'Run 1 first, whatever follows' })).toHaveAttribute('aria-pressed', 'true'); // prettier-ignore
+  await expect(order).toHaveAttribute('aria-label', /1: from 90° to 180°/);
+
+  // Colour asked to stay nearer than even cold metal colours is said to be out of reach.
+  await page.getByLabel('Colour at most, mm from the seam').fill('2');
+  await expect(page.getByTestId('heat-remarks')).toContainText('Even cold metal colours farther');
+
+  const shown = page.getByRole('radiogroup', { name: 'Shown' });
+  await shown.getByRole('radio', { name: 'Tint outside' }).click();
+  await expect(page.getByRole('group', { name: 'Colours the weld leaves outside' })).toBeVisible();
+  await expect(page.getByTestId('moment')).toHaveText('when cold');
+  await shown.getByRole('radio', { name: 'Wall' }).click();
+  await expect(page.getByRole('img', { name: /^Through the wall, pass 1 on metal of \d+ °C/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Play' }).click();
+  await expect(shown.getByRole('radio', { name: 'Heat' })).toBeChecked();
+  await saved(page);
+});

@@ -58,7 +58,7 @@ function twoPassRing(): { readonly minutes: number; readonly milliseconds: numbe
   const lengthMm = Math.PI * 57.5;
   const seam = {
     kind: 'ring', lengthMm, beyondMm: 0, closedInside: true, sides: [side, side], passes: 2, arcs: [{ amps: 75, travelMmPerS: 1.3 }], interpassC: 150,
-    people: 1, hold: 'tacks', tackMm: 28, outOfReach: [], left: [], fixed: [], bars: [],
+    people: 1, hold: 'tacks', tackMm: 28, outOfReach: [], turns: true, left: [], fixed: [], bars: [],
   } as const;
   const quarter = (pass: number, at: number) => ({ pass, fromMm: (lengthMm * at) / 4, toMm: (lengthMm * (at + 1)) / 4, person: 0 as const, restS: 0 });
   const runs = [0, 1].flatMap((pass) => [0, 2, 1, 3].map((at) => quarter(pass, at)));

@@ -85,8 +85,9 @@ Above the liquidus conductivity counts ${thermal.liquidFactor.value} times (${th
 
 ## Closed forms (\`heat/\`)
 
-Rosenthal 1946 for thick bodies and thin sheet; a plate between them by images in both faces. Pool and melting through are the
-isotherm of the solidus over what is not known of an arc (${heat.arc.source}).
+Rosenthal 1946 for thick bodies and thin sheet; a plate between them by images in both faces. Width and depth of the pool, and
+melting through, are the isotherm of an arc of some width (Eagar and Tsai 1983, in a plate by images) over what is not known of an arc
+(${heat.arc.source}). These forms know no heat of fusion: ${heat.meltThrough.source}.
 
 ${spots()}
 
@@ -97,7 +98,12 @@ outwards, a plate with something standing on it leads heat both ways. The arc is
 pauses, by one or two people; a run of a later pass waits until the metal it covers is below its limit. Each step is implicit in one
 direction after the other, in the form of changes, so that heat is kept to the last digit; the heat of fusion lies in the table of
 each metal. Losses: air, radiation, gas inside, chill bars (${heat.simulation.source}). What a pool shines away is within the
-efficiency of its arc. Thick metal and thick to thin are simulated in section (\`simulate-section.ts\`).
+efficiency of its arc.
+
+**Through the wall** (\`sequence/through-wall.ts\`). Where one side is ${sequence.section.unevenRatio} times as thick as the other, or both are thicker than
+${sequence.section.criticalShare} of the critical thickness, the pass that met the warmest metal is simulated in a cut across the seam (\`simulate-section.ts\`), both sides
+laid level. A cut knows no heat that flows along the seam, which a slow arc loses: so much of its heat is laid that an even plate of
+the mean thickness melts as deep as the closed form says.
 
 A bead on a large plate with constant properties, against the closed form:
 
@@ -125,7 +131,10 @@ draws in more.
 
 A fast judge superposes instantaneous sources (Carslaw and Jaeger) on the ring or along the seam: waits within about 15 % of the
 simulation, in a thousandth of the time. Simulated annealing over order and direction of the segments, ${sequence.search.tries} tries, the same
-seed the same plan. \`order\` on the command line confirms what is found, and the usual orders, by simulation.
+seed the same plan. The search keeps to what the welder says: runs that are fixed come first; what must not be welded is left; a ring
+of which some is out of reach is rolled as little as each run takes (${sequence.seconds.roll} s each time), a line turned end for end, and what cannot
+be turned stays unwelded, which is said first. How far colour may go becomes the warmest the metal may be before any run, by the
+closed form; where even cold metal colours farther, no wait helps, and that is said. \`order\` on the command line confirms what is found, and the usual orders, by simulation.
 
 ${cases()}
 
@@ -133,7 +142,8 @@ ${ORDER_CASES.flatMap(({ beyond }) => beyond ?? []).join('\n')}
 
 ## Limits
 
-- Two dimensions: through the wall, or along the seam, is left out; a socket or a casting of uneven wall is not what is simulated.
+- Two dimensions: through the wall, or along the seam, is left out; both at once, a socket, or a casting of uneven wall is not what is
+  simulated. A tee or a fillet is laid level.
 - Contact of bars, what holds the part, freedom of the edges and colours of other metals are estimates, and are called so.
 - Pulls are hand formulas: half of it either way. Buckling of thin sheet is not reckoned.
 - Two joints of one part do not warm each other here.

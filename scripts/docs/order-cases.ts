@@ -21,7 +21,7 @@ function seam(
   const tacks = tackPlan({ seamMm: rest.lengthMm, closed: rest.kind === 'ring' }, thin, false);
   return {
     ...rest, beyondMm: rest.kind === 'ring' ? 0 : 10, closedInside: rest.kind === 'ring', arcs: [{ amps, travelMmPerS }], interpassC,
-    people: 1, hold: 'tacks', tackMm: (tacks?.count ?? 0) * tackLength(thin), outOfReach: [], left: [], fixed: [], bars: [],
+    people: 1, hold: 'tacks', tackMm: (tacks?.count ?? 0) * tackLength(thin), outOfReach: [], turns: true, left: [], fixed: [], bars: [],
   };
 } // prettier-ignore
 

@@ -26,6 +26,14 @@ export const keptRunSchema = z.strictObject({
   restS: z.number().min(0).max(7200),
 });
 
+/** A stretch of a seam: degrees clockwise from the top of a ring, where it may pass the top; mm along a line. */
+export const keptStretchSchema = z.strictObject({
+  from: z.number().min(0, 'give a place on the seam').max(20000, 'give a place on the seam'),
+  to: z.number().min(0, 'give a place on the seam').max(20000, 'give a place on the seam'),
+});
+export type KeptStretch = z.infer<typeof keptStretchSchema>;
+const stretches = z.array(keptStretchSchema).max(6, 'at most 6 stretches');
+
 /** The order a joint is welded in, as it was chosen: what the weld follows. */
 export const keptPlanSchema = z.strictObject({
   /** Which of the usual orders it is, `found` by search, or `own`. */
@@ -45,6 +53,15 @@ export const seamOrderSchema = z.strictObject({
   passes: limited('passes', 'passes').nullable(),
   travelMmPerS: limited('travelMmPerS', 'mm/s').nullable(),
   interpassC: limited('interpassC', '°C').nullable(),
+  /** How far from the seam colour may reach, mm; null: it does not matter. */
+  colourWithinMm: limited('colourWithinMm', 'mm').nullable(),
+  /** What is out of reach as the part lies, and whether the part can be turned for it. */
+  outOfReach: stretches,
+  turns: z.boolean(),
+  /** What must not be welded. */
+  left: stretches,
+  /** Runs that come first, in their order, whatever follows. */
+  fixed: z.array(keptRunSchema).max(24, 'at most 24 runs are fixed'),
   bars: z.array(keptBarSchema).max(4, 'at most 4 chill bars'),
   /** Something near that must stay cool. */
   watched: z.strictObject({ side: SIDE, distanceMm: limited('watchedMm', 'mm') }).nullable(),
@@ -60,6 +77,11 @@ export const NO_SEAM_ORDER: SeamOrder = {
   passes: null,
   travelMmPerS: null,
   interpassC: null,
+  colourWithinMm: null,
+  outOfReach: [],
+  turns: true,
+  left: [],
+  fixed: [],
   bars: [],
   watched: null,
   plan: null,

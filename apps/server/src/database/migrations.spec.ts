@@ -1,6 +1,7 @@
 import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
+import { NO_SEAM_ORDER, seamOrderSchema } from '@variatum/contracts';
 import { testDatabase, type TestDatabase } from '../testing/test-database';
 import { prepareDatabase } from './connect';
 
@@ -95,4 +96,26 @@ test('the one joint of an older job stays its joint, of all its pieces, and its 
   ]);
   // What is decided is kept as before.
   await expect(database.run('update decision set joint_id = null')).rejects.toThrow(/never changed/);
+});
+
+test('an order chosen before there were conditions on it stays as it was, with none of them', async () => {
+  const older = migrationsUpTo(12);
+  await prepareDatabase(database.url, older);
+  rmSync(older, { recursive: true });
+  const [job, joint] = ids(2, 3);
+  await database.run(`
+    insert into workshop (id, name) values ('${shop}', 'W');
+    insert into job (id, workshop_id, title, state, stage) values ('${job}', '${shop}', 'J', 'bench', 'rod');
+    insert into joint (id, workshop_id, job_id, position, joint, sides, seam_order) values ('${joint}', '${shop}', '${job}', 0, '{"type":"lap"}', '[]',
+      '{"aim":"pull","people":2,"hold":"clamped","passes":2,"travelMmPerS":null,"interpassC":120,"bars":[],"watched":null,"plan":null}')`);
+  await prepareDatabase(database.url, MIGRATIONS);
+  const [{ seam_order: kept }] = (await database.run('select seam_order from joint')) as [{ seam_order: unknown }];
+  expect(seamOrderSchema.parse(kept)).toEqual({
+    ...NO_SEAM_ORDER,
+    aim: 'pull',
+    people: 2,
+    hold: 'clamped',
+    passes: 2,
+    interpassC: 120,
+  });
 });

@@ -6,7 +6,7 @@ export interface ArcSource {
   /** Power that stays in the metal, W. */
   readonly powerW: number;
   readonly travelMmPerS: number;
-  /** Distance from its middle within which 86 % of its heat falls, mm. */
+  /** Distance from its middle within which 63 % of its heat falls, mm: the root of twice the variance of its bell. */
   readonly radiusMm: number;
   /** Where it is aimed across the seam, mm; positive on the second side. */
   readonly aimMm: number;

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { besselK0, errorFunction } from '../arithmetic';
 import {
-  arcPower, coolingThick, coolingThin, criticalThickness, heatInput, hottestAt, meanAmps, poolShape, rosenthalPlate, rosenthalThick,
-  rosenthalThin, thermalMaterial, meanProperties, tintAt, tintBands, tintLevels, type MovingSource,
+  arcPower, coolingThick, coolingThin, criticalThickness, distributedPlate, heatInput, hottestAt, meanAmps, poolEdge, poolShape, rosenthalPlate, rosenthalThick,
+  rosenthalThin, simulateWeld, thermalMaterial, meanProperties, tintAt, tintBands, tintLevels, type MovingSource,
 } from '.'; // prettier-ignore
 import { faultsOf } from '../testing/faults-of';
 
@@ -65,6 +65,41 @@ describe('closed forms', () => {
       }),
       { numRuns: 40 },
     ); // prettier-ignore
+  });
+});
+
+describe('an arc of some width', () => {
+  test('is a point source far from it, in thin plates and thick ones', () => {
+    for (const [wall, xi, y, z] of [[0.002, -0.006, 0.006, 0], [0.02, -0.004, 0.004, 0], [0.006, -0.01, 0.01, 0.003], [0.003, -0.1, 0.01, 0]] as const) {
+      const point = rosenthalPlate(SOURCE, wall, xi, y, z);
+      expect(Math.abs(distributedPlate({ ...SOURCE, sigmaM: 0.0001 }, wall, xi, y, z) / point - 1)).toBeLessThan(0.002);
+    } // prettier-ignore
+  });
+  test('is finite in its middle, and colder there the wider it is', () => {
+    const middle = (sigmaM: number): number => distributedPlate({ ...SOURCE, sigmaM }, 0.006, 0, 0, 0);
+    expect(middle(0.001)).toBeLessThan(6000);
+    expect(middle(0.002)).toBeLessThan(middle(0.001));
+  });
+  test('its pool is as wide on sheet as the simulation makes it, which carries all the heat of fusion', () => {
+    const metal = thermalMaterial({ grade: '304L' });
+    const figures = meanProperties(metal, metal.solidusC);
+    const side = { material: metal, thicknessMm: 2, reachMm: 60, spread: 'straight', bothWays: false } as const;
+    const arc = { amps: 55, travelMmPerS: 1.8, volts: 12.2, efficiency: 0.67 };
+    const history = simulateWeld({
+      shell: { kind: 'line', lengthMm: 100, beyondMm: 20, closedInside: false, sides: [side, side] },
+      plan: { runs: [{ pass: 0, fromMm: 0, toMm: 100, person: 0, restS: 0 }], arcs: [{ powerW: arcPower(arc), travelMmPerS: 1.8, radiusMm: 1.64, aimMm: 0 }], interpassC: null, moveS: 0 },
+      startC: 20, ambientC: 20, surface: 'tinted', bars: [], cover: { cupMm: 12, trailingMm: 0, postFlowS: 0 }, windows: [[550, 850], [550, 850]],
+      watchS: 0, frames: 0, fineness: { nearMm: 0.5, growth: 1.16, mostMm: 8, alongMm: 1 },
+    }); // prettier-ignore
+    const { grid, peakC } = history;
+    const place = Math.round(grid.alongCount * 0.6);
+    const molten = [...grid.acrossMm.keys()].filter((row) => peakC[row * grid.alongCount + place]! >= metal.solidusC);
+    const widthMm = molten.reduce((sum, row) => sum + grid.widthMm[row]!, 0);
+    const pool = poolShape(
+      { arc, thicknessMm: 2, startC: 20, meltsC: poolEdge(metal, figures.volumetricHeat), ...figures },
+      1,
+    );
+    expect(Math.abs(pool.widthMm.median / widthMm - 1)).toBeLessThan(0.15);
   });
 });
 

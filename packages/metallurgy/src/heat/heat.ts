@@ -4,7 +4,7 @@ import { InputError, type FieldError } from '../errors';
 import { fromJson } from '../from-json';
 import { arcPower, heatInput, type ArcQuestion } from './arc';
 import { coolingThick, coolingThin, criticalThickness } from './cooling';
-import { hottestAt, poolShape } from './pool-shape';
+import { hottestAt, poolEdge, poolShape } from './pool-shape';
 import { rosenthalPlate, rosenthalThick, rosenthalThin, type MovingSource } from './rosenthal';
 import { simulateWeld, type WeldHistory } from './simulate-weld';
 import { temperatureAt } from './span';
@@ -177,7 +177,10 @@ export function heat(question: HeatQuestion, seed = 1): HeatAnswer {
     if (model === 'thick') return rosenthalThick(source, xiM, yM, zM);
     return rosenthalPlate(source, wall, xiM, yM, zM);
   };
-  const pool = poolShape({ arc, thicknessMm, startC, meltsC: material.solidusC, ...figures }, seed);
+  const pool = poolShape(
+    { arc, thicknessMm, startC, meltsC: poolEdge(material, figures.volumetricHeat), ...figures },
+    seed,
+  );
   const half = pool.widthMm.median / 2;
   const chromium = grade?.typical.Cr ?? data.tints.referenceChromium;
   return {

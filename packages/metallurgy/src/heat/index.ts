@@ -1,5 +1,6 @@
 export * from './thermal-material';
 export * from './rosenthal';
+export * from './distributed-source';
 export * from './cooling';
 export * from './arc';
 export * from './pool-shape';

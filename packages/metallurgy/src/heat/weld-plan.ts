@@ -23,6 +23,8 @@ export interface WeldPlan {
   readonly arcs: readonly ArcSource[];
   /** The metal a run of a later pass is about to cover may be no hotter than this on the mean, °C; null: no limit. */
   readonly interpassC: number | null;
+  /** The metal any run is about to cover may be no hotter than this on the mean, °C, the root's too; null: no limit. */
+  readonly everyRunC?: number | null | undefined;
   /** From one run to the next: to go there, set down, start, s. */
   readonly moveS: number;
 }
@@ -35,6 +37,15 @@ export interface RunRecord extends ArcRun {
   readonly waitedS: number;
   /** Mean temperature of the metal it was about to cover, just before its arc, °C. */
   readonly metC: number;
+}
+
+/** Most the metal may be that a run of a pass is about to cover, °C; null: no limit. */
+export function metalLimit(
+  { interpassC, everyRunC = null }: Pick<WeldPlan, 'interpassC' | 'everyRunC'>,
+  pass: number,
+): number | null {
+  if (pass === 0 || interpassC === null) return everyRunC;
+  return everyRunC === null ? interpassC : Math.min(interpassC, everyRunC);
 }
 
 /** Arc of a pass. */

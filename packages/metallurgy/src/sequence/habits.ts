@@ -1,7 +1,8 @@
 import data from '../../data/sequence.json';
 import type { ArcRun, Welder } from '../heat';
 import type { Habit, SeamProblem, Stretch } from './seam-problem';
-import { segmentsOf } from './segments';
+import { readyRuns } from './access';
+import { accessOf, segmentsOf } from './segments';
 
 /** A segment and which way it is welded. */
 export interface Turn {
@@ -10,9 +11,10 @@ export interface Turn {
   readonly person: Welder;
 }
 
-/** Runs of all passes where each pass goes through the same turns. */
-export function runsOf({ passes, fixed }: SeamProblem, turns: readonly Turn[]): readonly ArcRun[] {
-  return Array.from({ length: passes }, (_, pass) => [
+/** Runs of all passes where each pass goes through the same turns; a run the part is turned for waits for that. */
+export function runsOf(problem: SeamProblem, turns: readonly Turn[]): readonly ArcRun[] {
+  const { passes, fixed } = problem;
+  const runs = Array.from({ length: passes }, (_, pass) => [
     ...(pass === 0 ? fixed : fixed.map((run) => ({ ...run, pass }))),
     ...turns.map(({ stretch: { fromMm, toMm }, backwards, person }): ArcRun => ({
       pass,
@@ -22,6 +24,7 @@ export function runsOf({ passes, fixed }: SeamProblem, turns: readonly Turn[]): 
       restS: 0,
     })),
   ]).flat();
+  return readyRuns(accessOf(problem), runs);
 }
 
 const forward = (stretch: Stretch, person: Welder = 0): Turn => ({ stretch, backwards: false, person });

@@ -1,6 +1,9 @@
 export * from './tack-plan';
 export * from './seam-problem';
 export * from './seam-question';
+export * from './access';
+export * from './plan-faults';
+export * from './colour-limit';
 export * from './segments';
 export * from './habits';
 export * from './heat-judge';
@@ -8,5 +11,7 @@ export * from './judge-plan';
 export * from './search';
 export * from './order';
 export * from './order-plans';
+export * from './heat-remarks';
+export * from './through-wall';
 export * from './weld-heat';
 export * from './joint-seam';

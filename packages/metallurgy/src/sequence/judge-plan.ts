@@ -1,9 +1,8 @@
 import data from '../../data/sequence.json';
-import { arcOfPass, type ArcRun, type RunRecord } from '../heat';
+import { arcOfPass, metalLimit, type ArcRun, type RunRecord } from '../heat';
 import { heldTo, seamPull, type SeamPull, type WeldedLength } from '../shrinkage';
 import { HeatJudge } from './heat-judge';
 import type { SeamProblem } from './seam-problem';
-import { isOutOfReach } from './segments';
 
 /** What an order comes to. */
 export interface Judgement {
@@ -88,7 +87,7 @@ export class PlanJudge {
    */
   judge(runs: readonly ArcRun[]): Judgement {
     const { problem, pieceMm } = this;
-    const { shell, interpassC, moveS, ambientC } = problem;
+    const { shell, moveS, ambientC } = problem;
     const pieces = piecesOf(problem);
     const laid = new Laid();
     const queues = [0, 1].map((person) => runs.filter((run) => run.person === person));
@@ -104,7 +103,8 @@ export class PlanJudge {
       const covers = covered(run, pieceMm, pieces);
       const arc = arcOfPass(problem, run.pass);
       const soonest = Math.max(ready[person]!, run.pass > 0 ? (passEnds[run.pass - 1] ?? 0) : 0);
-      const waitedS = run.pass > 0 && interpassC !== null ? this.wait(laid, covers, soonest, interpassC) : 0;
+      const limitC = metalLimit(problem, run.pass);
+      const waitedS = limitC === null ? 0 : this.wait(laid, covers, soonest, limitC);
       const startS = soonest + waitedS;
       const rises = laid.rises(this.heat, covers, startS);
       const metC = ambientC + meanOf(rises);
@@ -125,8 +125,7 @@ export class PlanJudge {
       records.push({ ...run, startS, endS, waitedS, metC });
       passEnds[run.pass] = Math.max(passEnds[run.pass] ?? 0, endS);
       const next = queues[person]![0];
-      const turned = next && isOutOfReach(problem, spanned(next)) !== isOutOfReach(problem, spanned(run));
-      ready[person] = endS + (next ? moveS + next.restS + (turned ? data.seconds.roll : 0) : 0);
+      ready[person] = endS + (next ? moveS + next.restS : 0);
     }
     const later = records.filter(({ pass }) => pass > 0);
     return {
@@ -140,11 +139,6 @@ export class PlanJudge {
     };
   }
 }
-
-const spanned = ({ fromMm, toMm }: ArcRun): { readonly fromMm: number; readonly toMm: number } => ({
-  fromMm: Math.min(fromMm, toMm),
-  toMm: Math.max(fromMm, toMm),
-});
 
 /** Who starts next: the one who is ready first, a lower pass before a higher one. null when all is welded. */
 function nextPerson(queues: readonly (readonly ArcRun[])[], ready: readonly number[]): number | null {

@@ -1,3 +1,4 @@
+import { readyRuns } from './access';
 import type { ArcRun } from '../heat';
 import { PlanJudge, type Judgement } from './judge-plan';
 import { searchOrder, type OrderAim, type OrderSearch } from './search';
@@ -20,11 +21,11 @@ export const orderPlans = (
   watch?: (share: number) => boolean,
 ): OrderSearch => searchOrder(seamProblem(seam), aim, seed, watch);
 
-/** What an order of one's own comes to, by the fast judge. @throws InputError naming every faulty field */
+/** What an order of one's own comes to, by the fast judge, with the time to turn the part. @throws InputError naming every faulty field */
 export const judgeOrder = ({
   seam,
   runs,
 }: {
   readonly seam: SeamQuestion;
   readonly runs: readonly ArcRun[];
-}): Judgement => new PlanJudge(seamProblem(seam)).judge(runs);
+}): Judgement => new PlanJudge(seamProblem(seam)).judge(readyRuns(seam, runs));

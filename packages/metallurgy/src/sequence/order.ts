@@ -129,6 +129,7 @@ function seamQuestion(question: OrderQuestion): SeamQuestion {
     hold,
     tackMm: tacksOf(question).reduce((sum, { lengthMm }) => sum + lengthMm, 0),
     outOfReach: [],
+    turns: true,
     left: [],
     fixed: [],
     bars: chillBars,
@@ -140,9 +141,9 @@ const COARSE: Fineness = heatData.simulation.coarse;
 
 /** Simulates an order. */
 function confirmed(problem: SeamProblem, plan: Pick<JudgedPlan, 'runs'>, bars: readonly ChillBar[]): { readonly runs: readonly RunRecord[]; readonly minutes: number; readonly peakInterpassC: number | null } {
-  const { shell, arcs, interpassC, moveS, ambientC } = problem;
+  const { shell, arcs, interpassC, everyRunC, moveS, ambientC } = problem;
   const history = simulateWeld({
-    shell, plan: { runs: plan.runs, arcs, interpassC, moveS }, startC: ambientC, ambientC, surface: 'tinted', bars,
+    shell, plan: { runs: plan.runs, arcs, interpassC, everyRunC, moveS }, startC: ambientC, ambientC, surface: 'tinted', bars,
     cover: { cupMm: 12, trailingMm: 0, postFlowS: 0 }, windows: [[550, 850], [550, 850]], watchS: 0, frames: 0,
     fineness: COARSE, arcStepS: heatData.simulation.coarse.arcStepS,
   });

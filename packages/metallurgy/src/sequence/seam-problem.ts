@@ -1,7 +1,7 @@
 import type { ArcRun, ArcSource, Shell } from '../heat';
 import type { Hold } from '../shrinkage';
 
-/** A stretch of a seam, mm along it, `fromMm` below `toMm`. */
+/** A stretch of a seam, mm along it, `fromMm` below `toMm`; on a ring it may pass the end. */
 export interface Stretch {
   readonly fromMm: number;
   readonly toMm: number;
@@ -15,6 +15,8 @@ export interface SeamProblem {
   readonly arcs: readonly ArcSource[];
   /** Most a run of a later pass may meet, °C; null: no limit. */
   readonly interpassC: number | null;
+  /** Most any run may meet, °C, so that its colours stay narrow; null: no limit. */
+  readonly everyRunC?: number | null | undefined;
   readonly ambientC: number;
   readonly emissivity: number;
   /** How far each pass would draw the sides together if nothing held, mm. */
@@ -25,9 +27,11 @@ export interface SeamProblem {
   readonly people: 1 | 2;
   /** Seconds from one run to the next. */
   readonly moveS: number;
-  /** Stretches out of reach as the part lies: it is turned for each. */
+  /** Stretches out of reach as the part lies. */
   readonly outOfReach: readonly Stretch[];
-  /** Stretches that are not welded at all. */
+  /** Whether the part can be turned for them; else they stay unwelded. */
+  readonly turns: boolean;
+  /** Stretches that must not be welded. */
   readonly left: readonly Stretch[];
   /** Runs of the root that come first whatever follows: what was fixed by hand. */
   readonly fixed: readonly ArcRun[];

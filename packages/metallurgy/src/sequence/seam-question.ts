@@ -8,6 +8,8 @@ import {
   type ArcQuestion, type ArcRun, type ArcSource, type ChillBar, type MaterialQuestion, type Shell,
 } from '../heat'; // prettier-ignore
 import { HOLDS, transverseShrinkage, type Hold } from '../shrinkage';
+import { laidOut, unreached, without } from './access';
+import { warmestFor } from './colour-limit';
 import type { SeamProblem, Stretch } from './seam-problem';
 
 /** One side of a seam, as it can be sent to a worker. */
@@ -34,17 +36,24 @@ export interface SeamQuestion {
   /** Where the arc is aimed across the seam, mm; positive on the second side. */
   readonly aimMm?: number | undefined;
   readonly interpassC: number | null;
+  /** How far from the seam colour may reach in air, mm; null: it does not matter. */
+  readonly colourWithinMm?: number | null | undefined;
   readonly people: 1 | 2;
   readonly hold: Hold;
   /** Length of all tacks together, mm. */
   readonly tackMm: number;
   readonly outOfReach: readonly Stretch[];
+  /** Whether the part can be turned for what is out of reach. */
+  readonly turns: boolean;
   readonly left: readonly Stretch[];
   readonly fixed: readonly ArcRun[];
   readonly bars: readonly ChillBar[];
 }
 
 type Range = readonly [number, number];
+
+/** Air of a workshop, °C. */
+const AMBIENT_C = 20;
 
 /** Checks a seam. @throws InputError naming every faulty field */
 export function checkSeam(question: SeamQuestion): void {
@@ -53,7 +62,7 @@ export function checkSeam(question: SeamQuestion): void {
     if (value !== null && !(value >= low && value <= high))
       errors.push({ path, message: `give ${low} to ${high} ${unit}` });
   };
-  const { lengthMm, sides, passes, arcs, interpassC, bars } = question;
+  const { lengthMm, sides, passes, arcs, interpassC, colourWithinMm = null, bars } = question;
   within(lengthMm, [15, 10000], ['lengthMm'], 'mm');
   sides.forEach(({ thicknessMm, reachMm }, index) => {
     within(thicknessMm, [0.3, 60], ['sides', index, 'thicknessMm'], 'mm');
@@ -63,7 +72,16 @@ export function checkSeam(question: SeamQuestion): void {
     errors.push({ path: ['passes'], message: 'give 1 to 12 passes' });
   arcs.forEach((arc, index) => checkArc(arc, ['arcs', index], errors));
   within(interpassC, [40, 500], ['interpassC'], '°C');
+  within(colourWithinMm, [1, 150], ['colourWithinMm'], 'mm');
   checkBars(bars, ['bars'], errors);
+  if (
+    errors.length === 0 &&
+    without(lengthMm, laidOut(question, [...question.left, ...unreached(question)])).length === 0
+  )
+    errors.push({
+      path: [unreached(question).length > 0 ? 'outOfReach' : 'left'],
+      message: 'leave some of the seam to weld',
+    });
   if (errors.length > 0) throw new InputError(errors);
 }
 
@@ -116,7 +134,21 @@ export const shellOf = ({ kind, lengthMm, beyondMm, closedInside, sides }: SeamQ
 /** The problem a question states. @throws InputError naming every faulty field */
 export function seamProblem(question: SeamQuestion): SeamProblem {
   checkSeam(question);
-  const { sides, passes, arcs, aimMm = 0, interpassC, people, hold, tackMm, outOfReach, left, fixed } = question;
+  const {
+    sides,
+    passes,
+    arcs,
+    aimMm = 0,
+    interpassC,
+    people,
+    hold,
+    tackMm,
+    outOfReach,
+    turns,
+    left,
+    fixed,
+    colourWithinMm = null,
+  } = question;
   const shell = shellOf(question);
   const thin = sides[0].thicknessMm <= sides[1].thicknessMm ? sides[0] : sides[1];
   const pulls = sides.map(({ material }) => transverseShrinkage(passArea(thin.thicknessMm, passes), thin.thicknessMm, familyOfMaterial(material))); // prettier-ignore
@@ -125,7 +157,8 @@ export function seamProblem(question: SeamQuestion): SeamProblem {
     passes,
     arcs: arcs.map((arc) => arcSource(arc, aimMm)),
     interpassC,
-    ambientC: 20,
+    everyRunC: colourWithinMm === null ? null : warmestFor(question, colourWithinMm, AMBIENT_C),
+    ambientC: AMBIENT_C,
     emissivity: thermal.emissivity.tinted,
     shrinkMm: [(pulls[0]! + pulls[1]!) / 2],
     hold: HOLDS.includes(hold) ? hold : HOLDS[0],
@@ -133,6 +166,7 @@ export function seamProblem(question: SeamQuestion): SeamProblem {
     people,
     moveS: data.seconds.move,
     outOfReach,
+    turns,
     left,
     fixed,
   };

@@ -1,27 +1,38 @@
 import data from '../../data/sequence.json';
+import { laidOut, reachMm, unreached, without, type Access } from './access';
 import type { SeamProblem, Stretch } from './seam-problem';
 
-const overlap = (one: Stretch, other: Stretch): boolean =>
-  one.fromMm < other.toMm - 1e-6 && other.fromMm < one.toMm - 1e-6;
+/** How the seam of a problem is reached. */
+export const accessOf = ({ shell: { kind, lengthMm }, outOfReach, turns }: SeamProblem): Access => ({
+  kind,
+  lengthMm,
+  outOfReach,
+  turns,
+});
 
-/** What of a seam is to be welded: all of it but what is left out. */
-function wanted({ shell, left }: SeamProblem): readonly Stretch[] {
-  const cuts = [...left].sort((one, other) => one.fromMm - other.fromMm);
-  const found: Stretch[] = [];
-  let from = 0;
-  for (const cut of cuts) {
-    if (cut.fromMm > from) found.push({ fromMm: from, toMm: cut.fromMm });
-    from = Math.max(from, cut.toMm);
-  }
-  if (from < shell.lengthMm - 1e-6) found.push({ fromMm: from, toMm: shell.lengthMm });
-  return found;
+/** What of a seam is to be put in order: not what is left out, what was fixed by hand, or what nobody reaches. */
+function wanted(problem: SeamProblem): readonly Stretch[] {
+  const { shell, left, fixed } = problem;
+  const access = accessOf(problem);
+  const done = fixed.map(({ fromMm, toMm }) => ({ fromMm: Math.min(fromMm, toMm), toMm: Math.max(fromMm, toMm) }));
+  const free = without(shell.lengthMm, laidOut(access, [...left, ...done, ...unreached(access)]));
+  // A line that is turned end for end is cut where its reach ends; a ring is rolled as far as each run takes.
+  return shell.kind === 'ring' || !problem.turns ? free : free.flatMap((one) => cutAt(one, laidOut(access, problem.outOfReach))); // prettier-ignore
 }
 
-/** Cuts a seam into so many even segments, fewer where parts of it are left out. */
+function cutAt({ fromMm, toMm }: Stretch, stretches: readonly Stretch[]): readonly Stretch[] {
+  const cuts = stretches.flatMap((one) => [one.fromMm, one.toMm]).filter((mm) => mm > fromMm && mm < toMm);
+  const ends = [fromMm, ...cuts.sort((one, other) => one - other), toMm];
+  return ends.slice(1).map((end, index) => ({ fromMm: ends[index] as number, toMm: end }));
+}
+
+/** Cuts a seam into so many even segments, fewer where parts of it are left out; none longer than what is reached at once. */
 export function segmentsOf(problem: SeamProblem, count: number): readonly Stretch[] {
   const length = problem.shell.lengthMm / count;
+  const access = accessOf(problem);
+  const most = problem.turns ? Math.max(1, reachMm(access)) : Infinity;
   return wanted(problem).flatMap(({ fromMm, toMm }) => {
-    const parts = Math.max(1, Math.round((toMm - fromMm) / length));
+    const parts = Math.max(1, Math.round((toMm - fromMm) / length), Math.ceil((toMm - fromMm) / most - 1e-9));
     const step = (toMm - fromMm) / parts;
     return Array.from({ length: parts }, (_, part) => ({
       fromMm: fromMm + part * step,
@@ -37,7 +48,3 @@ export function segmentCounts({ shell }: SeamProblem): readonly number[] {
   const counts = lineMm.map((mm) => Math.min(most, Math.max(least, Math.round(shell.lengthMm / mm))));
   return [...new Set(counts)];
 }
-
-/** Whether a stretch is out of reach as the part lies. */
-export const isOutOfReach = ({ outOfReach }: SeamProblem, stretch: Stretch): boolean =>
-  outOfReach.some((one) => overlap(one, stretch));

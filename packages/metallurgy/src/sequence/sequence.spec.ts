@@ -11,7 +11,7 @@ const shell = (kind: 'ring' | 'line', lengthMm: number, thicknessMm: number): Sh
 const PIPE = shell('ring', Math.PI * 57.5, 2.77);
 const problem = (more: Partial<SeamProblem> = {}): SeamProblem => ({
   shell: PIPE, passes: 2, arcs: [{ powerW: 560, travelMmPerS: 1.3, radiusMm: 1.8, aimMm: 0 }], interpassC: 150, ambientC: 20,
-  emissivity: 0.45, shrinkMm: [0.4], hold: 'none', tackMm: 24, people: 1, moveS: 8, outOfReach: [], left: [], fixed: [], ...more,
+  emissivity: 0.45, shrinkMm: [0.4], hold: 'none', tackMm: 24, people: 1, moveS: 8, outOfReach: [], turns: true, left: [], fixed: [], ...more,
 }); // prettier-ignore
 
 /** Length of seam that runs of the first pass cover. */

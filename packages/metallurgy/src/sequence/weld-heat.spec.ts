@@ -1,5 +1,5 @@
 import { faultsOf } from '../testing/faults-of';
-import { judgeOrder, orderPlans, seamProblem, weldHeat, type SeamQuestion, type SeamSideQuestion, type WeldHeatQuestion } from '.'; // prettier-ignore
+import { colourReach, judgeOrder, orderPlans, planFaults, seamProblem, warmestFor, weldHeat, type SeamQuestion, type SeamSideQuestion, type WeldHeatQuestion } from '.'; // prettier-ignore
 import { paces, meanProperties, thermalMaterial } from '../heat';
 
 const side = (grade: string, more: Partial<SeamSideQuestion> = {}): SeamSideQuestion => ({
@@ -7,7 +7,7 @@ const side = (grade: string, more: Partial<SeamSideQuestion> = {}): SeamSideQues
 }); // prettier-ignore
 const seam = (more: Partial<SeamQuestion> = {}): SeamQuestion => ({
   kind: 'ring', lengthMm: 120, beyondMm: 0, closedInside: true, sides: [side('304'), side('304')], passes: 1,
-  arcs: [{ amps: 55, travelMmPerS: 1.8 }], interpassC: 150, people: 1, hold: 'tacks', tackMm: 20, outOfReach: [], left: [], fixed: [], bars: [], ...more,
+  arcs: [{ amps: 55, travelMmPerS: 1.8 }], interpassC: 150, people: 1, hold: 'tacks', tackMm: 20, outOfReach: [], turns: true, left: [], fixed: [], bars: [], ...more,
 }); // prettier-ignore
 const run = (pass: number) => ({ pass, fromMm: 0, toMm: 120, person: 0 as const, restS: 0 });
 const heat = (of: SeamQuestion, more: Partial<WeldHeatQuestion> = {}) =>
@@ -51,6 +51,40 @@ describe('heat of a weld', () => {
     expect(far(flange(8, 'strongback'))).toBeLessThan(far(flange(8)));
     expect(said('curls', heat(seam()))).toBe('');
   });
+  test('thick to thin says how deep either side melts, and warns where the thick one does not', () => {
+    const to = (amps: number) => heat(seam({ arcs: [{ amps, travelMmPerS: 1.8 }], aimMm: 1, sides: [side('304'), side('304', { thicknessMm: 10 })] })); // prettier-ignore
+    expect(said('wall', to(80))).toMatch(/^Thick to thin, the arc aimed at the thick side: the 10 mm side melts about [\d.]+ mm deep, the 2 mm side melts/); // prettier-ignore
+    expect(to(80).wall!.because).toBe('uneven');
+    const cold = to(18).remarks.find(({ about }) => about === 'wall')!;
+    expect(cold).toMatchObject({ level: 'high', words: expect.stringContaining('the 10 mm side does not melt') });
+    expect(said('melt-through', to(80))).toBe('');
+    expect(heat(seam()).wall).toBeNull();
+  });
+  test('colour asked to stay near is waited for; where even cold metal colours farther it is said', () => {
+    const free = Math.max(...heat(seam({ passes: 2 })).sides.map(({ outside }) => outside.at(-1)!.toMm));
+    const cold = colourReach(seam(), 20);
+    const limit = Math.ceil(cold) + 1;
+    const [loose, tight] = [null, limit].map((colourWithinMm) => heat(seam({ passes: 2, interpassC: null, colourWithinMm }), { shieldedInside: true })); // prettier-ignore
+    expect(tight!.weldedS).toBeGreaterThan(loose!.weldedS + 10);
+    expect(said('interpass', tight!)).toMatch(/cool enough for its colours/);
+    const impossible = heat(seam({ colourWithinMm: 1 }));
+    expect(said('colour', impossible)).toMatch(/^Colour reaches \d+ mm, 1 mm asked. Even cold metal colours farther/);
+    expect(impossible.weldedS).toBeLessThan(120);
+    expect(free).toBeGreaterThan(1);
+  });
+  test('what nobody reaches stays unwelded, and that is said first', () => {
+    const outOfReach = [{ fromMm: 40, toMm: 80 }];
+    const [stuck, rolled] = [false, true].map((turns) => seam({ outOfReach, turns }));
+    const found = orderPlans({ seam: stuck!, aim: 'pull' }, 1).best.runs;
+    expect(planFaults(stuck!, found)).toEqual([]);
+    const { remarks } = weldHeat({ seam: stuck!, runs: found, cover: { cupMm: 12, trailingMm: 0, postFlowS: 0 }, shieldedInside: true, probes: [] }, 1); // prettier-ignore
+    expect(remarks[0]).toMatchObject({ about: 'unwelded', level: 'high', words: expect.stringContaining('4.0 o’clock to 8.0 o’clock') }); // prettier-ignore
+    const whole = orderPlans({ seam: rolled!, aim: 'time' }, 1).best;
+    expect(planFaults(rolled!, whole.runs)).toEqual([]);
+    expect(whole.runs.some(({ restS }) => restS > 0)).toBe(true);
+    // With the part turned as little as may be it is no slower than once round, which is turned as well.
+    expect(whole.judged.minutes).toBeLessThanOrEqual(orderPlans({ seam: rolled!, aim: 'time' }, 1).habits[0]!.judged.minutes); // prettier-ignore
+  });
   test('stops when its watcher says so, and is told the share done', () => {
     const shares: number[] = [];
     weldHeat({ seam: seam({ passes: 2 }), runs: [run(0), run(1)], cover: { cupMm: 12, trailingMm: 0, postFlowS: 0 }, shieldedInside: true, probes: [] }, 1, (share) => shares.push(share) > 0); // prettier-ignore
@@ -78,6 +112,19 @@ describe('a seam as a question', () => {
     expect(faultsOf(() => seamProblem(seam({ sides: [side('304', { thicknessMm: 0 }), side('304')] })))).toEqual(['sides.0.thicknessMm']); // prettier-ignore
     expect(faultsOf(() => orderPlans({ seam: seam({ arcs: [{ amps: 0, travelMmPerS: 1 }] }), aim: 'pull' }, 1))).toEqual(['arcs.0.amps']); // prettier-ignore
     expect(faultsOf(() => seamProblem(seam({ sides: [side('copper'), side('304')] })))).toEqual(['sides.0.material.grade']); // prettier-ignore
+  });
+  test('a seam that nobody reaches, or of which all is left out, is refused', () => {
+    expect(faultsOf(() => seamProblem(seam({ outOfReach: [{ fromMm: 0, toMm: 120 }], turns: false })))).toEqual(['outOfReach']); // prettier-ignore
+    expect(faultsOf(() => seamProblem(seam({ left: [{ fromMm: 0, toMm: 120 }] })))).toEqual(['left']);
+    expect(faultsOf(() => seamProblem(seam({ colourWithinMm: 0 })))).toEqual(['colourWithinMm']);
+  });
+  test('the warmest start for a width of colour is what colours that far', () => {
+    const cold = colourReach(seam(), 20);
+    const start = warmestFor(seam(), cold + 3, 20)!;
+    expect(colourReach(seam(), start)).toBeCloseTo(cold + 3, 0);
+    expect(start).toBeGreaterThan(20);
+    expect(warmestFor(seam(), cold - 1, 20)).toBeNull();
+    expect(warmestFor(seam(), 140, 20)).toBeNull();
   });
   test('an order of one’s own is judged as the search judges', () => {
     const found = orderPlans({ seam: seam(), aim: 'pull' }, 1).best;

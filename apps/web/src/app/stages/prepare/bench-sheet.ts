@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { formatFlow, formatLength, formatTemperature, HOLD_PURGE_C, tackPlan } from '@variatum/metallurgy';
-import { JobStore, JointStore, PartStore } from '../../job/stores';
+import { formatFlow, formatLength, formatTemperature, HOLD_PURGE_C, turnedRuns } from '@variatum/metallurgy';
+import { JointStore } from '../../job/stores';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { ppmWords, waitWords } from '../../words/doing-words';
 import { PreparationPlanning } from './preparation-planning';
@@ -107,9 +107,7 @@ export class BenchSheet {
   protected readonly list = inject(PreparationPlanning);
   private readonly planning = inject(OrderPlanning);
   private readonly purge = inject(PurgePlanning);
-  private readonly jobs = inject(JobStore);
   private readonly joints = inject(JointStore);
-  private readonly part = inject(PartStore);
   private readonly workshops = inject(WorkshopStore);
 
   protected readonly back = computed(() => {
@@ -125,8 +123,9 @@ export class BenchSheet {
   });
   /** The order that was chosen, or the one that leads. */
   protected readonly order = computed(() => {
-    const [seam, plan] = [this.planning.seam(), this.planning.chosen()];
+    const [seam, plan] = [this.planning.question(), this.planning.chosen()];
     if (!seam || !plan) return null;
+    const turned = turnedRuns(seam, plan.runs);
     const unit = this.workshops.workshop()?.lengthUnit ?? 'mm';
     const at = (mm: number): string =>
       seam.kind === 'ring' ? hourWords((360 * mm) / seam.lengthMm) : formatLength(Math.round(mm), unit);
@@ -135,22 +134,17 @@ export class BenchSheet {
       .filter(({ pass }) => pass === 0)
       .map(
         ({ fromMm, toMm, person }, index) =>
-          `${index + 1}: ${at(fromMm)} to ${at(toMm)}${person === 1 ? ' (second welder)' : ''}`,
+          `${index + 1}: ${turned[index]?.turned ? 'turn the part, ' : ''}${at(fromMm)} to ${at(toMm)}${person === 1 ? ' (second welder)' : ''}`,
       );
     const limit = this.planning.question()?.interpassC ?? null;
     const wait = passes > 1 && limit !== null ? ` ${passes} passes alike; each run waits until it is below ${formatTemperature(limit, this.workshops.workshop()?.temperatureUnit ?? '°C')}.` : ''; // prettier-ignore
     return `${plan.title}: ${runs.join(', ')}.${wait}`;
   });
   protected readonly tacks = computed(() => {
-    const shown = this.joints.shown();
-    if (!shown) return null;
-    const walls = this.jobs.meeting().flatMap(({ thicknessMm, kind }) => (kind === 'base' && thicknessMm.value !== null ? [thicknessMm.value] : [])); // prettier-ignore
-    const seamMm = this.part.joints().get(shown.id)?.seamMm.value ?? null;
-    const closed = this.part.layout().joints.find(({ id }) => id === shown.id)?.seam?.closed ?? false;
-    const plan = tackPlan({ seamMm, closed }, walls.length > 0 ? Math.min(...walls) : null, this.settings.reckoned()?.tack.wide ?? false);
+    const plan = this.planning.tacks();
     if (!plan) return null;
     const unit = this.workshops.workshop()?.lengthUnit ?? 'mm';
-    const at = plan.at.map((place) => (plan.closed ? `${Math.round(place / 30) || 12} o’clock` : formatLength(Math.round(place), unit)));
+    const at = plan.at.map((place) => (plan.closed ? hourWords(place) : formatLength(Math.round(place), unit)));
     return `${plan.count}, in this order: ${at.join(', ')}.`;
-  }); // prettier-ignore
+  });
 }

@@ -1,3 +1,5 @@
+import { tintAt } from '@variatum/metallurgy';
+
 /** Colour for a temperature in the picture of heat: bare metal when cold, yellow, red, white where it is molten. */
 const STOPS: readonly (readonly [number, number, number, number])[] = [
   [20, 226, 222, 210],
@@ -49,3 +51,22 @@ export const TINT_COLOURS: Readonly<Record<string, string>> = {
   'dark blue': '#293d6b',
   'grey scale': '#75767a',
 };
+
+/** Metal without colour, and a bead under gas. */
+const BARE = [226, 222, 210] as const;
+const BEAD = [196, 199, 202] as const;
+const MOLTEN_C = 1400;
+
+const rgbOf = (hex: string): readonly number[] => [1, 3, 5].map((at) => Number.parseInt(hex.slice(at, at + 2), 16));
+
+/** Red, green and blue of the colour each fourth degree leaves in air, for a metal with so much chromium, laid out as `HEAT_TABLE`. */
+export function tintTable(chromiumPercent: number): Uint8ClampedArray {
+  const table = new Uint8ClampedArray(3 * ENTRIES);
+  for (let entry = 0; entry < ENTRIES; entry++) {
+    const temperatureC = entry * HEAT_STEP_C;
+    const tint = tintAt(temperatureC, chromiumPercent);
+    const colour = tint === null ? undefined : TINT_COLOURS[tint];
+    table.set(temperatureC >= MOLTEN_C ? BEAD : colour === undefined ? BARE : rgbOf(colour), 3 * entry);
+  }
+  return table;
+}

@@ -1,8 +1,8 @@
 import { computed, inject, Injectable } from '@angular/core';
-import type { WeldHeat } from '@variatum/metallurgy';
+import type { TintBand, WeldHeat } from '@variatum/metallurgy';
 import { PartStore } from '../../job/stores';
 import type { PartMark } from '../../part/part-marks';
-import { heatColour } from './heat-colours';
+import { heatColour, TINT_COLOURS } from './heat-colours';
 import { HeatPlay } from './heat-play';
 import { OrderPlanning } from './order-planning';
 
@@ -23,7 +23,23 @@ function rowMeans({ film, peakC, alongCount, rowCount }: WeldHeat, frame: number
   });
 }
 
-/** Heat on the part's own picture: each run that ends in the joint looked at is banded as hot as it is at the moment shown. */
+/** Colours that are left beside the seam, as bands of the piece they are on. */
+function tintMarks(
+  bands: readonly TintBand[],
+  {
+    piece,
+    copy,
+    side,
+    share,
+  }: Pick<PartMark, 'piece' | 'copy'> & { readonly side: number; readonly share: (mm: number) => number },
+): readonly PartMark[] {
+  return bands.map(({ tint, fromMm, toMm }): PartMark => ({
+    id: `tint ${side} ${tint}`, kind: 'heat', piece, copy, along: share(fromMm), name: '', words: '', movable: false,
+    band: { to: share(toMm), colour: TINT_COLOURS[tint] ?? '#777' },
+  })); // prettier-ignore
+}
+
+/** Heat on the part's own picture: each run that ends in the joint looked at is banded as hot as it is at the moment shown, or in the colours that are left. */
 @Injectable()
 export class HeatMarks {
   private readonly planning = inject(OrderPlanning);
@@ -52,6 +68,10 @@ export class HeatMarks {
             ]
           : [],
       ); // prettier-ignore
+      const layer = this.play.layer();
+      const settledSide = heat.sides[side as 0 | 1];
+      if (layer === 'outside' || layer === 'inside')
+        return [...tintMarks(settledSide[layer], { piece, copy, side, share }), ...bars];
       const bands = means.flatMap((mean, row): PartMark[] => {
         const [at, half] = [heat.acrossMm[row] as number, (heat.widthMm[row] as number) / 2];
         if (mean < SEEN_C || at < 0 !== (side === 0)) return [];

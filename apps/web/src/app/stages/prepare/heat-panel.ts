@@ -2,37 +2,48 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { formatTemperature } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { JointStore } from '../../job/stores';
+import { ChoiceGroup, fieldBy } from '../../kit/fields';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { clockWords } from '../../words/doing-words';
-import { HEAT_KEY, heatColour } from './heat-colours';
-import { HeatPlay } from './heat-play';
+import { HEAT_KEY, heatColour, TINT_COLOURS } from './heat-colours';
+import { HeatPlay, type HeatLayer } from './heat-play';
 import { HeatStrip } from './heat-strip';
+import { HeatWall } from './heat-wall';
 import { OrderPlanning } from './order-planning';
+import { RunningNote } from './running-note';
+
+const LAYER_TITLES: Readonly<Record<HeatLayer, string>> = { heat: 'Heat', outside: 'Tint outside', inside: 'Tint inside', wall: 'Wall' }; // prettier-ignore
 
 /** The heat of the joint looked at, played and pulled through. */
 @Component({
   selector: 'va-heat-panel',
-  imports: [HeatStrip, NzButtonModule],
+  imports: [ChoiceGroup, HeatStrip, HeatWall, NzButtonModule, RunningNote],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="panel" aria-label="Heat">
       <p class="small soft head">
         Heat beside the seam, {{ title() }}
-        @if (planning.heat().done !== null) {
-          <span role="status" data-testid="heat-running">· simulating {{ percent() }} %</span>
-          <button nz-button nzSize="small" type="button" (click)="planning.stop()">Stop</button>
-        } @else if (planning.heat().stopped) {
-          <span role="status" data-testid="heat-stopped">· stopped</span>
-          <button nz-button nzSize="small" type="button" (click)="planning.simulateAnew()">Simulate</button>
-        }
+        <va-running-note
+          name="heat"
+          doing="simulating"
+          againWords="Simulate"
+          [running]="planning.heat()"
+          (again)="planning.simulateAnew()"
+        />
       </p>
       @if (planning.heat().answer; as heat) {
-        <va-heat-strip
-          [heat]="heat"
-          [frame]="play.frame()"
-          [bars]="planning.bars()"
-          (barMoved)="planning.moveBar($event)"
-        />
+        <va-choice-group class="layers" label="Shown" quiet [options]="layers()" [of]="layer" />
+        @if (play.layer() === 'wall' && heat.wall; as wall) {
+          <va-heat-wall [wall]="wall" [letters]="letters()" />
+        } @else {
+          <va-heat-strip
+            [heat]="heat"
+            [layer]="stripLayer()"
+            [frame]="play.frame()"
+            [bars]="planning.bars()"
+            (barMoved)="planning.moveBar($event)"
+          />
+        }
         <div class="play">
           <button nz-button type="button" (click)="play.playing() ? play.pause() : play.play()">
             {{ play.playing() ? 'Pause' : 'Play' }}
@@ -79,7 +90,8 @@ import { OrderPlanning } from './order-planning';
       gap: 8px;
       align-items: center;
     }
-    va-heat-strip {
+    va-heat-strip,
+    va-heat-wall {
       height: 176px;
     }
     .play {
@@ -124,12 +136,32 @@ export class HeatPanel {
   private readonly temperatureUnit = computed(() => this.workshops.workshop()?.temperatureUnit ?? '°C');
 
   protected readonly title = computed(() => this.joints.title().toLowerCase());
-  protected readonly percent = computed(() => Math.round(100 * (this.planning.heat().done ?? 0)));
   protected readonly momentWords = computed(() => {
     const now = this.play.nowS();
-    return now === null ? 'hottest' : clockWords(now);
+    if (now !== null) return clockWords(now);
+    return this.play.layer() === 'heat' || this.play.layer() === 'wall' ? 'hottest' : 'when cold';
   });
-  protected readonly key = computed(() =>
+  protected readonly layers = computed(() =>
+    (Object.keys(LAYER_TITLES) as HeatLayer[])
+      .filter((layer) => layer !== 'wall' || this.planning.heat().answer?.wall)
+      .map((value) => ({ value, title: LAYER_TITLES[value] })),
+  );
+  protected readonly layer = fieldBy<HeatLayer | null>(
+    () => this.play.layer(),
+    (layer) => layer && this.play.show(layer),
+  );
+  protected readonly stripLayer = computed(() => {
+    const layer = this.play.layer();
+    return layer === 'wall' ? 'heat' : layer;
+  });
+  protected readonly letters = computed(() => [this.planning.letter(0), this.planning.letter(1)] as const);
+  protected readonly key = computed(() => {
+    const layer = this.play.layer();
+    return layer === 'outside' || layer === 'inside'
+      ? Object.entries(TINT_COLOURS).map(([words, colour]) => ({ colour, words }))
+      : this.heatKey();
+  });
+  private readonly heatKey = computed(() =>
     HEAT_KEY.map((at) => ({ colour: heatColour(at), words: formatTemperature(at, this.temperatureUnit()) })),
   );
 }

@@ -1,6 +1,10 @@
 import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { OrderPlanning } from './order-planning';
 
+/** What is shown of the heat: temperatures, the colours they leave on either face, or a cut through the wall. */
+export const HEAT_LAYERS = ['heat', 'outside', 'inside', 'wall'] as const;
+export type HeatLayer = (typeof HEAT_LAYERS)[number];
+
 /** How many times quicker than the weld it is played. */
 const QUICKER = 12;
 
@@ -11,6 +15,9 @@ export class HeatPlay {
   /** Seconds from the start of the weld; null: the hottest each place became. */
   readonly nowS = signal<number | null>(null);
   readonly playing = signal(false);
+  private readonly asked = signal<HeatLayer>('heat');
+  /** What is shown; a wall that is not cut through is not shown. */
+  readonly layer = computed<HeatLayer>(() => this.asked() === 'wall' && !this.planning.heat().answer?.wall ? 'heat' : this.asked()); // prettier-ignore
   private frameRequest = 0;
 
   readonly endS = computed(() => this.planning.heat().answer?.watchedS ?? 0);
@@ -32,9 +39,16 @@ export class HeatPlay {
     inject(DestroyRef).onDestroy(() => this.pause());
   }
 
+  /** Shows another layer. Colours and cuts are of the whole weld, not of a moment. */
+  show(layer: HeatLayer): void {
+    this.asked.set(layer);
+    if (layer !== 'heat') this.hottest();
+  }
+
   /** Plays on, or from the start when it is at its end. */
   play(): void {
     if (this.planning.heat().answer === null) return;
+    this.asked.set('heat');
     if (this.nowS() === null || (this.nowS() ?? 0) >= this.endS() - 0.1) this.nowS.set(0);
     this.playing.set(true);
     let last: number | null = null;
@@ -58,6 +72,7 @@ export class HeatPlay {
   /** Looks at a moment. */
   scrub(seconds: number): void {
     this.pause();
+    this.asked.set('heat');
     this.nowS.set(Math.min(this.endS(), Math.max(0, seconds)));
   }
 

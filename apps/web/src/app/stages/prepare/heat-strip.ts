@@ -4,12 +4,15 @@ import type { WeldHeat } from '@variatum/metallurgy';
 import type { ElementRef } from '@angular/core';
 import { FrameSize } from '../../kit/frame-size';
 import { Grip, type GripStep, type Pull } from '../../part/grip';
-import { HEAT_TABLE, heatIndex } from './heat-colours';
+import { HEAT_TABLE, heatIndex, tintTable } from './heat-colours';
+import type { HeatLayer } from './heat-play';
 
 /** Metal that is shown on either side of the seam, mm. */
 const BESIDE_MM = 45;
 /** Pixels across that the picture of heat is reckoned in before it is stretched. */
 const FINE = 120;
+/** Metal that keeps no colour. */
+const BRIGHT = tintTable(1000);
 const STEP_MM = 1;
 const LARGE_MM = 5;
 
@@ -95,6 +98,7 @@ export class HeatStrip {
   readonly heat = input.required<WeldHeat>();
   /** Picture of the film that is shown; null: the hottest each place was. */
   readonly frame = input.required<number | null>();
+  readonly layer = input<Exclude<HeatLayer, 'wall'>>('heat');
   readonly bars = input<readonly KeptBar[]>([]);
   /** A bar that is being pulled, and where it was let go, mm from the seam. */
   readonly barMoved = output<{ readonly index: number; readonly distanceMm: number; readonly settled: boolean }>();
@@ -122,10 +126,20 @@ export class HeatStrip {
     });
   });
   private readonly map = computed<Float64Array | Int16Array>(() => {
-    const { film, peakC } = this.heat();
+    const { film, peakC, bareC } = this.heat();
+    if (this.layer() !== 'heat') return this.layer() === 'outside' ? bareC : peakC;
     const frame = this.frame();
     return frame === null ? peakC : film.temperatures.subarray(frame * film.cells, (frame + 1) * film.cells);
   });
+  /** Colours of temperatures on either side; with gas behind it the inside keeps none. */
+  private readonly tables = computed(() => {
+    const [layer, { sides }] = [this.layer(), this.heat()];
+    if (layer === 'heat') return [HEAT_TABLE, HEAT_TABLE];
+    return sides.map(({ chromium, inside }) =>
+      layer === 'inside' && inside.length === 0 ? BRIGHT : tintTable(chromium),
+    );
+  });
+  private readonly sideOfRow = computed(() => this.heat().acrossMm.map((at) => (at < 0 ? 0 : 1)));
   protected readonly torches = computed(() => {
     const { runs, film, lengthMm, alongMm, alongCount } = this.heat();
     const frame = this.frame();
@@ -148,6 +162,8 @@ export class HeatStrip {
   });
   protected readonly label = computed(() => {
     const frame = this.frame();
+    if (this.layer() !== 'heat')
+      return this.layer() === 'outside' ? 'Colours the weld leaves outside' : 'Colours the weld leaves inside';
     const hottest = `hottest ${Math.round(Math.min(3000, this.hottest()))} °C`;
     return frame === null
       ? `Hottest each place beside the seam became, ${hottest}`
@@ -160,7 +176,7 @@ export class HeatStrip {
 
   private paint(): void {
     const { alongCount } = this.heat();
-    const [map, rows] = [this.map(), this.rows()];
+    const [map, rows, tables, sides] = [this.map(), this.rows(), this.tables(), this.sideOfRow()];
     const element = this.canvas().nativeElement;
     element.width = alongCount;
     element.height = FINE;
@@ -170,12 +186,13 @@ export class HeatStrip {
     for (let fine = 0; fine < FINE; fine++) {
       const row = rows[fine] as number;
       if (row < 0) continue;
+      const table = tables[sides[row] as number] ?? HEAT_TABLE;
       for (let place = 0; place < alongCount; place++) {
         const from = heatIndex(map[row * alongCount + place] as number);
         const at = 4 * (fine * alongCount + place);
-        image.data[at] = HEAT_TABLE[from] as number;
-        image.data[at + 1] = HEAT_TABLE[from + 1] as number;
-        image.data[at + 2] = HEAT_TABLE[from + 2] as number;
+        image.data[at] = table[from] as number;
+        image.data[at + 1] = table[from + 1] as number;
+        image.data[at + 2] = table[from + 2] as number;
         image.data[at + 3] = 255;
       }
     }

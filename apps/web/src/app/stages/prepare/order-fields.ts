@@ -11,7 +11,9 @@ import {
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { JointStore } from '../../job/stores';
 import { ChoiceGroup, type ChoiceOption, fieldBy, type FieldOf, NumberField } from '../../kit/fields';
+import { Fold } from '../../kit/fold';
 import { Panel } from '../../kit/panel';
+import { OrderConditions } from './order-conditions';
 import { OrderPlanning } from './order-planning';
 import { OrderRuns } from './order-runs';
 
@@ -32,46 +34,55 @@ type Figure = 'passes' | 'travelMmPerS' | 'interpassC';
 /** What the order is looked for by, what holds the part, and the bars that take heat away. */
 @Component({
   selector: 'va-order-fields',
-  imports: [ChoiceGroup, NumberField, NzButtonModule, OrderRuns, Panel],
+  imports: [ChoiceGroup, Fold, NumberField, NzButtonModule, OrderConditions, OrderRuns, Panel],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <va-panel label="Heat and order" [heading]="null">
       <va-choice-group label="Look for" [options]="aims" [of]="aim" />
-      <va-choice-group label="Who welds" [options]="people" [of]="who" />
-      <va-choice-group label="Held by" [options]="holds" [of]="hold" />
-      <div class="fields">
-        <va-number-field label="Passes" [placeholder]="'usual: ' + planning.usualPassCount()" [of]="passes" />
-        <va-number-field label="Most between passes, °C" [placeholder]="usualLimit()" [of]="interpass" />
-        <va-number-field label="Travel, mm/s" [placeholder]="'usual: ' + planning.usualTravel" [of]="travel" />
-      </div>
-      <h3>Chill bars</h3>
-      @for (bar of bars(); track $index) {
-        <div class="bar">
-          <va-choice-group [label]="'Bar ' + ($index + 1)" [options]="metals" [of]="bar.metal" />
+      <va-fold title="Who, how held, reach, chill bars">
+        <div class="folded">
+          <va-choice-group label="Who welds" [options]="people" [of]="who" />
+          <va-choice-group label="Held by" [options]="holds" [of]="hold" />
           <div class="fields">
-            <va-number-field [label]="'From the seam, mm, bar ' + ($index + 1)" [of]="bar.distance" />
-            <va-number-field [label]="'Width, mm, bar ' + ($index + 1)" [of]="bar.width" />
+            <va-number-field label="Passes" [placeholder]="'usual: ' + planning.usualPassCount()" [of]="passes" />
+            <va-number-field label="Most between passes, °C" [placeholder]="usualLimit()" [of]="interpass" />
+            <va-number-field label="Travel, mm/s" [placeholder]="'usual: ' + planning.usualTravel" [of]="travel" />
+          </div>
+          <va-order-conditions />
+          <h3>Chill bars</h3>
+          @for (bar of bars(); track $index) {
+            <div class="bar">
+              <va-choice-group [label]="'Bar ' + ($index + 1)" [options]="metals" [of]="bar.metal" />
+              <div class="fields">
+                <va-number-field [label]="'From the seam, mm, bar ' + ($index + 1)" [of]="bar.distance" />
+                <va-number-field [label]="'Width, mm, bar ' + ($index + 1)" [of]="bar.width" />
+              </div>
+            </div>
+          }
+          <div class="row">
+            @if (planning.kept().bars.length < 4) {
+              <button nz-button type="button" (click)="addBars()">
+                {{ planning.kept().bars.length === 0 ? 'Copper on both sides' : 'Another bar' }}
+              </button>
+            }
+            @if (planning.kept().bars.length > 0) {
+              <button nz-button type="button" (click)="planning.change({ bars: [] })">Take bars off</button>
+            }
+          </div>
+          <p class="small soft">Copper, aluminium or stainless, never carbon steel. Pull them in the picture.</p>
+          <div class="fields">
+            <va-number-field [label]="'Something near that must stay cool: mm from the seam'" [of]="watched" />
           </div>
         </div>
-      }
-      <div class="row">
-        @if (planning.kept().bars.length < 4) {
-          <button nz-button type="button" (click)="addBars()">
-            {{ planning.kept().bars.length === 0 ? 'Copper on both sides' : 'Another bar' }}
-          </button>
-        }
-        @if (planning.kept().bars.length > 0) {
-          <button nz-button type="button" (click)="planning.change({ bars: [] })">Take bars off</button>
-        }
-      </div>
-      <p class="small soft">Copper, aluminium or stainless, never carbon steel. Pull them in the picture.</p>
-      <div class="fields">
-        <va-number-field [label]="'Something near that must stay cool: mm from the seam'" [of]="watched" />
-      </div>
+      </va-fold>
       <va-order-runs />
     </va-panel>
   `,
   styles: `
+    .folded {
+      display: grid;
+      gap: var(--space-3);
+    }
     .fields {
       grid-template-columns: repeat(2, minmax(0, 1fr));
       gap: var(--space-3);

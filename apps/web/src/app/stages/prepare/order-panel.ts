@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { formatTemperature, type JudgedPlan } from '@variatum/metallurgy';
+import { formatTemperature, laidOut, type JudgedPlan, type PlanFault } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { JointStore } from '../../job/stores';
 import { WorkshopStore } from '../../settings/workshop-store';
@@ -7,24 +7,31 @@ import { minutesWords } from '../../words/doing-words';
 import { HeatPlay } from './heat-play';
 import { OrderPlanning } from './order-planning';
 import { OrderRound } from './order-round';
+import { RunningNote } from './running-note';
 import { pullSentence, pullWords } from './pull-words';
+
+const FAULTS: Readonly<Record<PlanFault, string>> = {
+  forbidden: 'This order welds what must stay free.',
+  unreached: 'This order welds what nobody reaches.',
+  gap: 'This order leaves a gap.',
+};
 
 /** Orders a joint can be welded in: what each takes, where it pulls; one of them is the plan the weld follows. */
 @Component({
   selector: 'va-order-panel',
-  imports: [NzButtonModule, OrderRound],
+  imports: [NzButtonModule, OrderRound, RunningNote],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="panel" aria-label="Order">
       <p class="small soft head">
         Order of a pass, {{ title() }}
-        @if (planning.search().done !== null) {
-          <span role="status" data-testid="search-running">· searching {{ percent() }} %</span>
-          <button nz-button nzSize="small" type="button" (click)="planning.stop()">Stop</button>
-        } @else if (planning.search().stopped) {
-          <span role="status" data-testid="search-stopped">· stopped</span>
-          <button nz-button nzSize="small" type="button" (click)="planning.searchAnew()">Search</button>
-        }
+        <va-running-note
+          name="search"
+          doing="searching"
+          againWords="Search"
+          [running]="planning.search()"
+          (again)="planning.searchAnew()"
+        />
       </p>
       @if (planning.shown(); as plan) {
         <div class="two">
@@ -35,6 +42,8 @@ import { pullSentence, pullWords } from './pull-words';
             [tacks]="planning.tacks()?.at ?? []"
             [pullWords]="pullOf(plan)"
             [nowS]="play.nowS()"
+            [closed]="closed()"
+            [turned]="turnedRuns()"
           />
           <div class="facts">
             <p>
@@ -44,6 +53,12 @@ import { pullSentence, pullWords } from './pull-words';
             <p class="small" data-testid="order-pull">{{ pulls(plan) }}</p>
             @if (met(plan); as words) {
               <p class="small">{{ words }}</p>
+            }
+            @if (turns(); as words) {
+              <p class="small" data-testid="order-turns">{{ words }}</p>
+            }
+            @for (fault of faults(); track fault) {
+              <p class="small warn" data-testid="order-fault">{{ fault }}</p>
             }
             @if (planning.isChosen()) {
               <p class="chosen" data-testid="chosen">This is the plan for the weld.</p>
@@ -121,7 +136,28 @@ export class OrderPanel {
   private readonly lengthUnit = computed(() => this.workshops.workshop()?.lengthUnit ?? 'mm');
   private readonly temperatureUnit = computed(() => this.workshops.workshop()?.temperatureUnit ?? '°C');
   protected readonly title = computed(() => this.joints.title().toLowerCase());
-  protected readonly percent = computed(() => Math.round(100 * (this.planning.search().done ?? 0)));
+
+  /** Stretches that are shaded in the picture: out of reach, or to stay free. */
+  protected readonly closed = computed(() => {
+    const question = this.planning.question();
+    if (!question) return [];
+    return [
+      ...laidOut(question, question.outOfReach).map((stretch) => ({ ...stretch, why: 'reach' as const })),
+      ...laidOut(question, question.left).map((stretch) => ({ ...stretch, why: 'left' as const })),
+    ];
+  });
+  protected readonly turnedRuns = computed(() =>
+    this.planning
+      .turned()
+      .filter(({ run: { pass } }) => pass === 0)
+      .map(({ turned }) => turned),
+  );
+  protected readonly turns = computed(() => {
+    const turned = this.planning.turned().filter((one) => one.turned).length;
+    const how = this.planning.seam()?.kind === 'ring' ? 'Roll the part' : 'Turn the part';
+    return turned === 0 ? null : `${how} ${turned === 1 ? 'once' : `${turned} times`}: ↻ in the picture.`;
+  });
+  protected readonly faults = computed(() => this.planning.faults().map((fault) => FAULTS[fault]));
 
   protected minutes({ judged }: JudgedPlan): string {
     return minutesWords(judged.minutes);

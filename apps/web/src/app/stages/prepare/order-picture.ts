@@ -1,5 +1,10 @@
-import type { ArcRun, Point } from '@variatum/metallurgy';
+import type { ArcRun, Point, Stretch } from '@variatum/metallurgy';
 import { pathOf } from '../../part/fit';
+
+/** A stretch that is out of reach as the part lies, or must stay free. */
+export interface ClosedStretch extends Stretch {
+  readonly why: 'reach' | 'left';
+}
 
 /** What the picture of an order is drawn from. */
 export interface OrderPictureQuestion {
@@ -7,6 +12,9 @@ export interface OrderPictureQuestion {
   readonly lengthMm: number;
   /** Runs of one pass, in their order. */
   readonly runs: readonly ArcRun[];
+  /** Whether the part is turned before each run. */
+  readonly turned: readonly boolean[];
+  readonly closed: readonly ClosedStretch[];
   /** Tacks, degrees from the top of a ring or mm along a line, in the order they are made. */
   readonly tacks: readonly number[];
   readonly pull: { readonly mm: number; readonly towards: number };
@@ -22,11 +30,14 @@ export interface DrawnRun {
   readonly number: number;
   readonly at: Point;
   readonly person: 0 | 1;
+  /** Arrow round its number where the part is turned before it; empty elsewhere. */
+  readonly turn: string;
 }
 
 /** An order on the ring or along the seam, px. */
 export interface OrderPicture {
   readonly runs: readonly DrawnRun[];
+  readonly closed: readonly { readonly d: string; readonly why: ClosedStretch['why'] }[];
   readonly tacks: readonly { readonly at: Point; readonly number: number }[];
   readonly hours: readonly { readonly at: Point; readonly words: string }[];
   /** Arrow of the pull, and where its words stand; null where it is not worth drawing. */
@@ -46,7 +57,17 @@ function head([x, y]: Point, [dx, dy]: Point, size: number): string {
   return pathOf([[bx - dy * size * 0.6, by + dx * size * 0.6], [x, y], [bx + dy * size * 0.6, by - dx * size * 0.6]]); // prettier-ignore
 }
 
-function onRing({ lengthMm, runs, tacks, pull, width, height }: OrderPictureQuestion): OrderPicture {
+/** Arrow round a number, most of a turn. */
+function turnAround([x, y]: Point): string {
+  const radius = 16;
+  const at = (degrees: number): Point => [x + radius * Math.cos((degrees * Math.PI) / 180), y + radius * Math.sin((degrees * Math.PI) / 180)]; // prettier-ignore
+  const points = Array.from({ length: 25 }, (_, step) => at(-150 + 10 * step));
+  const [last, before] = [points[24]!, points[22]!];
+  const size = Math.hypot(last[0] - before[0], last[1] - before[1]);
+  return pathOf(points) + head(last, [(last[0] - before[0]) / size, (last[1] - before[1]) / size], 8);
+}
+
+function onRing({ lengthMm, runs, turned, closed, tacks, pull, width, height }: OrderPictureQuestion): OrderPicture {
   const centre: Point = [width / 2, height / 2];
   const radius = Math.max(24, Math.min(width, height) / 2 - 30);
   const at = (degrees: number, r: number): Point => {
@@ -70,7 +91,12 @@ function onRing({ lengthMm, runs, tacks, pull, width, height }: OrderPictureQues
         number: index + 1,
         at: at((from + to) / 2, radius),
         person,
+        turn: turned[index] ? turnAround(at((from + to) / 2, radius)) : '',
       };
+    }),
+    closed: closed.map(({ fromMm, toMm, why }) => {
+      const [from, to] = [(360 * fromMm) / lengthMm, (360 * toMm) / lengthMm];
+      return { why, d: pathOf(Array.from({ length: 33 }, (_, step) => at(from + ((to - from) * step) / 32, radius))) };
     }),
     tacks: tacks.map((degrees, index) => ({ at: at(degrees, radius - band / 2 - 7), number: index + 1 })),
     hours: [12, 3, 6, 9].map((hour) => {
@@ -91,7 +117,7 @@ function onRing({ lengthMm, runs, tacks, pull, width, height }: OrderPictureQues
   };
 }
 
-function onLine({ lengthMm, runs, tacks, pull, width, height }: OrderPictureQuestion): OrderPicture {
+function onLine({ lengthMm, runs, turned, closed, tacks, pull, width, height }: OrderPictureQuestion): OrderPicture {
   const margin = 26;
   const y = height / 2 - 6;
   const x = (mm: number): number => margin + ((width - 2 * margin) * mm) / lengthMm;
@@ -107,8 +133,16 @@ function onLine({ lengthMm, runs, tacks, pull, width, height }: OrderPictureQues
         number: index + 1,
         at: [(from + to) / 2, y],
         person,
+        turn: turned[index] ? turnAround([(from + to) / 2, y]) : '',
       };
     }), // prettier-ignore
+    closed: closed.map(({ fromMm, toMm, why }) => ({
+      why,
+      d: pathOf([
+        [x(fromMm), y],
+        [x(toMm), y],
+      ]),
+    })),
     tacks: tacks.map((mm, index) => ({ at: [x(mm), y + 24] as const, number: index + 1 })),
     hours: [
       { at: [x(0), y - 22], words: '0' },

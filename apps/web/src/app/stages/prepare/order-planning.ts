@@ -10,14 +10,19 @@ import {
 } from '@angular/core';
 import { NO_SEAM_ORDER, type KeptBar, type KeptPlan, type SeamOrder } from '@variatum/contracts';
 import {
+  checkSeam,
   findGrade,
+  InputError,
   interpassLimit,
   isWithin,
   JOINTS,
   jointSeam,
   LIMITS,
+  planFaults,
+  readyRuns,
   tackLength,
   tackPlan,
+  turnedRuns,
   USUAL_TRAVEL_MM_PER_S,
   usualPasses,
   type ArcRun,
@@ -25,6 +30,7 @@ import {
   type JudgedPlan,
   type MaterialQuestion,
   type OrderSearch,
+  type PlanFault,
   type SeamQuestion,
   type WeldHeat,
 } from '@variatum/metallurgy';
@@ -33,6 +39,7 @@ import { ComputeService, type Followed } from '../../compute/compute.service';
 import { AnswerService } from '../../job/answer.service';
 import { JobStore, JointStore, PartStore } from '../../job/stores';
 import { PurgePlanning } from './purge-planning';
+import { stretchesOf } from './seam-places';
 import { SettingsPlanning } from './settings-planning';
 
 /** A long computation as the page sees it. */
@@ -52,6 +59,10 @@ const SETTLES_MS = 500;
 /** Cup of a setting, mm for each number. */
 const CUP_MM = 25.4 / 16;
 
+/** Runs over the same stretch the same way. */
+const sameRun = (one: ArcRun, other: ArcRun): boolean =>
+  Math.abs(one.fromMm - other.fromMm) < 0.01 && Math.abs(one.toMm - other.toMm) < 0.01 && one.person === other.person;
+
 const same = (left: unknown, right: unknown): boolean => JSON.stringify(left) === JSON.stringify(right);
 
 /** Heat and order of the joint looked at: its seam, the orders that can be taken, the one that is, and what its heat does. */
@@ -67,7 +78,10 @@ export class OrderPlanning {
 
   /** Whether somebody looks: nothing is searched before. */
   readonly open = signal(false);
-  readonly kept = computed<SeamOrder>(() => this.joints.leading()?.seamOrder ?? NO_SEAM_ORDER, { equal: same });
+  /** What is kept of it; a record of an older program on this device says less. */
+  readonly kept = computed<SeamOrder>(() => ({ ...NO_SEAM_ORDER, ...this.joints.leading()?.seamOrder }), {
+    equal: same,
+  });
 
   change(changes: Partial<SeamOrder>): void {
     const leading = this.joints.leading();
@@ -75,7 +89,7 @@ export class OrderPlanning {
   }
 
   /** A figure as it can be reckoned with: what is wrong stands at its field. */
-  private taken(name: 'passes' | 'travelMmPerS' | 'interpassC'): number | null {
+  private taken(name: 'passes' | 'travelMmPerS' | 'interpassC' | 'colourWithinMm'): number | null {
     const value = this.kept()[name];
     return isWithin(value, LIMITS[name]) ? value : null;
   }
@@ -138,7 +152,7 @@ export class OrderPlanning {
     () => {
       const [seam, amps, tacks] = [this.seam(), this.settings.amps(), this.tacks()];
       if (!seam || amps === null || !tacks) return null;
-      const { people, hold, bars } = this.kept();
+      const { people, hold, bars, outOfReach, turns, left, fixed } = this.kept();
       const [first, second] = seam.sides;
       const thicker = first.thicknessMm > 1.5 * second.thicknessMm ? -1 : second.thicknessMm > 1.5 * first.thicknessMm ? 1 : 0; // prettier-ignore
       return {
@@ -151,9 +165,12 @@ export class OrderPlanning {
         people,
         hold,
         tackMm: tacks.count * tacks.lengthMm,
-        outOfReach: [],
-        left: [],
-        fixed: [],
+        colourWithinMm: this.taken('colourWithinMm'),
+        outOfReach: stretchesOf(seam, outOfReach),
+        turns,
+        left: stretchesOf(seam, left),
+        // What was fixed on another length of seam is no longer there.
+        fixed: fixed.filter(({ fromMm, toMm }) => Math.max(fromMm, toMm) <= seam.lengthMm + 0.5),
         bars: bars.filter((bar) => isWithin(bar.distanceMm, LIMITS.barDistanceMm) && isWithin(bar.widthMm, LIMITS.barMm) && isWithin(bar.thicknessMm, LIMITS.barMm)), // prettier-ignore
       };
     },
@@ -204,7 +221,24 @@ export class OrderPlanning {
   /** Whether the order looked at is the one the weld will follow. */
   readonly isChosen = computed(() => {
     const [shown, chosen] = [this.shown(), this.chosen()];
-    return shown !== null && chosen !== null && same(shown.runs, chosen.runs);
+    const seam = this.question();
+    return (
+      shown !== null &&
+      chosen !== null &&
+      seam !== null &&
+      same(readyRuns(seam, shown.runs), readyRuns(seam, chosen.runs))
+    );
+  });
+
+  /** What the order looked at does not keep to. */
+  readonly faults = computed<readonly PlanFault[]>(() => {
+    const [seam, shown] = [this.question(), this.shown()];
+    return seam && shown ? planFaults(seam, shown.runs) : [];
+  });
+  /** How the part is turned before each run of the root of the order looked at. */
+  readonly turned = computed(() => {
+    const [seam, shown] = [this.question(), this.shown()];
+    return seam && shown ? turnedRuns(seam, shown.runs) : [];
   });
 
   private readonly heatQuestion = computed(
@@ -305,10 +339,10 @@ export class OrderPlanning {
 
   /** Takes an order as the plan the weld follows. */
   choose(plan: JudgedPlan): void {
-    const seam = this.seam();
+    const seam = this.question();
     if (!seam) return;
     const title = plan.id === 'own' ? (this.own() ? 'your own' : plan.title) : plan.title;
-    this.change({ plan: { id: plan.id, title, lengthMm: seam.lengthMm, runs: [...plan.runs] } });
+    this.change({ plan: { id: plan.id, title, lengthMm: seam.lengthMm, runs: [...readyRuns(seam, plan.runs)] } });
     this.own.set(null);
     this.lookedAt.set(null);
   }
@@ -319,6 +353,17 @@ export class OrderPlanning {
     if (shown) this.judged.set(shown.judged);
     this.own.set(runs);
     this.lookedAt.set('own');
+  }
+
+  /** Fixes a run of the root to come first, or lets it go again: the search orders the rest. */
+  fix(run: ArcRun): void {
+    const { fixed } = this.kept();
+    const kept = fixed.filter((one) => !sameRun(one, run));
+    this.change({ fixed: kept.length < fixed.length ? kept : [...fixed, { ...run, pass: 0, restS: 0 }] });
+  }
+
+  isFixed(run: ArcRun): boolean {
+    return this.kept().fixed.some((one) => sameRun(one, run));
   }
 
   /** A bar that is being pulled, and where it is so far. */
@@ -353,11 +398,23 @@ export class OrderPlanning {
     return settled ? (this.part.letters().get(settled.piece) ?? '') : '';
   }
 
+  /** Why the seam as it is described is not reckoned. */
+  private refused(): string {
+    try {
+      const question = this.question();
+      if (question) checkSeam(question);
+    } catch (error) {
+      if (error instanceof InputError) return `Heat and order are not reckoned: ${error.errors[0]?.message ?? ''}.`;
+      throw error;
+    }
+    return 'Heat is not reckoned for these metals and sizes.';
+  }
+
   /** What is missing before heat and order can be reckoned. */
   readonly wants = computed(() => {
     if (!this.joints.shown()) return 'Describe a joint under Joint; heat and order follow.';
     if (!this.seam()) return 'Heat and order want the sizes of the pieces and where the joint sits.';
-    if (this.searched().failed || this.simulated().failed) return 'Heat is not reckoned for these metals and sizes.';
+    if (this.searched().failed || this.simulated().failed) return this.refused();
     return this.settings.amps() === null ? 'Reckoning the settings' : 'Reckoning';
   });
 }

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { JudgedPlan } from '@variatum/metallurgy';
 import { FrameSize } from '../../kit/frame-size';
-import { orderPicture } from './order-picture';
+import { orderPicture, type ClosedStretch } from './order-picture';
+import { placeWords } from './seam-places';
 
 /** An order on the ring or along the seam: numbers, arrows, tacks, where it pulls, and the run that burns at a moment. */
 @Component({
@@ -11,6 +12,14 @@ import { orderPicture } from './order-picture';
   template: `
     @let drawn = picture();
     <svg role="img" [attr.aria-label]="label()" [attr.viewBox]="'0 0 ' + size().width + ' ' + size().height">
+      @for (part of drawn.closed; track $index) {
+        <path
+          class="closed"
+          [class.left]="part.why === 'left'"
+          [attr.d]="part.d"
+          [attr.stroke-width]="drawn.band + 12"
+        />
+      }
       @for (run of drawn.runs; track $index) {
         <path
           class="run"
@@ -21,6 +30,9 @@ import { orderPicture } from './order-picture';
         />
         <path class="arrow" [attr.d]="run.arrow" />
         <circle class="disc" r="11" [attr.cx]="run.at[0]" [attr.cy]="run.at[1]" />
+        @if (run.turn) {
+          <path class="turn" [attr.d]="run.turn" />
+        }
         <text class="number" [attr.x]="run.at[0]" [attr.y]="run.at[1] + 5">{{ run.number }}</text>
       }
       @for (tack of drawn.tacks; track $index) {
@@ -56,6 +68,20 @@ import { orderPicture } from './order-picture';
     }
     .run.lit {
       stroke: var(--tint-straw);
+    }
+    .closed {
+      fill: none;
+      stroke: color-mix(in srgb, var(--ink-soft) 24%, transparent);
+      stroke-dasharray: 4 3;
+    }
+    .closed.left {
+      stroke: color-mix(in srgb, var(--do-not) 42%, transparent);
+      stroke-dasharray: none;
+    }
+    .turn {
+      fill: none;
+      stroke: var(--accent);
+      stroke-width: 2.5;
     }
     .arrow,
     .pull,
@@ -101,11 +127,15 @@ export class OrderRound {
   readonly pullWords = input('');
   /** Moment that is looked at, s; null: none. */
   readonly nowS = input<number | null>(null);
+  /** Stretches that are out of reach, or stay free. */
+  readonly closed = input<readonly ClosedStretch[]>([]);
+  /** Whether the part is turned before each run of a pass. */
+  readonly turned = input<readonly boolean[]>([]);
   protected readonly size = inject(FrameSize).value;
   private readonly runs = computed(() => this.plan().runs.filter(({ pass }) => pass === 0));
   protected readonly picture = computed(() => {
     const { pull } = this.plan().judged;
-    return orderPicture({ kind: this.kind(), lengthMm: this.lengthMm(), runs: this.runs(), tacks: this.tacks(), pull, ...this.size() }); // prettier-ignore
+    return orderPicture({ kind: this.kind(), lengthMm: this.lengthMm(), runs: this.runs(), turned: this.turned(), closed: this.closed(), tacks: this.tacks(), pull, ...this.size() }); // prettier-ignore
   });
   /** Which runs of the pass burn at the moment looked at; of a later pass the run over the same place. */
   protected readonly lit = computed(() => {
@@ -117,9 +147,9 @@ export class OrderRound {
     );
   });
   protected readonly label = computed(() => {
-    const unit = this.kind() === 'ring' ? 360 / this.lengthMm() : 1;
-    const name = this.kind() === 'ring' ? '°' : ' mm';
-    const runs = this.runs().map(({ fromMm, toMm }, index) => `${index + 1}: from ${Math.round(fromMm * unit)}${name} to ${Math.round(toMm * unit)}${name}`); // prettier-ignore
+    const seam = { kind: this.kind(), lengthMm: this.lengthMm() };
+    const turned = this.turned();
+    const runs = this.runs().map(({ fromMm, toMm }, index) => `${index + 1}: ${turned[index] ? 'turn the part, ' : ''}from ${placeWords(seam, fromMm)} to ${placeWords(seam, toMm)}`); // prettier-ignore
     return `Order of a pass, ${this.plan().title}. ${runs.join('; ')}. ${this.pullWords()}`;
   });
 }

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import type { ArcRun } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { OrderPlanning } from './order-planning';
+import { placeWords } from './seam-places';
 
 /** The runs of a pass one under another: moved up and down, turned round. What is changed becomes an order of one's own. */
 @Component({
@@ -42,6 +43,16 @@ import { OrderPlanning } from './order-planning';
               >
                 ⇄
               </button>
+              <button
+                nz-button
+                type="button"
+                [attr.aria-label]="'Run ' + ($index + 1) + ' first, whatever follows'"
+                [attr.aria-pressed]="run.fixed"
+                [nzType]="run.fixed ? 'primary' : 'default'"
+                (click)="planning.fix(run.run)"
+              >
+                {{ run.fixed ? 'fixed' : 'fix' }}
+              </button>
             </li>
           }
         </ol>
@@ -63,7 +74,7 @@ import { OrderPlanning } from './order-planning';
     }
     li {
       display: grid;
-      grid-template-columns: 22px minmax(0, 1fr) auto auto auto;
+      grid-template-columns: 22px minmax(0, 1fr) auto auto auto auto;
       gap: 6px;
       align-items: center;
       counter-increment: run;
@@ -75,15 +86,15 @@ import { OrderPlanning } from './order-planning';
   `,
 })
 export class OrderRuns {
-  private readonly planning = inject(OrderPlanning);
+  protected readonly planning = inject(OrderPlanning);
   private readonly first = computed(() => this.planning.shown()?.runs.filter(({ pass }) => pass === 0) ?? []);
   protected readonly runs = computed(() => {
     const seam = this.planning.seam();
-    const ring = seam?.kind === 'ring';
-    const unit = ring ? 360 / (seam?.lengthMm ?? 360) : 1;
-    const name = ring ? '°' : ' mm';
-    return this.first().map(({ fromMm, toMm, person }) => ({
-      words: `${Math.round(fromMm * unit)}${name} → ${Math.round(toMm * unit)}${name}${person === 1 ? ', second' : ''}`,
+    if (!seam) return [];
+    return this.first().map((run) => ({
+      run,
+      fixed: this.planning.isFixed(run),
+      words: `${placeWords(seam, run.fromMm)} → ${placeWords(seam, run.toMm)}${run.person === 1 ? ', second' : ''}`,
     }));
   });
 
