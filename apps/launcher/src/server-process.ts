@@ -5,6 +5,8 @@ import { PlainError } from './say';
 /** A running server process. */
 export interface ServerProcess {
   readonly port: number;
+  /** Code the first owner begins with, while the workshop has no people; null once it has. */
+  readonly ownerCode: string | null;
   /** Resolves when the process has ended, with its exit code. */
   readonly ended: Promise<number>;
   stop(): Promise<void>;
@@ -28,11 +30,12 @@ export function startServer(root: string, environment: Readonly<Record<string, s
     void ended.then((code) => reject(new PlainError(`the server ended with code ${code} before it listened`)));
     child.on('error', reject);
     child.on('message', (message) => {
-      const { listening, cannotListen } = message as { listening?: number; cannotListen?: string };
+      const { listening, ownerCode, cannotListen } = message as { listening?: number; ownerCode?: string | null; cannotListen?: string }; // prettier-ignore
       if (cannotListen === 'EADDRINUSE') reject(new PortTakenError());
       if (listening === undefined) return;
       resolve({
         port: listening,
+        ownerCode: ownerCode ?? null,
         ended,
         stop: async () => {
           if (child.exitCode === null) child.kill('SIGTERM');

@@ -124,7 +124,7 @@ describe('settings', () => {
 
 test('says on whose behalf it answers, and does nothing that was typed for somebody else', async () => {
   const { body: session } = await server.request.get('/api/session').expect(200);
-  expect(session).toEqual({ workshop: ONLY_WORKSHOP_ID, person: null, role: 'owner' });
+  expect(session).toEqual({ state: 'open', workshop: ONLY_WORKSHOP_ID, person: null, name: null, role: 'owner', memberships: [], offered: [] }); // prettier-ignore
   const add = (typedFor: string) =>
     server.request.post('/api/jobs').set('Variatum-On-Behalf', typedFor).send({ title: 'Typed for one' });
   await add(ONLY_WORKSHOP_ID).expect(201);

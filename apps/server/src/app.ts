@@ -1,5 +1,6 @@
 import compression from 'compression';
-import express, { type Express } from 'express';
+import { ENDPOINTS } from '@variatum/contracts';
+import express, { type Express, type Request } from 'express';
 import helmet from 'helmet';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
@@ -10,7 +11,7 @@ import type { OpenDatabase } from './database';
 import { decisionHandlers } from './decisions/handlers';
 import { fieldTestHandlers } from './field-tests/handlers';
 import { contextOf } from './http/context';
-import { endpointRoutes, type Handlers } from './http/endpoint-routes';
+import { endpointRoutes, refuseUnlessMay, type Handlers } from './http/endpoint-routes';
 import { errorHandler } from './http/error-handler';
 import { refuseForeignPages } from './http/refuse-foreign-pages';
 import { unknownAddress } from './http/unknown-address';
@@ -26,9 +27,14 @@ import { openApiDocument } from './openapi/document';
 import { photoHandlers } from './photos/handlers';
 import { pieceHandlers } from './pieces/handlers';
 import { rodStockHandlers } from './rod-stock/handlers';
+import { peopleHandlers } from './people/handlers';
+import { openPeople } from './people/people';
+import { askerOf } from './session/asker';
 import { sessionHandlers } from './session/handlers';
+import { stands } from './session/places';
+import { sessions } from './session/sessions';
+import { Visit } from './session/visit';
 import { workshopHandlers } from './workshop/handlers';
-import { ONLY_WORKSHOP_ID } from './workshop/store';
 
 /** What an application needs; processes that share a database share nothing else. */
 export interface AppParts {
@@ -36,6 +42,10 @@ export interface AppParts {
   readonly compute: Compute;
   readonly feed: ChangeFeed;
   readonly logger: Logger;
+  /** Key cookies are signed with, the same in all processes of a database. */
+  readonly cookieKey: string;
+  /** Whether it shows made-up data: its made-up people sign in by one tap. */
+  readonly demo?: boolean | undefined;
   /** Built web application; undefined serves the interface alone. */
   readonly webDirectory?: string | undefined;
   /** Requests one client may send within a minute, all processes together. */
@@ -49,6 +59,7 @@ const lotOf = (perMinute: number): number => Math.max(1, Math.min(50, Math.floor
 /** All that is answered: a handler missing for an address is a fault of types. */
 const HANDLERS: Handlers = {
   ...sessionHandlers,
+  ...peopleHandlers,
   ...workshopHandlers,
   ...jobHandlers,
   ...pieceHandlers,
@@ -71,6 +82,8 @@ export function createApp({
   compute,
   feed,
   logger,
+  cookieKey,
+  demo = false,
   webDirectory,
   requestsPerMinute = USUAL_REQUESTS_PER_MINUTE,
 }: AppParts): Express {
@@ -121,9 +134,28 @@ export function createApp({
   });
   const document = openApiDocument();
   api.get('/openapi.json', (_request, response) => void response.json(document));
-  const context = contextOf(open, compute, { workshop: ONLY_WORKSHOP_ID });
-  api.use(endpointRoutes(HANDLERS, () => context));
-  api.use(liveRoutes(feed, ONLY_WORKSHOP_ID));
+  const people = openPeople(open, compute, demo);
+  api.use(sessions(open.pool, cookieKey));
+  const whoAsks = (request: Request) => askerOf(request, () => people.isOpen());
+  api.use(
+    endpointRoutes(HANDLERS, async (request, response) => {
+      const asker = await whoAsks(request);
+      return {
+        asker,
+        people,
+        context: contextOf(open, compute, asker),
+        visit: new Visit(request, response, cookieKey),
+      };
+    }),
+  );
+  api.use(
+    liveRoutes(feed, async (request) => {
+      const asker = await whoAsks(request);
+      refuseUnlessMay(asker, ENDPOINTS['GET /events'].duty);
+      const { workshop, state } = asker;
+      return { workshop, stillMay: () => (state === 'open' ? people.isOpen() : stands(open.pool, request.sessionID)) };
+    }),
+  );
   api.use(unknownAddress(document.paths));
   app.use('/api', api);
 

@@ -7,7 +7,10 @@ import { threadCompute } from './compute';
 import { openDatabase, prepareDatabase } from './database';
 import { openChangeFeed } from './live/change-feed';
 import { emptyWorkshop } from './demo/empty-workshop';
+import { seedPeople } from './demo/people';
 import { seedDemo } from './demo/seed';
+import { firstOwnerCode } from './people/store';
+import { cookieKey } from './session/sessions';
 import { contextOf } from './http/context';
 import { loggable } from './http/error-handler';
 import { answerStopping, answerUnreadable } from './http/unreadable';
@@ -29,7 +32,9 @@ async function main(): Promise<void> {
   if (settings.demo) {
     if (settings.freshDemo) await emptyWorkshop(settings.databaseUrl, ONLY_WORKSHOP_ID);
     await seedDemo(context);
+    await seedPeople(settings.databaseUrl, ONLY_WORKSHOP_ID);
   }
+  const ownerCode = settings.demo ? null : await firstOwnerCode(context);
 
   const feed = openChangeFeed(url, (error) =>
     logger.warn({ failure: loggable(error) }, 'the connection that hears of changes was lost'),
@@ -41,6 +46,8 @@ async function main(): Promise<void> {
     compute,
     feed,
     logger,
+    cookieKey: cookieKey(settings.databaseUrl),
+    demo: settings.demo,
     webDirectory: settings.webDirectory && resolve(settings.webDirectory),
     requestsPerMinute: settings.requestsPerMinute,
   });
@@ -60,7 +67,7 @@ async function main(): Promise<void> {
     const { port } = server.address() as AddressInfo;
     logger.info({ host: settings.host, port }, 'listening');
     // The launcher waits for this message; without a launcher there is nobody to tell.
-    process.send?.({ listening: port });
+    process.send?.({ listening: port, ownerCode });
   });
 
   const stop = (signal: string): void => {

@@ -34,6 +34,7 @@ const test1 = {
   entry: { test: 'magnet', outcome: 'none' },
   spot: null,
   note: '',
+  madeBy: null,
   version: 1,
   createdAt: stamp,
   struckOutAt: null,

@@ -1,4 +1,5 @@
 import type * as z from 'zod';
+import type { Duty } from './session';
 
 /** Methods of the interface. */
 export type Method = 'GET' | 'POST' | 'PUT' | 'PATCH';
@@ -6,6 +7,8 @@ export type Method = 'GET' | 'POST' | 'PUT' | 'PATCH';
 /** One address of the interface: what it takes and what it answers. */
 export interface Endpoint {
   readonly summary: string;
+  /** What it asks of whoever asks it. */
+  readonly duty: Duty;
   /** What stands in its path; identifiers where nothing else is said. */
   readonly path?: z.ZodObject;
   readonly query?: z.ZodObject;

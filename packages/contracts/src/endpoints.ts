@@ -26,12 +26,20 @@ import {
   rodStockSchema,
   strikeOutSchema,
 } from './records';
-import { sessionSchema } from './session';
+import {
+  acceptInvitationSchema,
+  invitationSchema,
+  leaveSchema,
+  memberPatchSchema,
+  memberSchema,
+  newInvitationSchema,
+} from './people';
+import { newPasswordSchema, sessionSchema, signedInSchema, signInSchema } from './session';
 import { workshopPatchSchema, workshopSchema } from './workshop';
 
 type Withdrawal<Path extends string, Answer extends z.ZodType> = Record<
   `POST ${Path}/:id/withdraw` | `POST ${Path}/:id/restore`,
-  { readonly summary: string; readonly body: typeof versionBodySchema; readonly answer: Answer }
+  { readonly duty: 'work'; readonly summary: string; readonly body: typeof versionBodySchema; readonly answer: Answer }
 >;
 
 /** Nothing is ever erased: it is withdrawn, and may be brought back. */
@@ -41,8 +49,8 @@ const withdrawal = <Path extends string, Answer extends z.ZodType>(
   answer: Answer,
 ): Withdrawal<Path, Answer> =>
   ({
-    [`POST ${path}/:id/withdraw`]: { summary: `Withdraw ${what}`, body: versionBodySchema, answer },
-    [`POST ${path}/:id/restore`]: { summary: `Bring ${what} back`, body: versionBodySchema, answer },
+    [`POST ${path}/:id/withdraw`]: { duty: 'work', summary: `Withdraw ${what}`, body: versionBodySchema, answer },
+    [`POST ${path}/:id/restore`]: { duty: 'work', summary: `Bring ${what} back`, body: versionBodySchema, answer },
     // A computed key keeps no literal type.
   }) as Withdrawal<Path, Answer>;
 
@@ -54,25 +62,90 @@ const upSchema = z.object({ status: z.string() });
  * @example 'GET /jobs/:id'
  */
 export const ENDPOINTS = {
-  'GET /health': { summary: 'Whether the process answers', answer: upSchema },
-  'GET /ready': { summary: 'Whether the database answers', answer: upSchema },
-  'GET /openapi.json': { summary: 'This document', answer: z.record(z.string(), z.unknown()) },
-  'GET /events': { summary: 'Changes as they happen, server-sent events', answer: 'events', event: changeSchema },
+  'GET /health': { duty: 'anyone', summary: 'Whether the process answers', answer: upSchema },
+  'GET /ready': { duty: 'anyone', summary: 'Whether the database answers', answer: upSchema },
+  'GET /openapi.json': { duty: 'anyone', summary: 'This document', answer: z.record(z.string(), z.unknown()) },
+  'GET /events': {
+    duty: 'read',
+    summary: 'Changes as they happen, server-sent events',
+    answer: 'events',
+    event: changeSchema,
+  },
 
-  'GET /session': { summary: 'On whose behalf requests are answered', answer: sessionSchema },
+  'GET /session': { duty: 'anyone', summary: 'On whose behalf requests are answered', answer: sessionSchema },
 
-  'GET /workshop': { summary: 'The workshop', answer: workshopSchema },
-  'PATCH /workshop': { summary: 'Change the workshop', body: workshopPatchSchema, answer: workshopSchema },
+  'POST /session': { duty: 'anyone', summary: 'Sign in', body: signInSchema, answer: sessionSchema },
+  'POST /session/end': { duty: 'anyone', summary: 'Sign out', body: z.strictObject({}), answer: sessionSchema },
+  'POST /session/offered/:id': {
+    duty: 'anyone',
+    summary: 'Sign a made-up person of the demo in',
+    body: z.strictObject({}),
+    answer: sessionSchema,
+  },
+  'POST /session/workshop/:id': {
+    duty: 'read',
+    summary: 'Go to another workshop of one’s own',
+    body: z.strictObject({}),
+    answer: sessionSchema,
+  },
+  'POST /session/password': {
+    duty: 'read',
+    summary: 'Change one’s password',
+    body: newPasswordSchema,
+    answer: sessionSchema,
+  },
+  'GET /session/places': { duty: 'read', summary: 'Where one is signed in', answer: z.array(signedInSchema) },
+  'POST /session/places/:place/end': {
+    duty: 'read',
+    summary: 'Sign out somewhere else',
+    path: z.object({ place: z.string().max(80) }),
+    body: z.strictObject({}),
+    answer: z.array(signedInSchema),
+  },
+
+  'GET /people': { duty: 'read', summary: 'People of the workshop', answer: z.array(memberSchema) },
+  'PATCH /people/:id': {
+    duty: 'own',
+    summary: 'Change what somebody is in the workshop',
+    body: memberPatchSchema,
+    answer: memberSchema,
+  },
+  'POST /people/:id/leave': { duty: 'own', summary: 'Let somebody go', body: leaveSchema, answer: memberSchema },
+  'POST /people/:id/new-password': {
+    duty: 'own',
+    summary: 'Let somebody set a new password',
+    body: z.strictObject({}),
+    answer: invitationSchema,
+    status: 201,
+  },
+  'POST /invitations': {
+    duty: 'own',
+    summary: 'Invite somebody',
+    body: newInvitationSchema,
+    answer: invitationSchema,
+    status: 201,
+  },
+  'POST /invitations/accept': {
+    duty: 'anyone',
+    summary: 'Take an invitation up',
+    body: acceptInvitationSchema,
+    answer: sessionSchema,
+  },
+
+  'GET /workshop': { duty: 'read', summary: 'The workshop', answer: workshopSchema },
+  'PATCH /workshop': { duty: 'own', summary: 'Change the workshop', body: workshopPatchSchema, answer: workshopSchema },
 
   'GET /jobs': {
+    duty: 'read',
     summary: 'Jobs, last changed first',
     query: jobQuerySchema,
     answer: z.object({ jobs: z.array(boardJobSchema), total: z.int() }),
   },
-  'POST /jobs': { summary: 'Create a job', body: newJobSchema, answer: jobDetailSchema, status: 201 },
-  'GET /jobs/:id': { summary: 'A job with everything on it', answer: jobDetailSchema },
-  'PATCH /jobs/:id': { summary: 'Change a job', body: jobPatchSchema, answer: jobHeadSchema },
+  'POST /jobs': { duty: 'work', summary: 'Create a job', body: newJobSchema, answer: jobDetailSchema, status: 201 },
+  'GET /jobs/:id': { duty: 'read', summary: 'A job with everything on it', answer: jobDetailSchema },
+  'PATCH /jobs/:id': { duty: 'work', summary: 'Change a job', body: jobPatchSchema, answer: jobHeadSchema },
   'POST /jobs/:id/duplicate': {
+    duty: 'work',
     summary: 'Make a new job from an old one',
     body: z.strictObject({ id: id.optional() }),
     answer: jobDetailSchema,
@@ -80,34 +153,54 @@ export const ENDPOINTS = {
   },
   ...withdrawal('/jobs', 'a job', jobHeadSchema),
 
-  'POST /jobs/:id/pieces': { summary: 'Add a piece', body: newPieceSchema, answer: pieceSchema, status: 201 },
-  'PATCH /pieces/:id': { summary: 'Change a piece', body: piecePatchSchema, answer: pieceSchema },
+  'POST /jobs/:id/pieces': {
+    duty: 'work',
+    summary: 'Add a piece',
+    body: newPieceSchema,
+    answer: pieceSchema,
+    status: 201,
+  },
+  'PATCH /pieces/:id': { duty: 'work', summary: 'Change a piece', body: piecePatchSchema, answer: pieceSchema },
   ...withdrawal('/pieces', 'a piece', pieceSchema),
 
   'POST /pieces/:id/tests': {
+    duty: 'check',
     summary: 'Log a field test',
     body: newFieldTestSchema,
     answer: fieldTestSchema,
     status: 201,
   },
-  'POST /tests/:id/strike-out': { summary: 'Strike a field test out', body: strikeOutSchema, answer: fieldTestSchema },
+  'POST /tests/:id/strike-out': {
+    duty: 'check',
+    summary: 'Strike a field test out',
+    body: strikeOutSchema,
+    answer: fieldTestSchema,
+  },
 
   'POST /jobs/:id/photos': {
+    duty: 'check',
     summary: 'Store a picture, sent as it is',
     query: newPhotoSchema,
     sends: PHOTO_MEDIA_TYPES,
     answer: photoSchema,
     status: 201,
   },
-  'GET /photos/:id/file': { summary: 'The picture itself', answer: 'file' },
-  'PATCH /photos/:id': { summary: 'Change a picture', body: photoPatchSchema, answer: photoSchema },
+  'GET /photos/:id/file': { duty: 'read', summary: 'The picture itself', answer: 'file' },
+  'PATCH /photos/:id': { duty: 'check', summary: 'Change a picture', body: photoPatchSchema, answer: photoSchema },
   ...withdrawal('/photos', 'a picture', photoSchema),
 
-  'POST /jobs/:id/joints': { summary: 'Add a joint', body: newJointSchema, answer: jointRecordSchema, status: 201 },
-  'PATCH /joints/:id': { summary: 'Change a joint', body: jointPatchSchema, answer: jointRecordSchema },
+  'POST /jobs/:id/joints': {
+    duty: 'work',
+    summary: 'Add a joint',
+    body: newJointSchema,
+    answer: jointRecordSchema,
+    status: 201,
+  },
+  'PATCH /joints/:id': { duty: 'work', summary: 'Change a joint', body: jointPatchSchema, answer: jointRecordSchema },
   ...withdrawal('/joints', 'a joint', jointRecordSchema),
 
   'POST /jobs/:id/preparation': {
+    duty: 'work',
     summary: 'Say what became of an item of the preparation list',
     body: newPreparationTickSchema,
     answer: preparationTickSchema,
@@ -115,19 +208,22 @@ export const ENDPOINTS = {
   },
 
   'GET /jobs/:id/decisions': {
+    duty: 'read',
     summary: 'Decisions of a job in brief, newest first',
     answer: z.array(decisionBriefSchema),
   },
-  'GET /decisions/:id': { summary: 'A whole decision', answer: decisionSchema },
+  'GET /decisions/:id': { duty: 'read', summary: 'A whole decision', answer: decisionSchema },
   'POST /jobs/:id/decisions': {
+    duty: 'check',
     summary: 'Decide on a rod',
     body: newDecisionSchema,
     answer: decisionBriefSchema,
     status: 201,
   },
 
-  'GET /rod-stock': { summary: 'The stock of rods', answer: z.array(rodStockSchema) },
+  'GET /rod-stock': { duty: 'read', summary: 'The stock of rods', answer: z.array(rodStockSchema) },
   'PUT /rod-stock/:rod': {
+    duty: 'work',
     summary: 'Set what is in stock of a rod',
     path: z.object({ rod: z.string() }),
     body: rodStockPutSchema,

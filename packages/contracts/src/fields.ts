@@ -22,6 +22,8 @@ type QuantitySchema = z.ZodObject<{ value: z.ZodNullable<z.ZodNumber>; typed: z.
 export const stamp = z.iso.datetime({ offset: true });
 /** Identifier of a row. */
 export const id = z.uuid();
+/** Person something was made by; null: made while the program knew no people. */
+export const madeBy = id.nullable();
 /** Largest version a change may be typed upon: the next one must still fit a whole number of 32 bits. */
 export const MOST_VERSION = 2_147_483_646;
 /** Version a change was typed upon. */

@@ -8,6 +8,7 @@ export * from './heat-questions';
 export * from './seam-order';
 export * from './computations';
 export * from './session';
+export * from './people';
 export * from './on-behalf';
 export * from './states';
 export * from './preparation';

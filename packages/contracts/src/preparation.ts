@@ -1,6 +1,6 @@
 import { FEEDS, NOT_GIVEN, SEALS, SETTING_PASSES } from '@variatum/metallurgy';
 import * as z from 'zod';
-import { id, limited, quantity, stamp, text } from './fields';
+import { id, limited, madeBy, quantity, stamp, text } from './fields';
 
 /** A place on a run, mm from its start. */
 const placeSchema = z.strictObject({ piece: id, alongMm: limited('alongMm', 'mm') });
@@ -74,6 +74,7 @@ export const preparationTickSchema = z.object({
   state: z.enum(PREPARATION_STATES),
   /** Which of two schools was chosen; null: none, or no question. */
   way: text(40).nullable(),
+  madeBy,
   createdAt: stamp,
 });
 export type PreparationTick = z.infer<typeof preparationTickSchema>;

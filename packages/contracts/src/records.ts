@@ -12,7 +12,7 @@ import {
 } from '@variatum/metallurgy';
 import * as z from 'zod';
 import { jointSchema, serviceSchema, testEntrySchema } from './questions';
-import { id, limited, quantity, stamp, text, version } from './fields';
+import { id, limited, madeBy, quantity, stamp, text, version } from './fields';
 import { photoSchema } from './photo';
 import { jointSettingsSchema, preparationTickSchema, purgePlanSchema } from './preparation';
 import { NO_SEAM_ORDER, seamOrderSchema } from './seam-order';
@@ -107,6 +107,7 @@ export const fieldTestSchema = z.object({
   /** Where it was done; null: not said. */
   spot: spotSchema.nullable(),
   note: z.string(),
+  madeBy,
   version: z.int(),
   createdAt: stamp,
   struckOutAt: stamp.nullable(),
@@ -278,6 +279,7 @@ export const decisionBriefSchema = z.object({
   engineVersion: z.string(),
   seed: z.int(),
   note: z.string(),
+  madeBy,
   createdAt: stamp,
 });
 export type DecisionBrief = z.infer<typeof decisionBriefSchema>;

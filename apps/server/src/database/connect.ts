@@ -10,18 +10,22 @@ export type Database = NodePgDatabase<typeof schema>;
 /** An open database and how to close it. */
 export interface OpenDatabase {
   /**
-   * Queries of one workshop, each on a connection of its own. The database itself shows and takes no row of another: a connection
+   * Queries of one workshop, for one person, each on a connection of its own: what they make is theirs. The database itself shows and takes no row of another: a connection
    * serves one workshop at a time and is told which before a query for another goes out. That lasts until the next time, and
    * costs a round trip only when the workshop changes.
    */
-  of(workshop: string): Database;
+  of(workshop: string, person?: string | null): Database;
   /** The connections themselves, for a library that brings queries of its own; they show no row of any workshop. */
   readonly pool: pg.Pool;
   /**
    * Runs queries of one workshop as one: all of them count, or none. A connection on which anything but the queries themselves
    * went wrong is thrown away: an unfinished transaction on it would swallow what others write later.
    */
-  transaction<Result>(workshop: string, work: (database: Database) => Promise<Result>): Promise<Result>;
+  transaction<Result>(
+    workshop: string,
+    person: string | null,
+    work: (database: Database) => Promise<Result>,
+  ): Promise<Result>;
   /** Answers whether the database answers. */
   ready(): Promise<boolean>;
   close(): Promise<void>;
@@ -62,6 +66,8 @@ export const connectionSettings = (url: string): pg.ClientConfig => ({
   options: `-c statement_timeout=${STATEMENT_WITHIN_MS} -c lock_timeout=${LOCK_WITHIN_MS} -c idle_in_transaction_session_timeout=${2 * ANSWER_WITHIN_MS}`,
 });
 
+const keyOf = (workshop: string, person: string | null): string => `${workshop}/${person ?? ''}`;
+
 /** Opens a pool of connections; no connection is made until the first query. */
 export function openDatabase(url: string, onIdleError: (error: Error) => void): OpenDatabase {
   const pool = new pg.Pool({ ...connectionSettings(url), max: MOST_CONNECTIONS });
@@ -71,21 +77,26 @@ export function openDatabase(url: string, onIdleError: (error: Error) => void): 
   pool.on('connect', (client) => client.on('error', () => undefined));
   const served = new WeakMap<pg.PoolClient, string>();
   const databases = new Map<string, Database>();
-  const connectionFor = async (workshop: string): Promise<pg.PoolClient> => {
+  const connectionFor = async (workshop: string, person: string | null): Promise<pg.PoolClient> => {
     const client = await pool.connect();
-    if (served.get(client) === workshop) return client;
+    const behalf = keyOf(workshop, person);
+    if (served.get(client) === behalf) return client;
     try {
       // Outside any transaction: one that is rolled back would take this back too.
-      await client.query(`select set_config('variatum.workshop', $1, false)`, [workshop]);
+      await client.query(`select set_config('variatum.workshop', $1, false), set_config('variatum.person', $2, false)`, [workshop, person ?? '']); // prettier-ignore
     } catch (error) {
       client.release(true);
       throw error;
     }
-    served.set(client, workshop);
+    served.set(client, behalf);
     return client;
   };
-  const query = async (workshop: string, ...question: Parameters<pg.PoolClient['query']>): Promise<unknown> => {
-    const client = await connectionFor(workshop);
+  const query = async (
+    workshop: string,
+    person: string | null,
+    ...question: Parameters<pg.PoolClient['query']>
+  ): Promise<unknown> => {
+    const client = await connectionFor(workshop, person);
     let broken = false;
     try {
       return await client.query(...question);
@@ -98,18 +109,19 @@ export function openDatabase(url: string, onIdleError: (error: Error) => void): 
     }
   };
   return {
-    of: (workshop) => {
-      let database = databases.get(workshop);
+    of: (workshop, person = null) => {
+      const behalf = keyOf(workshop, person);
+      let database = databases.get(behalf);
       if (!database) {
-        const client = { query: (...question: Parameters<typeof pool.query>) => query(workshop, ...question) };
+        const client = { query: (...question: Parameters<typeof pool.query>) => query(workshop, person, ...question) };
         // Of a client the builder calls nothing but this.
-        databases.set(workshop, (database = drizzle(client as unknown as pg.Pool, { schema })));
+        databases.set(behalf, (database = drizzle(client as unknown as pg.Pool, { schema })));
       }
       return database;
     },
     pool,
-    transaction: async (workshop, work) => {
-      const client = await connectionFor(workshop);
+    transaction: async (workshop, person, work) => {
+      const client = await connectionFor(workshop, person);
       let broken = true;
       try {
         await client.query('begin');

@@ -10,7 +10,9 @@ import { addJoint } from '../joints/store';
 import { addPhoto } from '../photos/store';
 import { addPiece } from '../pieces/store';
 import { addTick } from '../preparation/store';
+import { invite } from '../people/store';
 import { putRodStock } from '../rod-stock/store';
+import type { Scope } from '../store';
 import { testServer, type TestServer } from '../testing/test-server';
 import { ensureWorkshop } from '../workshop/store';
 import { servingUrl } from './serving-role';
@@ -24,6 +26,7 @@ interface Foreign {
   readonly photos: string;
   readonly decisions: string;
   readonly joints: string;
+  readonly people: string;
 }
 
 let server: TestServer;
@@ -63,9 +66,23 @@ beforeAll(async () => {
     resultJson: '{}',
     madeFrom: 'made for this test',
   });
-  foreign = { workshop, jobs, pieces, tests, photos, decisions, joints };
+  const people = await asOwnerNextDoor(workshop, next);
+  foreign = { workshop, jobs, pieces, tests, photos, decisions, joints, people };
 });
 afterAll(() => server.close());
+
+/** Somebody of the other workshop. */
+async function asOwnerNextDoor(workshop: string, scope: Scope): Promise<string> {
+  const id = randomUUID();
+  await server.asOwner(
+    `insert into person (id, name, sign_in_name, password_hash) values ('${id}', 'Next door', 'next-door', 'none')`,
+  );
+  await server.asOwner(
+    `insert into membership (workshop_id, person_id, role) values ('${workshop}', '${id}', 'owner')`,
+  );
+  await invite(scope, { name: 'Somebody', role: 'welder' });
+  return id;
+}
 
 /** Bodies that would be right if the thing were one's own. */
 const BODIES: { readonly [One in Address]?: object } = {
@@ -79,9 +96,14 @@ const BODIES: { readonly [One in Address]?: object } = {
   'POST /jobs/:id/joints': { joint: { type: 'bevel' } },
   'PATCH /joints/:id': { version: 1, joint: { type: 'bevel' } },
   'POST /jobs/:id/decisions': { rod: null },
+  'PATCH /people/:id': { role: 'reader' },
+  'POST /people/:id/leave': {},
+  'POST /people/:id/new-password': {},
   'POST /jobs/:id/preparation': { key: 'bright', state: 'done' },
 };
-const withId = (Object.keys(ENDPOINTS) as Address[]).filter((address) => address.includes('/:id'));
+const withId = (Object.keys(ENDPOINTS) as Address[]).filter(
+  (address) => address.includes('/:id') && !address.startsWith('POST /session'),
+);
 
 test.each(withId)('%s of another workshop is not there', async (address) => {
   const [method = '', path = ''] = address.split(' ');
@@ -97,7 +119,8 @@ test('what another workshop has is in no list', async () => {
   const { body: jobs } = await server.request.get('/api/jobs').expect(200);
   const { body: found } = await server.request.get('/api/jobs').query({ search: 'Next door' }).expect(200);
   const { body: shelf } = await server.request.get('/api/rod-stock').expect(200);
-  expect([jobs, found, shelf]).toEqual([{ jobs: [], total: 0 }, { jobs: [], total: 0 }, []]);
+  const { body: people } = await server.request.get('/api/people').expect(200);
+  expect([jobs, found, shelf, people]).toEqual([{ jobs: [], total: 0 }, { jobs: [], total: 0 }, [], []]);
 });
 
 describe('the role the program is served by', () => {
@@ -149,6 +172,29 @@ describe('the role the program is served by', () => {
       const { rowCount } = await client.query(`select 1 from ${table}`);
       expect([table, rowCount]).toEqual([table, 1]);
     }
+  });
+
+  test('makes no people, and none of another workshop are seen or changed', async () => {
+    await serve(server.context.workshop);
+    expect((await client.query('select 1 from person')).rowCount).toBe(0);
+    expect((await client.query(`update person set password_hash = 'mine'`)).rowCount).toBe(0);
+    await expect(
+      client.query(`insert into person (id, name, sign_in_name) values ($1, 'Mine', 'mine')`, [randomUUID()]),
+    ).rejects.toMatchObject({ code: '42501' });
+    await expect(
+      client.query(`insert into membership (workshop_id, person_id, role) values ($1, $2, 'owner')`, [
+        foreign.workshop,
+        foreign.people,
+      ]),
+    ).rejects.toMatchObject({ code: '42501' });
+    // What is made while somebody of another workshop is named as its maker is refused.
+    await client.query(`select set_config('variatum.person', $1, false)`, [foreign.people]);
+    await expect(
+      client.query(`insert into job (id, workshop_id, title, state, stage) values ($1, $2, 'x', 'bench', 'job')`, [
+        randomUUID(),
+        server.context.workshop,
+      ]),
+    ).rejects.toMatchObject({ constraint: 'job_made_by' });
   });
 
   test('can put nothing into another workshop, nor move anything there', async () => {

@@ -11,6 +11,7 @@ import {
   type Piece,
   type PreparationTick,
   type Rates,
+  type Role,
   type Workshop,
 } from '@variatum/contracts';
 import { NOT_GIVEN, type Quantity } from '@variatum/metallurgy';
@@ -23,9 +24,11 @@ import {
   integer,
   jsonb,
   pgTable,
+  primaryKey,
   text,
   timestamp,
   unique,
+  uniqueIndex,
   uuid,
   type AnyPgColumn,
 } from 'drizzle-orm/pg-core';
@@ -69,6 +72,67 @@ const ofWorkshop = {
     .references(() => workshop.id),
 };
 
+/** A person. Who signs in is looked for before any workshop is served, by functions of the owner's. */
+export const person = pgTable(
+  'person',
+  {
+    id: uuid('id').primaryKey(),
+    name: text('name').notNull(),
+    signInName: text('sign_in_name').notNull(),
+    passwordHash: text('password_hash'),
+    ...stamps,
+  },
+  (table) => [uniqueIndex('person_sign_in_name').on(sql`lower(${table.signInName})`)],
+);
+
+/** What a person is in a workshop. Rows stay when somebody leaves: what they did points at them. */
+export const membership = pgTable(
+  'membership',
+  {
+    ...ofWorkshop,
+    personId: uuid('person_id')
+      .notNull()
+      .references(() => person.id),
+    role: text('role').$type<Role>().notNull(),
+    /** Name what they did stands under once they have left, where it is not their own. */
+    pseudonym: text('pseudonym'),
+    leftAt: timestamp('left_at', { withTimezone: true, mode: 'date' }),
+    ...stamps,
+  },
+  (table) => [
+    primaryKey({ columns: [table.workshopId, table.personId] }),
+    index('membership_of_person').on(table.personId),
+  ],
+);
+
+/** A code that makes a person of whoever knows it, or gives one who is there a new password; only its hash is kept. */
+export const invitation = pgTable(
+  'invitation',
+  {
+    id: uuid('id').primaryKey(),
+    ...ofWorkshop,
+    name: text('name').notNull(),
+    role: text('role').$type<Role>().notNull(),
+    /** Person whose password it sets anew; null: a new person. */
+    personId: uuid('person_id').references(() => person.id),
+    codeHash: text('code_hash').notNull(),
+    expiresAt: timestamp('expires_at', { withTimezone: true, mode: 'date' }).notNull(),
+    usedAt: timestamp('used_at', { withTimezone: true, mode: 'date' }),
+    madeBy: uuid('made_by').default(sql`served_person()`),
+    ...stamps,
+  },
+  (table) => [unique('invitation_code').on(table.codeHash)],
+);
+
+/** Who made a row: set by the database itself, from the person its connection serves. */
+const madeBy = { madeBy: uuid('made_by').default(sql`served_person()`) };
+const byMember = (name: string, { workshopId, madeBy: by }: { workshopId: AnyPgColumn; madeBy: AnyPgColumn }) =>
+  foreignKey({
+    name: `${name}_made_by`,
+    columns: [workshopId, by],
+    foreignColumns: [membership.workshopId, membership.personId],
+  });
+
 /** Fingerprint of the request a row was made from: the same request sent again is told from another one under a used id. */
 const madeFrom = { madeFrom: text('made_from') };
 
@@ -87,10 +151,12 @@ export const job = pgTable(
     temperaturesC: jsonb('temperatures_c').$type<JobHead['temperaturesC']>().notNull().default([NOT_GIVEN, NOT_GIVEN]),
     purge: jsonb('purge').$type<JobHead['purge']>().notNull().default(NO_PURGE),
     withdrawnAt: timestamp('withdrawn_at', { withTimezone: true, mode: 'date' }),
+    ...madeBy,
     ...madeFrom,
     ...stamps,
   },
   (table) => [
+    byMember('job', table),
     unique('job_in_workshop').on(table.workshopId, table.id),
     index('job_by_workshop').on(table.workshopId, table.updatedAt),
     index('job_by_day').on(table.workshopId, table.createdAt),
@@ -134,10 +200,12 @@ export const piece = pgTable(
     /** Reckoned from the grade or from the tests whenever they change, so that the board can ask for it. */
     likelyFamily: text('likely_family'),
     withdrawnAt: timestamp('withdrawn_at', { withTimezone: true, mode: 'date' }),
+    ...madeBy,
     ...madeFrom,
     ...stamps,
   },
   (table) => [
+    byMember('piece', table),
     ofJob('piece', table),
     unique('piece_in_workshop').on(table.workshopId, table.id),
     unique('piece_in_job').on(table.workshopId, table.jobId, table.id),
@@ -158,10 +226,12 @@ export const fieldTest = pgTable(
     note: text('note').notNull().default(''),
     struckOutAt: timestamp('struck_out_at', { withTimezone: true, mode: 'date' }),
     struckOutReason: text('struck_out_reason'),
+    ...madeBy,
     ...madeFrom,
     ...stamps,
   },
   (table) => [
+    byMember('field_test', table),
     foreignKey({
       name: 'field_test_of_piece',
       columns: [table.workshopId, table.pieceId],
@@ -190,10 +260,12 @@ export const joint = pgTable(
     settings: jsonb('settings').$type<JointRecord['settings']>().notNull().default({}),
     seamOrder: jsonb('seam_order').$type<JointRecord['seamOrder']>().notNull().default(NO_SEAM_ORDER),
     withdrawnAt: timestamp('withdrawn_at', { withTimezone: true, mode: 'date' }),
+    ...madeBy,
     ...madeFrom,
     ...stamps,
   },
   (table) => [
+    byMember('joint', table),
     ofJob('joint', table),
     unique('joint_in_workshop').on(table.workshopId, table.id),
     unique('joint_in_job').on(table.workshopId, table.jobId, table.id),
@@ -221,10 +293,12 @@ export const decision = pgTable(
     question: jsonb('question').$type<Record<string, unknown>>().notNull(),
     result: jsonb('result').$type<Record<string, unknown>>().notNull(),
     note: text('note').notNull().default(''),
+    ...madeBy,
     ...madeFrom,
     ...stamps,
   },
   (table) => [
+    byMember('decision', table),
     ofJob('decision', table),
     foreignKey({
       name: 'decision_for_joint',
@@ -245,10 +319,15 @@ export const preparationTick = pgTable(
     key: text('key').notNull(),
     state: text('state').$type<PreparationTick['state']>().notNull(),
     way: text('way'),
+    ...madeBy,
     ...madeFrom,
     ...stamps,
   },
-  (table) => [ofJob('preparation_tick', table), index('preparation_tick_by_job').on(table.jobId, table.createdAt)],
+  (table) => [
+    byMember('preparation_tick', table),
+    ofJob('preparation_tick', table),
+    index('preparation_tick_by_job').on(table.jobId, table.createdAt),
+  ],
 );
 
 /** What the workshop has of a rod. */
@@ -280,10 +359,12 @@ export const photo = pgTable(
     turn: integer('turn').$type<Photo['turn']>().notNull().default(0),
     caption: text('caption').notNull().default(''),
     withdrawnAt: timestamp('withdrawn_at', { withTimezone: true, mode: 'date' }),
+    ...madeBy,
     ...madeFrom,
     ...stamps,
   },
   (table) => [
+    byMember('photo', table),
     ofJob('photo', table),
     unique('photo_in_workshop').on(table.workshopId, table.id),
     foreignKey({

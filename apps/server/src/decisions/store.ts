@@ -30,6 +30,7 @@ export const decisionBriefOf = (row: BriefRow | JsonRow<BriefRow>): DecisionBrie
   engineVersion: row.engineVersion,
   seed: row.seed,
   note: row.note,
+  madeBy: row.madeBy,
   createdAt: momentOf(row.createdAt),
 });
 
@@ -56,7 +57,7 @@ export async function readDecision(scope: Scope, id: string): Promise<Decision> 
 }
 
 /** What a decision is made of; its result is JSON text, stored as it is. */
-export interface NewDecisionRow extends Omit<DecisionBrief, 'createdAt'> {
+export interface NewDecisionRow extends Omit<DecisionBrief, 'createdAt' | 'madeBy'> {
   readonly question: object;
   readonly resultJson: string;
   /** Fingerprint of the request. */

@@ -10,6 +10,7 @@ export const fieldTestOf = (row: Row | JsonRow<Row>): FieldTestRecord => ({
   entry: row.entry,
   spot: row.spot,
   note: row.note,
+  madeBy: row.madeBy,
   version: row.version,
   createdAt: momentOf(row.createdAt),
   struckOutAt: momentOrNull(row.struckOutAt),

@@ -7,7 +7,8 @@ import type { Scope } from '../store';
 export interface RequestContext extends Scope {
   /** Identifier of who asks; null while the program knows no people. */
   readonly person: string | null;
-  readonly role: Role;
+  /** null: nobody who is signed in. */
+  readonly role: Role | null;
   readonly compute: Compute;
   /** Runs queries as one: all of them count, or none. */
   transaction<Result>(work: (scope: Scope) => Promise<Result>): Promise<Result>;
@@ -17,14 +18,18 @@ export interface RequestContext extends Scope {
 export function contextOf(
   open: OpenDatabase,
   compute: Compute,
-  { workshop, person = null, role = 'owner' }: { workshop: string; person?: string | null; role?: Role },
+  {
+    workshop,
+    person = null,
+    role = 'owner',
+  }: { readonly workshop: string; readonly person?: string | null; readonly role?: Role | null },
 ): RequestContext {
   return {
-    database: open.of(workshop),
+    database: open.of(workshop, person),
     workshop,
     person,
     role,
     compute,
-    transaction: (work) => open.transaction(workshop, (database) => work({ database, workshop })),
+    transaction: (work) => open.transaction(workshop, person, (database) => work({ database, workshop })),
   };
 }

@@ -1,12 +1,14 @@
 import {
-  behalf,
+  behalf as behalfWords,
   ENDPOINTS,
   ON_BEHALF_HEADER,
+  may,
   parseWith,
   PHOTO_MOST_BYTES,
   type Address,
   type Answer,
   type BodyOf,
+  type Duty,
   type Endpoint,
   type Endpoints,
   type PathOf,
@@ -15,6 +17,9 @@ import {
 import { InputError } from '@variatum/metallurgy';
 import express, { Router, type Request, type Response } from 'express';
 import * as z from 'zod';
+import type { People } from '../people/people';
+import type { Asker } from '../session/asker';
+import type { Visit } from '../session/visit';
 import type { RequestContext } from './context';
 import { jsonBody } from './json-body';
 import { ProblemError } from './problem-error';
@@ -28,6 +33,10 @@ export interface FileAnswer {
 /** What is asked of a handler, all of it checked. */
 export interface Asked<One extends Address> {
   readonly context: RequestContext;
+  readonly asker: Asker;
+  readonly people: People;
+  /** The browser it comes from, as far as sign-in goes. */
+  readonly visit: Visit;
   readonly path: PathOf<One>;
   readonly query: QueryOf<Endpoints[One]>;
   readonly body: BodyOf<Endpoints[One]>;
@@ -76,12 +85,24 @@ function send(response: Response, { answer, status }: Endpoint, value: unknown):
     .send(bytes);
 }
 
+/** On whose behalf a request is handled. */
+export type Behalf = Pick<Asked<Address>, 'context' | 'asker' | 'people' | 'visit'>;
+
+/** Refuses whoever may not do what an address asks. @throws ProblemError 401, 403 */
+export function refuseUnlessMay({ role }: Asker, duty: Duty): void {
+  if (may(role, duty)) return;
+  throw role === null ? ProblemError.signInFirst() : ProblemError.notForRole(role);
+}
+
 /**
  * Routes of all addresses that have a handler: what is asked is checked as the table of addresses says before the handler gets it,
  * and what it answers is sent under the status the table gives.
- * @param contextFor on whose behalf a request is handled
+ * @param behalfOf on whose behalf a request is handled
  */
-export function endpointRoutes(handlers: Handlers, contextFor: (request: Request) => RequestContext): Router {
+export function endpointRoutes(
+  handlers: Handlers,
+  behalfOf: (request: Request, response: Response) => Promise<Behalf>,
+): Router {
   const router = Router();
   for (const [address, handle] of Object.entries(handlers)) {
     const [method = '', path = ''] = address.split(' ');
@@ -92,11 +113,13 @@ export function endpointRoutes(handlers: Handlers, contextFor: (request: Request
     router[method.toLowerCase() as 'get' | 'post' | 'put' | 'patch'](path, receive, async (request, response) => {
       const ended = new AbortController();
       response.on('close', () => ended.abort());
-      const context = contextFor(request);
+      const behalf = await behalfOf(request, response);
+      const { context, asker } = behalf;
+      refuseUnlessMay(asker, endpoint.duty);
       const typedFor = request.get(ON_BEHALF_HEADER);
-      if (typedFor !== undefined && typedFor !== behalf(context)) throw ProblemError.notYours();
+      if (typedFor !== undefined && typedFor !== behalfWords(context)) throw ProblemError.notYours();
       const asked = {
-        context,
+        ...behalf,
         path: parseWith(pathSchema, request.params),
         query: endpoint.query && parseWith(endpoint.query, request.query),
         body: bodyOf(endpoint, request),

@@ -35,6 +35,45 @@ export class ProblemError extends Error {
     );
   }
 
+  /** 401 for one who must sign in first. */
+  static signInFirst(): ProblemError {
+    return new ProblemError(problem(401, 'Sign in first', 'Nobody is signed in here; nothing was done.'));
+  }
+
+  /** 401 for a name and password that do not go together; which of them is wrong is not said. */
+  static wrongPassword(): ProblemError {
+    return new ProblemError(problem(401, 'Not signed in', 'Name and password do not go together.'));
+  }
+
+  /** 403 for somebody whose role does not allow it. */
+  static notForRole(role: string): ProblemError {
+    return new ProblemError(
+      problem(403, 'Not for this role', `Somebody who is ${role} here may not do this; nothing was done.`),
+    );
+  }
+
+  /** 429 for one who has tried too often to sign in. @param seconds until trying makes sense again */
+  static tooManyAttempts(seconds: number): ProblemError {
+    const wait = seconds < 90 ? `${seconds} s` : `${Math.ceil(seconds / 60)} min`;
+    return new ProblemError(problem(429, 'Too many attempts', `This one was not looked at; try again in ${wait}.`), {
+      'Retry-After': String(seconds),
+    });
+  }
+
+  /** 409 for what cannot be done as things stand. */
+  static conflictOf(title: string, detail: string): ProblemError {
+    return new ProblemError(problem(409, title, detail));
+  }
+
+  /** 409 for a name to sign in with that somebody else has. */
+  static nameTaken(): ProblemError {
+    return new ProblemError(
+      problem(409, 'Name taken', 'Somebody else signs in with this name.', {
+        errors: [{ path: 'signInName', message: 'taken; choose another, or give the password that belongs to it' }],
+      }),
+    );
+  }
+
   /** 403 for a request that must not come from where it comes from. */
   static forbidden(title: string, detail: string): ProblemError {
     return new ProblemError(problem(403, title, detail));

@@ -95,7 +95,13 @@ test('a database that freezes ends the stream as well, though it breaks no conne
 async function streamsOf(changes: Observable<Change>, most: number): Promise<{ port: number; end(): Promise<void> }> {
   const app = express();
   const feed = { changes, gaps: NEVER, listening: () => true, close: () => Promise.resolve() };
-  app.use(liveRoutes(feed, ONLY_WORKSHOP_ID, most));
+  app.use(
+    liveRoutes(
+      feed,
+      () => Promise.resolve({ workshop: ONLY_WORKSHOP_ID, stillMay: () => Promise.resolve(true) }),
+      most,
+    ),
+  );
   app.use(errorHandler);
   const small = createServer(app);
   await new Promise<void>((done) => small.listen(0, '127.0.0.1', done));

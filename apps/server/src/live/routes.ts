@@ -1,4 +1,4 @@
-import { Router, type Response } from 'express';
+import { Router, type Request, type Response } from 'express';
 import { filter } from 'rxjs';
 import { ProblemError } from '../http/problem-error';
 import type { ChangeFeed } from './change-feed';
@@ -10,17 +10,29 @@ const MOST_STREAMS = 200;
 /** What may wait for a reader that does not read; then it must come again and read everything anew. */
 const MOST_WAITING_BYTES = 256 * 1024;
 
+/** Who reads a stream. */
+export interface Reader {
+  readonly workshop: string;
+  /** Whether they may still. */
+  stillMay(): Promise<boolean>;
+}
+
 /**
  * Live changes as server-sent events: `GET /events`. Each event is one change: kind, id, job and version. A stream ends when a
  * change may have been missed: whoever opens it again reads anew what it shows.
  */
-export function liveRoutes(feed: ChangeFeed, workshopId: string, mostStreams = MOST_STREAMS): Router {
+export function liveRoutes(
+  feed: ChangeFeed,
+  readerOf: (request: Request) => Promise<Reader>,
+  mostStreams = MOST_STREAMS,
+): Router {
   const router = Router();
   const streams = new Set<Response>();
   feed.gaps.subscribe(() => {
     for (const stream of streams) stream.end();
   });
-  router.get('/events', (request, response) => {
+  router.get('/events', async (request, response) => {
+    const { workshop, stillMay } = await readerOf(request);
     if (!feed.listening())
       throw ProblemError.unavailable('No changes are heard of just now', 'The database does not answer; ask again.');
     if (streams.size >= mostStreams)
@@ -42,8 +54,12 @@ export function liveRoutes(feed: ChangeFeed, workshopId: string, mostStreams = M
       if (response.writableLength > MOST_WAITING_BYTES) response.destroy();
     };
     write('retry: 1000\n\n');
-    const heartbeat = setInterval(() => write('event: alive\ndata:\n\n'), HEARTBEAT_MS);
-    const subscription = feed.changes.pipe(filter(({ workshop }) => workshop === workshopId)).subscribe({
+    const heartbeat = setInterval(() => {
+      write('event: alive\ndata:\n\n');
+      // Who has been signed out meanwhile hears no more.
+      void stillMay().then((may) => may || response.end(), () => undefined);
+    }, HEARTBEAT_MS); // prettier-ignore
+    const subscription = feed.changes.pipe(filter((change) => change.workshop === workshop)).subscribe({
       next: (change) => write(`data: ${JSON.stringify(change)}\n\n`),
       // The process is stopping: let the stream go, or it would keep the server from closing.
       complete: () => void response.end(),

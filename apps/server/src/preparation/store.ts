@@ -15,12 +15,13 @@ export const ticksOfJob = rowsJson<Row>(
 );
 
 /** A word as every answer gives it, from columns or from JSON. */
-export const tickOf = ({ id, jobId, key, state, way, createdAt }: Row | JsonRow<Row>): PreparationTick => ({
+export const tickOf = ({ id, jobId, key, state, way, madeBy, createdAt }: Row | JsonRow<Row>): PreparationTick => ({
   id,
   jobId,
   key,
   state,
   way,
+  madeBy,
   createdAt: momentOf(createdAt),
 });
 

@@ -1,5 +1,108 @@
-import type { Handlers } from '../http/endpoint-routes';
+import type { Session } from '@variatum/contracts';
+import type { Asked, Handlers } from '../http/endpoint-routes';
+import { ProblemError } from '../http/problem-error';
+import { acceptInvitation, changePassword, membershipsOf, passwordHashOf, personSigningIn } from '../people/store';
+import { hashPassword, isPassword } from '../people/password';
+import { endOthers, endPlace, placesOf } from './places';
+import type { Asker } from './asker';
+
+type Any = Pick<Asked<'GET /session'>, 'asker' | 'people'>;
+
+/** What a page is told of on whose behalf it works. */
+async function told({ asker, people }: Any, as: Asker = asker): Promise<Session> {
+  const { state, workshop, person, name, role } = as;
+  return {
+    state,
+    workshop: workshop === '' ? null : workshop,
+    person,
+    name,
+    role,
+    memberships: person === null ? [] : [...(await membershipsOf(people.pool, person))],
+    offered: [...(await people.offered())],
+  };
+}
+
+/** Signs a person in to one of their workshops: the first, or the one named. */
+async function enter(
+  { asker, people, visit }: Any & Pick<Asked<'POST /session'>, 'visit'>,
+  person: string,
+  name: string,
+  wanted?: string,
+): Promise<Session> {
+  const memberships = await membershipsOf(people.pool, person);
+  const chosen =
+    memberships.find(({ workshop }) => workshop === wanted) ?? (wanted === undefined ? memberships[0] : undefined);
+  if (!chosen)
+    throw ProblemError.forbidden('No workshop', 'Whoever signs in here belongs to no workshop of this program.');
+  await visit.signIn(person, name, chosen);
+  return told({ asker, people }, { state: 'signed-in', workshop: chosen.workshop, person, name, role: chosen.role });
+}
+
+/** Checks name and password, with every attempt counted. */
+async function checked(
+  { people, visit }: Pick<Asked<'POST /session'>, 'people' | 'visit'>,
+  signInName: string,
+  password: string,
+) {
+  const { attempts, pool } = people;
+  await attempts.count('address', visit.address);
+  const found = await personSigningIn(pool, signInName);
+  const device = found && visit.knownFor(found.id);
+  const key = device ?? found?.id ?? `nobody ${signInName.toLowerCase()}`;
+  await attempts.count(device ? 'known' : 'strangers', key);
+  if (!(await isPassword(found?.passwordHash, password)) || !found) throw ProblemError.wrongPassword();
+  await attempts.forget(device ? 'known' : 'address', device ?? visit.address);
+  return found;
+}
+
+/** Somebody who is signed in: addresses that ask for it are asked by nobody else. */
+function signedIn({ person }: Asker): string {
+  if (person === null)
+    throw ProblemError.conflictOf('Nobody has a password here', 'This workshop knows no people yet.');
+  return person;
+}
 
 export const sessionHandlers = {
-  'GET /session': ({ context: { workshop, person, role } }) => Promise.resolve({ workshop, person, role }),
+  'GET /session': (asked) => told(asked),
+  'POST /session': async (asked) => {
+    const { id, name } = await checked(asked, asked.body.signInName, asked.body.password);
+    return enter(asked, id, name);
+  },
+  'POST /session/end': async ({ asker, people, visit }) => {
+    await visit.end();
+    visit.forget();
+    const open = await people.isOpen();
+    return told({ asker, people }, open ? { ...asker, state: 'open', person: null, name: null } : { state: 'signed-out', workshop: '', person: null, name: null, role: null }); // prettier-ignore
+  },
+  'POST /session/offered/:id': async (asked) => {
+    const found = (await asked.people.offered()).find(({ person }) => person === asked.path.id);
+    if (!found) throw ProblemError.notFound('made-up person');
+    return enter(asked, found.person, found.name);
+  },
+  'POST /session/workshop/:id': (asked) => enter(asked, signedIn(asked.asker), asked.asker.name ?? '', asked.path.id),
+  'POST /session/password': async (asked) => {
+    const { context, asker, people, visit, body } = asked;
+    const person = signedIn(asker);
+    await people.attempts.count('known', `password ${person}`);
+    if (!(await isPassword(await passwordHashOf(context, person), body.old))) throw ProblemError.wrongPassword();
+    await changePassword(context, person, await hashPassword(body.password));
+    await endOthers(people.pool, person, visit.sessionId);
+    return enter(asked, person, asker.name ?? '', context.workshop);
+  },
+  'GET /session/places': ({ asker, people, visit }) => placesOf(people.pool, signedIn(asker), visit.sessionId),
+  'POST /session/places/:place/end': async ({ asker, people, visit, path }) => {
+    const person = signedIn(asker);
+    if (!(await endPlace(people.pool, person, path.place))) throw ProblemError.notFound('place');
+    return placesOf(people.pool, person, visit.sessionId);
+  },
+  'POST /invitations/accept': async (asked) => {
+    const { people, visit, body } = asked;
+    await people.attempts.count('codes', visit.address);
+    // Who is there already shows it by their password, and keeps it.
+    const known = await personSigningIn(people.pool, body.signInName);
+    const theirs = known && (await isPassword(known.passwordHash, body.password)) ? known : null;
+    const passwordHash = await hashPassword(body.password);
+    const { person, workshop } = await acceptInvitation(people.pool, { ...body, passwordHash }, theirs?.id ?? null);
+    return enter(asked, person, theirs?.name ?? body.name, workshop);
+  },
 } satisfies Partial<Handlers>;

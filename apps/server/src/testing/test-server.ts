@@ -34,7 +34,7 @@ const SAMPLES = 64;
 
 /** Makes a database, brings its tables up to date and builds the application on it. */
 export async function testServer(
-  parts: { requestsPerMinute?: number; webDirectory?: string; compute?: Compute } = {},
+  parts: { requestsPerMinute?: number; webDirectory?: string; compute?: Compute; demo?: boolean } = {},
 ): Promise<TestServer> {
   const { url, run, drop } = await testDatabase();
   const line = await databaseLine(await prepareDatabase(url, resolve('apps/server/migrations')));
@@ -48,6 +48,7 @@ export async function testServer(
     feed,
     logger: pino({ level: 'silent' }),
     requestsPerMinute: 1_000_000,
+    cookieKey: 'for tests alone',
     ...parts,
     compute,
   });

@@ -1,0 +1,10 @@
+import type { Handlers } from '../http/endpoint-routes';
+import { changeRole, invite, letGo, listPeople, newPasswordFor } from './store';
+
+export const peopleHandlers = {
+  'GET /people': ({ context }) => listPeople(context),
+  'PATCH /people/:id': ({ context, path, body }) => changeRole(context, path.id, body.role),
+  'POST /people/:id/leave': ({ context, path, body }) => letGo(context, path.id, body.pseudonym),
+  'POST /people/:id/new-password': ({ context, people, path }) => newPasswordFor(context, people.pool, path.id),
+  'POST /invitations': ({ context, body }) => invite(context, body),
+} satisfies Partial<Handlers>;

@@ -1,0 +1,115 @@
+import { DUTIES, ENDPOINTS, may, ROLES, type Address, type Endpoint, type Role } from '@variatum/contracts';
+import { randomUUID } from 'node:crypto';
+import sharp from 'sharp';
+import { addDecision } from '../decisions/store';
+import { addFieldTest } from '../field-tests/store';
+import { contextOf, type RequestContext } from '../http/context';
+import { addJob } from '../jobs/store';
+import { addJoint } from '../joints/store';
+import { addPhoto } from '../photos/store';
+import { addPiece } from '../pieces/store';
+import { browser, firstOwner, join, type TestPerson } from '../testing/people';
+import { testServer, type TestServer } from '../testing/test-server';
+import { ensureWorkshop } from '../workshop/store';
+
+/** Things of a workshop, by the first word of the addresses they are asked for under. */
+type Things = Readonly<Record<'jobs' | 'pieces' | 'tests' | 'photos' | 'decisions' | 'joints' | 'people', string>>;
+
+let server: TestServer;
+let picture: Buffer;
+let own: Things;
+let foreign: Things;
+const browsers = new Map<Role | 'nobody', TestPerson['agent']>();
+
+async function thingsOf(context: RequestContext, people: string): Promise<Things> {
+  const { id: jobs } = await addJob(context, { title: 'Rail' });
+  const { id: pieces } = await addPiece(context, jobs, { name: 'Rail', grade: '304L' });
+  await addPiece(context, jobs, { name: 'Post', grade: '304L' });
+  const { id: tests } = await addFieldTest(context, pieces, { entry: { test: 'chips', outcome: 'short' } });
+  const { id: joints } = await addJoint(context, jobs, { joint: { type: 'lap' } });
+  const { id: photos } = await addPhoto(context, jobs, { id: randomUUID(), turn: 0, caption: '' }, await context.compute.picture(picture), 'made for this test'); // prettier-ignore
+  const { id: decisions } = await addDecision(context, {
+    id: randomUUID(), jobId: jobs, jointId: null, rod: null, recommended: null, engineVersion: '0', seed: 1, note: '', question: {}, resultJson: '{}',
+    madeFrom: 'made for this test',
+  }); // prettier-ignore
+  return { jobs, pieces, tests, photos, decisions, joints, people };
+}
+
+beforeAll(async () => {
+  server = await testServer();
+  picture = await sharp({ create: { width: 8, height: 8, channels: 3, background: 'grey' } })
+    .png()
+    .toBuffer();
+  const owner = await firstOwner(server);
+  for (const role of ROLES) browsers.set(role, (role === 'owner' ? owner : await join(server, owner, role)).agent);
+  browsers.set('nobody', browser(server));
+  const bystander = await join(server, owner, 'welder');
+  own = await thingsOf(server.context, bystander.session.person!);
+  const next = contextOf(server.open, server.compute, { workshop: randomUUID() });
+  await ensureWorkshop(next);
+  foreign = await thingsOf(next, randomUUID());
+});
+afterAll(() => server.close());
+
+/** Bodies of changes that nothing is wrong with, made anew for each request. */
+const BODIES: { readonly [One in Address]?: (of: Things) => object } = {
+  'PATCH /workshop': () => ({ version: 9999, name: 'Mine' }),
+  'POST /jobs': () => ({ title: 'New' }),
+  'PATCH /jobs/:id': () => ({ version: 9999, title: 'Mine' }),
+  'POST /jobs/:id/duplicate': () => ({}),
+  'POST /jobs/:id/pieces': () => ({ name: 'Mine' }),
+  'PATCH /pieces/:id': () => ({ version: 9999, name: 'Mine' }),
+  'POST /pieces/:id/tests': () => ({ entry: { test: 'chips', outcome: 'short' } }),
+  'POST /tests/:id/strike-out': () => ({ reason: 'mine' }),
+  'PATCH /photos/:id': () => ({ version: 9999, caption: 'Mine' }),
+  'POST /jobs/:id/joints': () => ({ joint: { type: 'bevel' } }),
+  'PATCH /joints/:id': () => ({ version: 9999, joint: { type: 'bevel' } }),
+  'POST /jobs/:id/decisions': ({ joints }) => ({ rod: 'ER308L', jointId: joints }),
+  'POST /jobs/:id/preparation': () => ({ key: 'bright', state: 'done' }),
+  'PUT /rod-stock/:rod': () => ({ inStock: true }),
+  'PATCH /people/:id': () => ({ role: 'welder' }),
+  'POST /people/:id/leave': () => ({}),
+  'POST /people/:id/new-password': () => ({}),
+  'POST /invitations': () => ({ name: 'Another', role: 'reader' }),
+  'POST /session/password': () => ({ old: 'not the password', password: 'another long one' }),
+};
+/** Addresses of the sign-in itself have tests of their own. */
+const APART = ['POST /session', 'POST /session/end', 'POST /session/offered/:id', 'POST /invitations/accept', 'POST /session/workshop/:id', 'POST /session/places/:place/end', 'GET /events']; // prettier-ignore
+const ADDRESSES = (Object.keys(ENDPOINTS) as Address[]).filter((address) => !APART.includes(address));
+
+async function ask(who: Role | 'nobody', address: Address, things: Things): Promise<number> {
+  const [method = '', path = ''] = address.split(' ');
+  const kind = path.split('/')[1] as keyof Things;
+  const { sends }: Endpoint = ENDPOINTS[address];
+  const asked = browsers.get(who)![method.toLowerCase() as 'get'](`/api${path.replace(':id', things[kind]).replace(':rod', 'ER308L')}`); // prettier-ignore
+  const body = BODIES[address]?.(things) ?? (method === 'GET' ? undefined : { version: 9999 });
+  return (await (sends ? asked.type('image/png').send(picture) : asked.send(body))).status;
+}
+/** What somebody who may do something is answered, whether or not the thing stands at that version. */
+const LET_IN = [200, 201, 409];
+
+describe.each([...ROLES, 'nobody'] as const)('%s', (who) => {
+  test.each(ADDRESSES)('%s', async (address) => {
+    const { duty }: Endpoint = ENDPOINTS[address];
+    const role = who === 'nobody' ? null : who;
+    const mine = await ask(who, address, own);
+    if (!may(role, duty)) expect([address, mine]).toEqual([address, role === null ? 401 : 403]);
+    // A wrong password is refused as such, which is not what is asked here.
+    else if (address === 'POST /session/password') expect(mine).toBe(401);
+    else expect([address, mine, LET_IN.includes(mine)]).toEqual([address, mine, true]);
+    if (!address.includes('/:id')) return;
+    const theirs = await ask(who, address, foreign);
+    expect([address, theirs]).toEqual([address, may(role, duty) ? 404 : role === null ? 401 : 403]);
+  });
+
+  test('live changes', async () => {
+    const { status } = await browsers.get(who)!.head('/api/events');
+    expect(status).toBe(who === 'nobody' ? 401 : 200);
+  });
+});
+
+test('every duty names roles that are there, an owner may all of it, and a reader only looks', () => {
+  for (const [duty, roles] of Object.entries(DUTIES)) if (roles !== null && duty !== 'anyone') expect(roles).toContain('owner'); // prettier-ignore
+  const changes = ADDRESSES.filter((address) => !address.startsWith('GET') && !address.startsWith('POST /session'));
+  for (const address of changes) expect([address, may('reader', (ENDPOINTS[address] as Endpoint).duty)]).toEqual([address, false]); // prettier-ignore
+});

@@ -1,0 +1,240 @@
+import type { Invitation, Member, Membership, Role } from '@variatum/contracts';
+import { and, eq, isNull, sql } from 'drizzle-orm';
+import type pg from 'pg';
+import { v7 as uuid } from 'uuid';
+import { tables } from '../database';
+import type { RequestContext } from '../http/context';
+import { ProblemError } from '../http/problem-error';
+import { orNotFound, type Scope } from '../store';
+import { codeHash, newCode } from './code';
+
+/** How long an invitation holds, ms: a week. */
+const HOLDS_MS = 7 * 24 * 3600 * 1000;
+
+/** Whether anybody belongs to a workshop: while nobody does, it is open on its own machine. */
+export async function hasPeople({ database, workshop }: Scope): Promise<boolean> {
+  const [row] = await database
+    .select({ one: sql`1` })
+    .from(tables.membership)
+    .where(and(eq(tables.membership.workshopId, workshop), isNull(tables.membership.leftAt)))
+    .limit(1);
+  return row !== undefined;
+}
+
+/** Somebody who wants to sign in. */
+export interface PersonSigningIn {
+  readonly id: string;
+  readonly name: string;
+  readonly passwordHash: string;
+}
+
+/** Looks for somebody by the name they sign in with, before any workshop is served. */
+export async function personSigningIn(pool: pg.Pool, signInName: string): Promise<PersonSigningIn | undefined> {
+  const { rows } = await pool.query<PersonSigningIn>(
+    'select id, name, password_hash as "passwordHash" from person_signing_in($1)',
+    [signInName],
+  );
+  return rows[0];
+}
+
+/** Workshops a person belongs to. */
+export async function membershipsOf(pool: pg.Pool, person: string): Promise<readonly Membership[]> {
+  return (await pool.query<Membership>('select workshop, name, role from memberships_of($1)', [person])).rows;
+}
+
+const memberColumns = {
+  id: tables.person.id,
+  name: tables.person.name,
+  pseudonym: tables.membership.pseudonym,
+  signInName: tables.person.signInName,
+  role: tables.membership.role,
+  leftAt: tables.membership.leftAt,
+};
+
+/** People of a workshop, those who have left last. Names to sign in with are told to an owner alone. */
+export async function listPeople({ database, workshop, role }: RequestContext): Promise<Member[]> {
+  const rows = await database
+    .select(memberColumns)
+    .from(tables.membership)
+    .innerJoin(tables.person, eq(tables.person.id, tables.membership.personId))
+    .where(eq(tables.membership.workshopId, workshop))
+    .orderBy(sql`${tables.membership.leftAt} is not null`, tables.person.name);
+  return rows.map(({ pseudonym, leftAt, ...row }) => ({
+    ...row,
+    name: pseudonym ?? row.name,
+    signInName: role === 'owner' && pseudonym === null ? row.signInName : null,
+    leftAt: leftAt?.toISOString() ?? null,
+  }));
+}
+
+async function member(context: RequestContext, id: string): Promise<Member> {
+  return orNotFound(
+    'person',
+    (await listPeople(context)).find((one) => one.id === id),
+  );
+}
+
+const membershipOf = (scope: Scope, person: string) =>
+  and(
+    eq(tables.membership.workshopId, scope.workshop),
+    eq(tables.membership.personId, person),
+    isNull(tables.membership.leftAt),
+  );
+
+/** A workshop keeps an owner: the last one can neither leave nor become something else. */
+async function keepAnOwner(scope: Scope, person: string): Promise<void> {
+  const owners = await scope.database
+    .select({ person: tables.membership.personId })
+    .from(tables.membership)
+    .where(
+      and(
+        eq(tables.membership.workshopId, scope.workshop),
+        eq(tables.membership.role, 'owner'),
+        isNull(tables.membership.leftAt),
+      ),
+    )
+    .for('update');
+  if (owners.length === 1 && owners[0]?.person === person)
+    throw ProblemError.conflictOf(
+      'The only owner',
+      'Somebody else must be an owner first: a workshop is never without one.',
+    );
+}
+
+/** Changes what somebody is. Where they are signed in ends: what they may do is taken along from the sign-in. @throws ProblemError 404, 409 */
+export async function changeRole(context: RequestContext, person: string, role: Role): Promise<Member> {
+  await context.transaction(async (scope) => {
+    if (role !== 'owner') await keepAnOwner(scope, person);
+    const [row] = await scope.database
+      .update(tables.membership)
+      .set({ role, updatedAt: new Date(), version: sql`${tables.membership.version} + 1` })
+      .where(membershipOf(scope, person))
+      .returning();
+    orNotFound('person', row);
+    await endSessions(scope, person);
+  });
+  return member(context, person);
+}
+
+/** Lets somebody go: they are signed out, and what they did stays under their name or under a pseudonym. @throws ProblemError 404, 409 */
+export async function letGo(context: RequestContext, person: string, pseudonym: boolean): Promise<Member> {
+  await context.transaction(async (scope) => {
+    await keepAnOwner(scope, person);
+    const { rows } = await scope.database.execute<{ count: string }>(
+      sql`select count(*) as count from ${tables.membership} where ${tables.membership.workshopId} = ${scope.workshop} and pseudonym is not null`,
+    );
+    const [row] = await scope.database
+      .update(tables.membership)
+      .set({
+        leftAt: new Date(),
+        pseudonym: pseudonym ? `Former member ${Number(rows[0]?.count ?? 0) + 1}` : null,
+        updatedAt: new Date(),
+        version: sql`${tables.membership.version} + 1`,
+      })
+      .where(membershipOf(scope, person))
+      .returning();
+    orNotFound('person', row);
+    await endSessions(scope, person);
+  });
+  return member(context, person);
+}
+
+/** Ends all places where somebody is signed in to this workshop. */
+async function endSessions({ database, workshop }: Scope, person: string): Promise<void> {
+  await database.execute(
+    sql`delete from signed_in where sess ->> 'person' = ${person} and sess ->> 'workshop' = ${workshop}`,
+  );
+}
+
+/** Makes an invitation; its code is told this once. */
+export async function invite(
+  { database, workshop }: Scope,
+  { name, role, person = null }: { readonly name: string; readonly role: Role; readonly person?: string | null },
+): Promise<Invitation> {
+  const code = newCode();
+  const [id, expiresAt] = [uuid(), new Date(Date.now() + HOLDS_MS)];
+  await database
+    .insert(tables.invitation)
+    .values({ id, workshopId: workshop, name, role, personId: person, codeHash: codeHash(code), expiresAt });
+  return { id, name, role, code, expiresAt: expiresAt.toISOString() };
+}
+
+/**
+ * A code with which somebody who is there sets a new password.
+ * @throws ProblemError 409 for one who belongs to other workshops too: an owner of this one must not become them there
+ */
+export async function newPasswordFor(context: RequestContext, pool: pg.Pool, person: string): Promise<Invitation> {
+  const { name, role, leftAt } = await member(context, person);
+  if (leftAt !== null) throw ProblemError.conflictOf('Has left', 'Invite them anew.');
+  if ((await membershipsOf(pool, person)).some(({ workshop }) => workshop !== context.workshop))
+    throw ProblemError.conflictOf(
+      'Belongs to other workshops too',
+      'Their password is set anew by the command line of the machine, not from one of the workshops.',
+    );
+  return invite(context, { name, role, person });
+}
+
+/** The code an owner begins with, while a workshop has no people; those made before hold no longer. */
+export async function firstOwnerCode(context: RequestContext): Promise<string | null> {
+  if (await hasPeople(context)) return null;
+  const { database, workshop } = context;
+  await database
+    .update(tables.invitation)
+    .set({ expiresAt: new Date(0) })
+    .where(and(eq(tables.invitation.workshopId, workshop), isNull(tables.invitation.usedAt)));
+  return (await invite(context, { name: 'Owner', role: 'owner' })).code;
+}
+
+/** Somebody an invitation has taken in. */
+export interface Accepted {
+  readonly person: string;
+  readonly workshop: string;
+}
+
+/**
+ * Takes an invitation up.
+ * @param known a person who is there already and has shown their password; null: whoever the invitation makes
+ * @throws ProblemError 403 when the code is not good, 409 when the name is taken
+ */
+export async function acceptInvitation(
+  pool: pg.Pool,
+  {
+    code,
+    signInName,
+    name,
+    passwordHash,
+  }: { readonly code: string; readonly signInName: string; readonly name: string; readonly passwordHash: string },
+  known: string | null,
+): Promise<Accepted> {
+  try {
+    const { rows } = await pool.query<Accepted>('select person, workshop from accept_invitation($1, $2, $3, $4, $5, $6)', [
+      codeHash(code), uuid(), known, signInName, name, passwordHash,
+    ]); // prettier-ignore
+    if (!rows[0])
+      throw ProblemError.forbidden(
+        'This code is not good',
+        'It was mistyped, was used before or has expired. Ask for a new one.',
+      );
+    return rows[0];
+  } catch (error) {
+    if ((error as pg.DatabaseError).constraint === 'person_sign_in_name') throw ProblemError.nameTaken();
+    throw error;
+  }
+}
+
+/** Sets one's own password. */
+export async function changePassword({ database }: Scope, person: string, passwordHash: string): Promise<void> {
+  await database
+    .update(tables.person)
+    .set({ passwordHash, updatedAt: new Date(), version: sql`${tables.person.version} + 1` })
+    .where(eq(tables.person.id, person));
+}
+
+/** Hash of a person's own password. */
+export async function passwordHashOf({ database }: Scope, person: string): Promise<string | null> {
+  const [row] = await database
+    .select({ hash: tables.person.passwordHash })
+    .from(tables.person)
+    .where(eq(tables.person.id, person));
+  return row?.hash ?? null;
+}

@@ -1,0 +1,34 @@
+import * as z from 'zod';
+import { id, stamp, text } from './fields';
+import { password, ROLES, signInName } from './session';
+
+const role = z.enum(ROLES);
+const name = text(80).min(1, 'give a name');
+
+/** A person of a workshop. Whoever has left stays by name, or by a pseudonym, with what they did. */
+export const memberSchema = z.object({
+  id,
+  name: z.string(),
+  role,
+  /** null for those who may not know it: only an owner does. */
+  signInName: z.string().nullable(),
+  leftAt: stamp.nullable(),
+});
+export type Member = z.infer<typeof memberSchema>;
+
+/** Body that invites somebody. */
+export const newInvitationSchema = z.strictObject({ name, role });
+
+/** An invitation as it is handed over: its code is told this once. */
+export const invitationSchema = z.object({ id, name: z.string(), role, code: z.string(), expiresAt: stamp });
+export type Invitation = z.infer<typeof invitationSchema>;
+
+/** Body that takes an invitation up: a new person, or a new password of one who has lost it. */
+export const acceptInvitationSchema = z.strictObject({ code: text(40), signInName, name, password });
+export type AcceptInvitation = z.infer<typeof acceptInvitationSchema>;
+
+/** Body that changes what somebody is in the workshop. */
+export const memberPatchSchema = z.strictObject({ role });
+
+/** Body that lets somebody go: what they did stays under their name, or under a pseudonym that is given to them. */
+export const leaveSchema = z.strictObject({ pseudonym: z.boolean().default(false) });
