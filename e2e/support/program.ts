@@ -8,6 +8,8 @@ const ROOT = resolve(import.meta.dirname, '../..');
 export interface Program {
   readonly url: string;
   readonly dataDirectory: string;
+  /** What it printed when it was started. */
+  readonly printed: () => string;
   /** Process of the launcher. */
   readonly pid: number;
   /** Ends it as Ctrl-C does. */
@@ -47,8 +49,8 @@ export async function startProgram(
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   const ended = new Promise<void>((done) => child.on('close', () => done()));
+  let text = '';
   const url = await new Promise<string>((done, fail) => {
-    let text = '';
     child.stdout?.on('data', (chunk: Buffer) => {
       text += chunk.toString();
       const found = /http:\/\/[\d.]+:\d+\//.exec(text)?.[0];
@@ -62,6 +64,7 @@ export async function startProgram(
   };
   return {
     url,
+    printed: () => text,
     dataDirectory,
     pid: child.pid ?? 0,
     stop: () => end('SIGTERM'),

@@ -87,7 +87,7 @@ export async function serve({ root, dataDir, port, demo, fresh }: ServeOptions):
     server = await firstServer(root, port, (on) => environment(on, true));
     process.stdout.write(`Variatum is at http://127.0.0.1:${server.port}/  (Ctrl-C stops it)\n`);
     if (server.ownerCode !== null)
-      process.stdout.write(`To give everybody who works here a name: http://127.0.0.1:${server.port}/join with the code ${server.ownerCode}\n`); // prettier-ignore
+      process.stdout.write(`To give everybody who works here a name: http://127.0.0.1:${server.port}/join#${server.ownerCode}\n`); // prettier-ignore
 
     const [clusterTries, serverTries] = [new BackOff(), new BackOff()];
     let ended = false;

@@ -1,4 +1,4 @@
-import { provideHttpClient, withFetch } from '@angular/common/http';
+import { provideHttpClient, withFetch, withInterceptors } from '@angular/common/http';
 import {
   inject,
   provideBrowserGlobalErrorListeners,
@@ -15,6 +15,7 @@ import {
 import { en_US, provideNzI18n } from 'ng-zorro-antd/i18n';
 import { routes } from './app.routes';
 import { LostPart } from './frame/lost-part';
+import { noticeSignedOut } from './sync/notice-signed-out';
 import { PreloadWhenIdle } from './frame/preload-when-idle';
 
 export const appConfig: ApplicationConfig = {
@@ -28,7 +29,7 @@ export const appConfig: ApplicationConfig = {
       withPreloading(PreloadWhenIdle),
       withNavigationErrorHandler((error) => inject(LostPart).notReached(error)),
     ),
-    provideHttpClient(withFetch()),
+    provideHttpClient(withFetch(), withInterceptors([noticeSignedOut])),
     provideNzI18n(en_US),
   ],
 };

@@ -25,5 +25,6 @@ export const routes: Routes = [
       ...STAGES.map(({ id, title, load }) => ({ path: id, title: titled(title), loadComponent: load })),
     ],
   },
+  { path: 'join', title: titled('Join'), loadComponent: () => import('./sign-in/join').then((m) => m.Join) },
   { path: '**', redirectTo: '' },
 ];

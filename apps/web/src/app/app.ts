@@ -1,16 +1,21 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
-import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { filter, map } from 'rxjs';
 import { PersonSettings } from './settings/person-settings';
 import { AREAS } from './frame/areas';
 import { SearchDoor } from './search/search-door';
 import { Icon } from './kit/marks/icon';
 import { LostPartNote } from './frame/lost-part-note';
+import { SignIn } from './sign-in/sign-in';
+import { WhoWorks } from './sign-in/who-works';
 import { Refusals } from './sync/refusals';
+import { Session } from './sync/session';
 
 /** Frame around every page. */
 @Component({
   selector: 'va-root',
-  imports: [Icon, LostPartNote, Refusals, RouterOutlet, RouterLink, RouterLinkActive, SearchDoor],
+  imports: [Icon, LostPartNote, Refusals, RouterOutlet, RouterLink, RouterLinkActive, SearchDoor, SignIn, WhoWorks],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <a class="skip" href="#main">Skip to the work</a>
@@ -19,7 +24,7 @@ import { Refusals } from './sync/refusals';
         <img src="mark.svg" alt="" width="28" height="28" />
         <span>Variatum</span>
       </a>
-      <nav aria-label="Areas">
+      <nav aria-label="Areas" [hidden]="mustSignIn()">
         @for (area of areas; track area.path) {
           <a
             [routerLink]="'/' + area.path"
@@ -32,7 +37,8 @@ import { Refusals } from './sync/refusals';
           </a>
         }
       </nav>
-      <va-search-door />
+      <va-search-door [hidden]="mustSignIn()" />
+      <va-who-works />
       <button
         type="button"
         class="act theme"
@@ -45,7 +51,26 @@ import { Refusals } from './sync/refusals';
     </header>
     <va-lost-part-note class="no-print" />
     <va-refusals class="no-print" />
-    <main id="main" tabindex="-1"><router-outlet /></main>
+    @if (looksOn(); as words) {
+      <p class="looks-on no-print" role="status">{{ words }}</p>
+    }
+    @if (mustSignIn()) {
+      <main id="main" tabindex="-1">
+        @defer (on immediate) {
+          <va-sign-in />
+        }
+      </main>
+    }
+    <main
+      [id]="mustSignIn() ? 'work' : 'main'"
+      tabindex="-1"
+      [attr.inert]="mustSignIn() ? '' : null"
+      [hidden]="mustSignIn()"
+    >
+      @if (begun()) {
+        <router-outlet />
+      }
+    </main>
   `,
   styles: `
     :host {
@@ -109,6 +134,16 @@ import { Refusals } from './sync/refusals';
     main {
       outline: none;
     }
+    .looks-on {
+      padding: 6px var(--space-5);
+      background: color-mix(in srgb, var(--tint-straw) 30%, var(--surface));
+    }
+    [hidden] {
+      display: none;
+    }
+    .theme {
+      margin-left: auto;
+    }
     .skip {
       position: absolute;
       left: -999px;
@@ -163,6 +198,31 @@ import { Refusals } from './sync/refusals';
   `,
 })
 export class App {
+  private readonly session = inject(Session);
+  private readonly router = inject(Router);
   protected readonly theme = inject(PersonSettings);
   protected readonly areas = AREAS;
+  /** Whether a code is being taken up: that needs no sign-in. */
+  private readonly joins = toSignal(
+    this.router.events.pipe(
+      filter((event) => event instanceof NavigationEnd),
+      map(({ urlAfterRedirects }) => isJoin(urlAfterRedirects)),
+    ),
+    { initialValue: isJoin(location.pathname) },
+  );
+  protected readonly mustSignIn = computed(() => this.session.isSignedOut() && !this.joins());
+  /** Pages begin when it is known that somebody may see them, and stay: a sign-in that ends meanwhile only covers them. */
+  protected readonly begun = signal(false);
+  protected readonly looksOn = computed(() =>
+    this.session.now()?.role === 'reader' ? 'You look on here as a reader: what you change is not kept.' : null,
+  );
+
+  constructor() {
+    effect(() => {
+      const known = this.session.now() !== null || this.session.owner() !== null;
+      if (known && !this.mustSignIn()) this.begun.set(true);
+    });
+  }
 }
+
+const isJoin = (url: string): boolean => /^\/join(?:[?#]|$)/.test(url);

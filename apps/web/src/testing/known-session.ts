@@ -6,5 +6,13 @@ export const OWNER: Owner = { workshop: '00000000-0000-4000-8000-000000000001', 
 /** A page that knows whose it is without asking. */
 export const knownSession = (owner: Owner = OWNER): Provider => ({
   provide: Session,
-  useValue: { owner: signal(owner), known: Promise.resolve() },
+  useValue: {
+    owner: signal(owner),
+    known: Promise.resolve(),
+    now: signal(null),
+    isSignedOut: signal(false),
+    may: () => true,
+    ask: () => Promise.resolve(),
+    take: () => undefined,
+  },
 });

@@ -19,7 +19,7 @@ test('each says what is still open in it', () => {
   expect([open('pieces', aJob(pieces), true), open('identify', aJob(pieces), true)]).toEqual(['2 on it', '1 unnamed']);
   expect(open('identify', aJob(pieces.slice(1)), true)).toBe('all named');
   expect(open('rod', bare, true)).toBe('not decided');
-  const tick = (key: string, state: 'done' | 'open') => ({ id: key + state, jobId: bare.id, key, state, way: null, createdAt: bare.createdAt }); // prettier-ignore
+  const tick = (key: string, state: 'done' | 'open') => ({ id: key + state, jobId: bare.id, key, state, way: null, madeBy: null, createdAt: bare.createdAt }); // prettier-ignore
   const ticked = [tick('bright', 'done'), tick('degrease', 'done'), tick('degrease', 'open')];
   expect(open('prepare', aJob([], { preparation: ticked }), true)).toBe('1 done');
   const clock = { startedAt: bare.createdAt, minutes: [1, 2, null] as [number, number, null] };

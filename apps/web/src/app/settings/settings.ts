@@ -7,11 +7,14 @@ import { AcceptanceSettings } from './acceptance-settings';
 import { GasesSettings } from './gases-settings';
 import { HabitsSettings } from './habits-settings';
 import { MachinesSettings } from './machines-settings';
+import { PeopleSettings } from './people-settings';
 import { RatesSettings } from './rates-settings';
+import { SignInSettings } from './sign-in-settings';
 import { WorkshopStore } from './workshop-store';
 import { PAGE_SYNC } from '../sync';
 import { ConflictPanel } from '../sync/conflict-panel';
 import { Saving } from '../sync/saving';
+import { Session } from '../sync/session';
 import { Page } from '../kit/page';
 
 /** What the workshop has and likes, and how this person wants the page. */
@@ -24,6 +27,8 @@ import { Page } from '../kit/page';
     GasesSettings,
     HabitsSettings,
     MachinesSettings,
+    PeopleSettings,
+    SignInSettings,
     NzButtonModule,
     Panel,
     RatesSettings,
@@ -52,6 +57,10 @@ import { Page } from '../kit/page';
             <va-choice-group label="Gas flows" [options]="flows" [of]="of.flowUnit" />
           </div>
         </va-panel>
+        <va-people-settings />
+        @if (session.now()?.state === 'signed-in') {
+          <va-sign-in-settings />
+        }
         <va-machines-settings />
         <va-gases-settings />
         <va-habits-settings />
@@ -74,6 +83,7 @@ import { Page } from '../kit/page';
 })
 export class Settings {
   protected readonly store = inject(WorkshopStore);
+  protected readonly session = inject(Session);
   private readonly person = inject(PersonSettings);
 
   protected readonly theme = fieldBy(this.person.theme, (theme) => this.person.theme.set(theme));

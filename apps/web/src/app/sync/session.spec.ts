@@ -4,7 +4,7 @@ import { TestBed } from '@angular/core/testing';
 import { OWNER } from '../../testing/known-session';
 import { Session } from './session';
 
-const answer = { ...OWNER, role: 'owner' };
+const answer = { ...OWNER, state: 'open', name: null, role: 'owner', memberships: [], offered: [] };
 const start = (): { session: Session; http: HttpTestingController } => {
   TestBed.resetTestingModule();
   TestBed.configureTestingModule({ providers: [provideHttpClient(), provideHttpClientTesting()] });
@@ -34,4 +34,19 @@ test('what is remembered and cannot be read counts for nothing', () => {
   const { session, http } = start();
   expect(session.owner()).toBeNull();
   http.expectOne('/api/session');
+});
+
+test('signed out, what the one before typed stays theirs; whoever comes in next is known by what they may', async () => {
+  const person = '0198a6a0-0000-7000-8000-000000000009';
+  const { session, http } = start();
+  http.expectOne('/api/session').flush({ ...answer, state: 'signed-in', person, name: 'Early shift', role: 'welder' });
+  await session.known;
+  expect([session.may('work'), session.may('own')]).toEqual([true, false]);
+  void session.ask();
+  // Asked twice at once it is asked once.
+  void session.ask();
+  http.expectOne('/api/session').flush({ ...answer, state: 'signed-out', workshop: null, role: null });
+  await new Promise((resolve) => setTimeout(resolve));
+  expect([session.isSignedOut(), session.may('read')]).toEqual([true, false]);
+  expect(session.owner()).toEqual({ ...OWNER, person });
 });

@@ -1,11 +1,11 @@
-import { inject, Injectable, signal } from '@angular/core';
-import type { Session as Answer } from '@variatum/contracts';
+import { computed, inject, Injectable, signal } from '@angular/core';
+import { may, type Duty, type OnBehalf, type Session as Answer } from '@variatum/contracts';
 import { firstValueFrom } from 'rxjs';
 import { ApiClient } from './api-client';
 import { untilAnswered } from './until-answered';
 
 /** Whom something typed here belongs to. */
-export type Owner = Pick<Answer, 'workshop' | 'person'>;
+export type Owner = OnBehalf;
 
 const KEY = 'variatum session';
 
@@ -14,28 +14,51 @@ const KEY = 'variatum session';
 export class Session {
   private readonly api = inject(ApiClient);
   private readonly ownerState = signal<Owner | null>(remembered());
-  /** null until it is known. */
+  private readonly answer = signal<Answer | null>(null);
+  /** null until it is known. Whoever was here last while nobody is signed in: what they typed stays theirs. */
   readonly owner = this.ownerState.asReadonly();
+  /** What the server said last; null until it has. */
+  readonly now = this.answer.asReadonly();
+  readonly isSignedOut = computed(() => this.answer()?.state === 'signed-out');
   /** Resolves when it is known whose page this is. */
   readonly known: Promise<void>;
+  private asking: Promise<void> | null = null;
 
   constructor() {
     const asked = this.ask();
     this.known = this.ownerState() ? Promise.resolve() : asked;
   }
 
-  private async ask(): Promise<void> {
-    const answer = await untilAnswered(
-      () => firstValueFrom(this.api.ask('GET /session')),
-      () => true,
-    );
-    if (!answer) return;
+  /** Whether whoever is here may do what a duty stands for; as long as nobody said otherwise, they may. */
+  may(duty: Duty): boolean {
+    const answer = this.answer();
+    return answer === null || may(answer.role, duty);
+  }
+
+  /** Asks who is signed in: once, however many want to know. */
+  ask(): Promise<void> {
+    this.asking ??= this.askOnce().finally(() => (this.asking = null));
+    return this.asking;
+  }
+
+  /** Takes what the server said when somebody signed in or out. */
+  take(answer: Answer): void {
+    this.answer.set(answer);
+    if (answer.workshop === null) return;
     this.ownerState.set({ workshop: answer.workshop, person: answer.person });
     try {
       localStorage.setItem(KEY, JSON.stringify(this.ownerState()));
     } catch {
       // Closed storage: it is asked anew by the next page.
     }
+  }
+
+  private async askOnce(): Promise<void> {
+    const answer = await untilAnswered(
+      () => firstValueFrom(this.api.ask('GET /session')),
+      () => true,
+    );
+    if (answer) this.take(answer);
   }
 }
 

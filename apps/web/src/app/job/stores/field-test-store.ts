@@ -4,11 +4,13 @@ import { checkTestEntry, FaultCollector } from '@variatum/metallurgy';
 import { JobStore } from './job-store';
 import { PieceStore } from './piece-store';
 import { Autosave, requestTo } from '../../sync';
+import { Session } from '../../sync/session';
 
 /** The log of field tests of the open job: only ever added to; what was wrong is struck out. */
 @Injectable()
 export class FieldTestStore {
   private readonly jobs = inject(JobStore);
+  private readonly session = inject(Session);
   private readonly pieces = inject(PieceStore);
   private readonly saving = inject(Autosave);
 
@@ -39,6 +41,7 @@ export class FieldTestStore {
       entry,
       spot,
       note,
+      madeBy: this.session.owner()?.person ?? null,
       version: 1,
       createdAt: new Date().toISOString(),
       struckOutAt: null,

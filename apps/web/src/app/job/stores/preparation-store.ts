@@ -2,11 +2,13 @@ import { computed, inject, Injectable } from '@angular/core';
 import type { PreparationTick } from '@variatum/contracts';
 import { JobStore } from './job-store';
 import { requestTo } from '../../sync';
+import { Session } from '../../sync/session';
 
 /** Words on the preparation list of the open job: only ever added to; the last one on an item counts. */
 @Injectable()
 export class PreparationStore {
   private readonly jobs = inject(JobStore);
+  private readonly session = inject(Session);
 
   /** The last word on every item that has one, by its key. */
   readonly last = computed<ReadonlyMap<string, PreparationTick>>(
@@ -19,7 +21,15 @@ export class PreparationStore {
     if (before?.state === state && before.way === way) return;
     const jobId = this.jobs.id;
     const id = crypto.randomUUID();
-    const tick: PreparationTick = { id, jobId, key, state, way, createdAt: new Date().toISOString() };
+    const tick: PreparationTick = {
+      id,
+      jobId,
+      key,
+      state,
+      way,
+      madeBy: this.session.owner()?.person ?? null,
+      createdAt: new Date().toISOString(),
+    };
     this.jobs.document.show((job) => ({ ...job, preparation: [...job.preparation, tick] }));
     this.jobs.document.send(
       {

@@ -21,6 +21,7 @@ import {
   Split,
   Sun,
   Undo2,
+  UserRound,
   Wrench,
   X,
   type IconNode,
@@ -53,6 +54,7 @@ const NAMED = {
   guide: ListChecks,
   // Things
   machine: Wrench,
+  person: UserRound,
   gas: Cylinder,
   acceptance: Gauge,
 } satisfies Record<string, IconNode>;

@@ -6,6 +6,7 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { FieldTestStore } from '../../job/stores';
 import { ownField, TextField } from '../../kit/fields';
 import { Panel } from '../../kit/panel';
+import { People } from '../../sync/people';
 import { testTitle, testWords } from '../../words/words';
 
 /** The tests done on a piece. A wrong one is struck out with the reason; nothing is erased. */
@@ -23,6 +24,9 @@ import { testTitle, testWords } from '../../words/words';
               {{ words(record) }}
               @if (record.spot; as spot) {
                 <span class="soft">· {{ place(spot, piece().lengthMm.value) }}</span>
+              }
+              @if (people.byWords(record.madeBy); as by) {
+                <span class="soft">· {{ by }}</span>
               }
             </span>
             @if (record.struckOutAt === null) {
@@ -96,6 +100,7 @@ import { testTitle, testWords } from '../../words/words';
 export class TestLog {
   readonly piece = input.required<Piece>();
   private readonly tests = inject(FieldTestStore);
+  protected readonly people = inject(People);
   protected readonly title = testTitle;
   protected readonly place = spotWords;
   protected readonly striking = signal<string | null>(null);

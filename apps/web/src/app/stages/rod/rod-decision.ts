@@ -7,6 +7,7 @@ import { DecisionStore, JointStore } from '../../job/stores';
 import { ownField, TextField } from '../../kit/fields';
 import { Panel } from '../../kit/panel';
 import { problemOf } from '../../sync';
+import { People } from '../../sync/people';
 import { rodName, whenWords } from '../../words/words';
 
 /** Deciding on the rod that is looked at, and what was decided before. */
@@ -35,8 +36,8 @@ import { rodName, whenWords } from '../../words/words';
           <li>
             <strong class="figure">{{ name(decision.rod) }}</strong>
             <span class="soft small">
-              {{ when(decision.createdAt) }} · recommended then: {{ name(decision.recommended) }} · engine
-              {{ decision.engineVersion }}, seed {{ decision.seed }}
+              {{ when(decision.createdAt) }} {{ people.byWords(decision.madeBy) }} · recommended then:
+              {{ name(decision.recommended) }} · engine {{ decision.engineVersion }}, seed {{ decision.seed }}
             </span>
             <span>{{ decision.note }}</span>
           </li>
@@ -63,6 +64,7 @@ export class RodDecision {
   protected readonly store = inject(DecisionStore);
   protected readonly answers = inject(AnswerService);
   private readonly joints = inject(JointStore);
+  protected readonly people = inject(People);
   /** Decisions for the joint looked at and those alike to it, newest first. */
   protected readonly decisions = computed(() => {
     const ids = new Set<string | null>(this.joints.alike().map(({ id }) => id));

@@ -1,0 +1,92 @@
+import { ChangeDetectionStrategy, Component, inject, resource, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { firstValueFrom } from 'rxjs';
+import { ownField } from '../kit/fields';
+import { Panel } from '../kit/panel';
+import { ApiClient } from '../sync';
+import { Session } from '../sync/session';
+import { saidAt } from '../sign-in/said';
+import { SecretField } from '../sign-in/secret-field';
+
+const MOMENT = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
+
+/** One's own sign-in: the password, and where one is signed in. */
+@Component({
+  selector: 'va-sign-in-settings',
+  imports: [FormsModule, NzButtonModule, Panel, SecretField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <va-panel label="Your sign-in" heading="Your sign-in">
+      <ul aria-label="Where you are signed in">
+        @for (place of places.value() ?? []; track place.id) {
+          <li>
+            <span>
+              {{ place.here ? 'Here' : place.browser || 'A browser that gives no name' }}
+              <span class="small soft">since {{ moment(place.since) }}, last seen {{ moment(place.lastSeen) }}</span>
+            </span>
+            @if (!place.here) {
+              <button nz-button type="button" (click)="end(place.id)">Sign out there</button>
+            }
+          </li>
+        }
+      </ul>
+      <form (ngSubmit)="change()" aria-label="New password">
+        <va-secret-field label="Password so far" [of]="old" />
+        <va-secret-field label="New password, at least 10 characters" [fresh]="true" [of]="password" />
+        <button nz-button type="submit">Change password</button>
+      </form>
+      @if (said(); as words) {
+        <p role="status">{{ words }}</p>
+      }
+    </va-panel>
+  `,
+  styles: `
+    ul {
+      list-style: none;
+      display: grid;
+      gap: var(--space-2);
+    }
+    li,
+    form {
+      display: flex;
+      flex-wrap: wrap;
+      gap: var(--space-3);
+      align-items: end;
+      justify-content: space-between;
+    }
+    form {
+      justify-content: start;
+    }
+  `,
+})
+export class SignInSettings {
+  private readonly api = inject(ApiClient);
+  private readonly session = inject(Session);
+  protected readonly places = resource({ loader: () => firstValueFrom(this.api.ask('GET /session/places')) });
+  protected readonly old = ownField('');
+  protected readonly password = ownField('');
+  protected readonly said = signal('');
+
+  protected moment(stamp: string): string {
+    return MOMENT.format(new Date(stamp));
+  }
+
+  protected async end(place: string): Promise<void> {
+    this.places.set(
+      await firstValueFrom(this.api.ask('POST /session/places/:place/end', { path: { place }, body: {} })),
+    );
+  }
+
+  protected async change(): Promise<void> {
+    const body = { old: this.old.value, password: this.password.value };
+    try {
+      this.session.take(await firstValueFrom(this.api.ask('POST /session/password', { body })));
+      for (const field of [this.old, this.password]) field.change('');
+      this.said.set('The password is changed; everywhere else you are signed out.');
+      this.places.reload();
+    } catch (error) {
+      this.said.set(saidAt(error, { old: this.old, password: this.password }));
+    }
+  }
+}

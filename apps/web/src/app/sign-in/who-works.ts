@@ -1,0 +1,104 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { Icon } from '../kit/marks/icon';
+import { Session } from '../sync/session';
+import { ROLE_WORDS } from '../words/role-words';
+import { Enter } from './enter';
+
+/** Who works here, in the head of every page: one tap opens what can be done about it. */
+@Component({
+  selector: 'va-who-works',
+  imports: [Icon],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (shown(); as who) {
+      <details #menu>
+        <summary class="act">
+          <va-icon name="person" />
+          <span>{{ who.title }}</span>
+        </summary>
+        <div class="list">
+          @if (who.role; as role) {
+            <p class="small soft">{{ role }}</p>
+          }
+          @for (one of who.others; track one.person) {
+            <button type="button" (click)="enter.offered(one.person)">{{ one.name }}, {{ one.role }}</button>
+          }
+          @for (one of who.workshops; track one.workshop) {
+            <button type="button" (click)="enter.goTo(one.workshop)">Go to {{ one.name }}</button>
+          }
+          @if (who.signedIn) {
+            <button type="button" (click)="enter.signOut()">Sign out</button>
+          }
+        </div>
+      </details>
+    }
+  `,
+  styles: `
+    :host {
+      display: contents;
+    }
+    details {
+      position: relative;
+    }
+    summary {
+      white-space: nowrap;
+    }
+    summary::before {
+      content: none;
+    }
+    summary > va-icon {
+      flex: none;
+    }
+    .list {
+      position: absolute;
+      right: 0;
+      z-index: 20;
+      min-width: 240px;
+      padding: var(--space-2);
+      display: grid;
+      gap: 4px;
+      background: var(--raised);
+      border: 1px solid var(--line-strong);
+      border-radius: var(--corner);
+    }
+    .list p {
+      padding: 4px 8px;
+    }
+    .list button {
+      min-height: var(--target);
+      padding: 0 8px;
+      border: 0;
+      background: none;
+      color: var(--ink);
+      font: inherit;
+      text-align: left;
+      cursor: pointer;
+    }
+    .list button:hover {
+      background: var(--surface);
+    }
+  `,
+})
+export class WhoWorks {
+  private readonly session = inject(Session);
+  protected readonly enter = inject(Enter);
+
+  protected readonly shown = computed(() => {
+    const now = this.session.now();
+    if (!now || now.state === 'signed-out') return null;
+    const signedIn = now.state === 'signed-in';
+    if (!signedIn && now.offered.length === 0) return null;
+    return {
+      title: now.name ?? 'Who works?',
+      role:
+        signedIn && now.role
+          ? `${ROLE_WORDS[now.role].title}: ${ROLE_WORDS[now.role].may}.`
+          : 'Made-up people of the demo: one tap, no password.',
+      signedIn,
+      others: now.offered
+        .filter(({ person }) => person !== now.person)
+        .map(({ person, name, role }) => ({ person, name, role: ROLE_WORDS[role].title.toLowerCase() })),
+      workshops: now.memberships.filter(({ workshop }) => workshop !== now.workshop),
+    };
+  });
+}
