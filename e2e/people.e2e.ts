@@ -129,7 +129,7 @@ test('made-up people of the demo come in by one tap; a reader is told that nothi
     await expect(page.getByText('You look on here as a reader')).toBeVisible();
     await openJob(page, 'Park gate latch, snapped pin');
     await stage(page, 'Job');
-    await page.getByLabel('What came in?').fill('Renamed by a reader');
+    await page.getByRole('textbox', { name: 'Job', exact: true }).fill('Renamed by a reader');
     await expect(page.getByText(/Somebody who is reader here may not do this/).first()).toBeVisible();
     await page.getByRole('banner').getByText('Depot office').click();
     await page.getByRole('button', { name: 'Sign out' }).click();

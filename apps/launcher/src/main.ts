@@ -1,17 +1,31 @@
 import { resolve } from 'node:path';
+import { backup } from './backup';
 import { bench } from './bench';
 import { check } from './check';
+import { dataDirectory } from './data-directory';
 import { dev } from './dev';
+import { doctor, linesOf } from './doctor';
 import { readFlags } from './flags';
+import { needPostgres } from './install-packages';
+import { stampOf } from './kept-backups';
+import { restore } from './restore';
 import { inWords, PlainError, say } from './say';
 import { serve } from './serve';
+import { withDatabase } from './with-database';
+
+/** The file a command is given. @throws PlainError */
+function fileOf([file]: readonly string[]): string {
+  if (file === undefined) throw new PlainError(`${command} needs a file: ./variatum ${command} FILE`);
+  return file;
+}
 
 const root = resolve(import.meta.dirname, '..');
 const [command = '', ...args] = process.argv.slice(2);
 
 async function main(): Promise<number> {
   const { port, dataDir, fresh, rest } = readFlags(args, process.env);
-  if (rest.length > 0 && command !== 'bench') throw new PlainError(`${rest.join(' ')}: not a flag of ${command}`);
+  if (rest.length > (command === 'backup' || command === 'restore' ? 1 : 0) && command !== 'bench')
+    throw new PlainError(`${rest.join(' ')}: not a flag of ${command}`);
   switch (command) {
     case 'demo':
     case 'start':
@@ -20,6 +34,31 @@ async function main(): Promise<number> {
       return check(root);
     case 'bench':
       return bench(root, rest);
+    case 'backup': {
+      const wanted = fileOf(rest);
+      const programs = await needPostgres();
+      const { file, bytes } = await withDatabase(programs, dataDirectory(root, dataDir), false, (url) =>
+        backup(programs, url, wanted),
+      );
+      process.stdout.write(`${file}: ${(bytes / 1e6).toFixed(1)} MB, written and read again\n`);
+      return 0;
+    }
+    case 'restore': {
+      const wanted = fileOf(rest);
+      const programs = await needPostgres();
+      const { before, jobs } = await withDatabase(programs, dataDirectory(root, dataDir), true, (url) =>
+        restore(programs, root, url, wanted, stampOf(new Date())),
+      );
+      process.stdout.write(
+        `restored: ${jobs} jobs. What was there before is kept in the database ${before} until the next time.\n`,
+      );
+      return 0;
+    }
+    case 'doctor': {
+      const findings = await doctor(await needPostgres(), root, dataDirectory(root, dataDir));
+      process.stdout.write(`${linesOf(findings)}\n`);
+      return findings.some(({ level }) => level === 'bad') ? 1 : 0;
+    }
     case 'dev':
       return dev(root, dataDir);
     default:

@@ -6,6 +6,7 @@ import { dataDirectory } from './data-directory';
 import { askedPort, freePort, portTaken } from './free-port';
 import { needPostgres } from './install-packages';
 import { claim } from './lock';
+import { backupsDirectory, beforeMigration, nightly } from './kept-backups';
 import { startCluster, type Cluster } from './private-cluster';
 import { inWords, say } from './say';
 import { PortTakenError, startServer, type ServerProcess } from './server-process';
@@ -23,6 +24,8 @@ const USUAL_PORT = 4280;
 /** The demo keeps its jobs apart from the workshop's own. */
 export const DEMO_DATABASE = 'variatum_demo';
 const LOOK_EVERY_MS = 500;
+/** How often it is looked whether a backup is due: not in the first minutes, which belong to whoever has just started. */
+const LOOK_FOR_BACKUP_MS = 10 * 60_000;
 
 /** Environment every server process of this checkout shares. */
 export function serverEnvironment(root: string, url: string, port: number): Record<string, string> {
@@ -78,9 +81,12 @@ export async function serve({ root, dataDir, port, demo, fresh }: ServeOptions):
     await buildWeb(root);
     cluster = await startCluster(programs, home, database);
     let { url } = cluster;
+    const kept = demo ? null : await beforeMigration(programs, root, url, home, new Date());
+    if (kept) say(`a backup was made before the tables are brought up to date: ${kept.file}`);
     const environment = (on: number, first: boolean): Record<string, string> => ({
       ...serverEnvironment(root, url, on),
       VARIATUM_DEMO: demo ? '1' : '0',
+      ...(demo ? {} : { VARIATUM_BACKUPS_DIRECTORY: backupsDirectory(home) }),
       // Only the first start may empty anything.
       VARIATUM_FRESH: fresh && first ? '1' : '0',
     });
@@ -89,6 +95,7 @@ export async function serve({ root, dataDir, port, demo, fresh }: ServeOptions):
     if (server.ownerCode !== null)
       process.stdout.write(`To give everybody who works here a name: http://127.0.0.1:${server.port}/join#${server.ownerCode}\n`); // prettier-ignore
 
+    const looking = demo ? undefined : setInterval(() => void nightly(programs, url, home, new Date()).catch((error: unknown) => say(`no backup could be made: ${inWords(error)}`)), LOOK_FOR_BACKUP_MS); // prettier-ignore
     const [clusterTries, serverTries] = [new BackOff(), new BackOff()];
     let ended = false;
     const watch = (one: ServerProcess): void => void one.ended.then(() => (ended = true));
@@ -128,6 +135,7 @@ export async function serve({ root, dataDir, port, demo, fresh }: ServeOptions):
         else say(`port ${server.port} is taken by another program; it is tried again`);
       }
     }
+    clearInterval(looking);
     return 0;
   } finally {
     await server?.stop();

@@ -6,6 +6,7 @@ import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
+import { backupHandlers } from './backups/handlers';
 import type { Compute } from './compute';
 import type { OpenDatabase } from './database';
 import { decisionHandlers } from './decisions/handlers';
@@ -46,6 +47,8 @@ export interface AppParts {
   readonly cookieKey: string;
   /** Whether it shows made-up data: its made-up people sign in by one tap. */
   readonly demo?: boolean | undefined;
+  /** Where the program keeps its backups; undefined: nowhere of its own. */
+  readonly backupsDirectory?: string | undefined;
   /** Built web application; undefined serves the interface alone. */
   readonly webDirectory?: string | undefined;
   /** Requests one client may send within a minute, all processes together. */
@@ -60,6 +63,7 @@ const lotOf = (perMinute: number): number => Math.max(1, Math.min(50, Math.floor
 const HANDLERS: Handlers = {
   ...sessionHandlers,
   ...peopleHandlers,
+  ...backupHandlers,
   ...workshopHandlers,
   ...jobHandlers,
   ...pieceHandlers,
@@ -84,6 +88,7 @@ export function createApp({
   logger,
   cookieKey,
   demo = false,
+  backupsDirectory,
   webDirectory,
   requestsPerMinute = USUAL_REQUESTS_PER_MINUTE,
 }: AppParts): Express {
@@ -145,6 +150,7 @@ export function createApp({
         people,
         context: contextOf(open, compute, asker),
         visit: new Visit(request, response, cookieKey),
+        backupsDirectory,
       };
     }),
   );

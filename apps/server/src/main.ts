@@ -48,6 +48,7 @@ async function main(): Promise<void> {
     logger,
     cookieKey: cookieKey(settings.databaseUrl),
     demo: settings.demo,
+    backupsDirectory: settings.backupsDirectory,
     webDirectory: settings.webDirectory && resolve(settings.webDirectory),
     requestsPerMinute: settings.requestsPerMinute,
   });

@@ -7,6 +7,8 @@ export interface Settings {
   readonly databaseUrl: string;
   readonly webDirectory: string | undefined;
   readonly migrationsDirectory: string;
+  /** Where the launcher keeps backups; undefined: nowhere. */
+  readonly backupsDirectory: string | undefined;
   readonly demo: boolean;
   readonly freshDemo: boolean;
   readonly logLevel: string;
@@ -40,6 +42,7 @@ export function readSettings(environment: NodeJS.ProcessEnv): Settings {
     databaseUrl,
     webDirectory: environment['VARIATUM_WEB_DIRECTORY'],
     migrationsDirectory: environment['VARIATUM_MIGRATIONS_DIRECTORY'] ?? 'apps/server/migrations',
+    backupsDirectory: environment['VARIATUM_BACKUPS_DIRECTORY'],
     demo: environment['VARIATUM_DEMO'] === '1',
     freshDemo: environment['VARIATUM_FRESH'] === '1',
     logLevel: environment['VARIATUM_LOG_LEVEL'] ?? 'info',

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { backupsSchema } from './backups';
 import { changeSchema } from './change';
 import type { AnswerOf, Endpoint, Method } from './endpoint';
 import { id, versionBodySchema } from './fields';
@@ -131,6 +132,8 @@ export const ENDPOINTS = {
     body: acceptInvitationSchema,
     answer: sessionSchema,
   },
+
+  'GET /backups': { duty: 'own', summary: 'How the backups stand', answer: backupsSchema },
 
   'GET /workshop': { duty: 'read', summary: 'The workshop', answer: workshopSchema },
   'PATCH /workshop': { duty: 'own', summary: 'Change the workshop', body: workshopPatchSchema, answer: workshopSchema },

@@ -9,6 +9,7 @@ export * from './seam-order';
 export * from './computations';
 export * from './session';
 export * from './people';
+export * from './backups';
 export * from './on-behalf';
 export * from './states';
 export * from './preparation';

@@ -37,6 +37,8 @@ export interface Asked<One extends Address> {
   readonly people: People;
   /** The browser it comes from, as far as sign-in goes. */
   readonly visit: Visit;
+  /** Where the program keeps its backups; undefined: nowhere of its own. */
+  readonly backupsDirectory: string | undefined;
   readonly path: PathOf<One>;
   readonly query: QueryOf<Endpoints[One]>;
   readonly body: BodyOf<Endpoints[One]>;
@@ -86,7 +88,7 @@ function send(response: Response, { answer, status }: Endpoint, value: unknown):
 }
 
 /** On whose behalf a request is handled. */
-export type Behalf = Pick<Asked<Address>, 'context' | 'asker' | 'people' | 'visit'>;
+export type Behalf = Pick<Asked<Address>, 'context' | 'asker' | 'people' | 'visit' | 'backupsDirectory'>;
 
 /** Refuses whoever may not do what an address asks. @throws ProblemError 401, 403 */
 export function refuseUnlessMay({ role }: Asker, duty: Duty): void {

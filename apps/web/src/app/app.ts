@@ -179,6 +179,10 @@ import { Session } from './sync/session';
         flex-wrap: nowrap;
         border-top-width: 3px;
       }
+      /* With somebody's name in the head there is no room for ours: the board stands beside it. */
+      header:has(va-who-works details) .name {
+        display: none;
+      }
       .name,
       nav a {
         min-width: var(--target);

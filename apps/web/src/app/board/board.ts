@@ -8,6 +8,7 @@ import { auditTime, filter, merge } from 'rxjs';
 import { GuideOffer } from '../guide/guide-offer';
 import { Icon } from '../kit/marks/icon';
 import { STATE_WORDS } from '../words/state-words';
+import { BackupWarning } from './backup-warning';
 import { BoardColumn } from './board-column';
 import { BoardFilter } from './board-filter';
 import { filterCount, NO_FILTER, type BoardQuery, type ListQuery } from './board-query';
@@ -20,7 +21,18 @@ const REFRESH_MS = 300;
 
 /** What is on the bench, waiting, to be inspected and out. */
 @Component({
-  imports: [Page, BoardColumn, BoardFilter, FormsModule, GuideOffer, Icon, NewJobForm, NzButtonModule, NzInputModule],
+  imports: [
+    BackupWarning,
+    Page,
+    BoardColumn,
+    BoardFilter,
+    FormsModule,
+    GuideOffer,
+    Icon,
+    NewJobForm,
+    NzButtonModule,
+    NzInputModule,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <va-page heading="Job board">
@@ -46,6 +58,7 @@ const REFRESH_MS = 300;
           </button>
         }
       </div>
+      <va-backup-warning />
       <va-guide-offer />
       @if (filtering()) {
         @defer {

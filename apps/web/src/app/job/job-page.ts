@@ -31,6 +31,7 @@ import { JOB_STORES, JobStore, PartSelection } from './stores';
 import { PAGE_SYNC } from '../sync';
 import { ConflictPanel } from '../sync/conflict-panel';
 import { SaveStatus } from '../sync/save-status';
+import { Session } from '../sync/session';
 import { TakeBack } from '../sync/take-back';
 
 /** A job: the part in the middle, what is chosen of it beside, the standing answer always in view. */
@@ -209,6 +210,7 @@ export class JobPage {
   private readonly selection = inject(PartSelection);
   private readonly work = viewChild<ElementRef<HTMLElement>>('work');
   private readonly router = inject(Router);
+  private readonly session = inject(Session);
   /** Why the job cannot be shown; empty while it can, or may. */
   protected readonly failed = computed(
     () =>
@@ -238,7 +240,8 @@ export class JobPage {
       walking = false;
       const stage = stageOf(event.urlAfterRedirects, this.id());
       if (!stage || stage === from || this.store.job()?.id !== this.id()) return;
-      this.store.stopAt(stage);
+      // Nor does whoever only looks on leave a mark.
+      if (this.session.may('work')) this.store.stopAt(stage);
       // Who works by keyboard goes on in the stage, not at the top of the page.
       if (keyboard) afterNextRender(() => this.enterStage(), { injector });
     });

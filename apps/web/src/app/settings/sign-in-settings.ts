@@ -8,8 +8,7 @@ import { ApiClient } from '../sync';
 import { Session } from '../sync/session';
 import { saidAt } from '../sign-in/said';
 import { SecretField } from '../sign-in/secret-field';
-
-const MOMENT = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
+import { whenWords } from '../words/words';
 
 /** One's own sign-in: the password, and where one is signed in. */
 @Component({
@@ -68,9 +67,7 @@ export class SignInSettings {
   protected readonly password = ownField('');
   protected readonly said = signal('');
 
-  protected moment(stamp: string): string {
-    return MOMENT.format(new Date(stamp));
-  }
+  protected readonly moment = whenWords;
 
   protected async end(place: string): Promise<void> {
     this.places.set(

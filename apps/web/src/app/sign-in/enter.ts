@@ -34,11 +34,12 @@ export class Enter {
   private async as(asked: Observable<Answer>): Promise<void> {
     const before = this.session.owner();
     const answer = await firstValueFrom(asked);
-    const same = before?.person === answer.person && before.workshop === answer.workshop;
-    this.session.take(answer);
     // The same person again, after their sign-in had ended: the page is still theirs, with all that stands on it.
-    if (!same && answer.state !== 'signed-out') this.begin();
-    else if (answer.state === 'signed-out') location.reload();
+    if (before?.person === answer.person && before.workshop === answer.workshop) this.session.take(answer);
+    else {
+      this.session.leaveTo(answer);
+      this.begin();
+    }
   }
 
   private begin(): void {

@@ -49,6 +49,18 @@ import { Enter } from './enter';
     summary > va-icon {
       flex: none;
     }
+    @media (max-width: 900px) {
+      summary {
+        padding: 0 10px;
+      }
+      summary > span {
+        position: absolute;
+        width: 1px;
+        height: 1px;
+        overflow: hidden;
+        clip-path: inset(50%);
+      }
+    }
     .list {
       position: absolute;
       right: 0;

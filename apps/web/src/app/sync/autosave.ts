@@ -33,6 +33,8 @@ export class Autosave {
     this.queue.outcomes.pipe(takeUntilDestroyed()).subscribe((outcome) => {
       if (!('problem' in outcome) || !this.shownHere.some((shows) => shows(outcome.operation))) return;
       const { problem, operation } = outcome;
+      // Not what was typed is wrong but who typed it: that is said for the whole page, and what stands is shown again.
+      if (problem.status === 403) return;
       outcome.shown = true;
       this.setErrors(
         operation.key,

@@ -114,3 +114,13 @@ test('a page that is put away sends what rests while there is time', async () =>
   await pass(1);
   expect(http.expectOne('/thing').request.body).toEqual({ name: 'quick', version: 3 });
 });
+
+test('what somebody may not do is not kept for whoever comes after them', async () => {
+  rest({ name: 'mine' });
+  await pass();
+  http.expectOne('/thing').flush({ title: 'Not for this role', status: 403 }, { status: 403, statusText: 'x' });
+  await pass();
+  expect([resting.unsent('thing'), errors()]).toEqual([{}, {}]);
+  resting.flush();
+  http.expectNone('/thing');
+});

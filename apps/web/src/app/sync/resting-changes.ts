@@ -60,7 +60,8 @@ export class RestingChanges {
     // A page put away may never come back: what rests goes into the line while there is time.
     whenPutAway(() => this.flush());
     this.queue.outcomes.pipe(takeUntilDestroyed()).subscribe((outcome) => {
-      if ('problem' in outcome) this.keepRefused(outcome.operation);
+      // What somebody may not do is not put right by typing it again: nobody after them shall send it.
+      if ('problem' in outcome && outcome.problem.status !== 403) this.keepRefused(outcome.operation);
     });
   }
 

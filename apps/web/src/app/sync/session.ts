@@ -41,13 +41,19 @@ export class Session {
     return this.asking;
   }
 
-  /** Takes what the server said when somebody signed in or out. */
+  /** Takes what the server said of who is here. */
   take(answer: Answer): void {
     this.answer.set(answer);
     if (answer.workshop === null) return;
     this.ownerState.set({ workshop: answer.workshop, person: answer.person });
+    this.leaveTo(answer);
+  }
+
+  /** Remembers who comes next: the next page is theirs; what is still on its way on this one stays whose it was. */
+  leaveTo({ workshop, person }: Pick<Answer, 'workshop' | 'person'>): void {
+    if (workshop === null) return;
     try {
-      localStorage.setItem(KEY, JSON.stringify(this.ownerState()));
+      localStorage.setItem(KEY, JSON.stringify({ workshop, person }));
     } catch {
       // Closed storage: it is asked anew by the next page.
     }
