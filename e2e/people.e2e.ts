@@ -51,7 +51,7 @@ test('an owner begins with the printed code and invites a welder; every entry sa
       const [link = ''] = /http:\S+\/join#\S+/.exec(program.printed()) ?? [];
       await owner.goto(link);
       await join(owner, { ...LEAD, password: 'short' });
-      await expect(owner.getByText(/give at least 10 characters/)).toBeVisible();
+      await expect(owner.getByText(/give at least 12 characters/)).toBeVisible();
       await owner.getByLabel(/^Password/).fill(LEAD.password);
       await owner.getByRole('button', { name: 'Join' }).click();
       await expect(owner.getByRole('banner')).toContainText(LEAD.name);

@@ -198,10 +198,10 @@ describe('doing the work', () => {
 
 test('the door of the program opens what it names and what the README shows', () => {
   const door = readFileSync(resolve('variatum'), 'utf8');
-  const opened = [...door.matchAll(/^ {2}([a-z][a-z |]*)\)$/gm)].flatMap(([, names = '']) => names.split(' | '));
+  const opened = [...door.matchAll(/^ {2}([a-z][a-z |-]*)\)$/gm)].flatMap(([, names = '']) => names.split(' | '));
   const named = /\n {2}(constitution [^\n]*)\n[^\n]*\n {2}(grades [^\n]*?) {3}/.exec(door)!.slice(1).flatMap((names) => names.trim().split(/ +/)); // prettier-ignore
   expect(named).toEqual(expect.arrayContaining(['choose', 'purge', 'vent', 'settings', 'heat', 'shrink', 'order']));
   for (const name of named) expect(COMMANDS).toHaveProperty(name);
-  const shown = [...readFileSync(resolve('README.md'), 'utf8').matchAll(/\.\/variatum ([a-z]+)/g)].map(([, name = '']) => name); // prettier-ignore
+  const shown = [...readFileSync(resolve('README.md'), 'utf8').matchAll(/\.\/variatum ([a-z-]+)/g)].map(([, name = '']) => name); // prettier-ignore
   for (const name of [...named, ...shown]) expect(opened).toContain(name);
 });

@@ -1,6 +1,8 @@
 import { resolve } from 'node:path';
 import { backup } from './backup';
 import { bench } from './bench';
+import { buildServer } from './build';
+import { codeFor } from './code-for';
 import { check } from './check';
 import { dataDirectory } from './data-directory';
 import { dev } from './dev';
@@ -13,10 +15,15 @@ import { inWords, PlainError, say } from './say';
 import { serve } from './serve';
 import { withDatabase } from './with-database';
 
-/** The file a command is given. @throws PlainError */
-function fileOf([file]: readonly string[]): string {
-  if (file === undefined) throw new PlainError(`${command} needs a file: ./variatum ${command} FILE`);
-  return file;
+/** Commands that are given one thing, and what it is called. */
+const TAKE_ONE: Readonly<Record<string, string>> = { backup: 'FILE', restore: 'FILE', 'new-password': 'NAME' };
+
+/** The one thing a command is given. @throws PlainError */
+function given([one]: readonly string[]): string {
+  const what = TAKE_ONE[command] ?? '';
+  if (one === undefined)
+    throw new PlainError(`${command} needs a ${what.toLowerCase()}: ./variatum ${command} ${what}`);
+  return one;
 }
 
 const root = resolve(import.meta.dirname, '..');
@@ -24,7 +31,7 @@ const [command = '', ...args] = process.argv.slice(2);
 
 async function main(): Promise<number> {
   const { port, dataDir, fresh, rest } = readFlags(args, process.env);
-  if (rest.length > (command === 'backup' || command === 'restore' ? 1 : 0) && command !== 'bench')
+  if (rest.length > (TAKE_ONE[command] === undefined ? 0 : 1) && command !== 'bench')
     throw new PlainError(`${rest.join(' ')}: not a flag of ${command}`);
   switch (command) {
     case 'demo':
@@ -35,7 +42,7 @@ async function main(): Promise<number> {
     case 'bench':
       return bench(root, rest);
     case 'backup': {
-      const wanted = fileOf(rest);
+      const wanted = given(rest);
       const programs = await needPostgres();
       const { file, bytes } = await withDatabase(programs, dataDirectory(root, dataDir), false, (url) =>
         backup(programs, url, wanted),
@@ -44,13 +51,23 @@ async function main(): Promise<number> {
       return 0;
     }
     case 'restore': {
-      const wanted = fileOf(rest);
+      const wanted = given(rest);
       const programs = await needPostgres();
       const { before, jobs } = await withDatabase(programs, dataDirectory(root, dataDir), true, (url) =>
         restore(programs, root, url, wanted, stampOf(new Date())),
       );
       process.stdout.write(
         `restored: ${jobs} jobs. What was there before is kept in the database ${before} until the next time.\n`,
+      );
+      return 0;
+    }
+    case 'new-password': {
+      const name = given(rest);
+      const programs = await needPostgres();
+      await buildServer(root);
+      const code = await withDatabase(programs, dataDirectory(root, dataDir), false, (url) => codeFor(root, url, name));
+      process.stdout.write(
+        `Within an hour: /join#${code} at the address of the program sets a new password for ${name}.\n`,
       );
       return 0;
     }

@@ -9,6 +9,7 @@ import { openChangeFeed } from './live/change-feed';
 import { emptyWorkshop } from './demo/empty-workshop';
 import { seedPeople } from './demo/people';
 import { seedDemo } from './demo/seed';
+import { codeByHand } from './people/by-hand';
 import { firstOwnerCode } from './people/store';
 import { cookieKey } from './session/sessions';
 import { contextOf } from './http/context';
@@ -23,6 +24,12 @@ async function main(): Promise<void> {
   const settings = readSettings(process.env);
   const logger = pino({ level: settings.logLevel });
   const url = await prepareDatabase(settings.databaseUrl, settings.migrationsDirectory);
+  if (settings.newPasswordFor !== undefined) {
+    const code = await codeByHand(settings.databaseUrl, settings.newPasswordFor);
+    if (code === null) throw new Error(`nobody signs in with the name "${settings.newPasswordFor}"`);
+    process.stdout.write(`${code}\n`);
+    return;
+  }
   const open = openDatabase(url, (error) =>
     logger.warn({ failure: loggable(error) }, 'an idle database connection was lost'),
   );

@@ -9,6 +9,8 @@ export interface Settings {
   readonly migrationsDirectory: string;
   /** Where the launcher keeps backups; undefined: nowhere. */
   readonly backupsDirectory: string | undefined;
+  /** Name somebody signs in with who gets a code for a new password; the program ends after that. */
+  readonly newPasswordFor: string | undefined;
   readonly demo: boolean;
   readonly freshDemo: boolean;
   readonly logLevel: string;
@@ -43,6 +45,7 @@ export function readSettings(environment: NodeJS.ProcessEnv): Settings {
     webDirectory: environment['VARIATUM_WEB_DIRECTORY'],
     migrationsDirectory: environment['VARIATUM_MIGRATIONS_DIRECTORY'] ?? 'apps/server/migrations',
     backupsDirectory: environment['VARIATUM_BACKUPS_DIRECTORY'],
+    newPasswordFor: environment['VARIATUM_NEW_PASSWORD_FOR'],
     demo: environment['VARIATUM_DEMO'] === '1',
     freshDemo: environment['VARIATUM_FRESH'] === '1',
     logLevel: environment['VARIATUM_LOG_LEVEL'] ?? 'info',

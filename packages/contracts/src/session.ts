@@ -33,7 +33,7 @@ export const signInName = text(60)
 /** A password: long rather than odd (NIST SP 800-63B). */
 export const password = z
   .string()
-  .min(10, 'give at least 10 characters; a few words in a row are good')
+  .min(12, 'give at least 12 characters; a few words in a row are good')
   .max(200, 'give at most 200 characters');
 
 /** A workshop somebody belongs to. */

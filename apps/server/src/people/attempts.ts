@@ -52,8 +52,8 @@ export class Attempts {
     }
   }
 
-  /** Takes back what a person's own attempts used up: they have signed in. */
-  async forget(name: Counted, key: string): Promise<void> {
-    await this.limiters[name].delete(key);
+  /** Takes one attempt back: it was right. Those before it stay counted, or one's own sign-in would clear the way for guesses. */
+  async giveBack(name: Counted, key: string): Promise<void> {
+    await this.limiters[name].reward(key, 1);
   }
 }

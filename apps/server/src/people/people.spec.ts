@@ -2,6 +2,7 @@ import type { FieldTestRecord, Invitation, Member, Session, SignedIn } from '@va
 import { accept, browser, firstOwner, join, PASSWORD, type TestPerson } from '../testing/people';
 import { testServer, type TestServer } from '../testing/test-server';
 import { newJob, newPiece } from '../testing/things';
+import { codeByHand } from './by-hand';
 import { firstOwnerCode } from './store';
 
 let server: TestServer;
@@ -169,7 +170,18 @@ test('whoever lost their password gets a new one from an owner, by a code', asyn
   const { body } = await owner.agent.post(`/api/people/${welder.session.person}/new-password`).send({}).expect(201);
   const again = await accept(server, (body as Invitation).code, 'welder');
   expect(again.session).toMatchObject({ person: welder.session.person, role: 'welder' });
+  await welder.agent.get('/api/jobs').expect(401);
   expect(await people(owner)).toHaveLength(2);
+});
+
+test('an owner who lost their password gets a code on the machine, whatever workshops they belong to', async () => {
+  const owner = await firstOwner(server);
+  expect(await codeByHand(server.ownerUrl, 'nobody')).toBeNull();
+  const code = await codeByHand(server.ownerUrl, owner.signInName.toUpperCase());
+  const { body } = await browser(server).post('/api/invitations/accept').send({ code, signInName: owner.signInName, name: 'Owner', password: 'a new long password' }).expect(200); // prettier-ignore
+  expect(body).toMatchObject({ person: owner.session.person, role: 'owner' });
+  await signIn(browser(server), owner.signInName, PASSWORD).expect(401);
+  await signIn(browser(server), owner.signInName, 'a new long password').expect(200);
 });
 
 describe('guessing', () => {

@@ -51,7 +51,8 @@ async function checked(
   const key = device ?? found?.id ?? `nobody ${signInName.toLowerCase()}`;
   await attempts.count(device ? 'known' : 'strangers', key);
   if (!(await isPassword(found?.passwordHash, password)) || !found) throw ProblemError.wrongPassword();
-  await attempts.forget(device ? 'known' : 'address', device ?? visit.address);
+  await attempts.giveBack('address', visit.address);
+  await attempts.giveBack(device ? 'known' : 'strangers', key);
   return found;
 }
 
@@ -98,11 +99,15 @@ export const sessionHandlers = {
   'POST /invitations/accept': async (asked) => {
     const { people, visit, body } = asked;
     await people.attempts.count('codes', visit.address);
-    // Who is there already shows it by their password, and keeps it.
+    // Who is there already shows it by their password, and keeps it; guessing it here counts as guessing it there.
     const known = await personSigningIn(people.pool, body.signInName);
-    const theirs = known && (await isPassword(known.passwordHash, body.password)) ? known : null;
+    if (known) await people.attempts.count('strangers', known.id);
+    const theirs = (await isPassword(known?.passwordHash, body.password)) ? known : undefined;
     const passwordHash = await hashPassword(body.password);
     const { person, workshop } = await acceptInvitation(people.pool, { ...body, passwordHash }, theirs?.id ?? null);
-    return enter(asked, person, theirs?.name ?? body.name, workshop);
+    const entered = await enter(asked, person, theirs?.name ?? body.name, workshop);
+    // A new password ends whatever was signed in with the old one.
+    if (!theirs) await endOthers(people.pool, person, visit.sessionId);
+    return entered;
   },
 } satisfies Partial<Handlers>;

@@ -32,7 +32,7 @@ import { whenWords } from '../words/words';
       </ul>
       <form (ngSubmit)="change()" aria-label="New password">
         <va-secret-field label="Password so far" [of]="old" />
-        <va-secret-field label="New password, at least 10 characters" [fresh]="true" [of]="password" />
+        <va-secret-field label="New password, at least 12 characters" [fresh]="true" [of]="password" />
         <button nz-button type="submit">Change password</button>
       </form>
       @if (said(); as words) {
