@@ -13,7 +13,7 @@ export interface Finding {
   readonly what: string;
   readonly level: 'good' | 'watch' | 'bad';
   readonly words: string;
-  readonly todo?: string;
+  readonly advice?: string;
 }
 
 const LEAST_FREE_BYTES = 500_000_000;
@@ -26,7 +26,7 @@ function space(home: string): Finding {
   const { bavail, bsize } = statfsSync(home);
   const free = bavail * bsize;
   const level = free < LEAST_FREE_BYTES ? 'bad' : free < FEW_FREE_BYTES ? 'watch' : 'good';
-  return { what: 'room on the disk', level, words: `${gigabytes(free)} free`, ...(level === 'good' ? {} : { todo: 'make room: without it nothing can be saved' }) }; // prettier-ignore
+  return { what: 'room on the disk', level, words: `${gigabytes(free)} free`, ...(level === 'good' ? {} : { advice: 'make room: without it nothing can be saved' }) }; // prettier-ignore
 }
 
 function rights(home: string): Finding {
@@ -38,7 +38,7 @@ function rights(home: string): Finding {
       what: 'data directory',
       level: 'bad',
       words: inWords(error),
-      todo: `give this user the rights to ${home}`,
+      advice: `give this user the rights to ${home}`,
     };
   }
 }
@@ -55,7 +55,7 @@ function program(home: string): Finding {
           what: 'program',
           level: 'watch',
           words: 'was not stopped in order',
-          todo: 'start it: it puts its files right by itself',
+          advice: 'start it: it puts its files right by itself',
         };
   } catch {
     return { what: 'program', level: 'good', words: 'does not run' };
@@ -70,13 +70,13 @@ function backups(home: string, now: number): Finding {
       what: 'backups',
       level: 'watch',
       words: 'none yet',
-      todo: 'leave the program running for a night, or run ./variatum backup FILE; keep copies on another disk',
+      advice: 'leave the program running for a night, or run ./variatum backup FILE; keep copies on another disk',
     };
   const days = (now - Math.max(...at)) / 86_400_000;
   const old = days * 86_400_000 > OLD_BACKUP_MS;
   return {
     what: 'backups', level: old ? 'bad' : 'good', words: `${at.length} kept, the last ${days < 1 ? 'less than a day' : `${Math.floor(days)} days`} old`,
-    ...(old ? { todo: 'run ./variatum backup FILE now, and see below why none was made' } : {}),
+    ...(old ? { advice: 'run ./variatum backup FILE now, and see below why none was made' } : {}),
   }; // prettier-ignore
 }
 
@@ -84,7 +84,7 @@ async function database(programs: string, root: string, home: string): Promise<r
   const data = join(home, 'postgres');
   if (!existsSync(join(data, 'PG_VERSION')))
     return [
-      { what: 'database', level: 'watch', words: 'is not there yet', todo: 'it is made when the program is started' },
+      { what: 'database', level: 'watch', words: 'is not there yet', advice: 'it is made when the program is started' },
     ];
   const holder = lockHolder(data);
   if (!holder || !servesDirectory(holder.pid, data))
@@ -96,16 +96,16 @@ async function database(programs: string, root: string, home: string): Promise<r
     '-c',
     `select pg_database_size('variatum')`,
   ]);
-  if (code !== 0) return [{ what: 'database', level: 'bad', words: `runs and does not answer: ${output.trim().split('\n')[0] ?? ''}`, todo: `its own report is ${join(home, 'log', 'postgres.log')}` }]; // prettier-ignore
+  if (code !== 0) return [{ what: 'database', level: 'bad', words: `runs and does not answer: ${output.trim().split('\n')[0] ?? ''}`, advice: `its own report is ${join(home, 'log', 'postgres.log')}` }]; // prettier-ignore
   const had = await migrationsOf(programs, url);
   const known = knownMigrations(root);
   const newer = had.some((moment) => !known.has(moment));
   return [
     { what: 'database', level: 'good', words: `answers on port ${holder.port}, ${gigabytes(Number(output))}` },
     newer
-      ? { what: 'tables', level: 'bad', words: 'are those of a newer program', todo: 'bring the program up to date' }
+      ? { what: 'tables', level: 'bad', words: 'are those of a newer program', advice: 'bring the program up to date' }
       : had.length < known.size
-        ? { what: 'tables', level: 'watch', words: `${known.size - had.length} steps behind`, todo: 'start the program: it makes a backup and brings them up to date' }
+        ? { what: 'tables', level: 'watch', words: `${known.size - had.length} steps behind`, advice: 'start the program: it makes a backup and brings them up to date' }
         : { what: 'tables', level: 'good', words: 'are up to date' },
   ]; // prettier-ignore
 }
@@ -123,4 +123,4 @@ export async function doctor(
 
 /** Findings as lines for a terminal. */
 export const linesOf = (findings: readonly Finding[]): string =>
-  findings.map(({ what, level, words, todo }) => `${{ good: 'good ', watch: 'watch', bad: 'BAD  ' }[level]}  ${what.padEnd(18)} ${words}${todo ? `\n       ${' '.repeat(18)} ${todo}` : ''}`).join('\n'); // prettier-ignore
+  findings.map(({ what, level, words, advice }) => `${{ good: 'good ', watch: 'watch', bad: 'BAD  ' }[level]}  ${what.padEnd(18)} ${words}${advice ? `\n       ${' '.repeat(18)} ${advice}` : ''}`).join('\n'); // prettier-ignore
