@@ -14,6 +14,12 @@ export interface ArcQuestion {
 /** Usual voltage of an argon-shielded tungsten arc of this current, V. */
 export const usualVolts = (amps: number): number => data.arc.volts + data.arc.voltsPerAmp * amps;
 
+/** Distance from the middle of an arc of a current within which 63 % of its heat falls, mm. */
+export function arcRadius(amps: number): number {
+  const { base, perAmp, most } = data.arc.radiusMm;
+  return Math.min(most, base + perAmp * amps);
+}
+
 /** Power that stays in the metal, W. */
 export function arcPower({ amps, volts = usualVolts(amps), efficiency = data.arc.efficiency[1] }: ArcQuestion): number {
   return (efficiency as number) * volts * amps;

@@ -2,7 +2,7 @@ import data from '../../data/heat.json';
 import { findGrade, type MaterialFamily } from '../catalogue';
 import { InputError, type FieldError } from '../errors';
 import { fromJson } from '../from-json';
-import { arcPower, heatInput, type ArcQuestion } from './arc';
+import { arcPower, arcRadius, heatInput, type ArcQuestion } from './arc';
 import { coolingThick, coolingThin, criticalThickness } from './cooling';
 import { hottestAt, poolEdge, poolShape } from './pool-shape';
 import { rosenthalPlate, rosenthalThick, rosenthalThin, type MovingSource } from './rosenthal';
@@ -111,13 +111,12 @@ function secondsBehind(at: (xiM: number) => number, travelMPerS: number, [from, 
 function simulated(question: HeatQuestion, material: ThermalMaterial, startC: number, window: Range): WeldHistory {
   const { arc, thicknessMm } = question;
   const side = { material, thicknessMm, reachMm: 150, spread: 'straight', bothWays: false } as const;
-  const { base, perAmp, most } = data.arc.radiusMm;
   return simulateWeld({
     shell: { kind: 'line', lengthMm: STEADY_MM, sides: [side, side], beyondMm: 60, closedInside: false },
     plan: {
       runs: [{ pass: 0, fromMm: 0, toMm: STEADY_MM, person: 0, restS: 0 }],
       arcs: [
-        { powerW: arcPower(arc), travelMmPerS: arc.travelMmPerS, radiusMm: Math.min(most, base + perAmp * arc.amps), aimMm: 0 }, // prettier-ignore
+        { powerW: arcPower(arc), travelMmPerS: arc.travelMmPerS, radiusMm: arcRadius(arc.amps), aimMm: 0 }, // prettier-ignore
       ],
       interpassC: null,
       moveS: 0,

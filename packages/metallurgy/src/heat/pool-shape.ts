@@ -1,6 +1,6 @@
 import data from '../../data/heat.json';
 import { spreadOf, stratifiedUniforms, type Spread } from '../chance';
-import { arcPower, usualVolts, type ArcQuestion } from './arc';
+import { arcPower, arcRadius, usualVolts, type ArcQuestion } from './arc';
 import { distributedPlate, type DistributedSource } from './distributed-source';
 import { rosenthalPlate, type MovingSource } from './rosenthal';
 import type { ThermalMaterial } from './thermal-material';
@@ -41,10 +41,7 @@ const EXTENT_M = 0.05;
 const MOST_HALF_M = 0.025;
 
 /** Standard deviation of the heat of an arc of a current about its middle, m. */
-export function arcSigma(amps: number): number {
-  const { base, perAmp, most } = data.arc.radiusMm;
-  return Math.min(most, base + perAmp * amps) / Math.SQRT2 / 1000;
-}
+export const arcSigma = (amps: number): number => arcRadius(amps) / Math.SQRT2 / 1000;
 
 /** Largest of a figure along the way past a point: it has one maximum, behind the arc. Golden section. */
 function highest(at: (xiM: number) => number, yM: number, zM: number, steps: number): number {

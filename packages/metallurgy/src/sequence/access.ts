@@ -12,6 +12,9 @@ export interface Access {
   readonly turns: boolean;
 }
 
+/** Places nearer than this are one place, mm: what a sum of figures leaves over. */
+const SAME_MM = 1e-9;
+/** What overlaps by less does not overlap, mm. */
 const CLOSE_MM = 1e-6;
 
 /** Stretches within the length of the seam, one after another: what passes the end of a ring goes on at its start. */
@@ -26,15 +29,15 @@ export function laidOut(
     const long = Math.min(lengthMm, to >= from ? to - from : to - from + lengthMm);
     const start = ((from % lengthMm) + lengthMm) % lengthMm;
     const over = start + long - lengthMm;
-    return over > CLOSE_MM
+    return over > SAME_MM
       ? [{ fromMm: start, toMm: lengthMm }, { fromMm: 0, toMm: over }]
       : [{ fromMm: start, toMm: start + long }];
   }); // prettier-ignore
   const merged: { fromMm: number; toMm: number }[] = [];
   for (const { fromMm, toMm } of parts.sort((one, other) => one.fromMm - other.fromMm)) {
     const last = merged[merged.length - 1];
-    if (last && fromMm <= last.toMm + CLOSE_MM) last.toMm = Math.max(last.toMm, toMm);
-    else if (toMm - fromMm > CLOSE_MM) merged.push({ fromMm, toMm });
+    if (last && fromMm <= last.toMm + SAME_MM) last.toMm = Math.max(last.toMm, toMm);
+    else if (toMm - fromMm > SAME_MM) merged.push({ fromMm, toMm });
   }
   return merged;
 }
@@ -44,10 +47,10 @@ export function without(lengthMm: number, stretches: readonly Stretch[]): readon
   const found: Stretch[] = [];
   let from = 0;
   for (const cut of stretches) {
-    if (cut.fromMm > from + CLOSE_MM) found.push({ fromMm: from, toMm: cut.fromMm });
+    if (cut.fromMm > from + SAME_MM) found.push({ fromMm: from, toMm: cut.fromMm });
     from = Math.max(from, cut.toMm);
   }
-  if (from < lengthMm - CLOSE_MM) found.push({ fromMm: from, toMm: lengthMm });
+  if (from < lengthMm - SAME_MM) found.push({ fromMm: from, toMm: lengthMm });
   return found;
 }
 

@@ -1,10 +1,9 @@
 import data from '../../data/sequence.json';
-import heatData from '../../data/heat.json';
 import thermal from '../../data/thermal.json';
 import { findGrade, type MaterialFamily } from '../catalogue';
 import { InputError, type FieldError, type FieldPath } from '../errors';
 import {
-  arcPower, checkArc, thermalMaterial, CHILL_CONTACTS, CHILL_METALS,
+  arcPower, arcRadius, checkArc, thermalMaterial, CHILL_CONTACTS, CHILL_METALS,
   type ArcQuestion, type ArcRun, type ArcSource, type ChillBar, type MaterialQuestion, type Shell,
 } from '../heat'; // prettier-ignore
 import { HOLDS, transverseShrinkage, type Hold } from '../shrinkage';
@@ -108,11 +107,10 @@ export const familyOfMaterial = (material: MaterialQuestion): MaterialFamily =>
 
 /** The arc of a pass as the simulation sees it. */
 export function arcSource(arc: ArcQuestion, aimMm = 0): ArcSource {
-  const { base, perAmp, most } = heatData.arc.radiusMm;
   return {
     powerW: arcPower(arc),
     travelMmPerS: arc.travelMmPerS,
-    radiusMm: Math.min(most, base + perAmp * arc.amps),
+    radiusMm: arcRadius(arc.amps),
     aimMm,
   };
 }
