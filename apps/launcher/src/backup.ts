@@ -10,8 +10,12 @@ const NOT_KEPT = ['signed_in', 'request_count'];
 
 /** Runs one of PostgreSQL's programs against a database, beside whatever else this process does. */
 export function postgresTool(programs: string, name: string, url: string, args: readonly string[]): Promise<Output> {
-  const { hostname, port, username, password, pathname } = new URL(url);
-  const where = { PGHOST: hostname, PGPORT: port, PGUSER: username, PGPASSWORD: decodeURIComponent(password), PGDATABASE: pathname.slice(1) }; // prettier-ignore
+  const { hostname, port, username, password, pathname, searchParams } = new URL(url);
+  const [mode, authority] = [searchParams.get('sslmode'), searchParams.get('sslrootcert')];
+  const where = {
+    PGHOST: hostname, PGPORT: port || '5432', PGUSER: decodeURIComponent(username), PGPASSWORD: decodeURIComponent(password), PGDATABASE: pathname.slice(1),
+    ...(mode === null ? {} : { PGSSLMODE: mode }), ...(authority === null ? {} : { PGSSLROOTCERT: authority }),
+  }; // prettier-ignore
   return new Promise((done, fail) => {
     const child = spawn(join(programs, name), args, { env: { ...process.env, ...where }, stdio: ['ignore', 'pipe', 'pipe'] }); // prettier-ignore
     let output = '';

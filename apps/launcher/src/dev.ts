@@ -5,7 +5,7 @@ import { needPostgres } from './install-packages';
 import { claim } from './lock';
 import { startCluster } from './private-cluster';
 import { DEMO_DATABASE, serverEnvironment } from './serve';
-import { startServer } from './server-process';
+import { startServers } from './server-group';
 
 const SERVER_PORT = 4280;
 
@@ -17,10 +17,8 @@ export async function dev(root: string, dataDir: string | undefined): Promise<nu
   const release = claim(home);
   const cluster = await startCluster(programs, home, DEMO_DATABASE);
   try {
-    const server = await startServer(root, {
-      ...serverEnvironment(root, cluster.url, SERVER_PORT),
-      VARIATUM_DEMO: '1',
-    });
+    const environment = { ...serverEnvironment(root, cluster.url, SERVER_PORT), VARIATUM_DEMO: '1' };
+    const server = await startServers(root, environment, 1);
     const watcher = spawn('npm', ['run', 'dev', '--workspace', 'apps/web', '--', '--proxy-config', 'proxy.json'], {
       cwd: root,
       stdio: 'inherit',

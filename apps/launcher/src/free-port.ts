@@ -22,6 +22,10 @@ export async function freePort(wanted: number): Promise<number> {
 export const portTaken = (port: number): PlainError =>
   new PlainError(`port ${port} is taken by another program; stop that one, choose another --port, or leave --port out`);
 
+/** The same of the port other machines come by. */
+export const securePortTaken = (port: number): PlainError =>
+  new PlainError(`port ${port} is taken by another program; stop that one, or choose another --secure-port`);
+
 /** The port asked for. @throws PlainError when it is taken */
 export async function askedPort(port: number): Promise<number> {
   if ((await listen(port)) === undefined) throw portTaken(port);

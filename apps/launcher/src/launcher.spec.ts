@@ -13,25 +13,42 @@ import { inWords } from './say';
 
 describe('flags', () => {
   test('are read with a space or an equals sign', () => {
-    expect(readFlags(['--port', '4300', '--data-dir=/srv/x', '--fresh'], {})).toEqual({
+    expect(readFlags(['--port', '4300', '--data-dir=/srv/x', '--fresh', 'core'], {})).toMatchObject({
       port: 4300,
       dataDir: '/srv/x',
       fresh: true,
-      rest: [],
+      processes: 1,
+      rest: ['core'],
     });
   });
   test('the environment stands in, a flag goes before it', () => {
-    expect(readFlags([], { VARIATUM_PORT: '5000', VARIATUM_DATA_DIR: '/a' })).toMatchObject({
+    expect(readFlags([], { VARIATUM_PORT: '5000', VARIATUM_DATA_DIR: '/a', VARIATUM_HOSTS: 'a.example, b.example' })).toMatchObject({
       port: 5000,
       dataDir: '/a',
-    });
+      hosts: ['a.example', 'b.example'],
+    }); // prettier-ignore
     expect(readFlags(['--port', '6000'], { VARIATUM_PORT: '5000' }).port).toBe(6000);
   });
-  test('say what is wrong', () => {
-    expect(() => readFlags(['--port'], {})).toThrow('--port needs a value');
-    for (const port of ['0', '70000', 'http', '4.5'])
-      expect(() => readFlags(['--port', port], {})).toThrow(/whole number/);
-    expect(readFlags(['--colour'], {}).rest).toEqual(['--colour']);
+  test('of the network stand together', () => {
+    expect(
+      readFlags(['--listen', '0.0.0.0', '--host', 'a.example', '--host=b.example', '--behind-proxy', '10.0.0.1,10.1.0.0/16'], {}),
+    ).toMatchObject({ listen: '0.0.0.0', hosts: ['a.example', 'b.example'], proxies: ['10.0.0.1', '10.1.0.0/16'] }); // prettier-ignore
+  });
+  test.each([
+    [['--port'], '--port needs a value'],
+    [['--port', '--fresh'], '--port needs a value'],
+    [['--port', '0'], '--port takes a whole number'],
+    [['--port', '70000'], '--port takes a whole number'],
+    [['--port', 'http'], '--port takes a whole number'],
+    [['--processes', '2.5'], '--processes takes a whole number from 1 to 64'],
+    [['--colour'], '--colour is no flag'],
+    [['--listen', 'shop'], '--listen takes an address'],
+    [['--listen', '10.0.0.1', '--key', 'k'], 'belong together'],
+    [['--certificate', 'c', '--key', 'k'], 'is for --listen'],
+    [['--behind-proxy', '10.0.0.1'], '--behind-proxy needs --host'],
+    [['--behind-proxy', 'proxy', '--host', 'a.example'], 'addresses of the proxies'],
+  ])('%j: say what is wrong', (args, words) => {
+    expect(() => readFlags(args, {})).toThrow(words);
   });
 });
 

@@ -44,3 +44,9 @@ export function claim(home: string): () => void {
       rmSync(file, { force: true });
     }
 }
+
+/** Process that has a data directory; undefined while nobody does. */
+export function holderOf(home: string): number | undefined {
+  const other = readClaim(join(home, 'launcher.pid'));
+  return other && processIdentity(other.pid) === other.identity ? other.pid : undefined;
+}

@@ -9,6 +9,7 @@ import { dev } from './dev';
 import { doctor, linesOf } from './doctor';
 import { readFlags } from './flags';
 import { needPostgres } from './install-packages';
+import { holderOf } from './lock';
 import { stampOf } from './kept-backups';
 import { restore } from './restore';
 import { inWords, PlainError, say } from './say';
@@ -30,13 +31,14 @@ const root = resolve(import.meta.dirname, '..');
 const [command = '', ...args] = process.argv.slice(2);
 
 async function main(): Promise<number> {
-  const { port, dataDir, fresh, rest } = readFlags(args, process.env);
+  const { rest, ...flags } = readFlags(args, process.env);
+  const { dataDir } = flags;
   if (rest.length > (TAKE_ONE[command] === undefined ? 0 : 1) && command !== 'bench')
-    throw new PlainError(`${rest.join(' ')}: not a flag of ${command}`);
+    throw new PlainError(`${rest.join(' ')}: is nothing for ${command}`);
   switch (command) {
     case 'demo':
     case 'start':
-      return serve({ root, dataDir, port, demo: command === 'demo', fresh });
+      return serve({ root, demo: command === 'demo', ...flags });
     case 'test':
       return check(root);
     case 'bench':
@@ -75,6 +77,16 @@ async function main(): Promise<number> {
       const findings = await doctor(await needPostgres(), root, dataDirectory(root, dataDir));
       process.stdout.write(`${linesOf(findings)}\n`);
       return findings.some(({ level }) => level === 'bad') ? 1 : 0;
+    }
+    case 'reload': {
+      const home = dataDirectory(root, dataDir);
+      const running = holderOf(home);
+      if (running === undefined) throw new PlainError(`the program does not run on ${home}; start it`);
+      process.kill(running, 'SIGUSR2');
+      process.stdout.write(
+        'The server processes are replaced one after another; the program says when that is done.\n',
+      );
+      return 0;
     }
     case 'dev':
       return dev(root, dataDir);

@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { clusterFiles } from './cluster-files';
+import { databaseUrl } from './database-url';
 import { lockHolder, servesDirectory } from './cluster-process';
 import { claim } from './lock';
 import { ROLE } from './postgres-programs';
@@ -18,6 +19,9 @@ export async function withDatabase<Result>(
   alone: boolean,
   work: (url: string) => Promise<Result>,
 ): Promise<Result> {
+  // Whoever runs a database of their own sees to it that nobody is connected; it refuses otherwise.
+  const outside = databaseUrl(process.env);
+  if (outside !== undefined) return work(outside);
   // prettier-ignore
   if (!existsSync(join(home, 'postgres')))
     throw new PlainError(`there is no database in ${home}; start the program once, or give the right --data-dir`);

@@ -110,12 +110,17 @@ test('the demo fills an empty workshop once', async () => {
 
 describe('settings', () => {
   const url = { VARIATUM_DATABASE_URL: 'postgresql://x' };
-  test('refuse to listen on any but the loopback address while there is no sign-in', () => {
-    for (const host of ['0.0.0.0', '192.168.1.4', 'workshop.example', '::'])
-      expect(() => readSettings({ ...url, VARIATUM_HOST: host })).toThrow(/this machine only/);
-    for (const host of ['127.0.0.1', '::1', 'localhost'])
-      expect(readSettings({ ...url, VARIATUM_HOST: host }).host).toBe(host);
-  });
+  test('serve other machines with transport encryption only, and never the demo', () => {
+    const address = { ...url, VARIATUM_SECURE_ADDRESS: '0.0.0.0' };
+    expect(() => readSettings(address)).toThrow(/VARIATUM_CERTIFICATE_FILE/);
+    const files = { VARIATUM_CERTIFICATE_FILE: 'a', VARIATUM_KEY_FILE: 'b' };
+    expect(readSettings({ ...address, ...files, VARIATUM_ALLOWED_HOSTS: 'A.example, b' })).toMatchObject({
+      secure: { address: '0.0.0.0' },
+      hosts: ['a.example', 'b'],
+    });
+    expect(() => readSettings({ ...address, ...files, VARIATUM_DEMO: '1' })).toThrow(/own machine only/);
+    expect(() => readSettings({ ...url, VARIATUM_TRUSTED_PROXIES: '10.0.0.1', VARIATUM_DEMO: '1' })).toThrow(/own machine only/);
+  }); // prettier-ignore
   test('say what is missing', () => {
     expect(() => readSettings({})).toThrow(/VARIATUM_DATABASE_URL/);
     expect(() => readSettings({ ...url, VARIATUM_PORT: 'http' })).toThrow(/VARIATUM_PORT/);
@@ -124,7 +129,7 @@ describe('settings', () => {
 
 test('says on whose behalf it answers, and does nothing that was typed for somebody else', async () => {
   const { body: session } = await server.request.get('/api/session').expect(200);
-  expect(session).toEqual({ state: 'open', workshop: ONLY_WORKSHOP_ID, person: null, name: null, role: 'owner', memberships: [], offered: [] }); // prettier-ignore
+  expect(session).toEqual({ state: 'open', workshop: ONLY_WORKSHOP_ID, person: null, name: null, role: 'owner', byPin: false, tablet: null, memberships: [], offered: [] }); // prettier-ignore
   const add = (typedFor: string) =>
     server.request.post('/api/jobs').set('Variatum-On-Behalf', typedFor).send({ title: 'Typed for one' });
   await add(ONLY_WORKSHOP_ID).expect(201);

@@ -22,8 +22,11 @@ import { sharedCount } from './http/shared-count';
 import { jobHandlers } from './jobs/handlers';
 import { jointHandlers } from './joints/handlers';
 import { preparationHandlers } from './preparation/handlers';
+import type { Metrics } from './metrics/metrics';
 import type { ChangeFeed } from './live/change-feed';
 import { liveRoutes } from './live/routes';
+import { networkHandlers } from './network/handlers';
+import { OWN_MACHINE, type Reach } from './network/reach';
 import { openApiDocument } from './openapi/document';
 import { photoHandlers } from './photos/handlers';
 import { pieceHandlers } from './pieces/handlers';
@@ -35,6 +38,7 @@ import { sessionHandlers } from './session/handlers';
 import { stands } from './session/places';
 import { sessions } from './session/sessions';
 import { Visit } from './session/visit';
+import { tabletHandlers } from './tablets/handlers';
 import { workshopHandlers } from './workshop/handlers';
 
 /** What an application needs; processes that share a database share nothing else. */
@@ -47,6 +51,12 @@ export interface AppParts {
   readonly cookieKey: string;
   /** Whether it shows made-up data: its made-up people sign in by one tap. */
   readonly demo?: boolean | undefined;
+  /** How the program is reached; on its own machine only, unless said otherwise. */
+  readonly reach?: Reach | undefined;
+  /** Figures of this process; undefined: none are taken. */
+  readonly metrics?: Metrics | undefined;
+  /** Whether the process is letting go: whoever spreads requests sends it no more. */
+  readonly stopping?: (() => boolean) | undefined;
   /** Where the program keeps its backups; undefined: nowhere of its own. */
   readonly backupsDirectory?: string | undefined;
   /** Built web application; undefined serves the interface alone. */
@@ -64,6 +74,8 @@ const HANDLERS: Handlers = {
   ...sessionHandlers,
   ...peopleHandlers,
   ...backupHandlers,
+  ...networkHandlers,
+  ...tabletHandlers,
   ...workshopHandlers,
   ...jobHandlers,
   ...pieceHandlers,
@@ -79,6 +91,8 @@ const HANDLERS: Handlers = {
 const COMPRESS_FROM_BYTES = 2048;
 /** The quickest level: most answers are made for this one request. */
 const COMPRESSION_LEVEL = 1;
+/** A browser that was served with encryption asks without it no more, for a year, s. */
+const KEEP_TO_ENCRYPTION_S = 365 * 24 * 3600;
 
 /** Builds the Express application. */
 export function createApp({
@@ -88,6 +102,9 @@ export function createApp({
   logger,
   cookieKey,
   demo = false,
+  reach = OWN_MACHINE,
+  metrics,
+  stopping = () => false,
   backupsDirectory,
   webDirectory,
   requestsPerMinute = USUAL_REQUESTS_PER_MINUTE,
@@ -95,12 +112,20 @@ export function createApp({
   const app = express();
   app.disable('x-powered-by');
   app.disable('etag');
-  app.set('trust proxy', false);
+  app.set('trust proxy', reach.proxies.length === 0 ? false : [...reach.proxies]);
+  if (metrics) app.use(metrics.timeRequests);
   app.get('/api/health', (_request, response) => void response.json({ status: 'up' }));
   app.use(
     pinoHttp({
       logger,
-      serializers: { req: ({ method, url, id }) => ({ method, url, id }) },
+      // What stands behind the question mark may name people; so may any header.
+      serializers: {
+        req: ({ method, url, id }: { method: string; url: string; id: unknown }) => ({
+          method,
+          path: url.split('?')[0],
+          id,
+        }),
+      },
       // A failed request is logged once, by the one who answers it.
       customLogLevel: () => 'debug',
     }),
@@ -128,12 +153,18 @@ export function createApp({
       strictTransportSecurity: false,
     }),
   );
-  app.use(refuseForeignPages);
+  const strictTransport = helmet.strictTransportSecurity({ maxAge: KEEP_TO_ENCRYPTION_S, includeSubDomains: false });
+  app.use((request, response, next) => {
+    if (request.secure) strictTransport(request, response, next);
+    else next();
+  });
+  app.use(refuseForeignPages(reach));
   app.use(compression({ threshold: COMPRESS_FROM_BYTES, level: COMPRESSION_LEVEL }));
 
   const api = express.Router();
   api.use(limitRequests(sharedCount(open.pool, requestsPerMinute), lotOf(requestsPerMinute)));
   api.get('/ready', async (_request, response) => {
+    if (stopping()) throw ProblemError.unavailable('Not ready', 'This process is letting go.');
     if (!(await open.ready())) throw ProblemError.unavailable('Not ready', 'The database does not answer.');
     response.json({ status: 'ready' });
   });
@@ -149,19 +180,20 @@ export function createApp({
         asker,
         people,
         context: contextOf(open, compute, asker),
-        visit: new Visit(request, response, cookieKey),
+        visit: new Visit(request, response, cookieKey, open.pool),
         backupsDirectory,
+        reach,
       };
     }),
   );
-  api.use(
-    liveRoutes(feed, async (request) => {
-      const asker = await whoAsks(request);
-      refuseUnlessMay(asker, ENDPOINTS['GET /events'].duty);
-      const { workshop, state } = asker;
-      return { workshop, stillMay: () => (state === 'open' ? people.isOpen() : stands(open.pool, request.sessionID)) };
-    }),
-  );
+  const live = liveRoutes(feed, async (request) => {
+    const asker = await whoAsks(request);
+    refuseUnlessMay(asker, ENDPOINTS['GET /events'].duty);
+    const { workshop, state } = asker;
+    return { workshop, stillMay: () => (state === 'open' ? people.isOpen() : stands(open.pool, request.sessionID)) };
+  });
+  metrics?.watch(open.pool, live.streams);
+  api.use(live.router);
   api.use(unknownAddress(document.paths));
   app.use('/api', api);
 

@@ -1,5 +1,3 @@
-import { createServer } from 'node:http';
-import type { AddressInfo } from 'node:net';
 import { resolve } from 'node:path';
 import { pino } from 'pino';
 import { createApp } from './app';
@@ -10,12 +8,14 @@ import { emptyWorkshop } from './demo/empty-workshop';
 import { seedPeople } from './demo/people';
 import { seedDemo } from './demo/seed';
 import { codeByHand } from './people/by-hand';
-import { firstOwnerCode } from './people/store';
+import { firstOwnerCode, hasPeople } from './people/store';
 import { cookieKey } from './session/sessions';
 import { contextOf } from './http/context';
 import { loggable } from './http/error-handler';
-import { answerStopping, answerUnreadable } from './http/unreadable';
-import { readSettings } from './settings';
+import { openMetrics } from './metrics/metrics';
+import { CannotListen, listenOn } from './network/listen';
+import { reachOf } from './network/reach';
+import { isReached, readSettings } from './settings';
 import { ensureWorkshop, ONLY_WORKSHOP_ID } from './workshop/store';
 
 const STOP_WITHIN_MS = 8000;
@@ -41,12 +41,18 @@ async function main(): Promise<void> {
     await seedDemo(context);
     await seedPeople(settings.databaseUrl, ONLY_WORKSHOP_ID);
   }
-  const ownerCode = settings.demo ? null : await firstOwnerCode(context);
+  if (isReached(settings) && !(await hasPeople(context)))
+    throw new Error(
+      'nobody has a name and a password here yet: start without --listen and --behind-proxy, open the address it prints on this machine, give the owner a password, and start again',
+    );
+  // A code made anew makes those before worthless: the one that was printed must stay good.
+  const ownerCode = settings.first && !settings.demo ? await firstOwnerCode(context) : null;
 
   const feed = openChangeFeed(url, (error) =>
     logger.warn({ failure: loggable(error) }, 'the connection that hears of changes was lost'),
   );
 
+  const reach = reachOf(settings);
   let stopping = false;
   const application = createApp({
     open,
@@ -55,27 +61,28 @@ async function main(): Promise<void> {
     logger,
     cookieKey: cookieKey(settings.databaseUrl),
     demo: settings.demo,
+    reach,
+    stopping: () => stopping,
+    metrics: openMetrics(),
     backupsDirectory: settings.backupsDirectory,
     webDirectory: settings.webDirectory && resolve(settings.webDirectory),
     requestsPerMinute: settings.requestsPerMinute,
   });
-  const server = createServer((request, response) => {
-    // Connections that are kept would be served until the very end, and whoever holds one would take that end for a fault.
-    if (stopping) answerStopping(response);
-    else application(request, response);
+  const listening = await listenOn(settings, reach, application).catch((error: unknown) => {
+    if (error instanceof CannotListen) process.send?.({ cannotListen: error.code, port: error.port });
+    throw error;
   });
-  answerUnreadable(server);
-  server.on('error', (error: NodeJS.ErrnoException) => {
-    process.send?.({ cannotListen: error.code ?? error.message });
-    logger.fatal({ code: error.code }, `cannot listen on ${settings.host}:${settings.port}`);
-    process.exit(1);
-  });
-  server.listen(settings.port, settings.host, () => {
-    // A server that listens on a port has an address of this kind; text is for sockets.
-    const { port } = server.address() as AddressInfo;
-    logger.info({ host: settings.host, port }, 'listening');
-    // The launcher waits for this message; without a launcher there is nobody to tell.
-    process.send?.({ listening: port, ownerCode });
+  logger.info({ port: settings.port, secure: settings.secure?.port }, 'listening');
+  // The launcher waits for this message; without a launcher there is nobody to tell.
+  process.send?.({ listening: true, ownerCode });
+  process.on('message', (message: { readonly readCertificate?: boolean }) => {
+    if (!message.readCertificate) return;
+    try {
+      listening.readCertificate();
+      logger.info('the certificate was read anew');
+    } catch (error) {
+      logger.error({ failure: loggable(error) }, 'the certificate could not be read; the one before holds on');
+    }
   });
 
   const stop = (signal: string): void => {
@@ -85,10 +92,10 @@ async function main(): Promise<void> {
     setTimeout(() => process.exit(1), STOP_WITHIN_MS).unref();
     // Live streams never end by themselves.
     void feed.close();
-    server.close(() => {
-      void Promise.allSettled([open.close(), compute.close()]).then(() => process.exit(0));
-    });
-    server.closeIdleConnections();
+    void listening
+      .close()
+      .then(() => Promise.allSettled([open.close(), compute.close()]))
+      .then(() => process.exit(0));
   };
   process.on('SIGTERM', () => stop('SIGTERM'));
   process.on('SIGINT', () => stop('SIGINT'));

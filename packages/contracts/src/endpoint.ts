@@ -18,6 +18,8 @@ export interface Endpoint {
   readonly sends?: readonly string[];
   /** Document it answers; or a file, or events without end. */
   readonly answer: z.ZodType | 'file' | 'events';
+  /** Media type of a file it answers; a picture where nothing is said. */
+  readonly media?: string;
   /** What the events carry. */
   readonly event?: z.ZodType;
   /** Status of success; 200 where nothing is made. */

@@ -4,6 +4,7 @@ import { changeSchema } from './change';
 import type { AnswerOf, Endpoint, Method } from './endpoint';
 import { id, versionBodySchema } from './fields';
 import { jobQuerySchema } from './job-query';
+import { networkSchema } from './network';
 import { newPhotoSchema, PHOTO_MEDIA_TYPES, photoPatchSchema, photoSchema } from './photo';
 import { newPreparationTickSchema, preparationTickSchema } from './preparation';
 import {
@@ -34,9 +35,19 @@ import {
   memberPatchSchema,
   memberSchema,
   newInvitationSchema,
+  personExportSchema,
 } from './people';
-import { newPasswordSchema, sessionSchema, signedInSchema, signInSchema } from './session';
-import { workshopPatchSchema, workshopSchema } from './workshop';
+import {
+  membershipSchema,
+  newPasswordSchema,
+  newPinSchema,
+  sessionSchema,
+  signedInSchema,
+  signInSchema,
+  tabletSignInSchema,
+} from './session';
+import { newTabletSchema, tabletSchema } from './tablets';
+import { newWorkshopSchema, workshopPatchSchema, workshopSchema } from './workshop';
 
 type Withdrawal<Path extends string, Answer extends z.ZodType> = Record<
   `POST ${Path}/:id/withdraw` | `POST ${Path}/:id/restore`,
@@ -104,6 +115,39 @@ export const ENDPOINTS = {
     answer: z.array(signedInSchema),
   },
 
+  'POST /session/pin': {
+    duty: 'read',
+    summary: 'Set the own short number for tablets',
+    body: newPinSchema,
+    answer: sessionSchema,
+  },
+  'POST /session/at-tablet': {
+    duty: 'anyone',
+    summary: 'Sign in at a tablet by a short number',
+    body: tabletSignInSchema,
+    answer: sessionSchema,
+  },
+  'GET /session/export': {
+    duty: 'read',
+    summary: 'All that the workshop holds of whoever asks',
+    answer: personExportSchema,
+  },
+
+  'GET /tablets': { duty: 'own', summary: 'Tablets of the workshop', answer: z.array(tabletSchema) },
+  'POST /tablets': {
+    duty: 'own',
+    summary: 'Make a tablet of the browser that asks',
+    body: newTabletSchema,
+    answer: tabletSchema,
+    status: 201,
+  },
+  'POST /tablets/:id/end': { duty: 'own', summary: 'End a tablet', body: z.strictObject({}), answer: tabletSchema },
+
+  'GET /people/:id/export': {
+    duty: 'own',
+    summary: 'All that the workshop holds of a person',
+    answer: personExportSchema,
+  },
   'GET /people': { duty: 'read', summary: 'People of the workshop', answer: z.array(memberSchema) },
   'PATCH /people/:id': {
     duty: 'own',
@@ -118,6 +162,12 @@ export const ENDPOINTS = {
     body: z.strictObject({}),
     answer: invitationSchema,
     status: 201,
+  },
+  'POST /people/:id/erase': {
+    duty: 'own',
+    summary: 'Let somebody go and erase who they were',
+    body: z.strictObject({}),
+    answer: memberSchema,
   },
   'POST /invitations': {
     duty: 'own',
@@ -135,7 +185,22 @@ export const ENDPOINTS = {
 
   'GET /backups': { duty: 'own', summary: 'How the backups stand', answer: backupsSchema },
 
+  'GET /network': { duty: 'anyone', summary: 'How other machines reach the program', answer: networkSchema },
+  'GET /network/authority': {
+    duty: 'anyone',
+    summary: 'Certificate of the authority of this machine, for devices to trust',
+    answer: 'file',
+    media: 'application/x-x509-ca-cert',
+  },
+
   'GET /workshop': { duty: 'read', summary: 'The workshop', answer: workshopSchema },
+  'POST /workshops': {
+    duty: 'own',
+    summary: 'Make a further workshop, with its own owner',
+    body: newWorkshopSchema,
+    answer: membershipSchema,
+    status: 201,
+  },
   'PATCH /workshop': { duty: 'own', summary: 'Change the workshop', body: workshopPatchSchema, answer: workshopSchema },
 
   'GET /jobs': {

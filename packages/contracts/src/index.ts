@@ -8,6 +8,8 @@ export * from './heat-questions';
 export * from './seam-order';
 export * from './computations';
 export * from './session';
+export * from './tablets';
+export * from './network';
 export * from './people';
 export * from './backups';
 export * from './on-behalf';

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { id, stamp, text } from './fields';
-import { password, ROLES, signInName } from './session';
+import { password, ROLES, signedInSchema, signInName } from './session';
 
 const role = z.enum(ROLES);
 const name = text(80).min(1, 'give a name');
@@ -26,6 +26,18 @@ export type Invitation = z.infer<typeof invitationSchema>;
 /** Body that takes an invitation up: a new person, or a new password of one who has lost it. */
 export const acceptInvitationSchema = z.strictObject({ code: text(40), signInName, name, password });
 export type AcceptInvitation = z.infer<typeof acceptInvitationSchema>;
+
+/** All that the workshop holds of a person. */
+export const personExportSchema = z.object({
+  exportedAt: stamp,
+  person: z.object({ id, name: z.string(), signInName: z.string().nullable(), since: stamp }),
+  membership: z.object({ role, since: stamp, leftAt: stamp.nullable(), hasPin: z.boolean() }),
+  /** Where they are signed in. */
+  places: z.array(signedInSchema.omit({ here: true })),
+  /** What they made, oldest first: its kind, identifier, moment, and the job it belongs to. */
+  made: z.array(z.object({ kind: z.string(), id, at: stamp, job: z.string().nullable() })),
+});
+export type PersonExport = z.infer<typeof personExportSchema>;
 
 /** Body that changes what somebody is in the workshop. */
 export const memberPatchSchema = z.strictObject({ role });

@@ -54,6 +54,12 @@ export const sessionSchema = z.object({
   role: z.enum(ROLES).nullable(),
   /** All workshops the person belongs to. */
   memberships: z.array(membershipSchema),
+  /** Whether the person gave their short number: that keeps no settings and no people. */
+  byPin: z.boolean(),
+  /** The tablet this browser is, with the people who may give a short number on it; null: it is none. */
+  tablet: z
+    .object({ id, name: z.string(), workshop: id, people: z.array(z.object({ person: id, name: z.string() })) })
+    .nullable(),
   /** Made-up people of the demo, who sign in by one tap. */
   offered: z.array(z.object({ person: id, name: z.string(), role: z.enum(ROLES) })),
 });
@@ -61,6 +67,27 @@ export type Session = z.infer<typeof sessionSchema>;
 
 /** Body that signs somebody in. */
 export const signInSchema = z.strictObject({ signInName: z.string().trim().max(60), password: z.string().max(200) });
+
+/** A short number for tablets of the workshop: easily typed with gloves on, and worth nothing anywhere else. */
+export const pin = z
+  .string()
+  .regex(/^\d{4,8}$/, 'give 4 to 8 figures')
+  .refine(
+    (figures) => !isPlain(figures),
+    'too easily guessed: not one figure over and over, and not counted up or down',
+  );
+
+/** Whether a number is one that is tried first: one figure over and over, or counted up or down. */
+function isPlain(figures: string): boolean {
+  const steps = [...figures].slice(1).map((figure, index) => Number(figure) - Number(figures[index]));
+  return [0, 1, -1].some((step) => steps.every((one) => one === step));
+}
+
+/** Body that sets one's own number. */
+export const newPinSchema = z.strictObject({ password: z.string().max(200), pin });
+
+/** Body that signs somebody in at a tablet. */
+export const tabletSignInSchema = z.strictObject({ person: id, pin: z.string().max(20) });
 
 /** A place somebody is signed in at. */
 export const signedInSchema = z.object({

@@ -86,6 +86,9 @@ const workshopFields = {
 export const workshopSchema = z.object({ id, ...workshopFields, version: z.int() });
 export type Workshop = z.infer<typeof workshopSchema>;
 
+/** Body that makes a further workshop in the same database, with whoever asks as its owner. */
+export const newWorkshopSchema = z.strictObject({ name: text(80).min(1, 'give a name') });
+
 /** Body that changes the workshop. */
 export const workshopPatchSchema = z.strictObject(workshopFields).partial().extend({ version });
 export type WorkshopPatch = z.infer<typeof workshopPatchSchema>;

@@ -13,6 +13,7 @@ import { addTick } from '../preparation/store';
 import { invite } from '../people/store';
 import { putRodStock } from '../rod-stock/store';
 import type { Scope } from '../store';
+import { enrolTablet } from '../tablets/store';
 import { testServer, type TestServer } from '../testing/test-server';
 import { ensureWorkshop } from '../workshop/store';
 import { servingUrl } from './serving-role';
@@ -27,6 +28,7 @@ interface Foreign {
   readonly decisions: string;
   readonly joints: string;
   readonly people: string;
+  readonly tablets: string;
 }
 
 let server: TestServer;
@@ -67,7 +69,8 @@ beforeAll(async () => {
     madeFrom: 'made for this test',
   });
   const people = await asOwnerNextDoor(workshop, next);
-  foreign = { workshop, jobs, pieces, tests, photos, decisions, joints, people };
+  const { tablet } = await enrolTablet(next, 'Bench next door');
+  foreign = { workshop, jobs, pieces, tests, photos, decisions, joints, people, tablets: tablet.id };
 });
 afterAll(() => server.close());
 
@@ -99,6 +102,8 @@ const BODIES: { readonly [One in Address]?: object } = {
   'PATCH /people/:id': { role: 'reader' },
   'POST /people/:id/leave': {},
   'POST /people/:id/new-password': {},
+  'POST /people/:id/erase': {},
+  'POST /tablets/:id/end': {},
   'POST /jobs/:id/preparation': { key: 'bright', state: 'done' },
 };
 const withId = (Object.keys(ENDPOINTS) as Address[]).filter(
@@ -120,7 +125,8 @@ test('what another workshop has is in no list', async () => {
   const { body: found } = await server.request.get('/api/jobs').query({ search: 'Next door' }).expect(200);
   const { body: shelf } = await server.request.get('/api/rod-stock').expect(200);
   const { body: people } = await server.request.get('/api/people').expect(200);
-  expect([jobs, found, shelf, people]).toEqual([{ jobs: [], total: 0 }, { jobs: [], total: 0 }, [], []]);
+  const { body: tablets } = await server.request.get('/api/tablets').expect(200);
+  expect([jobs, found, shelf, people, tablets]).toEqual([{ jobs: [], total: 0 }, { jobs: [], total: 0 }, [], [], []]);
 });
 
 describe('the role the program is served by', () => {

@@ -96,6 +96,9 @@ export const membership = pgTable(
     role: text('role').$type<Role>().notNull(),
     /** Name what they did stands under once they have left, where it is not their own. */
     pseudonym: text('pseudonym'),
+    /** Hash of the short number this person gives at tablets of this workshop, and how often it was given wrong in a row. */
+    pinHash: text('pin_hash'),
+    pinFailures: integer('pin_failures').notNull().default(0),
     leftAt: timestamp('left_at', { withTimezone: true, mode: 'date' }),
     ...stamps,
   },
@@ -122,6 +125,21 @@ export const invitation = pgTable(
     ...stamps,
   },
   (table) => [unique('invitation_code').on(table.codeHash)],
+);
+
+/** A browser that belongs to the bench, not to a person: people of the workshop change on it by a short number. */
+export const tablet = pgTable(
+  'tablet',
+  {
+    id: uuid('id').primaryKey(),
+    ...ofWorkshop,
+    name: text('name').notNull(),
+    tokenHash: text('token_hash').notNull(),
+    endedAt: timestamp('ended_at', { withTimezone: true, mode: 'date' }),
+    madeBy: uuid('made_by').default(sql`served_person()`),
+    ...stamps,
+  },
+  (table) => [unique('tablet_token').on(table.tokenHash)],
 );
 
 /** Who made a row: set by the database itself, from the person its connection serves. */

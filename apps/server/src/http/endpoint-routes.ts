@@ -17,6 +17,7 @@ import {
 import { InputError } from '@variatum/metallurgy';
 import express, { Router, type Request, type Response } from 'express';
 import * as z from 'zod';
+import type { Reach } from '../network/reach';
 import type { People } from '../people/people';
 import type { Asker } from '../session/asker';
 import type { Visit } from '../session/visit';
@@ -28,6 +29,8 @@ import { ProblemError } from './problem-error';
 export interface FileAnswer {
   readonly mediaType: string;
   readonly bytes: Uint8Array;
+  /** Name it is saved under; undefined: it is shown, and its bytes never change. */
+  readonly saveAs?: string;
 }
 
 /** What is asked of a handler, all of it checked. */
@@ -39,6 +42,8 @@ export interface Asked<One extends Address> {
   readonly visit: Visit;
   /** Where the program keeps its backups; undefined: nowhere of its own. */
   readonly backupsDirectory: string | undefined;
+  /** How the program is reached. */
+  readonly reach: Reach;
   readonly path: PathOf<One>;
   readonly query: QueryOf<Endpoints[One]>;
   readonly body: BodyOf<Endpoints[One]>;
@@ -76,19 +81,21 @@ function send(response: Response, { answer, status }: Endpoint, value: unknown):
     return;
   }
   // An address that answers no JSON answers a file: the type of its handler says so.
-  const { mediaType, bytes } = value as FileAnswer;
+  const { mediaType, bytes, saveAs } = value as FileAnswer;
   response
     .set({
       'Content-Type': mediaType,
-      // The bytes behind an id never change.
-      'Cache-Control': 'private, max-age=31536000, immutable, no-transform',
+      ...(saveAs === undefined
+        ? // The bytes behind an id never change.
+          { 'Cache-Control': 'private, max-age=31536000, immutable, no-transform' }
+        : { 'Cache-Control': 'no-store', 'Content-Disposition': `attachment; filename="${saveAs}"` }),
       'Content-Security-Policy': "default-src 'none'",
     })
     .send(bytes);
 }
 
 /** On whose behalf a request is handled. */
-export type Behalf = Pick<Asked<Address>, 'context' | 'asker' | 'people' | 'visit' | 'backupsDirectory'>;
+export type Behalf = Pick<Asked<Address>, 'context' | 'asker' | 'people' | 'visit' | 'backupsDirectory' | 'reach'>;
 
 /** Refuses whoever may not do what an address asks. @throws ProblemError 401, 403 */
 export function refuseUnlessMay({ role }: Asker, duty: Duty): void {

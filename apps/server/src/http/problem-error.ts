@@ -45,6 +45,17 @@ export class ProblemError extends Error {
     return new ProblemError(problem(401, 'Not signed in', 'Name and password do not go together.'));
   }
 
+  /** 401 for a short number that is not right, or not taken any more; which of them is not said. */
+  static wrongPin(): ProblemError {
+    return new ProblemError(
+      problem(
+        401,
+        'Not signed in',
+        'This number is not right, or was given wrong too often: with your password you sign in, and set it anew.',
+      ),
+    );
+  }
+
   /** 403 for somebody whose role does not allow it. */
   static notForRole(role: string): ProblemError {
     return new ProblemError(

@@ -1,5 +1,5 @@
 import type { Problem } from '@variatum/contracts';
-import type { Server, ServerResponse } from 'node:http';
+import type { Server } from 'node:http';
 
 const PROBLEMS: Readonly<Record<string, Pick<Problem, 'title' | 'status'>>> = {
   HPE_HEADER_OVERFLOW: { title: 'Headers too large', status: 431 },
@@ -24,18 +24,4 @@ export function answerUnreadable(server: Server): void {
       `HTTP/1.1 ${status} ${title}\r\nContent-Type: application/problem+json\r\nContent-Length: ${Buffer.byteLength(body)}\r\nConnection: close\r\n\r\n${body}`,
     );
   });
-}
-
-/** Answers a request that comes while the server is stopping: nothing is done with it, and the connection ends. */
-export function answerStopping(response: ServerResponse): void {
-  response.writeHead(503, { 'Content-Type': 'application/problem+json', 'Retry-After': '1', Connection: 'close' });
-  response.end(
-    JSON.stringify({
-      type: 'about:blank',
-      title: 'Stopping',
-      status: 503,
-      detail: 'The server is stopping. Nothing of this was saved; send it again in a moment.',
-      saved: 'nothing',
-    } satisfies Problem),
-  );
 }

@@ -96,11 +96,8 @@ async function streamsOf(changes: Observable<Change>, most: number): Promise<{ p
   const app = express();
   const feed = { changes, gaps: NEVER, listening: () => true, close: () => Promise.resolve() };
   app.use(
-    liveRoutes(
-      feed,
-      () => Promise.resolve({ workshop: ONLY_WORKSHOP_ID, stillMay: () => Promise.resolve(true) }),
-      most,
-    ),
+    liveRoutes(feed, () => Promise.resolve({ workshop: ONLY_WORKSHOP_ID, stillMay: () => Promise.resolve(true) }), most)
+      .router,
   );
   app.use(errorHandler);
   const small = createServer(app);

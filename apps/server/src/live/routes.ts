@@ -17,6 +17,12 @@ export interface Reader {
   stillMay(): Promise<boolean>;
 }
 
+/** Routes of the stream, and how many listen. */
+export interface LiveRoutes {
+  readonly router: Router;
+  streams(): number;
+}
+
 /**
  * Live changes as server-sent events: `GET /events`. Each event is one change: kind, id, job and version. A stream ends when a
  * change may have been missed: whoever opens it again reads anew what it shows.
@@ -25,7 +31,7 @@ export function liveRoutes(
   feed: ChangeFeed,
   readerOf: (request: Request) => Promise<Reader>,
   mostStreams = MOST_STREAMS,
-): Router {
+): LiveRoutes {
   const router = Router();
   const streams = new Set<Response>();
   feed.gaps.subscribe(() => {
@@ -70,5 +76,5 @@ export function liveRoutes(
       subscription.unsubscribe();
     });
   });
-  return router;
+  return { router, streams: () => streams.size };
 }

@@ -23,8 +23,8 @@ const parametersOf = (path: string, query: z.ZodObject | undefined): object[] =>
   return [...inPath, ...inQuery];
 };
 
-const contentOf = ({ answer, event }: Endpoint): object => {
-  if (answer === 'file') return { 'image/*': {} };
+const contentOf = ({ answer, event, media = 'image/*' }: Endpoint): object => {
+  if (answer === 'file') return { [media]: {} };
   if (answer === 'events') return { 'text/event-stream': event ? { schema: schemaOf(event, 'output') } : {} };
   return { 'application/json': { schema: schemaOf(answer, 'output') } };
 };

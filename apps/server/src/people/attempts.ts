@@ -10,6 +10,8 @@ const LIMITS = {
   strangers: { points: 40, duration: 3600 },
   /** At one person, from one browser they have signed in with before. */
   known: { points: 10, duration: 900 },
+  /** Short numbers, from one tablet. */
+  tablet: { points: 40, duration: 900 },
   /** Codes of invitations, from one address. */
   codes: { points: 20, duration: 900 },
 } as const;
@@ -37,6 +39,7 @@ export class Attempts {
       address: limiter('address'),
       strangers: limiter('strangers'),
       known: limiter('known'),
+      tablet: limiter('tablet'),
       codes: limiter('codes'),
     };
   }

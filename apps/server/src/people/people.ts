@@ -1,6 +1,6 @@
 import type { Session } from '@variatum/contracts';
 import type pg from 'pg';
-import { contextOf } from '../http/context';
+import { contextOf, type RequestContext } from '../http/context';
 import type { OpenDatabase } from '../database';
 import type { Compute } from '../compute';
 import { ONLY_WORKSHOP_ID } from '../workshop/store';
@@ -13,6 +13,8 @@ export interface People {
   readonly attempts: Attempts;
   /** Whether whoever sits at the machine may work without a sign-in: nobody has a password yet, or it is the demo. */
   isOpen(): Promise<boolean>;
+  /** Requests of a workshop that are made before anybody is signed in to it. */
+  of(workshop: string): RequestContext;
   /** Made-up people of the demo; nobody elsewhere. */
   offered(): Promise<Session['offered']>;
 }
@@ -25,6 +27,7 @@ export function openPeople(open: OpenDatabase, compute: Compute, demo: boolean):
   return {
     pool: open.pool,
     attempts: new Attempts(open.pool),
+    of: (workshop) => contextOf(open, compute, { workshop }),
     isOpen: async () => {
       if (demo) return true;
       known ||= await hasPeople(context);

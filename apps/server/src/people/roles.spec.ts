@@ -6,14 +6,18 @@ import { addFieldTest } from '../field-tests/store';
 import { contextOf, type RequestContext } from '../http/context';
 import { addJob } from '../jobs/store';
 import { addJoint } from '../joints/store';
+import { OWN_MACHINE } from '../network/reach';
 import { addPhoto } from '../photos/store';
 import { addPiece } from '../pieces/store';
+import { enrolTablet } from '../tablets/store';
 import { browser, firstOwner, join, type TestPerson } from '../testing/people';
 import { testServer, type TestServer } from '../testing/test-server';
 import { ensureWorkshop } from '../workshop/store';
 
 /** Things of a workshop, by the first word of the addresses they are asked for under. */
-type Things = Readonly<Record<'jobs' | 'pieces' | 'tests' | 'photos' | 'decisions' | 'joints' | 'people', string>>;
+type Things = Readonly<
+  Record<'jobs' | 'pieces' | 'tests' | 'photos' | 'decisions' | 'joints' | 'people' | 'tablets', string>
+>;
 
 let server: TestServer;
 let picture: Buffer;
@@ -32,11 +36,12 @@ async function thingsOf(context: RequestContext, people: string): Promise<Things
     id: randomUUID(), jobId: jobs, jointId: null, rod: null, recommended: null, engineVersion: '0', seed: 1, note: '', question: {}, resultJson: '{}',
     madeFrom: 'made for this test',
   }); // prettier-ignore
-  return { jobs, pieces, tests, photos, decisions, joints, people };
+  const { tablet } = await enrolTablet(context, 'Bench');
+  return { jobs, pieces, tests, photos, decisions, joints, people, tablets: tablet.id };
 }
 
 beforeAll(async () => {
-  server = await testServer();
+  server = await testServer({ reach: { ...OWN_MACHINE, authority: () => Buffer.from('an authority') } });
   picture = await sharp({ create: { width: 8, height: 8, channels: 3, background: 'grey' } })
     .png()
     .toBuffer();
@@ -70,11 +75,16 @@ const BODIES: { readonly [One in Address]?: (of: Things) => object } = {
   'PATCH /people/:id': () => ({ role: 'welder' }),
   'POST /people/:id/leave': () => ({}),
   'POST /people/:id/new-password': () => ({}),
+  'POST /people/:id/erase': () => ({}),
+  'POST /tablets': () => ({ name: 'Bench' }),
+  'POST /tablets/:id/end': () => ({}),
+  'POST /workshops': () => ({ name: 'Second depot' }),
+  'POST /session/pin': () => ({ password: 'not the password', pin: '4711' }),
   'POST /invitations': () => ({ name: 'Another', role: 'reader' }),
   'POST /session/password': () => ({ old: 'not the password', password: 'another long one' }),
 };
 /** Addresses of the sign-in itself have tests of their own. */
-const APART = ['POST /session', 'POST /session/end', 'POST /session/offered/:id', 'POST /invitations/accept', 'POST /session/workshop/:id', 'POST /session/places/:place/end', 'GET /events']; // prettier-ignore
+const APART = ['POST /session', 'POST /session/end', 'POST /session/offered/:id', 'POST /session/at-tablet', 'POST /invitations/accept', 'POST /session/workshop/:id', 'POST /session/places/:place/end', 'GET /events']; // prettier-ignore
 const ADDRESSES = (Object.keys(ENDPOINTS) as Address[]).filter((address) => !APART.includes(address));
 
 async function ask(who: Role | 'nobody', address: Address, things: Things): Promise<number> {
@@ -95,7 +105,7 @@ describe.each([...ROLES, 'nobody'] as const)('%s', (who) => {
     const mine = await ask(who, address, own);
     if (!may(role, duty)) expect([address, mine]).toEqual([address, role === null ? 401 : 403]);
     // A wrong password is refused as such, which is not what is asked here.
-    else if (address === 'POST /session/password') expect(mine).toBe(401);
+    else if (['POST /session/password', 'POST /session/pin'].includes(address)) expect(mine).toBe(401);
     else expect([address, mine, LET_IN.includes(mine)]).toEqual([address, mine, true]);
     if (!address.includes('/:id')) return;
     const theirs = await ask(who, address, foreign);

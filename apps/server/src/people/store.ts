@@ -67,19 +67,17 @@ export async function listPeople({ database, workshop, role }: RequestContext): 
   }));
 }
 
-async function member(context: RequestContext, id: string): Promise<Member> {
+export async function memberOf(context: RequestContext, id: string): Promise<Member> {
   return orNotFound(
     'person',
     (await listPeople(context)).find((one) => one.id === id),
   );
 }
 
+const everMemberOf = (scope: Scope, person: string) =>
+  and(eq(tables.membership.workshopId, scope.workshop), eq(tables.membership.personId, person));
 const membershipOf = (scope: Scope, person: string) =>
-  and(
-    eq(tables.membership.workshopId, scope.workshop),
-    eq(tables.membership.personId, person),
-    isNull(tables.membership.leftAt),
-  );
+  and(everMemberOf(scope, person), isNull(tables.membership.leftAt));
 
 /** A workshop keeps an owner: the last one can neither leave nor become something else. */
 async function keepAnOwner(scope: Scope, person: string): Promise<void> {
@@ -113,11 +111,20 @@ export async function changeRole(context: RequestContext, person: string, role: 
     orNotFound('person', row);
     await endSessions(scope, person);
   });
-  return member(context, person);
+  return memberOf(context, person);
 }
 
-/** Lets somebody go: they are signed out, and what they did stays under their name or under a pseudonym. @throws ProblemError 404, 409 */
-export async function letGo(context: RequestContext, person: string, pseudonym: boolean): Promise<Member> {
+/**
+ * Lets somebody go: they are signed out, and what they did stays under their name or under a pseudonym.
+ * @param again whether it is about somebody who has left already
+ * @throws ProblemError 404, 409
+ */
+export async function letGo(
+  context: RequestContext,
+  person: string,
+  pseudonym: boolean,
+  again = false,
+): Promise<Member> {
   await context.transaction(async (scope) => {
     await keepAnOwner(scope, person);
     const { rows } = await scope.database.execute<{ count: string }>(
@@ -126,17 +133,18 @@ export async function letGo(context: RequestContext, person: string, pseudonym: 
     const [row] = await scope.database
       .update(tables.membership)
       .set({
-        leftAt: new Date(),
+        leftAt: again ? sql`${tables.membership.leftAt}` : new Date(),
+        pinHash: null,
         pseudonym: pseudonym ? `Former member ${Number(rows[0]?.count ?? 0) + 1}` : null,
         updatedAt: new Date(),
         version: sql`${tables.membership.version} + 1`,
       })
-      .where(membershipOf(scope, person))
+      .where(again ? everMemberOf(scope, person) : membershipOf(scope, person))
       .returning();
     orNotFound('person', row);
     await endSessions(scope, person);
   });
-  return member(context, person);
+  return memberOf(context, person);
 }
 
 /** Ends all places where somebody is signed in to this workshop. */
@@ -164,7 +172,7 @@ export async function invite(
  * @throws ProblemError 409 for one who belongs to other workshops too: an owner of this one must not become them there
  */
 export async function newPasswordFor(context: RequestContext, pool: pg.Pool, person: string): Promise<Invitation> {
-  const { name, role, leftAt } = await member(context, person);
+  const { name, role, leftAt } = await memberOf(context, person);
   if (leftAt !== null) throw ProblemError.conflictOf('Has left', 'Invite them anew.');
   if ((await membershipsOf(pool, person)).some(({ workshop }) => workshop !== context.workshop))
     throw ProblemError.conflictOf(
@@ -220,6 +228,15 @@ export async function acceptInvitation(
     if ((error as pg.DatabaseError).constraint === 'person_sign_in_name') throw ProblemError.nameTaken();
     throw error;
   }
+}
+
+/** Makes a further workshop in the same database; whoever asks owns it. @throws ProblemError 409 */
+export async function makeWorkshop({ database }: Scope, name: string): Promise<Membership> {
+  const id = uuid();
+  const { rows } = await database.execute<{ made: boolean }>(sql`select make_workshop(${id}, ${name}) as made`);
+  if (!rows[0]?.made)
+    throw ProblemError.conflictOf('Nobody has a password here', 'A further workshop needs an owner: give yourself a name and password first.'); // prettier-ignore
+  return { workshop: id, name, role: 'owner' };
 }
 
 /** Sets one's own password. */

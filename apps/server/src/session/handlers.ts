@@ -3,39 +3,45 @@ import type { Asked, Handlers } from '../http/endpoint-routes';
 import { ProblemError } from '../http/problem-error';
 import { acceptInvitation, changePassword, membershipsOf, passwordHashOf, personSigningIn } from '../people/store';
 import { hashPassword, isPassword } from '../people/password';
+import { exportPerson } from '../people/privacy';
+import { countPinAttempt, peopleWithPin, setPin, unlockPin } from '../tablets/store';
+import { ONLY_WORKSHOP_ID } from '../workshop/store';
 import { endOthers, endPlace, placesOf } from './places';
-import type { Asker } from './asker';
+import { NOBODY, type Asker } from './asker';
 
-type Any = Pick<Asked<'GET /session'>, 'asker' | 'people'>;
+type Any = Pick<Asked<'GET /session'>, 'asker' | 'people' | 'visit'>;
 
 /** What a page is told of on whose behalf it works. */
-async function told({ asker, people }: Any, as: Asker = asker): Promise<Session> {
-  const { state, workshop, person, name, role } = as;
+async function told({ asker, people, visit }: Any, as: Asker = asker): Promise<Session> {
+  const { state, workshop, person, name, role, byPin } = as;
+  const tablet = await visit.tablet();
   return {
     state,
     workshop: workshop === '' ? null : workshop,
     person,
     name,
     role,
+    byPin,
+    tablet: tablet ? { ...tablet, people: [...(await peopleWithPin(people.of(tablet.workshop)))] } : null,
     memberships: person === null ? [] : [...(await membershipsOf(people.pool, person))],
     offered: [...(await people.offered())],
   };
 }
 
 /** Signs a person in to one of their workshops: the first, or the one named. */
-async function enter(
-  { asker, people, visit }: Any & Pick<Asked<'POST /session'>, 'visit'>,
-  person: string,
-  name: string,
-  wanted?: string,
-): Promise<Session> {
+async function enter({ asker, people, visit }: Any, person: string, name: string, wanted?: string): Promise<Session> {
   const memberships = await membershipsOf(people.pool, person);
   const chosen =
     memberships.find(({ workshop }) => workshop === wanted) ?? (wanted === undefined ? memberships[0] : undefined);
   if (!chosen)
     throw ProblemError.forbidden('No workshop', 'Whoever signs in here belongs to no workshop of this program.');
   await visit.signIn(person, name, chosen);
-  return told({ asker, people }, { state: 'signed-in', workshop: chosen.workshop, person, name, role: chosen.role });
+  // Whoever shows their password may give their number again.
+  await unlockPin(people.of(chosen.workshop), person);
+  return told(
+    { asker, people, visit },
+    { state: 'signed-in', workshop: chosen.workshop, person, name, role: chosen.role, byPin: false },
+  );
 }
 
 /** Checks name and password, with every attempt counted. */
@@ -73,14 +79,67 @@ export const sessionHandlers = {
     await visit.end();
     visit.forget();
     const open = await people.isOpen();
-    return told({ asker, people }, open ? { ...asker, state: 'open', person: null, name: null } : { state: 'signed-out', workshop: '', person: null, name: null, role: null }); // prettier-ignore
+    return told(
+      { asker, people, visit },
+      open
+        ? { ...asker, state: 'open', person: null, name: null, role: 'owner', workshop: ONLY_WORKSHOP_ID, byPin: false }
+        : NOBODY,
+    );
   },
   'POST /session/offered/:id': async (asked) => {
     const found = (await asked.people.offered()).find(({ person }) => person === asked.path.id);
     if (!found) throw ProblemError.notFound('made-up person');
     return enter(asked, found.person, found.name);
   },
-  'POST /session/workshop/:id': (asked) => enter(asked, signedIn(asked.asker), asked.asker.name ?? '', asked.path.id),
+  'POST /session/at-tablet': async (asked) => {
+    const { people, visit, body } = asked;
+    const tablet = await visit.tablet();
+    if (!tablet)
+      throw ProblemError.forbidden(
+        'No tablet of the workshop',
+        'A number is taken only at a tablet an owner has made one.',
+      );
+    await people.attempts.count('tablet', tablet.id);
+    const context = people.of(tablet.workshop);
+    const attempt = await countPinAttempt(context, body.person);
+    if (!(await isPassword(attempt?.pinHash, body.pin)) || !attempt) throw ProblemError.wrongPin();
+    await unlockPin(context, body.person);
+    await people.attempts.giveBack('tablet', tablet.id);
+    const membership = (await membershipsOf(people.pool, body.person)).find(
+      ({ workshop }) => workshop === tablet.workshop,
+    );
+    if (!membership) throw ProblemError.wrongPin();
+    // What a number is worth: the work, not the keeping of settings and people.
+    const role = membership.role === 'owner' ? 'welder' : membership.role;
+    await visit.signIn(body.person, attempt.name, { ...membership, role }, true);
+    return told(asked, {
+      state: 'signed-in',
+      workshop: tablet.workshop,
+      person: body.person,
+      name: attempt.name,
+      role,
+      byPin: true,
+    });
+  },
+  'POST /session/pin': async (asked) => {
+    const { context, asker, people, body } = asked;
+    const person = signedIn(asker);
+    await people.attempts.count('known', `password ${person}`);
+    if (!(await isPassword(await passwordHashOf(context, person), body.password))) throw ProblemError.wrongPassword();
+    await people.attempts.giveBack('known', `password ${person}`);
+    await setPin(context, person, await hashPassword(body.pin));
+    return told(asked);
+  },
+  'GET /session/export': ({ context, asker, people }) => exportPerson(context, people.pool, signedIn(asker)),
+  'POST /session/workshop/:id': async (asked) => {
+    const { asker, path, visit } = asked;
+    if (asker.byPin)
+      throw ProblemError.forbidden(
+        'With your password',
+        'A number is for the workshop of this tablet: sign in with your password to go to another.',
+      );
+    return enter({ ...asked, visit }, signedIn(asker), asker.name ?? '', path.id);
+  },
   'POST /session/password': async (asked) => {
     const { context, asker, people, visit, body } = asked;
     const person = signedIn(asker);

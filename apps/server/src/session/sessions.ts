@@ -11,6 +11,9 @@ declare module 'express-session' {
     name: string;
     workshop: string;
     role: string;
+    /** Tablet they signed in at, and whether by their short number. */
+    tablet: string | null;
+    byPin: boolean;
     /** When they signed in and were last seen, ms since 1970, and what the browser called itself. */
     signedInAt: number;
     lastSeenAt: number;
@@ -20,11 +23,20 @@ declare module 'express-session' {
 
 /** An idle session ends after twelve hours, any after a week, ms. */
 const IDLE_MS = 12 * 3600 * 1000;
-export const LONGEST_MS = 7 * 24 * 3600 * 1000;
+/** At a tablet, which others take up next, an idle one ends sooner: one tap and a number bring it back. */
+const TABLET_IDLE_MS = 30 * 60 * 1000;
+const LONGEST_MS = 7 * 24 * 3600 * 1000;
 /** Being seen is written down at most so often, ms: reading must not become writing. */
 const SEEN_EVERY_MS = 60_000;
 
-export const COOKIE = 'variatum';
+/** Name of the cookie; with encryption one that no page of a neighbouring name can set (`__Host-`, RFC 6265bis). */
+export const cookieName = (secure: boolean): string => (secure ? '__Host-variatum' : 'variatum');
+
+/** Whether a session has not ended by itself. @param now ms since 1970 */
+export const holdsOn = (
+  { signedInAt = 0, lastSeenAt = 0, tablet = null }: Partial<SessionData>,
+  now: number,
+): boolean => now - signedInAt < LONGEST_MS && (tablet === null || now - lastSeenAt < TABLET_IDLE_MS);
 
 /** Key the cookies of a database are signed with: it follows from the owner's password, so that every process finds the same. */
 export const cookieKey = (ownerUrl: string): string =>
@@ -50,14 +62,23 @@ export function sessions(pool: pg.Pool, key: string): RequestHandler {
       void seen.catch(() => undefined).then(() => done?.());
     }
   }
-  return session({
-    name: COOKIE,
-    secret: key,
-    store: new SeldomTouched({ pool, tableName: 'signed_in', createTableIfMissing: false, pruneSessionInterval: 3600 }),
-    resave: false,
-    saveUninitialized: false,
-    rolling: true,
-    unset: 'destroy',
-    cookie: { httpOnly: true, sameSite: 'strict', secure: 'auto', path: '/', maxAge: IDLE_MS },
-  });
+  // Each with a store of its own: a store makes new sessions as the last one said that was given it.
+  const kept = (secure: boolean): RequestHandler =>
+    session({
+      name: cookieName(secure),
+      secret: key,
+      store: new SeldomTouched({
+        pool,
+        tableName: 'signed_in',
+        createTableIfMissing: false,
+        pruneSessionInterval: 3600,
+      }),
+      resave: false,
+      saveUninitialized: false,
+      rolling: true,
+      unset: 'destroy',
+      cookie: { httpOnly: true, sameSite: 'strict', secure, path: '/', maxAge: IDLE_MS },
+    });
+  const [plain, encrypted] = [kept(false), kept(true)];
+  return (request, response, next) => (request.secure ? encrypted : plain)(request, response, next);
 }

@@ -6,6 +6,8 @@ import { createApp } from '../app';
 import { directCompute, type Compute } from '../compute';
 import { openDatabase, prepareDatabase, type OpenDatabase } from '../database';
 import { contextOf, type RequestContext } from '../http/context';
+import type { Metrics } from '../metrics/metrics';
+import type { Reach } from '../network/reach';
 import { openChangeFeed } from '../live/change-feed';
 import { ensureWorkshop, ONLY_WORKSHOP_ID } from '../workshop/store';
 import { databaseLine, type DatabaseLine } from './database-line';
@@ -34,7 +36,14 @@ const SAMPLES = 64;
 
 /** Makes a database, brings its tables up to date and builds the application on it. */
 export async function testServer(
-  parts: { requestsPerMinute?: number; webDirectory?: string; compute?: Compute; demo?: boolean } = {},
+  parts: {
+    requestsPerMinute?: number;
+    webDirectory?: string;
+    compute?: Compute;
+    demo?: boolean;
+    reach?: Reach;
+    metrics?: Metrics;
+  } = {},
 ): Promise<TestServer> {
   const { url, run, drop } = await testDatabase();
   const line = await databaseLine(await prepareDatabase(url, resolve('apps/server/migrations')));

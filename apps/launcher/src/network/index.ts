@@ -1,0 +1,2 @@
+export { givenCertificate, ownCertificate, type CertificateFiles } from './certificate-files';
+export { machineNames, type MachineNames } from './machine-names';
