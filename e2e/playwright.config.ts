@@ -1,5 +1,16 @@
 import { defineConfig } from '@playwright/test';
 
+/** Flags every browser of the stories is started with. */
+export const BROWSER_ARGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
+
 export default defineConfig({
   testDir: '.',
   testMatch: '**/*.e2e.ts',
@@ -16,17 +27,11 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     screenshot: 'only-on-failure',
+    // What the network answers is looked at; the story of installing lets it in.
+    serviceWorkers: 'block',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
+      args: [...BROWSER_ARGS],
     },
   },
 });

@@ -34,14 +34,16 @@ export function removeDataDirectory(directory: string): void {
  * Starts the program and waits for the address it prints.
  * @param command `demo` or `start`
  * @param environment added to that of the test
+ * @param more flags
  */
 export async function startProgram(
   command: 'demo' | 'start',
   dataDirectory: string,
   port?: number,
   environment: Readonly<Record<string, string>> = {},
+  more: readonly string[] = [],
 ): Promise<Program> {
-  const args = [join(ROOT, 'dist/launch.mjs'), command, '--data-dir', dataDirectory];
+  const args = [join(ROOT, 'dist/launch.mjs'), command, '--data-dir', dataDirectory, ...more];
   if (port !== undefined) args.push('--port', String(port));
   const child: ChildProcess = spawn('node', args, {
     cwd: ROOT,

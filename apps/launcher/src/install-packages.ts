@@ -39,8 +39,15 @@ export async function needPostgres(): Promise<string> {
   return POSTGRES_PROGRAMS;
 }
 
-/** Makes sure Chromium is there for the browser tests; answers its path. */
+/** What the browser tests need, and the package each comes in; certutil gives a browser an authority to trust. */
+const FOR_BROWSERS: Readonly<Record<string, string>> = {
+  '/usr/bin/chromium': 'chromium',
+  '/usr/bin/certutil': 'libnss3-tools',
+};
+
+/** Makes sure Chromium and what its tests need is there; answers its path. */
 export async function needChromium(): Promise<string> {
-  if (!existsSync('/usr/bin/chromium')) await aptInstall(['chromium', 'fonts-liberation']);
+  const missing = Object.entries(FOR_BROWSERS).flatMap(([path, name]) => (existsSync(path) ? [] : [name]));
+  if (missing.length > 0) await aptInstall([...missing, 'fonts-liberation']);
   return '/usr/bin/chromium';
 }

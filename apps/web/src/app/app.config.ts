@@ -1,6 +1,7 @@
 import { provideHttpClient, withFetch, withInterceptors } from '@angular/common/http';
 import {
   inject,
+  isDevMode,
   provideBrowserGlobalErrorListeners,
   provideZonelessChangeDetection,
   type ApplicationConfig,
@@ -13,8 +14,10 @@ import {
   withPreloading,
 } from '@angular/router';
 import { en_US, provideNzI18n } from 'ng-zorro-antd/i18n';
+import { provideServiceWorker } from '@angular/service-worker';
 import { routes } from './app.routes';
 import { LostPart } from './frame/lost-part';
+import { keepAnswers, pastServiceWorker } from './sync/keep-answers';
 import { noticeSignedOut } from './sync/notice-signed-out';
 import { PreloadWhenIdle } from './frame/preload-when-idle';
 
@@ -29,7 +32,9 @@ export const appConfig: ApplicationConfig = {
       withPreloading(PreloadWhenIdle),
       withNavigationErrorHandler((error) => inject(LostPart).notReached(error)),
     ),
-    provideHttpClient(withFetch(), withInterceptors([noticeSignedOut])),
+    provideHttpClient(withFetch(), withInterceptors([noticeSignedOut, keepAnswers, pastServiceWorker])),
     provideNzI18n(en_US),
+    // When the page has come to rest: its own parts go before those fetched for later.
+    provideServiceWorker('ngsw-worker.js', { enabled: !isDevMode(), registrationStrategy: 'registerWhenStable:30000' }),
   ],
 };

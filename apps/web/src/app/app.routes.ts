@@ -26,5 +26,6 @@ export const routes: Routes = [
     ],
   },
   { path: 'join', title: titled('Join'), loadComponent: () => import('./sign-in/join').then((m) => m.Join) },
+  { path: 'trust', title: titled('Trust'), loadComponent: () => import('./trust/trust').then((m) => m.Trust) },
   { path: '**', redirectTo: '' },
 ];

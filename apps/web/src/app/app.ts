@@ -6,16 +6,30 @@ import { PersonSettings } from './settings/person-settings';
 import { AREAS } from './frame/areas';
 import { SearchDoor } from './search/search-door';
 import { Icon } from './kit/marks/icon';
+import { NewerVersion } from './frame/newer-version';
 import { LostPartNote } from './frame/lost-part-note';
 import { SignIn } from './sign-in/sign-in';
 import { WhoWorks } from './sign-in/who-works';
+import { OfflineNote } from './sync/offline-note';
 import { Refusals } from './sync/refusals';
 import { Session } from './sync/session';
 
 /** Frame around every page. */
 @Component({
   selector: 'va-root',
-  imports: [Icon, LostPartNote, Refusals, RouterOutlet, RouterLink, RouterLinkActive, SearchDoor, SignIn, WhoWorks],
+  imports: [
+    Icon,
+    LostPartNote,
+    NewerVersion,
+    OfflineNote,
+    Refusals,
+    RouterOutlet,
+    RouterLink,
+    RouterLinkActive,
+    SearchDoor,
+    SignIn,
+    WhoWorks,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <a class="skip" href="#main">Skip to the work</a>
@@ -50,6 +64,8 @@ import { Session } from './sync/session';
       </button>
     </header>
     <va-lost-part-note class="no-print" />
+    <va-newer-version class="no-print" />
+    <va-offline-note class="no-print" />
     <va-refusals class="no-print" />
     @if (looksOn(); as words) {
       <p class="looks-on no-print" role="status">{{ words }}</p>
@@ -206,15 +222,15 @@ export class App {
   private readonly router = inject(Router);
   protected readonly theme = inject(PersonSettings);
   protected readonly areas = AREAS;
-  /** Whether a code is being taken up: that needs no sign-in. */
-  private readonly joins = toSignal(
+  /** Whether a page is shown that needs no sign-in: a code is taken up, or a device comes to trust the program. */
+  private readonly comesIn = toSignal(
     this.router.events.pipe(
       filter((event) => event instanceof NavigationEnd),
-      map(({ urlAfterRedirects }) => isJoin(urlAfterRedirects)),
+      map(({ urlAfterRedirects }) => isEntrance(urlAfterRedirects)),
     ),
-    { initialValue: isJoin(location.pathname) },
+    { initialValue: isEntrance(location.pathname) },
   );
-  protected readonly mustSignIn = computed(() => this.session.isSignedOut() && !this.joins());
+  protected readonly mustSignIn = computed(() => this.session.isSignedOut() && !this.comesIn());
   /** Pages begin when it is known that somebody may see them, and stay: a sign-in that ends meanwhile only covers them. */
   protected readonly begun = signal(false);
   protected readonly looksOn = computed(() =>
@@ -229,4 +245,4 @@ export class App {
   }
 }
 
-const isJoin = (url: string): boolean => /^\/join(?:[?#]|$)/.test(url);
+const isEntrance = (url: string): boolean => /^\/(?:join|trust)(?:[?#]|$)/.test(url);

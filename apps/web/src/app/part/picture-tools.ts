@@ -1,3 +1,4 @@
+import { saveFile } from '../kit/save-file';
 import { ChangeDetectionStrategy, Component, input, model, signal } from '@angular/core';
 import { pngFile, svgFile } from './picture-file';
 
@@ -64,13 +65,7 @@ export class PictureTools {
       const { width, height } = drawing.getBoundingClientRect();
       const svg = svgFile(drawing, getComputedStyle(document.body).getPropertyValue('--raised') || '#fff');
       const file = kind === 'svg' ? new Blob([svg], { type: 'image/svg+xml' }) : await pngFile(svg, width, height);
-      const address = URL.createObjectURL(file);
-      const link = Object.assign(document.createElement('a'), {
-        href: address,
-        download: `${fileName(this.name())}.${kind}`,
-      });
-      link.click();
-      URL.revokeObjectURL(address);
+      saveFile(`${fileName(this.name())}.${kind}`, file);
     } catch {
       this.failure.set('The picture could not be made; printing the page shows it too.');
     }

@@ -17,6 +17,7 @@ const entryOf = (stock: readonly RodStock[], rod: string): StockEntry => {
 
 /** The rods at hand are one document; each rod is changed by itself, and its last change counts, whoever made it. */
 const stockDocument = (api: ApiClient): DocumentKind<readonly RodStock[]> => ({
+  name: 'rack',
   read: () => firstValueFrom(api.ask('GET /rod-stock')),
   versions: (stock) => stock.map(({ id, version }) => [id, version]),
   part(stock, key) {

@@ -1,4 +1,5 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { HttpErrorResponse } from '@angular/common/http';
+import { ChangeDetectionStrategy, Component, computed, inject, resource, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { ROLES, type Invitation, type Member, type Role } from '@variatum/contracts';
@@ -6,6 +7,8 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { firstValueFrom, type Observable } from 'rxjs';
 import { ChoiceGroup, fieldBy, ownField, TextField } from '../kit/fields';
 import { Panel } from '../kit/panel';
+import { QrPicture } from '../kit/qr-picture';
+import { saveFile } from '../kit/save-file';
 import { ApiClient } from '../sync';
 import { People } from '../sync/people';
 import { Session } from '../sync/session';
@@ -15,7 +18,7 @@ import { ROLE_WORDS } from '../words/role-words';
 /** People of the workshop: who belongs to it and as what, invited by a code, let go without losing what they did. */
 @Component({
   selector: 'va-people-settings',
-  imports: [ChoiceGroup, FormsModule, NzButtonModule, Panel, RouterLink, TextField],
+  imports: [ChoiceGroup, FormsModule, NzButtonModule, Panel, QrPicture, RouterLink, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <va-panel label="People" heading="People">
@@ -39,6 +42,7 @@ import { ROLE_WORDS } from '../words/role-words';
                 <va-choice-group [label]="'What ' + one.name + ' is'" quiet [options]="roles" [of]="one.role" />
                 <span class="row tight">
                   <button nz-button type="button" (click)="newPassword(one.id)">New password</button>
+                  <button nz-button type="button" (click)="export(one.id)">What is held of them</button>
                   <button nz-button type="button" (click)="leaving.set(one.id)">Let go</button>
                 </span>
               }
@@ -47,6 +51,9 @@ import { ROLE_WORDS } from '../words/role-words';
                   What {{ one.name }} did stays.
                   <button nz-button type="button" (click)="letGo(one.id, false)">Under their name</button>
                   <button nz-button type="button" (click)="letGo(one.id, true)">Under a pseudonym</button>
+                  <button nz-button type="button" (click)="erase(one.id)">
+                    Under a pseudonym, and erase who they were
+                  </button>
                   <button nz-button nzType="text" type="button" (click)="leaving.set(null)">Keep them</button>
                 </p>
               }
@@ -62,11 +69,23 @@ import { ROLE_WORDS } from '../words/role-words';
         </form>
       }
       @if (told(); as invitation) {
-        <p class="told" role="status" data-testid="invitation">
-          {{ invitation.name }} opens {{ address }} and gives the code
-          <strong class="figure">{{ invitation.code }}</strong>
-          within a week. It is told this once.
-        </p>
+        <div class="told row" role="status" data-testid="invitation">
+          <va-qr-picture [text]="address() + '#' + invitation.code" label="Address with the code, for a camera" />
+          <p>
+            {{ invitation.name }} reads the picture, or opens {{ address() }} and gives the code
+            <strong class="figure">{{ invitation.code }}</strong>
+            within a week. It is told this once.
+          </p>
+        </div>
+      }
+      @if (mayChange()) {
+        <form class="invite" (ngSubmit)="makeWorkshop()" aria-label="Make a further workshop">
+          <va-text-field label="Name of a further workshop, as of a second depot" [longest]="80" [of]="workshop" />
+          <button nz-button type="submit">Make it</button>
+        </form>
+        @if (made(); as name) {
+          <p role="status">{{ name }} is there, and yours: go to it by your name in the head of the page.</p>
+        }
       }
       @if (said(); as words) {
         <p class="wrong" role="alert">{{ words }}</p>
@@ -98,6 +117,9 @@ import { ROLE_WORDS } from '../words/role-words';
       border-left: 4px solid var(--accent);
       background: var(--surface);
     }
+    .told p {
+      flex: 1 1 260px;
+    }
     .told strong {
       font-size: 1.3rem;
     }
@@ -112,7 +134,15 @@ export class PeopleSettings {
   private readonly people = inject(People);
   private readonly session = inject(Session);
   protected readonly roles = ROLES.map((value) => ({ value, title: ROLE_WORDS[value].title }));
-  protected readonly address = new URL('/join', location.href).href;
+  private readonly network = resource({ loader: () => firstValueFrom(this.api.ask('GET /network')) });
+  /** Where somebody new begins: from their own device, where there is a way. */
+  protected readonly address = computed(() => {
+    const [first] = this.network.hasValue() ? this.network.value().addresses : [];
+    const here = ['localhost', '127.0.0.1'].includes(location.hostname);
+    return new URL('/join', here && first !== undefined ? first : location.href).href;
+  });
+  protected readonly workshop = ownField('');
+  protected readonly made = signal<string | null>(null);
   protected readonly isOpen = computed(
     () => this.session.now()?.state === 'open' && this.session.now()?.offered.length === 0,
   );
@@ -165,12 +195,34 @@ export class PeopleSettings {
     await this.change(this.api.ask('POST /people/:id/leave', { path: { id }, body: { pseudonym } }));
   }
 
+  protected async erase(id: string): Promise<void> {
+    this.leaving.set(null);
+    await this.change(this.api.ask('POST /people/:id/erase', { path: { id }, body: {} }));
+  }
+
+  protected async export(id: string): Promise<void> {
+    const all = await this.change(this.api.ask('GET /people/:id/export', { path: { id } }));
+    if (all) saveFile('what-is-held.json', all);
+  }
+
+  protected async makeWorkshop(): Promise<void> {
+    const made = await this.change(this.api.ask('POST /workshops', { body: { name: this.workshop.value } }));
+    if (!made) return;
+    this.workshop.change('');
+    this.made.set(made.name);
+    await this.session.ask();
+  }
+
   private async change<Result>(asked: Observable<Result>): Promise<Result | undefined> {
     this.said.set('');
     try {
       return await firstValueFrom(asked);
     } catch (error) {
-      this.said.set(saidAt(error, { name: this.name }));
+      this.said.set(
+        saidAt(error, {
+          name: error instanceof HttpErrorResponse && error.url?.endsWith('/workshops') ? this.workshop : this.name,
+        }),
+      );
       return undefined;
     } finally {
       this.people.readAgain();

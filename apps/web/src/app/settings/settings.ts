@@ -6,6 +6,8 @@ import { Panel } from '../kit/panel';
 import { AcceptanceSettings } from './acceptance-settings';
 import { GasesSettings } from './gases-settings';
 import { HabitsSettings } from './habits-settings';
+import { NetworkSettings } from './network-settings';
+import { TabletSettings } from './tablet-settings';
 import { MachinesSettings } from './machines-settings';
 import { PeopleSettings } from './people-settings';
 import { RatesSettings } from './rates-settings';
@@ -27,6 +29,8 @@ import { Page } from '../kit/page';
     GasesSettings,
     HabitsSettings,
     MachinesSettings,
+    NetworkSettings,
+    TabletSettings,
     PeopleSettings,
     SignInSettings,
     NzButtonModule,
@@ -60,6 +64,12 @@ import { Page } from '../kit/page';
         <va-people-settings />
         @if (session.now()?.state === 'signed-in') {
           <va-sign-in-settings />
+        }
+        @if (session.now()?.state === 'signed-in' && session.may('own')) {
+          <va-tablet-settings />
+        }
+        @if (session.may('own') && !session.now()?.offered?.length) {
+          <va-network-settings />
         }
         <va-machines-settings />
         <va-gases-settings />

@@ -1,9 +1,10 @@
-import { ChangeDetectionStrategy, Component, inject, resource, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, resource, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { firstValueFrom } from 'rxjs';
 import { ownField } from '../kit/fields';
 import { Panel } from '../kit/panel';
+import { saveFile } from '../kit/save-file';
 import { ApiClient } from '../sync';
 import { Session } from '../sync/session';
 import { saidAt } from '../sign-in/said';
@@ -35,6 +36,16 @@ import { whenWords } from '../words/words';
         <va-secret-field label="New password, at least 12 characters" [fresh]="true" [of]="password" />
         <button nz-button type="submit">Change password</button>
       </form>
+      @if (!byPin()) {
+        <form (ngSubmit)="setPin()" aria-label="Number for tablets">
+          <va-secret-field label="Password" [of]="proof" />
+          <va-secret-field label="Short number for tablets, 4 to 8 figures" [fresh]="true" [of]="pin" />
+          <button nz-button type="submit">Set the number</button>
+        </form>
+      }
+      <p class="row">
+        <button nz-button type="button" (click)="export()">All that is held of me, as a file</button>
+      </p>
       @if (said(); as words) {
         <p role="status">{{ words }}</p>
       }
@@ -65,7 +76,10 @@ export class SignInSettings {
   protected readonly places = resource({ loader: () => firstValueFrom(this.api.ask('GET /session/places')) });
   protected readonly old = ownField('');
   protected readonly password = ownField('');
+  protected readonly proof = ownField('');
+  protected readonly pin = ownField('');
   protected readonly said = signal('');
+  protected readonly byPin = computed(() => this.session.now()?.byPin ?? false);
 
   protected readonly moment = whenWords;
 
@@ -73,6 +87,21 @@ export class SignInSettings {
     this.places.set(
       await firstValueFrom(this.api.ask('POST /session/places/:place/end', { path: { place }, body: {} })),
     );
+  }
+
+  protected async setPin(): Promise<void> {
+    const body = { password: this.proof.value, pin: this.pin.value };
+    try {
+      this.session.take(await firstValueFrom(this.api.ask('POST /session/pin', { body })));
+      for (const field of [this.proof, this.pin]) field.change('');
+      this.said.set('The number is set: at a tablet of the workshop you tap your name and give it.');
+    } catch (error) {
+      this.said.set(saidAt(error, { password: this.proof, pin: this.pin }));
+    }
+  }
+
+  protected async export(): Promise<void> {
+    saveFile('what-is-held-of-me.json', await firstValueFrom(this.api.ask('GET /session/export')));
   }
 
   protected async change(): Promise<void> {

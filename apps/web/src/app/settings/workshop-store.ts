@@ -8,6 +8,7 @@ const KEY = 'workshop';
 
 /** The workshop is one document of one part. */
 const workshopDocument = (api: ApiClient): DocumentKind<Workshop> => ({
+  name: 'workshop',
   read: () => firstValueFrom(api.ask('GET /workshop')),
   versions: ({ id, version }) => [[id, version]],
   part: (workshop, key) => (key === KEY ? { id: workshop.id, fields: workshop } : undefined),

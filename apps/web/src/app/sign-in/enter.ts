@@ -1,14 +1,20 @@
 import { inject, Injectable } from '@angular/core';
 import type { Session as Answer } from '@variatum/contracts';
 import { firstValueFrom, type Observable } from 'rxjs';
-import { ApiClient } from '../sync';
+import { ApiClient, OperationQueue } from '../sync';
+import { KeptDocuments } from '../sync/kept-documents';
 import { Session } from '../sync/session';
+
+/** What the one before typed is waited for so long, ms; after that it waits for them. */
+const GO_FIRST_MS = 5000;
 
 /** Signs people in and out. Who comes in as somebody else begins on a fresh page; what the one before typed stays theirs. */
 @Injectable({ providedIn: 'root' })
 export class Enter {
   private readonly api = inject(ApiClient);
   private readonly session = inject(Session);
+  private readonly queue = inject(OperationQueue);
+  private readonly kept = inject(KeptDocuments);
 
   signIn(signInName: string, password: string): Promise<void> {
     return this.as(this.api.ask('POST /session', { body: { signInName, password } }));
@@ -27,8 +33,34 @@ export class Enter {
     return this.as(this.api.ask('POST /session/workshop/:id', { path: { id: workshop }, body: {} }));
   }
 
-  signOut(): Promise<void> {
-    return this.as(this.api.ask('POST /session/end', { body: {} }));
+  /** At a tablet of the workshop, by a short number. What the one before has typed goes first, as theirs. */
+  async atTablet(person: string, pin: string): Promise<void> {
+    await Promise.race([this.queue.idle(), new Promise((resolve) => setTimeout(resolve, GO_FIRST_MS))]);
+    await this.as(this.api.ask('POST /session/at-tablet', { body: { person, pin } }));
+  }
+
+  /** Somebody works on at this tablet while no server can hear who they are; their number is asked for when one does. */
+  claim({ person, name }: { readonly person: string; readonly name: string }): void {
+    const workshop = this.session.tablet()?.workshop;
+    if (workshop === undefined) return;
+    this.session.leaveToClaim({ workshop, person, name });
+    this.begin();
+  }
+
+  /** It was somebody else after all: the page goes on as whose the server takes it. */
+  claimedByNobody(): void {
+    this.session.settleClaim();
+    const now = this.session.now();
+    if (now && now.state !== 'signed-out') {
+      this.session.leaveTo(now);
+      this.begin();
+    }
+  }
+
+  async signOut(): Promise<void> {
+    // A tablet is the workshop's; any other browser is to know nothing of it afterwards.
+    if (!this.session.tablet()) await this.kept.forget();
+    await this.as(this.api.ask('POST /session/end', { body: {} }));
   }
 
   private async as(asked: Observable<Answer>): Promise<void> {

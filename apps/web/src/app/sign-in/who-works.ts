@@ -1,16 +1,41 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  type ElementRef,
+  inject,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { Icon } from '../kit/marks/icon';
 import { Session } from '../sync/session';
 import { ROLE_WORDS } from '../words/role-words';
+import { AtTablet } from './at-tablet';
 import { Enter } from './enter';
 
 /** Who works here, in the head of every page: one tap opens what can be done about it. */
 @Component({
   selector: 'va-who-works',
-  imports: [Icon],
+  imports: [AtTablet, Icon],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @if (shown(); as who) {
+    @if (tablet(); as at) {
+      <button type="button" class="act at" (click)="change()">
+        <va-icon name="person" />
+        <span>{{ at.title }}</span>
+      </button>
+      <dialog #changing aria-label="Change of person" (close)="isOpen.set(false)">
+        @if (isOpen()) {
+          <va-at-tablet />
+          <p class="row">
+            @if (at.signedIn) {
+              <button type="button" class="act" (click)="enter.signOut()">Sign out</button>
+            }
+            <button type="button" class="act" (click)="close()">Close</button>
+          </p>
+        }
+      </dialog>
+    } @else if (shown(); as who) {
       <details #menu>
         <summary class="act">
           <va-icon name="person" />
@@ -49,10 +74,30 @@ import { Enter } from './enter';
     summary > va-icon {
       flex: none;
     }
+    dialog {
+      width: min(640px, 96vw);
+      border: 1px solid var(--line-strong);
+      border-radius: var(--corner);
+      background: var(--paper);
+      color: var(--ink);
+    }
+    dialog::backdrop {
+      background: color-mix(in srgb, var(--ink) 45%, transparent);
+    }
+    dialog p {
+      justify-content: center;
+    }
+    .at {
+      white-space: nowrap;
+    }
     @media (max-width: 900px) {
       summary {
         padding: 0 10px;
       }
+      .at {
+        padding: 0 10px;
+      }
+      .at > span,
       summary > span {
         position: absolute;
         width: 1px;
@@ -94,6 +139,28 @@ import { Enter } from './enter';
 export class WhoWorks {
   private readonly session = inject(Session);
   protected readonly enter = inject(Enter);
+
+  private readonly changing = viewChild<ElementRef<HTMLDialogElement>>('changing');
+  /** The pad listens to keys only while it is there. */
+  protected readonly isOpen = signal(false);
+
+  /** At a tablet: who works, and one tap to change. It is there without a server, too. */
+  protected readonly tablet = computed(() => {
+    const tablet = this.session.tablet();
+    if (!tablet || this.session.isSignedOut()) return null;
+    const [now, owner] = [this.session.now(), this.session.owner()];
+    const name = now?.name ?? tablet.people.find(({ person }) => person === owner?.person)?.name;
+    return { title: name ?? 'Who works?', signedIn: now?.state === 'signed-in' };
+  });
+
+  protected change(): void {
+    this.isOpen.set(true);
+    this.changing()?.nativeElement.showModal();
+  }
+
+  protected close(): void {
+    this.changing()?.nativeElement.close();
+  }
 
   protected readonly shown = computed(() => {
     const now = this.session.now();

@@ -9,7 +9,8 @@ type Told =
   { readonly kind: 'change'; readonly text: string } | { readonly kind: 'opened' } | { readonly kind: 'alive' };
 
 const NAME = 'variatum live';
-const { url: ADDRESS } = requestTo('GET /events');
+// Past the service worker: a stream is nothing to keep.
+const ADDRESS = `${requestTo('GET /events').url}?ngsw-bypass=true`;
 /** Pause before a stream that was refused is asked for again, ms. */
 const AGAIN_AFTER_MS = 1500;
 /** A page that holds the stream and has been put to sleep tells nothing any more; another one then takes its place. */

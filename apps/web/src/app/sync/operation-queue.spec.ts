@@ -1,12 +1,13 @@
 import { HttpClient, provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting, type TestRequest } from '@angular/common/http/testing';
 import { knownSession, OWNER } from '../../testing/known-session';
-import { ErrorHandler } from '@angular/core';
+import { computed, ErrorHandler, type Provider, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { throwError } from 'rxjs';
 import type { NewOperation, Operation } from './operation';
 import { OperationQueue, type Outcome } from './operation-queue';
-import { OperationStore } from './operation-store';
+import { type Adopted, OperationStore } from './operation-store';
+import { type Owner, Session } from './session';
 
 const operation = (url: string, fields: Partial<NewOperation> = {}): NewOperation => ({
   key: 'k',
@@ -25,7 +26,11 @@ class KeptOperations implements Pick<OperationStore, 'adopt' | 'put' | 'remove' 
   readonly kept = new Map<number, Operation>();
   /** What earlier pages have left behind. */
   left: readonly Operation[] = [];
-  adopt = (): Promise<readonly Operation[]> => Promise.resolve(this.left);
+  adopt = (wanted: (operation: Operation) => boolean): Promise<Adopted> => {
+    const left = this.left.filter(wanted);
+    this.left = this.left.filter((one) => !left.includes(one));
+    return Promise.resolve({ left, others: this.left.length });
+  };
   put = (one: Operation): Promise<void> => Promise.resolve(void this.kept.set(one.sequence, one));
   remove = (sequence: number): Promise<void> => Promise.resolve(void this.kept.delete(sequence));
 }
@@ -36,14 +41,14 @@ describe('OperationQueue', () => {
   let outcomes: Outcome[];
   let faults: unknown[];
 
-  const start = (): OperationQueue => {
+  const start = (session: Provider = knownSession()): OperationQueue => {
     TestBed.resetTestingModule();
     store.left = [...store.kept.values()];
     TestBed.configureTestingModule({
       providers: [
         { provide: OperationStore, useValue: store },
         { provide: ErrorHandler, useValue: { handleError: (error: unknown) => faults.push(error) } },
-        knownSession(),
+        session,
         provideHttpClient(),
         provideHttpClientTesting(),
       ],
@@ -85,6 +90,64 @@ describe('OperationQueue', () => {
     const sent = await next();
     expect(sent.request.headers.get('Variatum-On-Behalf')).toBe(OWNER.workshop);
     sent.flush({});
+  });
+
+  describe('at a browser several people use', () => {
+    const [ann, ben] = ['ann', 'ben'].map((person) => ({ ...OWNER, person })) as [Owner, Owner];
+    const served = signal<Owner | null>(null);
+    /** A page of Ben's, at a browser the server may take for somebody else's. */
+    const bens = (offered: readonly object[] = []): Provider => ({
+      provide: Session,
+      useValue: {
+        owner: signal(ben),
+        known: Promise.resolve(),
+        served,
+        now: computed(() =>
+          served() ? { state: 'signed-in', ...served(), offered } : { state: 'signed-out', offered },
+        ),
+      },
+    });
+    const keep = (sequence: number, owner: Owner): void =>
+      void store.kept.set(sequence, { ...operation(`/${sequence}`), sequence, page: 'gone', ...owner });
+    const behalfOf = (sent: TestRequest): string | null => sent.request.headers.get('Variatum-On-Behalf');
+
+    test('what each typed goes when the server takes it for theirs, and holds nobody up until then', async () => {
+      keep(1, ann);
+      served.set(null);
+      const queue = start(bens());
+      queue.enqueue(operation('/bens'));
+      await settle();
+      http.expectNone(() => true);
+      expect([queue.held(), queue.others()]).toEqual(['unknown-person', 1]);
+      // The sign-in of the one before still stands: what she typed goes under it, his does not.
+      served.set(ann);
+      TestBed.tick();
+      const hers = await next();
+      expect([hers.request.url, behalfOf(hers)]).toEqual(['/1', `${OWNER.workshop}/ann`]);
+      hers.flush({});
+      await settle();
+      http.expectNone(() => true);
+      served.set(ben);
+      TestBed.tick();
+      const his = await next();
+      expect([his.request.url, behalfOf(his), queue.others()]).toEqual(['/bens', `${OWNER.workshop}/ben`, 0]);
+      his.flush({});
+    });
+
+    test('what was typed before anybody had a name is whose who signs in first, in the demo nobody’s', async () => {
+      served.set(ben);
+      keep(1, OWNER);
+      start(bens());
+      const sent = await next();
+      expect([sent.request.url, behalfOf(sent)]).toEqual(['/1', `${OWNER.workshop}/ben`]);
+      sent.flush({});
+      await settle();
+      keep(2, OWNER);
+      const queue = start(bens([{}]));
+      await settle();
+      http.expectNone(() => true);
+      expect(queue.others()).toBe(1);
+    });
   });
 
   test('sends one after another, in order', async () => {

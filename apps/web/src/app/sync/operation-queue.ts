@@ -1,9 +1,9 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
-import { computed, ErrorHandler, inject, Injectable, signal } from '@angular/core';
+import { computed, effect, ErrorHandler, inject, Injectable, signal } from '@angular/core';
 import { behalf, inOrder, ON_BEHALF_HEADER, type Problem } from '@variatum/contracts';
 import { firstValueFrom, Subject } from 'rxjs';
 import { problemOf, waitAfter, type Waiting } from './delivery';
-import type { NewOperation, Operation } from './operation';
+import { isOf, type NewOperation, type Operation } from './operation';
 import { OperationStore } from './operation-store';
 import { PageLife } from './page-life';
 import { Session } from './session';
@@ -30,6 +30,8 @@ export interface Refusal {
 /** Whether an operation is done with, or why and for how long it must wait. */
 type Delivery = 'done' | { readonly why: Waiting; readonly milliseconds: number };
 
+/** Pause while nobody is known for whom anything could be sent, ms. */
+const UNKNOWN_PAUSE_MS = 1500;
 /** Pause after a fault of the page itself, ms. */
 const FAULT_PAUSE_MS = 5000;
 
@@ -54,6 +56,7 @@ export class OperationQueue {
   private readonly heldState = signal<Waiting | null>(null);
   private readonly conflictState = signal<readonly Conflict[]>([]);
   private readonly refusalState = signal<readonly Refusal[]>([]);
+  private readonly othersState = signal(0);
   private readonly versions = new Map<string, number>();
   /** Versions that changes of this page made, as `id version`. */
   private readonly made = new Set<string>();
@@ -73,6 +76,8 @@ export class OperationQueue {
   readonly conflicts = this.conflictState.asReadonly();
   /** Refused operations no open page shows where they were typed. */
   readonly refusals = this.refusalState.asReadonly();
+  /** How many operations were typed here by others, and wait for them. */
+  readonly others = this.othersState.asReadonly();
   readonly unsent = computed(() => this.waitingState().length > 0);
   /** Every operation that has arrived or been refused. */
   readonly outcomes = this.outcomeSubject.asObservable();
@@ -84,6 +89,12 @@ export class OperationQueue {
     this.ready = this.session.known.then(() => this.adopt());
     this.life.whenOneGoes(() => void this.adopt());
     addEventListener('online', () => this.wake?.());
+    // Whoever is signed in now may have left something here.
+    effect(() => {
+      if (!this.session.served()) return;
+      this.wake?.();
+      void this.ready.then(() => this.adopt());
+    });
     addEventListener('beforeunload', (event) => {
       // Kept operations survive, but only where the browser has let us keep them.
       if (this.unsent() && !this.store.durable) event.preventDefault();
@@ -134,14 +145,18 @@ export class OperationQueue {
 
   /** Takes over what pages now gone could not send; it is older than anything typed here. */
   private async adopt(): Promise<void> {
-    const owner = this.session.owner();
-    const left = owner ? await this.store.adopt(owner).catch(() => []) : [];
+    const [owner, served] = [this.session.owner(), this.session.served()];
+    const wanted = (one: Operation): boolean =>
+      [owner, served].some((other) => other && isOf(one, other)) || this.isNobodys(one);
+    const { left, others } = await this.store.adopt(wanted).catch(() => ({ left: [], others: 0 }));
+    this.othersState.set(others);
     if (left.length === 0) return;
     this.waitingState.update((waiting) => {
       const onItsWay = waiting.filter(({ sequence }) => sequence === this.sending);
-      const others = waiting.filter(({ sequence }) => sequence !== this.sending);
-      return [...onItsWay, ...[...left, ...others].sort((one, other) => one.sequence - other.sequence)];
+      const typed = waiting.filter(({ sequence }) => sequence !== this.sending);
+      return [...onItsWay, ...[...left, ...typed].sort((one, other) => one.sequence - other.sequence)];
     });
+    this.wake?.();
     void this.work();
   }
 
@@ -150,7 +165,13 @@ export class OperationQueue {
     this.working = true;
     try {
       await this.ready;
-      for (let next = this.waitingState()[0]; next; next = this.waitingState()[0]) {
+      while (this.unsent()) {
+        const next = this.waitingState().find((operation) => this.mayGo(operation));
+        if (!next) {
+          this.heldState.set('unknown-person');
+          await this.pause(UNKNOWN_PAUSE_MS);
+          continue;
+        }
         this.sending = next.sequence;
         const delivery = await this.deliver(next);
         if (delivery !== 'done') {
@@ -170,6 +191,19 @@ export class OperationQueue {
     for (const resolve of this.idleWaiters.splice(0)) resolve();
   }
 
+  /** Whether the server would take an operation for whose it is: what others typed waits for them, and holds nobody up. */
+  private mayGo(operation: Operation): boolean {
+    if (this.session.now() === null || operation.workshop === undefined) return true;
+    const served = this.session.served();
+    return served !== null && (isOf(operation, served) || this.isNobodys(operation));
+  }
+
+  /** Whether it was typed before anybody here had a name: it is whose who signs in at this browser first. */
+  private isNobodys({ workshop, person = null }: Operation): boolean {
+    const now = this.session.now();
+    return person === null && now?.state === 'signed-in' && now.offered.length === 0 && workshop === now.workshop;
+  }
+
   private pause(milliseconds: number): Promise<void> {
     return new Promise((resolve) => {
       const timer = setTimeout(resolve, milliseconds);
@@ -182,7 +216,8 @@ export class OperationQueue {
 
   /** Sends an operation. */
   private async deliver(operation: Operation): Promise<Delivery> {
-    const { method, url, versioned, file, workshop, person = null } = operation;
+    const { method, url, versioned, file, workshop } = operation;
+    const person = (this.isNobodys(operation) ? this.session.served()?.person : operation.person) ?? null;
     const headers: Record<string, string> =
       workshop === undefined ? {} : { [ON_BEHALF_HEADER]: behalf({ workshop, person }) };
     const version = versioned && Math.max(versioned.version, this.versions.get(versioned.id) ?? 0);

@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto';
 import { TestBed } from '@angular/core/testing';
 import { OWNER } from '../../testing/known-session';
 import { withLocks, type FakeLocks } from '../../testing/fake-locks';
-import type { Operation } from './operation';
+import { isOf, type Operation } from './operation';
 import { OperationStore } from './operation-store';
 import { PageLife } from './page-life';
 
@@ -40,9 +40,11 @@ test('what a page leaves behind is taken over in its order, by one page only', a
   const [later, latest] = [newPage(), newPage()];
   await later.life.known;
   await latest.life.known;
-  const both = await Promise.all([later.store.adopt(OWNER), latest.store.adopt(OWNER)]);
-  expect(both.map(urls).sort()).toEqual([[], ['/1', '/3']]);
-  expect(both.flat().every(({ page }) => [later.life.id, latest.life.id].includes(page))).toBe(true);
+  const both = await Promise.all([later.store.adopt(() => true), latest.store.adopt(() => true)]);
+  expect(both.map(({ left }) => urls(left)).sort()).toEqual([[], ['/1', '/3']]);
+  expect(both.flatMap(({ left }) => left).every(({ page }) => [later.life.id, latest.life.id].includes(page))).toBe(
+    true,
+  );
   for (const sequence of [1, 3]) await latest.store.remove(sequence);
 });
 
@@ -50,9 +52,9 @@ test('what a living page is about to send is left to it', async () => {
   const living = newPage();
   await leave(living, 7);
   const other = newPage();
-  expect(await other.store.adopt(OWNER)).toEqual([]);
+  expect((await other.store.adopt(() => true)).left).toEqual([]);
   close(living);
-  expect(urls(await other.store.adopt(OWNER))).toEqual(['/7']);
+  expect(urls((await other.store.adopt(() => true)).left)).toEqual(['/7']);
   await other.store.remove(7);
 });
 
@@ -61,9 +63,9 @@ test('what a page leaves behind that is just being left, as when it is loaded an
   await leave(left, 8);
   const anew = newPage();
   const adopted = new Promise<readonly Operation[]>((resolve) =>
-    anew.life.whenOneGoes(() => resolve(anew.store.adopt(OWNER))),
+    anew.life.whenOneGoes(() => void anew.store.adopt(() => true).then(({ left: taken }) => resolve(taken))),
   );
-  expect(await anew.store.adopt(OWNER)).toEqual([]);
+  expect((await anew.store.adopt(() => true)).left).toEqual([]);
   close(left);
   expect(urls(await adopted)).toEqual(['/8']);
   await anew.store.remove(8);
@@ -113,8 +115,8 @@ test('what somebody typed is sent for nobody else, and waits until that person i
   await shared.store.put({ ...operation(21, shared.life.id), ...OWNER });
   close(shared);
   const later = newPage();
-  expect(urls(await later.store.adopt(ben!))).toEqual([]);
-  expect(urls(await later.store.adopt(OWNER))).toEqual(['/21']);
-  expect(urls(await later.store.adopt(ann!))).toEqual(['/20']);
+  expect(urls((await later.store.adopt((one) => isOf(one, ben!))).left)).toEqual([]);
+  expect(urls((await later.store.adopt((one) => isOf(one, OWNER))).left)).toEqual(['/21']);
+  expect(urls((await later.store.adopt((one) => isOf(one, ann!))).left)).toEqual(['/20']);
   for (const sequence of [20, 21]) await later.store.remove(sequence);
 });

@@ -2,10 +2,17 @@ import { inject, Injectable } from '@angular/core';
 import { openDB, type IDBPDatabase } from 'idb';
 import type { Operation } from './operation';
 import { PageLife } from './page-life';
-import type { Owner } from './session';
 
 const DATABASE = 'variatum';
 const OPERATIONS = 'operations';
+
+/** What pages now gone have left behind. */
+export interface Adopted {
+  /** What this page sends now, in order. */
+  readonly left: readonly Operation[];
+  /** How many were typed by others, and wait for them. */
+  readonly others: number;
+}
 
 /** Operations on their way, kept in the browser's own database. Where that is closed, they live as long as the page. */
 @Injectable({ providedIn: 'root' })
@@ -28,20 +35,19 @@ export class OperationStore {
   /**
    * Makes operations that pages now gone have left behind those of this page, and answers them in order. What others have typed
    * waits until they are back.
+   * @param wanted whose are taken
+   * @returns them, and how many wait for others
    */
-  adopt(owner: Owner): Promise<readonly Operation[]> {
+  adopt(wanted: (operation: Operation) => boolean): Promise<Adopted> {
     return this.life.alone('adoption', async () => {
       const database = await this.database;
       const all = ((await database?.getAll(OPERATIONS)) ?? []) as Operation[];
-      const kept = all.filter(
-        ({ workshop, person = null }) =>
-          workshop === undefined || (workshop === owner.workshop && person === owner.person),
-      );
+      const kept = all.filter(wanted);
       // Operations kept by an older program name no page: nobody else sends them.
       const gone = await this.life.gone(kept.map(({ page }) => page ?? ''));
       const left = kept.filter(({ page }) => gone.has(page ?? '')).map((one) => ({ ...one, page: this.life.id }));
       if (database) await store(database, left);
-      return left;
+      return { left, others: all.length - kept.length };
     });
   }
 

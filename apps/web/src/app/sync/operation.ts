@@ -1,3 +1,5 @@
+import type { OnBehalf } from '@variatum/contracts';
+
 /** A change on its way to the server, as plain data: it outlives the page that made it. */
 export interface Operation {
   /** Also the order in which operations are sent. */
@@ -35,3 +37,7 @@ export interface Operation {
 
 /** An operation before it has its place in the line. */
 export type NewOperation = Omit<Operation, 'sequence' | 'page' | 'workshop' | 'person'>;
+
+/** Whether an operation was typed for somebody. */
+export const isOf = ({ workshop, person = null }: Operation, owner: OnBehalf): boolean =>
+  workshop === undefined || (workshop === owner.workshop && person === owner.person);

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { saveWords } from '../words/state-words';
 import { Autosave } from './autosave';
+import { OperationQueue } from './operation-queue';
 
 /** Where saving stands on this page, in words: what is not saved is said loudly. */
 @Component({
@@ -24,6 +25,7 @@ import { Autosave } from './autosave';
 })
 export class SaveStatus {
   protected readonly saving = inject(Autosave);
-  protected readonly words = computed(() => saveWords(this.saving.state(), this.saving.waiting()));
+  private readonly queue = inject(OperationQueue);
+  protected readonly words = computed(() => saveWords(this.saving.state(), this.saving.waiting(), this.queue.others()));
   protected readonly loud = computed(() => !['saved', 'saving'].includes(this.saving.state()));
 }

@@ -4,7 +4,16 @@ import { TestBed } from '@angular/core/testing';
 import { OWNER } from '../../testing/known-session';
 import { Session } from './session';
 
-const answer = { ...OWNER, state: 'open', name: null, role: 'owner', memberships: [], offered: [] };
+const answer = {
+  ...OWNER,
+  state: 'open',
+  name: null,
+  role: 'owner',
+  byPin: false,
+  tablet: null,
+  memberships: [],
+  offered: [],
+};
 const start = (): { session: Session; http: HttpTestingController } => {
   TestBed.resetTestingModule();
   TestBed.configureTestingModule({ providers: [provideHttpClient(), provideHttpClientTesting()] });

@@ -1,8 +1,9 @@
-import { computed, DestroyRef, inject, signal } from '@angular/core';
+import { computed, DestroyRef, effect, inject, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import type { Change } from '@variatum/contracts';
 import { auditTime, filter, map, merge, tap } from 'rxjs';
 import { Autosave } from './autosave';
+import { KeptDocuments } from './kept-documents';
 import { LiveService } from './live.service';
 import type { NewOperation, Operation } from './operation';
 import { type Conflict, OperationQueue, type Outcome } from './operation-queue';
@@ -23,6 +24,8 @@ export interface Part {
 
 /** What a document is made of. */
 export interface DocumentKind<Value extends object> {
+  /** What it is kept as in the browser, together with its identifier. */
+  readonly name: string;
   /** Asks the server for it. */
   read(id: string): Promise<Value>;
   /** Version of everything in it, by identifier. */
@@ -53,6 +56,7 @@ export class SyncedDocument<Value extends object> {
   private readonly resting = inject(RestingChanges);
   private readonly saving = inject(Autosave);
   private readonly history = inject(UndoHistory);
+  private readonly kept = inject(KeptDocuments);
   private readonly valueState = signal<Value | null>(null);
   private readonly readingState = signal<Reading>('reading');
   /** Which document is open or being opened; undefined before any is. */
@@ -78,7 +82,15 @@ export class SyncedDocument<Value extends object> {
   );
 
   constructor(private readonly kind: DocumentKind<Value>) {
-    inject(DestroyRef).onDestroy(() => (this.left = true));
+    inject(DestroyRef).onDestroy(() => {
+      this.left = true;
+      this.kept.setShown(this.keptName, null);
+    });
+    // As it stands, with what was typed and has not arrived: a page without a server goes on from there.
+    effect(() => {
+      const value = this.valueState();
+      if (value) this.kept.put(this.keptName, value);
+    });
     // A refused change stands at its field; what could not be made or withdrawn has none.
     this.saving.show((operation) => this.isOf(operation) && operation.typed === true);
     this.queue.outcomes.pipe(takeUntilDestroyed()).subscribe((outcome) => this.settle(outcome));
@@ -105,9 +117,15 @@ export class SyncedDocument<Value extends object> {
     const value = await untilAnswered(
       () => this.kind.read(id),
       wanted,
-      () => this.readingState.set('unanswered'),
+      () => void this.showKept(wanted),
     );
     if (!wanted()) return;
+    this.kept.setShown(this.keptName, null);
+    // What is shown already may hold what has not arrived yet: it is read anew after that.
+    if (value && this.value()) {
+      void this.refresh();
+      return;
+    }
     this.readingState.set(value ? 'there' : 'missing');
     if (!value) return;
     this.take(value);
@@ -117,6 +135,22 @@ export class SyncedDocument<Value extends object> {
     await this.queue.ready;
     if (this.queue.waiting().some((operation) => this.isOf(operation)))
       void this.queue.idle().then(() => this.refresh());
+  }
+
+  private get keptName(): string {
+    return `${this.kind.name} ${this.id ?? ''}`;
+  }
+
+  /** Shows it as it was last seen here, while no server answers. */
+  private async showKept(wanted: () => boolean): Promise<void> {
+    if (this.value()) return;
+    this.readingState.set('unanswered');
+    const document = await this.kept.get(this.keptName);
+    if (!document || !wanted() || this.value()) return;
+    this.kept.setShown(this.keptName, document.at);
+    // Kept by a page of this very kind.
+    this.take(document.value as Value);
+    this.readingState.set('there');
   }
 
   /** Reads it anew, once nothing typed here is on its way; while the server cannot answer it is asked again. */

@@ -15,10 +15,17 @@ const waits = (count: number, when: string): string =>
     ? `1 entry waits here and will go ${when.replace('themselves', 'itself')}.`
     : `${count} entries wait here and will go ${when}.`;
 
-/** How saving stands, in words. @param waiting entries that have not arrived */
-export const saveWords = (state: SaveState, waiting = 0): string =>
+/**
+ * How saving stands, in words.
+ * @param waiting entries that have not arrived
+ * @param others entries others typed at this browser, which wait for them
+ */
+export const saveWords = (state: SaveState, waiting = 0, others = 0): string =>
   ({
-    saved: 'Saved',
+    saved:
+      others === 0
+        ? 'Saved'
+        : `Saved; ${others === 1 ? 'an entry' : `${others} entries`} of somebody else here waits for them`,
     saving: 'Saving',
     unreachable: `Not yet known to be saved: the server does not answer. ${waits(waiting, 'by themselves')}`,
     'not-known': `Not known whether it is saved: asking again. ${waits(waiting, 'by themselves')}`,

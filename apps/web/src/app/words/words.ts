@@ -44,6 +44,10 @@ export const pointsWords = (loss: number): string => (100 * loss).toFixed(1);
 export const figureWords = (value: number): string =>
   Math.abs(value) >= 100 ? value.toFixed(0) : Math.abs(value) >= 10 ? value.toFixed(1) : value.toPrecision(2);
 
+/** A day in words. @example dayWords('2026-11-27T00:00:00Z') // '27 November 2026' */
+export const dayWords = (stamp: string): string =>
+  new Date(stamp).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
+
 /** Day and time of a moment. */
 export const whenWords = (stamp: string): string =>
   new Date(stamp).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' });

@@ -36,6 +36,7 @@ type Kind = keyof typeof LIST;
 
 /** A job with everything on it, as a document whose parts are the job itself, its pieces, its joints and its pictures. */
 const jobDocument = (api: ApiClient): DocumentKind<JobDetail> => ({
+  name: 'job',
   read: (id) => firstValueFrom(api.ask('GET /jobs/:id', { path: { id } })),
   *versions(job) {
     yield [job.id, job.version];
