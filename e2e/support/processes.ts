@@ -42,9 +42,12 @@ export function databaseProcesses(program: Pick<Program, 'dataDirectory'>): numb
     .map(({ pid }) => pid);
 }
 
-/** Process of the web server a launcher has started; 0 while there is none. */
-export const serverPid = ({ pid }: Pick<Program, 'pid'>): number =>
-  processes().find(({ parent, command }) => parent === pid && command.includes('server.mjs'))?.pid ?? 0;
+/** Processes of the web server a launcher has started. */
+export const serverPids = ({ pid }: Pick<Program, 'pid'>): number[] =>
+  processes().flatMap((one) => (one.parent === pid && one.command.includes('server.mjs') ? [one.pid] : []));
+
+/** The only process of the web server; 0 while there is none. */
+export const serverPid = (program: Pick<Program, 'pid'>): number => serverPids(program)[0] ?? 0;
 
 /** Sends a signal to processes; one that is gone already is passed over. */
 export function signal(name: NodeJS.Signals, ...pids: readonly number[]): void {

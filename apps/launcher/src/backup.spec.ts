@@ -1,5 +1,6 @@
 import {
   chmodSync,
+  cpSync,
   existsSync,
   mkdirSync,
   mkdtempSync,
@@ -48,8 +49,8 @@ async function connect(): Promise<pg.Client> {
   clients.push(client);
   return client;
 }
-async function run(sql: string): Promise<Record<string, unknown>[]> {
-  const client = new pg.Client({ connectionString: cluster.url });
+async function run(sql: string, url = cluster.url): Promise<Record<string, unknown>[]> {
+  const client = new pg.Client({ connectionString: url });
   await client.connect();
   try {
     return (await client.query<Record<string, unknown>>(sql)).rows;
@@ -150,6 +151,55 @@ test('a backup a day is made and kept, one a week of those before, and one befor
   await run(`delete from drizzle.__drizzle_migrations where created_at = ${String(last?.['at'])}`);
   expect((await beforeMigration(PROGRAMS, ROOT, cluster.url, home, now))?.file).toContain('before-');
   await run(`insert into drizzle.__drizzle_migrations (hash, created_at) values ('again', ${String(last?.['at'])})`);
+});
+
+/** Migrations as they were before there were people. */
+function migrationsBeforePeople(): string {
+  const folder = join(home, 'migrations-before-people');
+  cpSync(MIGRATIONS, folder, { recursive: true });
+  const journal = join(folder, 'meta/_journal.json');
+  const { entries, ...rest } = JSON.parse(readFileSync(journal, 'utf8')) as { entries: { tag: string }[] };
+  const before = entries.slice(
+    0,
+    entries.findIndex(({ tag }) => tag.endsWith('_people')),
+  );
+  writeFileSync(journal, JSON.stringify({ ...rest, entries: before }));
+  return folder;
+}
+
+test('ten thousand jobs of the program before there were people come along, and go back by the backup that was made', async () => {
+  await run('create database before_people');
+  const url = new URL(cluster.url);
+  url.pathname = '/before_people';
+  await prepareDatabase(url.href, migrationsBeforePeople());
+  await run(
+    `insert into workshop (id, name) values ('${SHOP}', 'W');
+     insert into job (id, workshop_id, title, state, stage) select gen_random_uuid(), '${SHOP}', 'Job ' || n, 'bench', 'job' from generate_series(1, 10000) n;
+     insert into piece (id, workshop_id, job_id, position, name, kind) select gen_random_uuid(), '${SHOP}', id, 0, 'P', 'base' from job;
+     insert into field_test (id, workshop_id, piece_id, entry) select gen_random_uuid(), '${SHOP}', id, '{"test":"chips","outcome":"short"}' from piece`,
+    url.href,
+  );
+  /** What stands in all rows, whatever columns came since. */
+  const content = async (): Promise<unknown> =>
+    (
+      await run(
+        `select count(*)::int as tests, md5(string_agg(j.id::text || j.title || p.id || p.name || t.entry::text, '' order by t.id)) as all
+         from field_test t join piece p on p.id = t.piece_id join job j on j.id = p.job_id`,
+        url.href,
+      )
+    )[0];
+  const had = await content();
+  expect(had).toMatchObject({ tests: 10_000 });
+  const kept = await beforeMigration(PROGRAMS, ROOT, url.href, home, new Date());
+  await prepareDatabase(url.href, MIGRATIONS);
+  expect(await content()).toEqual(had);
+  expect(await run('select count(made_by)::int as n from job', url.href)).toEqual([{ n: 0 }]);
+  await restore(PROGRAMS, ROOT, url.href, kept?.file ?? '', 'back');
+  expect(await content()).toEqual(had);
+  expect(await run(`select to_regclass('person') as there`, url.href)).toEqual([{ there: null }]);
+  // And forward once more.
+  await prepareDatabase(url.href, MIGRATIONS);
+  expect(await content()).toEqual(had);
 });
 
 test('the doctor says how everything stands, and what to do', async () => {

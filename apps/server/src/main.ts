@@ -69,8 +69,10 @@ async function main(): Promise<void> {
     requestsPerMinute: settings.requestsPerMinute,
   });
   const listening = await listenOn(settings, reach, application).catch((error: unknown) => {
-    if (error instanceof CannotListen) process.send?.({ cannotListen: error.code, port: error.port });
-    throw error;
+    if (!(error instanceof CannotListen) || !process.send) throw error;
+    // Whoever started this process says what is to be said, and may try another port.
+    process.send({ cannotListen: error.code, port: error.port }, () => process.exit(1));
+    return new Promise<never>(() => undefined);
   });
   logger.info({ port: settings.port, secure: settings.secure?.port }, 'listening');
   // The launcher waits for this message; without a launcher there is nobody to tell.

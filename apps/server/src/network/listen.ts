@@ -1,5 +1,6 @@
 import { createServer, type RequestListener, type Server } from 'node:http';
 import { createServer as createSecureServer, type Server as SecureServer } from 'node:https';
+import { Server as NetServer } from 'node:net';
 import { answerUnreadable } from '../http/unreadable';
 import type { Settings } from '../settings';
 import type { Reach } from './reach';
@@ -52,7 +53,8 @@ export async function listenOn({ port, secure }: Pick<Settings, 'port' | 'secure
   return {
     close: async () => {
       closing = true;
-      const closed = servers.map((server) => new Promise<void>((done) => server.close(() => done())));
+      // Not the close of HTTP, which breaks kept connections at once, with what may just be coming on them.
+      const closed = servers.map((server) => new Promise<void>((done) => NetServer.prototype.close.call(server, () => done())));
       // A client that was told how long a connection stands asks nothing more on it after that.
       const idle = setTimeout(() => servers.forEach((server) => server.closeIdleConnections()), KEEP_ALIVE_MS);
       await Promise.all(closed);
