@@ -43,12 +43,16 @@ const SUBJECTS: Readonly<Record<string, (root: string) => Promise<void>>> = {
     await needChromium();
     await run('npx', ['tsx', 'scripts/bench/page.ts'], { cwd: root, ...printed });
   },
+  workshops: async (root) => {
+    await needPostgres();
+    await run('npx', ['tsx', 'scripts/bench/workshops.ts'], { cwd: root, ...printed });
+  },
   faults: async (root) => {
     await needPostgres();
     await run('npx', ['tsx', 'scripts/bench/faults.ts'], { cwd: root, ...printed });
   },
 };
-/** Measured when nothing is named: faults take a quarter of an hour. */
+/** Measured when nothing is named: faults take a quarter of an hour, a thousand workshops some minutes. */
 const USUAL = ['core', 'server', 'page'];
 
 /** Builds and runs the speed figures, or what is named of them; they go to standard output. @throws PlainError */

@@ -59,3 +59,25 @@ test('signed out, what the one before typed stays theirs; whoever comes in next 
   expect([session.isSignedOut(), session.may('read')]).toEqual([true, false]);
   expect(session.owner()).toEqual({ ...OWNER, person });
 });
+
+test('whoever works on without a server shows who they are when one answers; until then the page is theirs', async () => {
+  const [early, late] = ['1', '2'].map((last) => `0198a6a0-0000-7000-8000-00000000000${last}`) as [string, string];
+  const tablet = { id: early, name: 'TIG bench', workshop: OWNER.workshop, people: [{ person: early, name: 'Early shift' }] };
+  const signedIn = (person: string): object => ({ ...answer, state: 'signed-in', person, role: 'welder', byPin: true, tablet });
+  const before = start();
+  before.http.expectOne('/api/session').flush(signedIn(late));
+  await before.session.known;
+  before.session.leaveToClaim({ workshop: OWNER.workshop, person: early, name: 'Early shift' });
+
+  const { session, http } = start();
+  expect(session.owner()).toEqual({ workshop: OWNER.workshop, person: early });
+  expect(session.tablet()).toEqual(tablet);
+  expect(session.isSignedOut()).toBe(false);
+  // The server still takes this browser for the one before.
+  http.expectOne('/api/session').flush(signedIn(late));
+  await new Promise((resolve) => setTimeout(resolve));
+  expect([session.isSignedOut(), session.owner()?.person, session.served()?.person]).toEqual([true, early, late]);
+  session.take({ ...answer, ...signedIn(early) } as Parameters<Session['take']>[0]);
+  expect([session.isSignedOut(), session.claim(), session.served()?.person]).toEqual([false, null, early]);
+  expect(start().session.claim()).toBeNull();
+}); // prettier-ignore
