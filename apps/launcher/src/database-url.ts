@@ -24,10 +24,3 @@ export function databaseUrl({ DATABASE_URL: given }: NodeJS.ProcessEnv): string 
     );
   return given;
 }
-
-/** An address as a log may show it: without the password. */
-export function withoutPassword(url: string): string {
-  const shown = new URL(url);
-  shown.password = '';
-  return shown.href;
-}

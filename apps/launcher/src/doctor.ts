@@ -1,3 +1,4 @@
+import { X509Certificate } from 'node:crypto';
 import { accessSync, constants, existsSync, readFileSync, statfsSync, statSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { postgresTool } from './backup';
@@ -62,6 +63,16 @@ function program(home: string): Finding {
   }
 }
 
+/** How the certificate for other machines stands; nothing while there is none. */
+function certificate(home: string, now: number): readonly Finding[] {
+  const file = join(home, 'tls', 'machine.crt');
+  if (!existsSync(file)) return [];
+  const until = new Date(new X509Certificate(readFileSync(file)).validTo).getTime();
+  const days = Math.floor((until - now) / 86_400_000);
+  if (days < 0) return [{ what: 'certificate', level: 'bad', words: 'has run out', advice: 'start the program with --listen: it makes a new one by itself' }];
+  return [{ what: 'certificate', level: days < 14 ? 'watch' : 'good', words: `good for ${days} days`, ...(days < 14 ? { advice: 'it is renewed while the program runs; look whether it does' } : {}) }];
+} // prettier-ignore
+
 function backups(home: string, now: number): Finding {
   const directory = backupsDirectory(home);
   const at = existsSync(directory) ? readdirSync(directory).filter((name) => name.endsWith('.dump')).map((name) => statSync(join(directory, name)).mtimeMs) : []; // prettier-ignore
@@ -117,7 +128,7 @@ export async function doctor(
   home: string,
   now = Date.now(),
 ): Promise<readonly Finding[]> {
-  const looked = [rights(home), space(home), program(home), ...(await database(programs, root, home).catch((error: unknown): Finding[] => [{ what: 'database', level: 'bad', words: inWords(error) }])), backups(home, now)]; // prettier-ignore
+  const looked = [rights(home), space(home), program(home), ...(await database(programs, root, home).catch((error: unknown): Finding[] => [{ what: 'database', level: 'bad', words: inWords(error) }])), ...certificate(home, now), backups(home, now)]; // prettier-ignore
   return looked;
 }
 

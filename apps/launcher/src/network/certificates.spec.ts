@@ -4,6 +4,7 @@ import { createServer, request } from 'node:https';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { doctor, linesOf } from '../doctor';
 import { givenCertificate, machineNames, ownCertificate } from '.';
 import { certify, makeAuthority } from './certificates';
 
@@ -105,6 +106,14 @@ test('a name the authority may not speak for is left out and told of', async () 
   expect(more.leftOut).toEqual(['repair.example', '203.0.113.5']);
   expect(more.speaksFor).toHaveLength(MACHINE.names.length + MACHINE.addresses.length + 1);
 });
+
+test('the doctor says how long the certificate is good', async () => {
+  await ownCertificate(home, MACHINE, NOW);
+  const said = async (day: number): Promise<string> => linesOf((await doctor('/nowhere', process.cwd(), home, later(day).getTime())).filter(({ what }) => what === 'certificate'));
+  expect(await said(0)).toContain('good   certificate        good for 90 days');
+  expect(await said(80)).toMatch(/^watch .* good for 10 days\n.*look whether/);
+  expect(await said(91)).toMatch(/^BAD .* has run out/);
+}); // prettier-ignore
 
 test('an authority that runs out is made anew', async () => {
   const { authorityFile } = await ownCertificate(home, MACHINE, NOW);

@@ -57,8 +57,8 @@ export class Enter {
     }
   }
 
+  /** Signs out, which also forgets what was last seen here, except at a tablet. */
   async signOut(): Promise<void> {
-    // A tablet is the workshop's; any other browser is to know nothing of it afterwards.
     if (!this.session.tablet()) await this.kept.forget();
     await this.as(this.api.ask('POST /session/end', { body: {} }));
   }

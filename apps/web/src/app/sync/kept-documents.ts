@@ -1,4 +1,4 @@
-import { computed, inject, Injectable, signal } from '@angular/core';
+import { computed, effect, inject, Injectable, signal } from '@angular/core';
 import { openDB, type IDBPDatabase } from 'idb';
 import { whenPutAway } from './put-away';
 import { Session } from './session';
@@ -38,6 +38,11 @@ export class KeptDocuments {
 
   constructor() {
     whenPutAway(() => void this.write());
+    // Signed out, wherever that was done: only a tablet, which is the workshop's, goes on keeping.
+    effect(() => {
+      const now = this.session.now();
+      if (now?.state === 'signed-out' && !now.tablet) void this.forget();
+    });
   }
 
   /** Keeps a document as it stands now. */
