@@ -22,7 +22,7 @@ test('seven tabs and a second browser on other stages at rest write nothing, and
       const page = await context.newPage();
       page.on('request', (sent) => {
         if (sent.method() !== 'GET') writes.push(`${sent.method()} ${new URL(sent.url()).pathname} ${sent.postData()}`);
-        if (sent.url().endsWith('/api/events')) streams.add(page);
+        if (new URL(sent.url()).pathname === '/api/events') streams.add(page);
       });
       await page.goto(address(`/jobs/${job?.id}/${stage}`));
       await expect(page.getByTestId('standing-rod')).not.toBeEmpty();

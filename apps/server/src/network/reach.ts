@@ -11,7 +11,7 @@ export interface Reach {
   readonly proxies: readonly string[];
   /** Whether pages may be asked for under a name; without a port. */
   admits(host: string): boolean;
-  /** What people are told of it. */
+  /** What people are told of it: an address that needs nobody who knows names comes first. */
   told(): Network;
   /** Certificate of the machine's own authority; undefined with any other. */
   authority(): Buffer | undefined;
@@ -60,6 +60,7 @@ export function reachOf({ secure, hosts, proxies }: Pick<Settings, 'secure' | 'h
         ...(proxies.length > 0 ? hosts.map((host) => `https://${inAddress(host)}/`) : []),
         ...(certificate ? namesOf(certificate) : [])
           .filter((name) => !name.startsWith('*') && !isLoopback(name))
+          .sort((one, other) => Number(isIP(other) === 4) - Number(isIP(one) === 4))
           .map((name) => `https://${inAddress(name)}:${port}/`),
       ],
       authority: authority

@@ -121,6 +121,7 @@ import { ROLE_WORDS } from '../words/role-words';
       flex: 1 1 260px;
     }
     .told strong {
+      white-space: nowrap;
       font-size: 1.3rem;
     }
     .wrong {

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 
-const FIGURES = ['1', '2', '3', '4', '5', '6', '7', '8', '9', '0'] as const;
+const FIGURES = ['1', '2', '3', '4', '5', '6', '7', '8', '9'] as const;
 const LEAST = 4;
 const MOST = 8;
 
@@ -19,12 +19,11 @@ const MOST = 8;
     }
     <div class="keys" role="group" aria-label="Your number">
       @for (figure of figures; track figure) {
-        <button type="button" [style.order]="$index" (click)="add(figure)">{{ figure }}</button>
+        <button type="button" (click)="add(figure)">{{ figure }}</button>
       }
-      <button type="button" class="words" style="order: 8.5" (click)="given.set('')">Clear</button>
-      <button type="button" class="words go" style="order: 11" [disabled]="busy() || !enough()" (click)="give()">
-        OK
-      </button>
+      <button type="button" class="words" (click)="given.set('')">Clear</button>
+      <button type="button" (click)="add('0')">0</button>
+      <button type="button" class="words go" [disabled]="busy() || !enough()" (click)="give()">OK</button>
     </div>
   `,
   styles: `

@@ -3,6 +3,7 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import type { Change } from '@variatum/contracts';
 import { auditTime, filter, map, merge, tap } from 'rxjs';
 import { Autosave } from './autosave';
+import type { Waiting } from './delivery';
 import { KeptDocuments } from './kept-documents';
 import { LiveService } from './live.service';
 import type { NewOperation, Operation } from './operation';
@@ -117,7 +118,7 @@ export class SyncedDocument<Value extends object> {
     const value = await untilAnswered(
       () => this.kind.read(id),
       wanted,
-      () => void this.showKept(wanted),
+      (why) => void this.waits(why, wanted),
     );
     if (!wanted()) return;
     this.kept.setShown(this.keptName, null);
@@ -141,10 +142,11 @@ export class SyncedDocument<Value extends object> {
     return `${this.kind.name} ${this.id ?? ''}`;
   }
 
-  /** Shows it as it was last seen here, while no server answers. */
-  private async showKept(wanted: () => boolean): Promise<void> {
+  /** While no server answers it is shown as it was last seen here; nobody who is refused is shown anything. */
+  private async waits(why: Waiting, wanted: () => boolean): Promise<void> {
     if (this.value()) return;
     this.readingState.set('unanswered');
+    if (why !== 'unreachable') return;
     const document = await this.kept.get(this.keptName);
     if (!document || !wanted() || this.value()) return;
     this.kept.setShown(this.keptName, document.at);

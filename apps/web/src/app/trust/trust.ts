@@ -38,9 +38,10 @@ import { dayWords } from '../words/words';
         @if (of.authority; as authority) {
           <va-panel label="2. Fetch the authority and compare">
             <p>
+              Fetch
               <a [href]="file" download>The authority of this machine</a>
-              , good until {{ authority.until }}. Its fingerprint (SHA-256), as an owner sees it under Settings on the
-              machine itself:
+              (good until {{ authority.until }}) and compare its fingerprint (SHA-256) with what an owner sees under
+              Settings on the machine itself:
             </p>
             <p class="figure fingerprint" data-testid="fingerprint">{{ authority.fingerprint }}</p>
             <p class="small soft">
