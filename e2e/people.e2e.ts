@@ -105,7 +105,7 @@ test('an owner begins with the printed code and invites a welder; every entry sa
       // Let go: what they did stays, under a pseudonym if they wish.
       await owner.goto(new URL('/settings', program.url).href);
       await owner.getByRole('listitem').filter({ hasText: EARLY.name }).getByRole('button', { name: 'Let go' }).click();
-      await owner.getByRole('button', { name: 'Under a pseudonym' }).click();
+      await owner.getByRole('button', { name: 'Under a pseudonym', exact: true }).click();
       await expect(owner.getByRole('region', { name: 'People' })).toContainText('Former member 1');
       await owner.goto(welder.url());
       await expect(log(owner)).toContainText('by Former member 1');
