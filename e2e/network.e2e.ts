@@ -8,6 +8,7 @@ import { openJob, openTest, stage } from './support/part';
 import { firstOwner, invited, type Somebody } from './support/people';
 import { newDataDirectory, removeDataDirectory, startProgram, type Program } from './support/program';
 import { saved } from './support/saved';
+import { filesNotKept } from './support/service-worker';
 
 const PIN = '2580';
 const JOB = '3 mm 304L sheet to 6 mm A36 plate, fillet';
@@ -34,15 +35,6 @@ const changeTo = async (page: Page, before: Somebody, after: Somebody): Promise<
   await page.getByRole('banner').getByRole('button', { name: before.name }).click();
   await tapIn(page, after);
 };
-
-/** How many files of the program this browser does not keep yet. */
-const missing = (page: Page): Promise<number> =>
-  page.evaluate(async () => {
-    const { hashTable } = (await (await fetch('/ngsw.json')).json()) as { hashTable: Record<string, string> };
-    const names = (await caches.keys()).filter((name) => name.endsWith(':assets:program:cache'));
-    const kept = await Promise.all(names.map(async (name) => (await (await caches.open(name)).keys()).length));
-    return Object.keys(hashTable).length - Math.max(0, ...kept);
-  });
 
 test('a tablet in the network: trusted, enrolled, changed hands by a number; what two typed without a server arrives under their names', async () => {
   const directory = newDataDirectory();
@@ -113,7 +105,7 @@ test('a tablet in the network: trusted, enrolled, changed hands by a number; wha
 
     // The server goes; the page is opened anew from what the browser keeps, and two people type.
     await page.evaluate(() => navigator.serviceWorker.ready);
-    await expect.poll(() => missing(page)).toBe(0);
+    await expect.poll(() => filesNotKept(page)).toBe(0);
     await program.stop();
     await page.reload();
     await expect(page.getByText(/No server answers. This is as last seen here/)).toBeVisible();

@@ -39,7 +39,7 @@ export function serverEnvironment(root: string, url: string, port: number): Reco
   return {
     VARIATUM_DATABASE_URL: url,
     VARIATUM_PORT: String(port),
-    VARIATUM_WEB_DIRECTORY: join(root, 'dist/web/browser'),
+    VARIATUM_WEB_DIRECTORY: process.env['VARIATUM_WEB_DIRECTORY'] ?? join(root, 'dist/web/browser'),
     VARIATUM_MIGRATIONS_DIRECTORY: join(root, 'apps/server/migrations'),
     VARIATUM_LOG_LEVEL: process.env['VARIATUM_LOG_LEVEL'] ?? 'warn',
   };
