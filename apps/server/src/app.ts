@@ -125,6 +125,8 @@ export function createApp({
           path: url.split('?')[0],
           id,
         }),
+        // Its headers carry the cookies of whoever signs in.
+        res: ({ statusCode }: { statusCode: number }) => ({ statusCode }),
       },
       // A failed request is logged once, by the one who answers it.
       customLogLevel: () => 'debug',

@@ -1,6 +1,6 @@
 import type { Express } from 'express';
 import { resolve } from 'node:path';
-import { pino } from 'pino';
+import { pino, type Logger } from 'pino';
 import supertest from 'supertest';
 import { createApp } from '../app';
 import { directCompute, type Compute } from '../compute';
@@ -43,6 +43,7 @@ export async function testServer(
     demo?: boolean;
     reach?: Reach;
     metrics?: Metrics;
+    logger?: Logger;
   } = {},
 ): Promise<TestServer> {
   const { url, run, drop } = await testDatabase();
