@@ -204,8 +204,11 @@ test('ten thousand jobs of the program before there were people come along, and 
 
 test('the doctor says how everything stands, and what to do', async () => {
   const good = await doctor(PROGRAMS, ROOT, home);
-  expect(good.find(({ what }) => what === 'database')?.words).toMatch(/^answers on port \d+/);
+  expect(good.find(({ what }) => what === 'database')?.words).toMatch(/^answers at 127\.0\.0\.1:\d+/);
   expect(good.filter(({ level }) => level === 'bad')).toEqual([]);
+  process.env['DATABASE_URL'] = `${cluster.url}-that-is-not-there`;
+  expect(linesOf(await doctor(PROGRAMS, ROOT, home))).toMatch(/BAD {4}database .*does not answer.*\n.*DATABASE_URL/);
+  delete process.env['DATABASE_URL'];
   const late = await doctor(PROGRAMS, ROOT, home, Date.now() + 9 * 86_400_000);
   expect(linesOf(late)).toMatch(/BAD {4}backups.*9 days old\n.*run \.\/variatum backup/);
   await run(`insert into drizzle.__drizzle_migrations (hash, created_at) values ('x', 99999999999999)`);
