@@ -7,7 +7,7 @@ import { LostPart } from './lost-part';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (lost.state() !== 'none') {
-      <section role="status">
+      <section class="page-note" role="status">
         @if (lost.state() === 'away') {
           <p>A part of the program could not be fetched: the server does not answer. It is asked again.</p>
         } @else {
@@ -15,19 +15,6 @@ import { LostPart } from './lost-part';
           <button type="button" class="act" (click)="lost.loadAnew()">Load the page again</button>
         }
       </section>
-    }
-  `,
-  styles: `
-    section {
-      display: flex;
-      flex-wrap: wrap;
-      gap: var(--space-3);
-      align-items: center;
-      margin: var(--space-3) var(--space-5) 0;
-      padding: var(--space-3);
-      border: 1px solid var(--line);
-      border-left: 5px solid var(--do-not);
-      background: var(--raised);
     }
   `,
 })

@@ -15,7 +15,7 @@ const LOOK_EVERY_MS = 30 * 60_000;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (state() !== 'none') {
-      <section role="status">
+      <section class="page-note good" role="status">
         @if (state() === 'ready') {
           <p>A newer version of the program is here. What you have typed stays.</p>
         } @else {
@@ -26,19 +26,6 @@ const LOOK_EVERY_MS = 30 * 60_000;
           <button type="button" class="act" (click)="state.set('none')">Later</button>
         }
       </section>
-    }
-  `,
-  styles: `
-    section {
-      display: flex;
-      flex-wrap: wrap;
-      gap: var(--space-3);
-      align-items: center;
-      margin: var(--space-3) var(--space-5) 0;
-      padding: var(--space-2) var(--space-3);
-      border: 1px solid var(--line);
-      border-left: 5px solid var(--tint-gold);
-      background: var(--raised);
     }
   `,
 })

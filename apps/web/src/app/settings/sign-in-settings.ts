@@ -18,7 +18,7 @@ import { whenWords } from '../words/words';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <va-panel label="Your sign-in" heading="Your sign-in">
-      <ul aria-label="Where you are signed in">
+      <ul class="entries" aria-label="Where you are signed in">
         @for (place of places.value() ?? []; track place.id) {
           <li>
             <span>
@@ -31,13 +31,13 @@ import { whenWords } from '../words/words';
           </li>
         }
       </ul>
-      <form (ngSubmit)="change()" aria-label="New password">
+      <form class="in-line" (ngSubmit)="change()" aria-label="New password">
         <va-secret-field label="Password so far" [of]="old" />
         <va-secret-field label="New password, at least 12 characters" [fresh]="true" [of]="password" />
         <button nz-button type="submit">Change password</button>
       </form>
       @if (!byPin()) {
-        <form (ngSubmit)="setPin()" aria-label="Number for tablets">
+        <form class="in-line" (ngSubmit)="setPin()" aria-label="Number for tablets">
           <va-secret-field label="Password" [of]="proof" />
           <va-secret-field label="Short number for tablets, 4 to 8 figures" [fresh]="true" [of]="pin" />
           <button nz-button type="submit">Set the number</button>
@@ -50,24 +50,6 @@ import { whenWords } from '../words/words';
         <p role="status">{{ words }}</p>
       }
     </va-panel>
-  `,
-  styles: `
-    ul {
-      list-style: none;
-      display: grid;
-      gap: var(--space-2);
-    }
-    li,
-    form {
-      display: flex;
-      flex-wrap: wrap;
-      gap: var(--space-3);
-      align-items: end;
-      justify-content: space-between;
-    }
-    form {
-      justify-content: start;
-    }
   `,
 })
 export class SignInSettings {

@@ -21,7 +21,7 @@ import { whenWords } from '../words/words';
         else. After half an hour without work it asks who is there. Sign in with your password on the tablet itself, and
         make it one here.
       </p>
-      <ul>
+      <ul class="entries">
         @for (one of tablets(); track one.id) {
           <li>
             <span>
@@ -38,7 +38,7 @@ import { whenWords } from '../words/words';
         }
       </ul>
       @if (!isTablet()) {
-        <form (ngSubmit)="enrol()" aria-label="Make a tablet of this browser">
+        <form class="in-line" (ngSubmit)="enrol()" aria-label="Make a tablet of this browser">
           <va-text-field label="Name of this tablet" [longest]="60" placeholder="as in: TIG bench" [of]="name" />
           <button nz-button type="submit">Make this browser a tablet</button>
         </form>
@@ -47,24 +47,6 @@ import { whenWords } from '../words/words';
         <p role="status">{{ words }}</p>
       }
     </va-panel>
-  `,
-  styles: `
-    ul {
-      list-style: none;
-      display: grid;
-      gap: var(--space-2);
-    }
-    li,
-    form {
-      display: flex;
-      flex-wrap: wrap;
-      gap: var(--space-3);
-      align-items: end;
-      justify-content: space-between;
-    }
-    form {
-      justify-content: start;
-    }
   `,
 })
 export class TabletSettings {
