@@ -1,3 +1,4 @@
+import { tryFit } from '../../packages/metallurgy/src/purge/testing/simulated-purges';
 import {
   choose,
   chooseFirst,
@@ -210,6 +211,14 @@ function chooseSamples(samples: number, count: number): unknown {
     { pieces: pair, joint: { type: 'fillet' }, rods: RODS.slice(0, count).map(({ id }) => id), samples },
     1,
   );
+}
+
+say();
+say('Fit of a running purge: 200 made up, half of them with a leak that matters');
+const share = (part: number): string => `${(100 * part).toFixed(0)} of 100`;
+for (const passed of [0.5, 0.75]) {
+  const { withinFifth, covered, leaksTold, mixingTold } = tryFit(200, passed, 11);
+  say(`  after ${passed} of the wait: time left within a fifth in ${share(withinFifth)}, in its range in ${share(covered)} (aim 90); leaks named ${share(leaksTold)}, slow mixing taken for none ${share(mixingTold)}`); // prettier-ignore
 }
 
 say();

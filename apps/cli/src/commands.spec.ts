@@ -170,6 +170,20 @@ describe('doing the work', () => {
     expect(pathsOf('heat', { ...question, thicknessMm: 0 })).toEqual(['thicknessMm']);
     expect(pathsOf('heat', { ...question, between: [550, 850] })).toEqual(['between']);
   });
+  test('what meters read is fitted, and the limit between passes is the grade’s own where none is said', () => {
+    const trace = [160000, 104000, 62000, 36000, 20000, 11200, 6200, 3400].map((ppm, index) => ({ seconds: 30 * (index + 1), ppm }));
+    const purge = run('purge-fit', { planned: { space: { volumeL: 8 }, flowLpm: 8, targetPpm: 100 }, targetPpm: 100, trace }) as { minutesLeft: { median: number }; fault: null };
+    expect(purge.fault).toBeNull();
+    expect(purge.minutesLeft.median).toBeGreaterThan(1);
+    const cooling = [410, 352, 304, 265, 231].map((tempC, index) => ({ seconds: 30 * index, tempC }));
+    const left = (question: object): number => (run('interpass-fit', { trace: cooling, ...question }) as { secondsLeft: { median: number } }).secondsLeft.median;
+    expect(left({ grade: '316L' })).toBe(left({ limitC: 175 }));
+    expect(left({ grade: '316L', limitC: 120 })).toBeGreaterThan(left({ grade: '316L' }));
+    expect(pathsOf('interpass-fit', { trace: cooling })).toEqual(['limitC']);
+    expect(pathsOf('interpass-fit', { trace: cooling, grade: 'nowhere' })).toEqual(['grade']);
+    expect(pathsOf('purge-fit', { planned: { space: { volumeL: 8 }, flowLpm: 8, targetPpm: 100 }, targetPpm: 0, trace })).toEqual(['targetPpm']);
+  }); // prettier-ignore
+
   test('shrink and order answer', () => {
     expect(run('shrink', { areaMm2: 14, thicknessMm: 3 })).toMatchObject({ transverseMm: expect.closeTo(0.4667, 4), bowMm: null }); // prettier-ignore
     const found = run('order', { seam: { lengthMm: 300, thicknessMm: 1.5 }, grade: '304', passes: 1, arc: { amps: 45, travelMmPerS: 2 } }) as { plan: { to: number }[]; against: object }; // prettier-ignore

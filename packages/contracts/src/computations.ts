@@ -9,9 +9,12 @@ import {
   explainSettings,
   explainVent,
   fillerLoss,
+  findGrade,
   heat,
   identify,
   InputError,
+  interpassFit,
+  interpassLimit,
   isoLineSurface,
   judgeOrder,
   nextTests,
@@ -20,6 +23,7 @@ import {
   pool,
   poolCloud,
   purge,
+  purgeFit,
   selfJointLoss,
   settings,
   shrink,
@@ -39,6 +43,7 @@ import {
   type OrderPlansQuestion,
   type OrderQuestion,
   type PoolInput,
+  type PurgeFitQuestion,
   type PurgeQuestion,
   type SeamQuestion,
   type SettingsQuestion,
@@ -63,7 +68,13 @@ import {
   shrinkQuestionSchema,
   weldHeatQuestionSchema,
 } from './heat-questions';
-import { purgeQuestionSchema, settingsQuestionSchema, ventQuestionSchema } from './doing-questions';
+import {
+  interpassFitQuestionSchema,
+  purgeFitQuestionSchema,
+  purgeQuestionSchema,
+  settingsQuestionSchema,
+  ventQuestionSchema,
+} from './doing-questions';
 
 /** One thing the program computes: what it must be asked, and how it answers. */
 interface Computation<Question, Answer> {
@@ -152,6 +163,22 @@ export const COMPUTATIONS = {
     summary: 'how long a purge takes, and what it leaves',
     schema: () => purgeQuestionSchema,
     run: (question: PurgeQuestion, seed) => purge(question, seed),
+  }),
+  'purge-fit': computation({
+    summary: 'what the readings of a running purge say: time left, and what is wrong',
+    schema: () => purgeFitQuestionSchema,
+    run: (question: PurgeFitQuestion, seed) => purgeFit(question, seed),
+  }),
+  'interpass-fit': computation({
+    summary: 'when a weld that cools may be gone on with',
+    schema: () => interpassFitQuestionSchema,
+    run: ({ grade, limitC, ...rest }: z.output<typeof interpassFitQuestionSchema>) => {
+      const known = grade === undefined ? undefined : findGrade(grade);
+      if (grade !== undefined && !known) throw InputError.at(['grade'], `"${grade}" is no grade of the catalogue`);
+      const limit = limitC ?? (known && interpassLimit(known));
+      if (limit === undefined) throw InputError.at(['limitC'], 'give the limit in °C, or a grade that has one');
+      return interpassFit({ ...rest, limitC: limit });
+    },
   }),
   vent: computation({
     summary: 'what a vent does to the pool, and the hole to drill',

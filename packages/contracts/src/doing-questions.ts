@@ -24,6 +24,22 @@ export const purgeQuestionSchema = z.strictObject({
   minutes: z.array(z.number()).max(500).optional(),
 });
 
+/** Question of `purge-fit`; the core checks its ranges. */
+export const purgeFitQuestionSchema = z.strictObject({
+  planned: purgeQuestionSchema,
+  trace: z.array(z.strictObject({ seconds: z.number(), ppm: z.number() })).max(20_000),
+  meter: z.strictObject({ lagS: z.number().optional(), noisePercent: z.number().optional() }).optional(),
+  targetPpm: z.number(),
+});
+
+/** Question of `interpass-fit`; the limit is that of the grade where it is not said. */
+export const interpassFitQuestionSchema = z.strictObject({
+  grade: z.string().optional(),
+  limitC: z.number().optional(),
+  trace: z.array(z.strictObject({ seconds: z.number(), tempC: z.number() })).max(20_000),
+  ambientC: z.number().optional(),
+});
+
 /** Question of `vent`; the core checks its ranges. */
 export const ventQuestionSchema = z.strictObject({
   flowLpm: z.number(),

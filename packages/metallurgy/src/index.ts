@@ -11,6 +11,7 @@ export * from './service';
 export * from './risk';
 export * from './rod';
 export * from './purge';
+export * from './instrument';
 export * from './settings';
 export * from './heat';
 export * from './shrinkage';

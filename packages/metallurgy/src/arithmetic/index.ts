@@ -5,3 +5,4 @@ export * from './curve';
 export * from './upper-gamma';
 export * from './bessel';
 export * from './error-function';
+export * from './cholesky';

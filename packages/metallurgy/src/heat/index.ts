@@ -20,3 +20,4 @@ export * from './heat';
 export * from './section-grid';
 export * from './simulate-section';
 export * from './paces';
+export * from './interpass-fit';
