@@ -69,6 +69,8 @@ export class Enter {
     // The same person again, after their sign-in had ended: the page is still theirs, with all that stands on it.
     if (before?.person === answer.person && before.workshop === answer.workshop) this.session.take(answer);
     else {
+      // Whoever said to work here and is somebody else is asked no more; what they typed waits for them.
+      this.session.settleClaim();
       this.session.leaveTo(answer);
       this.begin();
     }

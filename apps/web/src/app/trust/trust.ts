@@ -39,7 +39,7 @@ import { dayWords } from '../words/words';
           <va-panel label="2. Fetch the authority and compare">
             <p>
               Fetch
-              <a [href]="file" download>The authority of this machine</a>
+              <a [href]="file" download>the authority of this machine</a>
               (good until {{ authority.until }}) and compare its fingerprint (SHA-256) with what an owner sees under
               Settings on the machine itself:
             </p>
