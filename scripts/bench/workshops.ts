@@ -1,9 +1,10 @@
-import { createHash, createHmac } from 'node:crypto';
+import { createHmac } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { Agent } from 'node:http';
 import { join } from 'node:path';
 import pg from 'pg';
 import { newDataDirectory, removeDataDirectory, startProgram, type Program } from '../../e2e/support/program';
+import { cookieKey } from '../../apps/server/src/session/sessions';
 import { send } from './http-client';
 
 /** What many workshops in one database cost: rows, room, and requests a second against the same with one workshop alone. */
@@ -63,11 +64,8 @@ async function signIn(client: pg.Client, workshop: string, url: string): Promise
     sid,
     JSON.stringify({ cookie: { originalMaxAge: 3_600_000 }, person, name: 'Person 1', workshop, role: 'owner', signedInAt: now, lastSeenAt: now, browser: 'bench', tablet: null, byPin: false }),
   ]); // prettier-ignore
-  // As the program signs its cookies.
-  const key = createHash('sha256')
-    .update(`variatum cookies\0${new URL(url).password}`)
-    .digest('hex');
-  const mark = createHmac('sha256', key).update(sid).digest('base64').replace(/=+$/, '');
+  // As the library of sessions signs its cookies.
+  const mark = createHmac('sha256', cookieKey(url)).update(sid).digest('base64').replace(/=+$/, '');
   return `variatum=${encodeURIComponent(`s:${sid}.${mark}`)}`;
 }
 

@@ -76,7 +76,8 @@ export async function memberOf(context: RequestContext, id: string): Promise<Mem
 
 const everMemberOf = (scope: Scope, person: string) =>
   and(eq(tables.membership.workshopId, scope.workshop), eq(tables.membership.personId, person));
-const membershipOf = (scope: Scope, person: string) =>
+/** Where somebody belongs to a workshop now. */
+export const membershipOf = (scope: Scope, person: string) =>
   and(everMemberOf(scope, person), isNull(tables.membership.leftAt));
 
 /** A workshop keeps an owner: the last one can neither leave nor become something else. */

@@ -71,7 +71,8 @@ export function sessions(pool: pg.Pool, key: string): RequestHandler {
         pool,
         tableName: 'signed_in',
         createTableIfMissing: false,
-        pruneSessionInterval: 3600,
+        // The table is one: it is cleared of what has ended once.
+        pruneSessionInterval: secure ? false : 3600,
       }),
       resave: false,
       saveUninitialized: false,

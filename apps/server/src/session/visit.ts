@@ -32,7 +32,12 @@ export class Visit {
    * Signs somebody in under a new session: whoever knew the one before knows nothing of this one. The browser is known from now
    * on as one of theirs.
    */
-  async signIn(person: string, name: string, { workshop, role }: Membership, byPin = false): Promise<void> {
+  async signIn(
+    person: string,
+    name: string,
+    { workshop, role }: Pick<Membership, 'workshop' | 'role'>,
+    byPin = false,
+  ): Promise<void> {
     await this.end();
     const tablet = await this.tablet();
     const now = Date.now();

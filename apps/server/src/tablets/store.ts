@@ -1,10 +1,11 @@
-import type { Session, Tablet } from '@variatum/contracts';
+import type { Role, Session, Tablet } from '@variatum/contracts';
 import { and, eq, isNotNull, isNull, lt, sql } from 'drizzle-orm';
 import { createHash, randomBytes } from 'node:crypto';
 import type pg from 'pg';
 import { v7 as uuid } from 'uuid';
 import { tables } from '../database';
 import type { RequestContext } from '../http/context';
+import { membershipOf } from '../people/store';
 import { orNotFound, type Scope } from '../store';
 
 /** So often a number may be given wrong in a row; then the password must be given once, anywhere. */
@@ -76,26 +77,20 @@ export async function peopleWithPin({ database, workshop }: Scope): Promise<NonN
     .orderBy(tables.person.name, tables.person.id);
 } // prettier-ignore
 
-const of = ({ workshop }: Scope, person: string) =>
-  and(
-    eq(tables.membership.workshopId, workshop),
-    eq(tables.membership.personId, person),
-    isNull(tables.membership.leftAt),
-  );
-
 /** Sets a person's number. */
 export async function setPin(scope: Scope, person: string, pinHash: string): Promise<void> {
-  await scope.database.update(tables.membership).set({ pinHash, pinFailures: 0 }).where(of(scope, person));
+  await scope.database.update(tables.membership).set({ pinHash, pinFailures: 0 }).where(membershipOf(scope, person));
 }
 
 /** Lets a person's number be given again, after they have given their password. */
 export async function unlockPin(scope: Scope, person: string): Promise<void> {
-  await scope.database.update(tables.membership).set({ pinFailures: 0 }).where(of(scope, person));
+  await scope.database.update(tables.membership).set({ pinFailures: 0 }).where(membershipOf(scope, person));
 }
 
 /** What a number is compared with. */
 export interface PinAttempt {
   readonly pinHash: string | null;
+  readonly role: Role;
   readonly name: string;
 }
 
@@ -107,9 +102,9 @@ export async function countPinAttempt(scope: Scope, person: string): Promise<Pin
   const [row] = await scope.database
     .update(tables.membership)
     .set({ pinFailures: sql`${tables.membership.pinFailures} + 1` })
-    .where(and(of(scope, person), isNotNull(tables.membership.pinHash), lt(tables.membership.pinFailures, MOST_PIN_FAILURES)))
-    .returning({ pinHash: tables.membership.pinHash });
+    .where(and(membershipOf(scope, person), isNotNull(tables.membership.pinHash), lt(tables.membership.pinFailures, MOST_PIN_FAILURES)))
+    .returning({ pinHash: tables.membership.pinHash, role: tables.membership.role });
   if (!row) return undefined;
   const [who] = await scope.database.select({ name: tables.person.name }).from(tables.person).where(eq(tables.person.id, person));
-  return { pinHash: row.pinHash, name: who?.name ?? '' };
+  return { ...row, name: who?.name ?? '' };
 } // prettier-ignore

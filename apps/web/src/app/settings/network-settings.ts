@@ -1,9 +1,8 @@
-import { ChangeDetectionStrategy, Component, computed, inject, resource } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { firstValueFrom } from 'rxjs';
 import { Panel } from '../kit/panel';
 import { QrPicture } from '../kit/qr-picture';
-import { ApiClient } from '../sync';
+import { NetworkInfo } from '../sync/network';
 
 /** How tablets and phones reach the program: its addresses, and what they must trust first. */
 @Component({
@@ -53,11 +52,9 @@ import { ApiClient } from '../sync';
   `,
 })
 export class NetworkSettings {
-  private readonly api = inject(ApiClient);
-  private readonly read = resource({ loader: () => firstValueFrom(this.api.ask('GET /network')) });
+  private readonly info = inject(NetworkInfo);
   protected readonly network = computed(() => {
-    if (!this.read.hasValue()) return null;
-    const { addresses, authority } = this.read.value();
-    return { addresses, first: addresses[0], authority };
+    const told = this.info.told();
+    return told && { ...told, first: told.addresses[0] };
   });
 }

@@ -1,5 +1,4 @@
-import { HttpErrorResponse } from '@angular/common/http';
-import { ChangeDetectionStrategy, Component, computed, inject, resource, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { ROLES, type Invitation, type Member, type Role } from '@variatum/contracts';
@@ -10,6 +9,7 @@ import { Panel } from '../kit/panel';
 import { QrPicture } from '../kit/qr-picture';
 import { saveFile } from '../kit/save-file';
 import { ApiClient } from '../sync';
+import { NetworkInfo } from '../sync/network';
 import { People } from '../sync/people';
 import { Session } from '../sync/session';
 import { saidAt } from '../sign-in/said';
@@ -135,10 +135,10 @@ export class PeopleSettings {
   private readonly people = inject(People);
   private readonly session = inject(Session);
   protected readonly roles = ROLES.map((value) => ({ value, title: ROLE_WORDS[value].title }));
-  private readonly network = resource({ loader: () => firstValueFrom(this.api.ask('GET /network')) });
+  private readonly network = inject(NetworkInfo);
   /** Where somebody new begins: from their own device, where there is a way. */
   protected readonly address = computed(() => {
-    const [first] = this.network.hasValue() ? this.network.value().addresses : [];
+    const [first] = this.network.told()?.addresses ?? [];
     const here = ['localhost', '127.0.0.1'].includes(location.hostname);
     return new URL('/join', here && first !== undefined ? first : location.href).href;
   });
@@ -207,23 +207,23 @@ export class PeopleSettings {
   }
 
   protected async makeWorkshop(): Promise<void> {
-    const made = await this.change(this.api.ask('POST /workshops', { body: { name: this.workshop.value } }));
+    const made = await this.change(
+      this.api.ask('POST /workshops', { body: { name: this.workshop.value } }),
+      this.workshop,
+    );
     if (!made) return;
     this.workshop.change('');
     this.made.set(made.name);
     await this.session.ask();
   }
 
-  private async change<Result>(asked: Observable<Result>): Promise<Result | undefined> {
+  /** @param name field the name that is sent was typed into */
+  private async change<Result>(asked: Observable<Result>, name = this.name): Promise<Result | undefined> {
     this.said.set('');
     try {
       return await firstValueFrom(asked);
     } catch (error) {
-      this.said.set(
-        saidAt(error, {
-          name: error instanceof HttpErrorResponse && error.url?.endsWith('/workshops') ? this.workshop : this.name,
-        }),
-      );
+      this.said.set(saidAt(error, { name }));
       return undefined;
     } finally {
       this.people.readAgain();

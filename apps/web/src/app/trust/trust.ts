@@ -1,9 +1,9 @@
-import { ChangeDetectionStrategy, Component, computed, inject, resource } from '@angular/core';
-import { firstValueFrom } from 'rxjs';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Page } from '../kit/page';
 import { Panel } from '../kit/panel';
 import { QrPicture } from '../kit/qr-picture';
-import { ApiClient, requestTo } from '../sync';
+import { requestTo } from '../sync';
+import { NetworkInfo } from '../sync/network';
 import { dayWords } from '../words/words';
 
 /** How a tablet or phone comes to trust this program: the address as a picture, the authority, and the steps. */
@@ -103,12 +103,12 @@ import { dayWords } from '../words/words';
   `,
 })
 export class Trust {
-  private readonly api = inject(ApiClient);
   protected readonly file = requestTo('GET /network/authority').url;
-  private readonly network = resource({ loader: () => firstValueFrom(this.api.ask('GET /network')) });
+  private readonly info = inject(NetworkInfo);
   protected readonly told = computed(() => {
-    if (!this.network.hasValue()) return null;
-    const { addresses, authority } = this.network.value();
+    const told = this.info.told();
+    if (!told) return null;
+    const { addresses, authority } = told;
     return {
       first: addresses[0],
       authority: authority && { fingerprint: authority.fingerprint, until: dayWords(authority.until) },
