@@ -8,13 +8,14 @@ import {
   inject,
   Injector,
   input,
+  linkedSignal,
   output,
   signal,
   untracked,
   viewChild,
 } from '@angular/core';
 import type { LoggedEntry, Piece, PieceBelief } from '@variatum/contracts';
-import { FIELD_TESTS, findFieldTest, spotWords } from '@variatum/metallurgy';
+import { FIELD_TESTS, findFieldTest, spotWords, type FieldTest } from '@variatum/metallurgy';
 import { AnswerService } from '../../job/answer.service';
 import { SpotEntry } from '../../job/spot-entry';
 import { FieldTestStore } from '../../job/stores';
@@ -40,7 +41,15 @@ const OFFERED = 4;
       <p aside class="enough small">
         {{ belief()?.enough ? 'Enough: no test on hand is worth its minutes for the rod.' : '' }}
       </p>
-      <div #row class="tests" vaArrowRow role="group" aria-label="Tests">
+      <div
+        #row
+        class="tests"
+        vaArrowRow
+        role="group"
+        aria-label="Tests"
+        (pointerenter)="reached.set(true)"
+        (pointerleave)="reached.set(false)"
+      >
         @for (entry of offered(); track entry.test.id; let first = $first) {
           <button
             type="button"
@@ -132,18 +141,24 @@ export class TestEntry {
   });
   protected readonly chosen = computed(() => findFieldTest(this.chosenId() ?? '') ?? null);
   protected readonly errors = computed(() => this.store.errorsOf(this.piece().id));
+  /** A pointer is among the tests: a new answer must not move another one under it. */
+  protected readonly reached = signal(false);
   /** Tests in the order of their worth for the rod, then as the catalogue has them. */
-  protected readonly tests = computed(() => {
-    const next = this.belief()?.nextTests ?? [];
-    const rank = new Map(next.map(({ test }, index) => [test, index]));
-    const placeOf = (id: string): number => rank.get(id) ?? FIELD_TESTS.length;
-    return [...FIELD_TESTS]
-      .sort((left, right) => placeOf(left.id) - placeOf(right.id))
-      .map((test) => {
-        const moves = next.find((entry) => entry.test === test.id)?.moves;
-        return { test, time: minuteWords(test.minutes), worth: moves ? ` · may move it to ${moves.rod}` : '' };
-      });
+  private readonly byWorth = linkedSignal<{ belief: PieceBelief | null; reached: boolean }, readonly FieldTest[]>({
+    source: () => ({ belief: this.belief(), reached: this.reached() }),
+    computation: ({ belief, reached }, before) => {
+      if (reached && before) return before.value;
+      const rank = new Map((belief?.nextTests ?? []).map(({ test }, index) => [test, index]));
+      const placeOf = (id: string): number => rank.get(id) ?? FIELD_TESTS.length;
+      return [...FIELD_TESTS].sort((left, right) => placeOf(left.id) - placeOf(right.id));
+    },
   });
+  protected readonly tests = computed(() =>
+    this.byWorth().map((test) => {
+      const moves = this.belief()?.nextTests.find((entry) => entry.test === test.id)?.moves;
+      return { test, time: minuteWords(test.minutes), worth: moves ? ` · may move it to ${moves.rod}` : '' };
+    }),
+  );
 
   constructor() {
     effect(() => {
