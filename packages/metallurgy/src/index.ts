@@ -17,6 +17,7 @@ export * from './heat';
 export * from './shrinkage';
 export * from './sequence';
 export * from './preparation';
+export * from './weld';
 export * from './explain';
 export * from './units';
 export * from './current';

@@ -76,6 +76,8 @@ export interface FieldTest {
   readonly id: string;
   readonly title: string;
   readonly minutes: number;
+  /** Whether it is seen while the joint is welded, and so is never proposed as the next test. */
+  readonly atTheTorch?: boolean;
   /** Mark it leaves on the piece. */
   readonly damage: string;
   /** Caution that applies while doing it; null when there is none. */

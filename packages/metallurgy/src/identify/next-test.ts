@@ -56,7 +56,7 @@ export function nextTests(known: Identification, loss?: FillerLoss, owned?: read
   const done = new Set(known.tests.map(({ definition, settings }) => key(definition.id, settings)));
   const results: NextTest[] = [];
   for (const definition of FIELD_TESTS) {
-    if (owned && !owned.includes(definition.id)) continue;
+    if (definition.atTheTorch || (owned && !owned.includes(definition.id))) continue;
     let best: NextTest | undefined;
     for (const settings of definition.variants ?? [{}]) {
       if (

@@ -93,13 +93,15 @@ function buttered(piece: PieceBelief, rod: Rod): PieceBelief {
  * @returns ways that save more than the margin in the data, best first
  */
 export function findAlternatives(
-  problem: ChooseProblem,
+  asked: ChooseProblem,
   fillers: readonly FillerCandidate[],
   standing: number,
   ofJoint: number,
   severities: Float64Array,
   seed: number,
 ): readonly Alternative[] {
+  // What beads have shown they have shown of the joint as it stands; of its pieces it is in their candidates.
+  const problem: ChooseProblem = { ...asked, learnt: undefined };
   const found: Alternative[] = [];
   const keep = (way: Omit<Alternative, 'saves'>): void => {
     const saves = standing - way.expectedLoss;

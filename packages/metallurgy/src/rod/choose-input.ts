@@ -9,7 +9,9 @@ import { completeJoint, MOST_PIECES, type Joint, type JointInput } from '../join
 import { completeService, type Service, type ServiceInput } from '../service';
 import { pieceBelief, type PieceBelief, type PieceInput } from './piece';
 import { demandOf, rodCost } from './rod-cost';
+import { checkBeads, type BeadEvidence } from './bead-evidence';
 import type { FillerCandidate } from './rod-run';
+import { learnFromBeads, type LearntFromBeads } from './learnt-from-beads';
 
 /** A question to `choose`. */
 export interface ChooseInput {
@@ -25,6 +27,8 @@ export interface ChooseInput {
   /** House preferences by rod class, -3 to 3 steps. They never hide a "do not". */
   readonly preferences?: { readonly [rod: string]: number };
   readonly confirmed?: ConfirmedCounts | undefined;
+  /** What beads that were laid in this joint have shown. */
+  readonly beads?: readonly BeadEvidence[] | undefined;
   /** Iso-FN lines of a digitised WRC-1992 figure, in place of the reconstructed surface. */
   readonly wrc1992Lines?: IsoFerriteLines | undefined;
 }
@@ -37,6 +41,8 @@ export interface ChooseProblem {
   readonly fillers: readonly FillerCandidate[];
   /** Stands in for the reconstructed WRC-1992 surface. */
   readonly surface: FerriteSurface | undefined;
+  /** What beads that were laid have shown; undefined: none has shown anything. */
+  readonly learnt: LearntFromBeads | undefined;
   /** Kinds of weld metal that no form of exists for the process at hand. */
   readonly leftOut: readonly { readonly rod: string; readonly why: string }[];
 }
@@ -76,11 +82,19 @@ export function checkChooseInput(input: ChooseInput): ChooseProblem {
   }
   if (input.samples !== undefined && !(Number.isInteger(input.samples) && isWithin(input.samples, LIMITS.samples)))
     errors.push({ path: ['samples'], message: `give a whole number from ${LIMITS.samples.join(' to ')}` });
+  checkBeads(input.beads ?? [], ['beads'], errors);
   if (errors.length > 0) throw new InputError(errors);
 
   // Whatever is missing was thrown for above.
-  const theJoint = joint as Joint;
-  const demand = demandOf(pieces as readonly PieceBelief[]);
+  const stated = {
+    pieces: pieces as readonly PieceBelief[],
+    joint: joint as Joint,
+    service: service as Service,
+    surface,
+  };
+  const { pieces: believed, learnt } = learnFromBeads(stated, input.beads ?? []);
+  const theJoint = stated.joint;
+  const demand = demandOf(believed);
   // Nearly all repair is done by hand with a rod: what is not said to be another process is reckoned as that.
   const process = theJoint.process ?? 'gtaw';
   const made = (rod: Rod): boolean => rod.processes.includes(process);
@@ -105,11 +119,12 @@ export function checkChooseInput(input: ChooseInput): ChooseProblem {
       hydrogenFactor: hydrogenFactorOf(hydrogenMlOf(null, theJoint.process)),
     });
   return {
-    pieces: pieces as readonly PieceBelief[],
+    pieces: believed,
     joint: theJoint,
     service: service as Service,
     fillers,
     surface,
+    learnt,
     leftOut,
   };
 }

@@ -12,7 +12,8 @@ const SAMPLES = 16;
  * @param piece position of the piece
  */
 export function fillerLoss(input: ChooseInput, piece: number, seed = 1): FillerLoss {
-  const problem = checkChooseInput(input);
+  // With its grade given, what beads have shown of a piece moves its losses little.
+  const problem = { ...checkChooseInput(input), learnt: undefined };
   const losses = new Map<string, { losses: Float64Array; weight: number }>();
   problem.pieces[piece]?.candidates.forEach(({ material, probability }, candidate) => {
     const setting = drawSetting(problem, seed, SAMPLES, { piece, candidate });

@@ -12,3 +12,5 @@ export * from './rods-for-part';
 export * from './heat-advice';
 export * from './pass-ferrite';
 export { DIAGRAM_NAMES } from './reasons';
+export * from './bead-evidence';
+export * from './bead-finding';

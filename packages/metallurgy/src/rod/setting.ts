@@ -1,10 +1,11 @@
 import { JOINT_MECHANISMS, RISK_MECHANISMS, RiskSample, severitiesFor } from '../risk';
 import type { ChooseProblem } from './choose-input';
+import { chosenDraws } from './chosen-draws';
 import { drawPoolSamples, fillBase, type PoolSamples } from './pool-samples';
 
 /** Everything a filler is run against: the drawn pools, the joint's own risks, what failures cost here, and a scratch pool. */
 export interface Setting {
-  readonly problem: Pick<ChooseProblem, 'pieces' | 'joint' | 'service' | 'surface'>;
+  readonly problem: Pick<ChooseProblem, 'pieces' | 'joint' | 'service' | 'surface' | 'learnt'>;
   readonly samples: PoolSamples;
   /** Loss of each mechanism in this service, in the order of `RISK_MECHANISMS`. */
   readonly severities: Float64Array;
@@ -28,9 +29,12 @@ export function drawSetting(
   fixed?: { readonly piece: number; readonly candidate: number },
   weights?: Float64Array,
 ): Setting {
-  const samples = drawPoolSamples(problem.pieces, problem.joint, seed, count, fixed);
   const severities = weights ?? severitiesFor(problem.service, problem.joint);
   const scratch = new RiskSample(problem.surface);
+  const { learnt } = problem;
+  const samples = learnt
+    ? chosenDraws(problem, learnt, seed, count, scratch, fixed)
+    : drawPoolSamples(problem.pieces, problem.joint, seed, count, fixed);
   const width = JOINT_MECHANISMS.length;
   const jointProbabilities = new Float64Array(count * width);
   const jointLosses = new Float64Array(count);

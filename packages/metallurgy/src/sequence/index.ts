@@ -15,3 +15,4 @@ export * from './heat-remarks';
 export * from './through-wall';
 export * from './weld-heat';
 export * from './joint-seam';
+export * from './cooling-forecast';

@@ -2,7 +2,7 @@ import data from '../../data/sequence.json';
 import { arcOfPass, metalLimit, type ArcRun, type RunRecord } from '../heat';
 import { heldTo, seamPull, type SeamPull, type WeldedLength } from '../shrinkage';
 import { HeatJudge } from './heat-judge';
-import type { SeamProblem } from './seam-problem';
+import type { SeamProblem, Stretch } from './seam-problem';
 
 /** What an order comes to. */
 export interface Judgement {
@@ -46,7 +46,7 @@ export const piecesOf = ({ shell }: SeamProblem): number =>
 const MOST_WAIT_S = 7200;
 
 /** Pieces a run covers, in the order it comes to them. */
-function covered({ fromMm, toMm }: ArcRun, pieceMm: number, pieces: number): readonly number[] {
+export function coveredPieces({ fromMm, toMm }: Stretch, pieceMm: number, pieces: number): readonly number[] {
   const first = Math.floor((Math.min(fromMm, toMm) + 1e-6) / pieceMm);
   const last = Math.ceil((Math.max(fromMm, toMm) - 1e-6) / pieceMm) - 1;
   const list = Array.from({ length: Math.max(1, last - first + 1) }, (_, index) => (first + index + pieces) % pieces);
@@ -100,7 +100,7 @@ export class PlanJudge {
       const person = nextPerson(queues, ready);
       if (person === null) break;
       const run = queues[person]!.shift()!;
-      const covers = covered(run, pieceMm, pieces);
+      const covers = coveredPieces(run, pieceMm, pieces);
       const arc = arcOfPass(problem, run.pass);
       const soonest = Math.max(ready[person]!, run.pass > 0 ? (passEnds[run.pass - 1] ?? 0) : 0);
       const limitC = metalLimit(problem, run.pass);

@@ -79,7 +79,8 @@ const STEPS: readonly ChoiceOption<number>[] = [
 })
 export class HabitsSettings {
   private readonly store = inject(WorkshopStore);
-  protected readonly tests = FIELD_TESTS;
+  /** Tests that want something to be done with; what is seen while welding wants nothing. */
+  protected readonly tests = FIELD_TESTS.filter(({ atTheTorch }) => !atTheTorch);
   protected readonly rods = titled(RODS.map(({ id }) => id));
   protected readonly added = fieldBy<string | null>(
     () => null,
@@ -88,7 +89,7 @@ export class HabitsSettings {
   protected readonly steps = STEPS;
 
   protected readonly owned = computed(
-    () => new Set(this.store.workshop()?.ownedTests ?? FIELD_TESTS.map(({ id }) => id)),
+    () => new Set(this.store.workshop()?.ownedTests ?? this.tests.map(({ id }) => id)),
   );
   protected readonly preferences = computed(() =>
     Object.entries(this.store.workshop()?.preferences ?? {}).map(([rod, step]) => ({
@@ -104,7 +105,7 @@ export class HabitsSettings {
     const owned = new Set(this.owned());
     if (has) owned.add(test);
     else owned.delete(test);
-    const all = FIELD_TESTS.every(({ id }) => owned.has(id));
+    const all = this.tests.every(({ id }) => owned.has(id));
     this.store.change({ ownedTests: all ? null : [...owned] });
   }
 

@@ -1,0 +1,123 @@
+import { InputError } from '../errors';
+import { SeededRandom } from '../chance';
+import { beadFinding, choose, type BeadEvidence, type ChooseInput } from '.';
+import { evenly } from './chosen-draws';
+import { magnetLikelihood, gaugeLikelihood } from './weigh-beads';
+
+const of = (pieces: ChooseInput['pieces'], beads: readonly BeadEvidence[] = []): ChooseInput => ({
+  pieces,
+  joint: { type: 'bevel', thicknessMm: [3, 3] },
+  beads,
+});
+const UNKNOWN_TURNED = { item: { family: 'turned-fitting' }, tests: [{ test: 'magnet', outcome: 'none' }] };
+const shareOf = (finding: ReturnType<typeof beadFinding>, piece: number, grade: string) =>
+  finding.pieces[piece]!.grades.find((one) => one.grade === grade) ?? { before: 0, after: 0 };
+
+test('a hot crack in a tack turns a turned piece towards free-machining, and lays it to solidification', () => {
+  const finding = beadFinding(of([UNKNOWN_TURNED, { grade: '316L' }], [{ rod: 'ER316L', saw: 'crack', where: 'tack', when: 'hot' }])); // prettier-ignore
+  const free = shareOf(finding, 0, '303');
+  expect(free.after).toBeGreaterThan(free.before + 0.15);
+  expect(finding.causes[0]?.mechanism).toBe('solidification-cracking');
+  expect(finding.causes.reduce((sum, { share }) => sum + share, 0)).toBeGreaterThan(0.9);
+  expect(finding.moves[0]?.id).toMatch(/wide-tack|fill-crater/);
+  expect(finding.moves.map(({ worth }) => worth)).toEqual([...finding.moves.map(({ worth }) => worth)].sort((a, b) => b - a)); // prettier-ignore
+});
+
+test('zinc on the piece takes the blame for a hot crack beside the bead', () => {
+  const pieces = [{ grade: '304L' }, { grade: 'A36', coating: 'galvanised' as const }];
+  const finding = beadFinding(of(pieces, [{ rod: 'ER309L', saw: 'crack', where: 'beside', when: 'hot' }]));
+  expect(finding.causes[0]?.mechanism).toBe('liquid-metal');
+  expect(finding.moves.map(({ id }) => id)).toContain('clean-back');
+});
+
+test('a crack a day later beside 304L fits nothing that is believed, and says so', () => {
+  const late = beadFinding(of([{ grade: '304L' }, { grade: '304L' }], [{ rod: 'ER308L', saw: 'crack', where: 'beside', when: 'next-day' }])); // prettier-ignore
+  expect(late.explained).toBe(false);
+  expect(late.reasons.join(' ')).toContain('not what it was taken for');
+  const hard = beadFinding(of([{ grade: '410' }, { grade: '410' }], [{ rod: 'ER410', saw: 'crack', where: 'beside', when: 'next-day' }])); // prettier-ignore
+  expect(hard.explained).toBe(true);
+  expect(hard.causes[0]?.mechanism).toBe('haz-hardening');
+});
+
+test('what a gauge shows is believed, and the next bead alike is expected there', () => {
+  const before = choose(of([{ grade: '304L' }, { grade: '304L' }]));
+  const rod = before.ranking.find((one) => one.rod === 'ER308L')!;
+  const high = rod.ferriteNumber.range90[1];
+  const finding = beadFinding(of([{ grade: '304L' }, { grade: '304L' }], [{ rod: 'ER308L', saw: 'ferrite', fn: high }])); // prettier-ignore
+  expect(finding.explained).toBe(true);
+  expect(finding.ferriteNumber.after.median).toBeGreaterThan(finding.ferriteNumber.before.median);
+  const [low, top] = finding.ferriteNumber.after.range90;
+  const [lowBefore, topBefore] = finding.ferriteNumber.before.range90;
+  expect(top - low).toBeLessThan(topBefore - lowBefore);
+  const after = choose(of([{ grade: '304L' }, { grade: '304L' }], [{ rod: 'ER308L', saw: 'ferrite', fn: high }]));
+  const again = after.ranking.find((one) => one.rod === 'ER308L')!;
+  expect(Math.abs(again.ferriteNumber.median - finding.ferriteNumber.after.median)).toBeLessThan(1);
+});
+
+test('a reading nothing explains is said to point at the pieces, and is not pinned to one draw', () => {
+  const finding = beadFinding(of([{ grade: '304L' }, { grade: '304L' }], [{ rod: 'ER308L', saw: 'ferrite', fn: 60 }]));
+  expect(finding.explained).toBe(false);
+  expect(finding.believable).toBeLessThan(0.02);
+  const [low, high] = finding.dilution!.after.range90;
+  expect(high - low).toBeGreaterThan(0.005);
+});
+
+test('readings of simulated beads are taken for surprising as often as they are', () => {
+  // Beads drawn from what is believed: their readings are believable in 98 of 100.
+  const random = new SeededRandom(11);
+  const pieces = [{ grade: '316L' }, { grade: '316L' }];
+  const rod = choose(of(pieces)).ranking.find((one) => one.rod === 'ER316L')!;
+  const [low, high] = rod.ferriteNumber.range90;
+  let surprised = 0;
+  const beads = 60;
+  for (let bead = 0; bead < beads; bead++) {
+    // Uniform within the 90 % range: none of these lies in the last percent of either side.
+    const fn = low + random.next() * (high - low);
+    if (!beadFinding(of(pieces, [{ rod: 'ER316L', saw: 'ferrite', fn }])).explained) surprised++;
+  }
+  expect(surprised).toBe(0);
+});
+
+test('a magnet that pulls hard at a 309L bead on carbon steel is taken for martensite, not for ferrite alone', () => {
+  expect(magnetLikelihood('none', 0.1, 0)).toBeGreaterThan(0.8);
+  expect(magnetLikelihood('strong', 0.1, 0.6)).toBeGreaterThan(0.8);
+  for (const ferriteNumber of [0, 2, 8, 40]) {
+    const sum = (['none', 'faint', 'clear', 'strong'] as const).reduce((total, pull) => total + magnetLikelihood(pull, ferriteNumber, 0), 0); // prettier-ignore
+    expect(sum).toBeCloseTo(1, 9);
+  }
+});
+
+test('the likelihood of a gauge peaks at what it shows', () => {
+  expect(gaugeLikelihood(8, 8)).toBeGreaterThan(gaugeLikelihood(8, 10));
+  expect(gaugeLikelihood(8, 8)).toBeGreaterThan(gaugeLikelihood(8, 6));
+});
+
+test('draws are taken as often as their weights say, to within one', () => {
+  const weights = [1, 0, 3, 0.5, 5.5];
+  const chosen = evenly(weights, 1000, new SeededRandom(3));
+  weights.forEach((weight, row) => {
+    const times = chosen.filter((one) => one === row).length;
+    expect(Math.abs(times - 100 * weight)).toBeLessThanOrEqual(1);
+  });
+});
+
+test('the same question with the same beads gives the same answer, and no beads change nothing', () => {
+  const question = of([UNKNOWN_TURNED, { grade: '304L' }], [{ rod: 'ER308L', saw: 'magnet', pull: 'none' }]);
+  expect(beadFinding(question)).toEqual(beadFinding(question));
+  const plain = of([{ grade: '304L' }, { grade: '316L' }]);
+  expect(choose({ ...plain, samples: 128 })).toEqual(choose({ ...plain, samples: 128, beads: [] }));
+});
+
+test('what is wrong with a bead is named at its field', () => {
+  const wrong = of([{ grade: '304L' }, { grade: '304L' }], [
+    { rod: 'ER999', saw: 'ferrite', fn: -3 },
+    { rod: null, saw: 'crack', where: 'inside' as 'toe', when: 'hot' },
+  ]); // prettier-ignore
+  try {
+    beadFinding(wrong);
+    throw new Error('taken');
+  } catch (error) {
+    expect((error as InputError).errors.map(({ path }) => path.join('.'))).toEqual(['beads.0.rod', 'beads.0.fn', 'beads.1.where']); // prettier-ignore
+  }
+  expect(() => beadFinding(of([{ grade: '304L' }]))).toThrow(InputError);
+});

@@ -1,0 +1,154 @@
+import data from '../../data/bead-evidence.json';
+import { exp, power } from '../arithmetic';
+import { hydrogenFactorOf, hydrogenMlOf, findRod } from '../catalogue';
+import { beliefFromRanges } from '../composition';
+import { fromJson } from '../from-json';
+import { RISK_MECHANISMS } from '../risk';
+import type { BeadEvidence, CrackPlace, CrackTime, MagnetPull } from './bead-evidence';
+import type { ChooseProblem } from './choose-input';
+import { fillSample, weighBead, type FillerCandidate } from './rod-run';
+import type { Setting } from './setting';
+
+/** How likely each place and time is, whatever else is known. */
+interface CrackPattern {
+  readonly where: Readonly<Record<CrackPlace, number>>;
+  readonly when: Readonly<Record<CrackTime, number>>;
+}
+const PATTERNS = fromJson<Readonly<Record<string, CrackPattern>>>(data.crack.mechanisms);
+/** Pattern of each mechanism, in their order: one nothing is listed for shows itself in service. */
+const PATTERN_OF: readonly CrackPattern[] = RISK_MECHANISMS.map(({ id }) => PATTERNS[id] ?? data.crack.unlisted);
+const BEAD_MECHANISM: readonly boolean[] = RISK_MECHANISMS.map(({ id }) => PATTERNS[id] !== undefined);
+
+/** Normal likelihood of a reading, not scaled by anything that is the same for all samples. */
+function gaussian(distance: number, sigma: number): number {
+  const z = distance / sigma;
+  return exp(-0.5 * Math.min(700, z * z)) / sigma;
+}
+
+/** How likely a gauge shows so much on metal of a ferrite number. */
+export function gaugeLikelihood(shown: number, ferriteNumber: number): number {
+  const sigma = Math.sqrt(data.gauge.leastFN ** 2 + (data.gauge.relative * ferriteNumber) ** 2);
+  return gaussian(shown - ferriteNumber, sigma);
+}
+
+const PULLS: readonly MagnetPull[] = ['none', 'faint', 'clear', 'strong'];
+/** How likely a magnet pulls so on metal of a ferrite number and a share of martensite. */
+export function magnetLikelihood(pull: MagnetPull, ferriteNumber: number, martensite: number): number {
+  const pulls = Math.max(0.05, ferriteNumber + data.magnet.martensiteFN * martensite);
+  const above = (border: number): number => 1 / (1 + power(border / pulls, 1 / data.magnet.widthLn));
+  const at = PULLS.indexOf(pull);
+  const [low, high] = [data.magnet.bordersFN[at - 1], data.magnet.bordersFN[at]];
+  return (low === undefined ? 1 : above(low)) - (high === undefined ? 0 : above(high));
+}
+
+/** What a crack is laid to in one sample: each mechanism, what is not the metal's last. */
+function causesOf(probabilities: Float64Array, where: CrackPlace, when: CrackTime, causes: Float64Array): number {
+  let sum = 0;
+  for (let mechanism = 0; mechanism < RISK_MECHANISMS.length; mechanism++) {
+    const { where: places, when: times } = PATTERN_OF[mechanism] as CrackPattern;
+    const cause = BEAD_MECHANISM[mechanism] || when === 'service' ? (probabilities[mechanism] as number) * places[where] * times[when] : 0;
+    causes[mechanism] = cause;
+    sum += cause;
+  }
+  const other = data.crack.otherShare * data.crack.other.where[where] * data.crack.other.when[when];
+  causes[RISK_MECHANISMS.length] = other;
+  return sum + other;
+} // prettier-ignore
+
+/** How well each draw of a joint explains what its beads have shown. */
+export interface WeighedBeads {
+  /** Weight of each draw, the best one 1. */
+  readonly weights: readonly number[];
+  /** Ferrite number of each draw with the rod of the last bead. */
+  readonly ferriteNumbers: readonly number[];
+  /** Share of what a crack is laid to, by mechanism, what is not the metal's last; all 0 without a crack. */
+  readonly causes: readonly number[];
+}
+
+const candidateOf = (id: string | null, joint: ChooseProblem['joint']): FillerCandidate => {
+  const rod = id === null ? null : (findRod(id) ?? null);
+  return {
+    rod,
+    belief: rod ? beliefFromRanges(rod) : [],
+    cost: 0,
+    hydrogenFactor: hydrogenFactorOf(hydrogenMlOf(rod, joint.process)),
+  };
+};
+
+/** How many draws alike the weighed ones are worth (Kish). */
+function effective(weights: readonly number[]): number {
+  let [sum, squares] = [0, 0];
+  for (const weight of weights) [sum, squares] = [sum + weight, squares + weight * weight];
+  return (sum * sum) / squares;
+}
+
+/**
+ * Weights of which enough draws stay: what hardly any draw explains speaks against all of them alike, and is believed less
+ * rather than pinned to the one that comes nearest.
+ */
+function tempered(weights: readonly number[]): readonly number[] {
+  const most = Math.max(...weights);
+  if (!(most > 0)) return weights.map(() => 1);
+  const share = weights.map((weight) => Math.max(weight / most, data.leastWeight));
+  if (effective(share) >= data.leastEffective) return share;
+  let [low, high] = [0, 1];
+  for (let step = 0; step < 12; step++) {
+    const middle = (low + high) / 2;
+    if (effective(share.map((weight) => power(weight, middle))) >= data.leastEffective) low = middle;
+    else high = middle;
+  }
+  return share.map((weight) => power(weight, low));
+}
+
+/**
+ * Weighs draws of a joint by what its beads have shown: ferrite, a magnet, a crack. Cracks are laid to every mechanism by how
+ * likely it was in that draw and how well where and when fit it, and to the hand.
+ * @param setting draws of what was believed before
+ * @param before weights they have already; all alike where left out
+ */
+export function weighBeads(setting: Setting, beads: readonly BeadEvidence[], before?: readonly number[]): WeighedBeads {
+  const { count } = setting.samples;
+  const weights = before ? [...before] : new Array<number>(count).fill(1);
+  const ferriteNumbers = new Array<number>(count).fill(0);
+  const fillers = beads.map(({ rod }) => candidateOf(rod, setting.problem.joint));
+  const cracked: { readonly sample: number; readonly causes: Float64Array; readonly sum: number }[] = [];
+  for (let sample = 0; sample < count; sample++)
+    beads.forEach((bead, index) => {
+      const scratch = fillSample(setting, fillers[index] as FillerCandidate, sample);
+      ferriteNumbers[sample] = scratch.ferriteNumber;
+      let likelihood: number;
+      if (bead.saw === 'ferrite') likelihood = gaugeLikelihood(bead.fn, scratch.ferriteNumber);
+      else if (bead.saw === 'magnet') likelihood = magnetLikelihood(bead.pull, scratch.ferriteNumber, scratch.martensite);
+      else {
+        const causes = new Float64Array(RISK_MECHANISMS.length + 1);
+        likelihood = causesOf(weighBead(scratch), bead.where, bead.when, causes);
+        cracked.push({ sample, causes, sum: likelihood });
+      }
+      weights[sample] = (weights[sample] as number) * likelihood;
+    }); // prettier-ignore
+  const settled = tempered(weights);
+  const causes = new Array<number>(RISK_MECHANISMS.length + 1).fill(0);
+  let total = 0;
+  for (const { sample, causes: own, sum } of cracked) {
+    const weight = (settled[sample] as number) / sum;
+    for (let cause = 0; cause < own.length; cause++) {
+      causes[cause] = (causes[cause] as number) + weight * (own[cause] as number);
+      total += weight * (own[cause] as number);
+    }
+  }
+  return { weights: settled, ferriteNumbers, causes: total > 0 ? causes.map((cause) => cause / total) : causes };
+}
+
+/** Share of each candidate of each piece in weighed draws. */
+export function candidateShares({ samples, problem }: Setting, weights: readonly number[]): readonly (readonly number[])[] {
+  const pieces = problem.pieces.length;
+  const total = weights.reduce((sum, weight) => sum + weight, 0);
+  return problem.pieces.map(({ candidates }, piece) => {
+    const shares = candidates.map(() => 0);
+    weights.forEach((weight, sample) => {
+      const at = samples.candidateIndex[sample * pieces + piece] as number;
+      shares[at] = (shares[at] as number) + weight / total;
+    });
+    return shares;
+  });
+} // prettier-ignore

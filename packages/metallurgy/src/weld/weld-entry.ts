@@ -1,0 +1,66 @@
+import type { CrackPlace, CrackTime, MagnetPull } from '../rod';
+
+/** What an arc is struck for: a tack, a run of the plan, a repair of what was laid. */
+export const BEAD_KINDS = ['tack', 'run', 'repair'] as const;
+export type BeadKind = (typeof BEAD_KINDS)[number];
+/** How a temperature was taken. */
+export const TAKEN_BY = ['typed', 'meter'] as const;
+/** Why an arc was put out before its end. */
+export const STOP_REASONS = ['end', 'rod', 'reach', 'alarm', 'crack', 'other'] as const;
+export type StopReason = (typeof STOP_REASONS)[number];
+/** What was called out while welding. */
+export const ALARMS = ['oxygen-rose', 'room-oxygen'] as const;
+export type Alarm = (typeof ALARMS)[number];
+
+/** One thing that happened at a joint, as it is logged. */
+export type WeldEntry =
+  | {
+      readonly kind: 'start';
+      readonly bead: BeadKind;
+      /** 0 for the root. */
+      readonly pass: number;
+      /** Place in the plan, from 0: of the tacks, or of the runs of all passes. */
+      readonly number: number;
+      /** mm along the seam. */
+      readonly fromMm: number;
+      readonly toMm: number;
+      readonly amps: number | null;
+      /** null: no rod. */
+      readonly rod: string | null;
+      readonly rodMm: number | null;
+      /** Heat or lot of the rod, as it stands on the packet. */
+      readonly lot: string;
+      /** Which of two people. */
+      readonly person: 0 | 1;
+    }
+  | {
+      readonly kind: 'stop';
+      /** The start it ends. */
+      readonly of: string;
+      readonly why: StopReason;
+      /** How far it came, mm along the seam; null: to its end. */
+      readonly toMm: number | null;
+    }
+  | { readonly kind: 'temperature'; readonly tempC: number; readonly by: (typeof TAKEN_BY)[number] }
+  | { readonly kind: 'ferrite'; readonly fn: number; readonly rod: string | null }
+  | { readonly kind: 'magnet'; readonly pull: MagnetPull; readonly rod: string | null }
+  | {
+      readonly kind: 'crack';
+      readonly where: CrackPlace;
+      readonly when: CrackTime;
+      readonly rod: string | null;
+      /** mm along the seam, where it was said. */
+      readonly atMm: number | null;
+    }
+  | { readonly kind: 'alarm'; readonly what: Alarm; readonly value: number }
+  | { readonly kind: 'note'; readonly text: string };
+
+/** An entry of the log of one joint. */
+export interface LoggedWeldEntry {
+  readonly id: string;
+  /** When it happened, ms since 1970. */
+  readonly atMs: number;
+  /** Who logged it; null: not known. */
+  readonly who: string | null;
+  readonly entry: WeldEntry;
+}
