@@ -21,6 +21,10 @@ import { limitRequests } from './http/limit-requests';
 import { sharedCount } from './http/shared-count';
 import { jobHandlers } from './jobs/handlers';
 import { jointHandlers } from './joints/handlers';
+import { meterHandlers } from './meters/handlers';
+import { meterLines } from './meters/lines';
+import { openReadingHub } from './meters/hub';
+import { weldHandlers } from './weld/handlers';
 import { preparationHandlers } from './preparation/handlers';
 import type { Metrics } from './metrics/metrics';
 import type { ChangeFeed } from './live/change-feed';
@@ -83,6 +87,8 @@ const HANDLERS: Handlers = {
   ...photoHandlers,
   ...jointHandlers,
   ...preparationHandlers,
+  ...weldHandlers,
+  ...meterHandlers,
   ...decisionHandlers,
   ...rodStockHandlers,
 };
@@ -173,6 +179,8 @@ export function createApp({
   const document = openApiDocument();
   api.get('/openapi.json', (_request, response) => void response.json(document));
   const people = openPeople(open, compute, demo);
+  // Meters are nobody: they show their key, and hold their request open.
+  api.use(meterLines(open, openReadingHub(open, logger)));
   api.use(sessions(open.pool, cookieKey));
   const whoAsks = (request: Request) => askerOf(request, () => people.isOpen());
   api.use(

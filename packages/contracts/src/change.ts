@@ -14,6 +14,8 @@ export const changeSchema = z.object({
     'workshop',
     'photo',
     'preparation_tick',
+    'weld_entry',
+    'meter',
   ]),
   id,
   /** Job the changed thing belongs to; null for what belongs to none. */

@@ -13,6 +13,8 @@ import {
   heat,
   identify,
   InputError,
+  beadFinding,
+  coolingForecast,
   interpassFit,
   interpassLimit,
   isoLineSurface,
@@ -50,6 +52,7 @@ import {
   type ShrinkQuestion,
   type VentQuestion,
   type WeldHeatQuestion,
+  type CoolingForecastQuestion,
 } from '@variatum/metallurgy';
 import * as z from 'zod';
 import {
@@ -67,6 +70,7 @@ import {
   orderQuestionSchema,
   shrinkQuestionSchema,
   weldHeatQuestionSchema,
+  coolingForecastQuestionSchema,
 } from './heat-questions';
 import {
   interpassFitQuestionSchema,
@@ -180,6 +184,11 @@ export const COMPUTATIONS = {
       return interpassFit({ ...rest, limitC: limit });
     },
   }),
+  'bead-finding': computation({
+    summary: 'what the last bead of a joint says: of dilution, of the pieces, of a crack and what to change',
+    schema: () => chooseQuestionSchema,
+    run: (question: ChooseInput, seed) => beadFinding(question, seed),
+  }),
   vent: computation({
     summary: 'what a vent does to the pool, and the hole to drill',
     schema: () => ventQuestionSchema,
@@ -258,6 +267,11 @@ export const COMPUTATIONS = {
     summary: 'the heat of a seam welded in an order: a picture for every moment, and what follows',
     schema: () => weldHeatQuestionSchema,
     run: (question: WeldHeatQuestion, seed, watch) => weldHeat(question, seed, watch),
+  }),
+  'cooling-forecast': computation({
+    summary: 'how warm a seam is where it is gone on with, and when it is cool, by the heat that was laid',
+    schema: () => coolingForecastQuestionSchema,
+    run: (question: CoolingForecastQuestion) => coolingForecast(question),
   }),
   'choose-first': computation({
     summary: 'a first ranking of rods, before the order is settled',

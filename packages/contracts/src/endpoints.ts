@@ -5,6 +5,17 @@ import type { AnswerOf, Endpoint, Method } from './endpoint';
 import { id, versionBodySchema } from './fields';
 import { jobQuerySchema } from './job-query';
 import { networkSchema } from './network';
+import {
+  keptReadingsSchema,
+  meterPatchSchema,
+  meterSchema,
+  meterWithKeySchema,
+  newMeterSchema,
+  newTraceSchema,
+  readingsQuerySchema,
+  takenLinesSchema,
+  takenTraceSchema,
+} from './meters';
 import { newPhotoSchema, PHOTO_MEDIA_TYPES, photoPatchSchema, photoSchema } from './photo';
 import { newPreparationTickSchema, preparationTickSchema } from './preparation';
 import {
@@ -47,6 +58,7 @@ import {
   tabletSignInSchema,
 } from './session';
 import { newTabletSchema, tabletSchema } from './tablets';
+import { newWeldRecordSchema, weldRecordSchema } from './weld';
 import { newWorkshopSchema, workshopPatchSchema, workshopSchema } from './workshop';
 
 type Withdrawal<Path extends string, Answer extends z.ZodType> = Record<
@@ -273,6 +285,62 @@ export const ENDPOINTS = {
     body: newPreparationTickSchema,
     answer: preparationTickSchema,
     status: 201,
+  },
+
+  'POST /jobs/:id/weld': {
+    duty: 'work',
+    summary: 'Log what happened at a joint while it is welded',
+    body: newWeldRecordSchema,
+    answer: weldRecordSchema,
+    status: 201,
+  },
+  'POST /weld/:id/strike-out': {
+    duty: 'work',
+    summary: 'Strike an entry of the weld log out',
+    body: strikeOutSchema,
+    answer: weldRecordSchema,
+  },
+  'GET /jobs/:id/readings': {
+    duty: 'read',
+    summary: 'Readings of meters at a job, those that are kept',
+    query: readingsQuerySchema,
+    answer: keptReadingsSchema,
+  },
+
+  'GET /meters': { duty: 'read', summary: 'Meters of the workshop', answer: z.array(meterSchema) },
+  'POST /meters': {
+    duty: 'work',
+    summary: 'Add a meter',
+    body: newMeterSchema,
+    answer: meterWithKeySchema,
+    status: 201,
+  },
+  'PATCH /meters/:id': { duty: 'work', summary: 'Change a meter', body: meterPatchSchema, answer: meterSchema },
+  ...withdrawal('/meters', 'a meter', meterSchema),
+  'POST /meters/:id/key': {
+    duty: 'work',
+    summary: 'Give a meter a new key; the one before ends',
+    body: z.strictObject({}),
+    answer: meterWithKeySchema,
+  },
+  'GET /meters/:id/trace': {
+    duty: 'read',
+    summary: 'What a meter showed, as lines of time and value',
+    query: readingsQuerySchema,
+    answer: 'file',
+    media: 'text/csv',
+  },
+  'POST /meters/:id/trace': {
+    duty: 'work',
+    summary: 'Bring a trace in from a file',
+    body: newTraceSchema,
+    answer: takenTraceSchema,
+  },
+  'POST /meters/lines': {
+    duty: 'anyone',
+    summary: 'Readings of a meter as newline-delimited JSON, under its key: Authorization: Bearer KEY',
+    sends: ['application/x-ndjson'],
+    answer: takenLinesSchema,
   },
 
   'GET /jobs/:id/decisions': {

@@ -122,6 +122,24 @@ export const orderPlansQuestionSchema = z.strictObject({ seam: seamSchema, aim: 
 /** Question of `judge-order`. */
 export const judgeOrderQuestionSchema = z.strictObject({ seam: seamSchema, runs: z.array(runSchema).min(1).max(400) });
 
+/** Question of `cooling-forecast`. */
+export const coolingForecastQuestionSchema = z.strictObject({
+  seam: seamSchema,
+  laid: z
+    .array(
+      z.strictObject({
+        fromMm: z.number(),
+        toMm: z.number(),
+        startedS: z.number().min(0),
+        endedS: z.number().min(0),
+        joules: z.number().min(0),
+      }),
+    )
+    .max(2000),
+  next: stretchSchema,
+  limitC: z.number(),
+});
+
 /** Question of `weld-heat`. */
 export const weldHeatQuestionSchema = z.strictObject({
   seam: seamSchema,

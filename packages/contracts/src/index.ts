@@ -15,6 +15,8 @@ export * from './backups';
 export * from './on-behalf';
 export * from './states';
 export * from './preparation';
+export * from './weld';
+export * from './meters';
 export * from './records';
 export * from './change';
 export * from './endpoint';

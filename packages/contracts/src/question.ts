@@ -1,4 +1,14 @@
-import { JOINTS, MOST_PIECES, type ChooseInput, type JointInput, type PieceInput } from '@variatum/metallurgy';
+import {
+  JOINTS,
+  MOST_BEADS,
+  MOST_PIECES,
+  passLog,
+  type BeadEvidence,
+  type ChooseInput,
+  type JointInput,
+  type LoggedWeldEntry,
+  type PieceInput,
+} from '@variatum/metallurgy';
 import { activePieces } from './active-pieces';
 import type { JobDetail, JointRecord, Piece, RodStock } from './records';
 import type { Workshop } from './workshop';
@@ -47,6 +57,22 @@ export function piecesOfJoint(
   return (named.length > 0 ? named : pieces).slice(0, MOST_PIECES);
 }
 
+/** The log of a joint that stands, as the core reads it. */
+export const weldLogOf = (job: Pick<JobDetail, 'weld'>, jointId: string): readonly LoggedWeldEntry[] =>
+  job.weld
+    .filter(({ jointId: of, struckOutAt }) => of === jointId && struckOutAt === null)
+    .map(({ id, at, madeBy, entry }) => ({ id, atMs: Date.parse(at), who: madeBy, entry }));
+
+/** What beads of a joint, and of those alike to it, have shown; the last ones where there are very many. */
+function beadsShown(job: JobDetail, joint: { readonly id?: string } | null): readonly BeadEvidence[] {
+  const { id } = joint ?? {};
+  const own = job.joints.find((one) => one.id === id);
+  if (!own) return [];
+  const leader = own.alikeTo ?? own.id;
+  const alike = job.joints.filter((one) => one.withdrawnAt === null && (one.id === leader || one.alikeTo === leader));
+  return alike.flatMap((one) => passLog(weldLogOf(job, one.id)).shown).slice(-MOST_BEADS);
+}
+
 /**
  * The question a joint of a job asks of `choose`, or null while it has no piece. What is not known widens the answer.
  * @param joint one of its joints; null: the job has none yet, and all its pieces meet
@@ -54,7 +80,7 @@ export function piecesOfJoint(
  */
 export function jointQuestion(
   job: JobDetail,
-  joint: Pick<JointRecord, 'joint' | 'sides'> | null,
+  joint: (Pick<JointRecord, 'joint' | 'sides'> & { readonly id?: string }) | null,
   rods: readonly RodStock[] = [],
   workshop?: Pick<Workshop, 'preferences'>,
 ): ChooseInput | null {
@@ -62,12 +88,14 @@ export function jointQuestion(
   if (pieces.length === 0) return null;
   const stock = rods.filter(({ inStock }) => inStock).map(({ rod }) => rod);
   const thicknessMm = pieces.map((piece) => piece.thicknessMm.value ?? JOINTS.defaultThicknessMm);
+  const beads = beadsShown(job, joint);
   const described: JointInput = { type: 'bevel', ...joint?.joint };
   return {
     pieces: pieces.map(pieceQuestion),
     joint: described.thicknessMm === undefined ? { ...described, thicknessMm } : described,
     service: { ...job.service, ...temperaturesOf(job) },
     ...(stock.length > 0 ? { stock } : {}),
+    ...(beads.length > 0 ? { beads } : {}),
     ...(workshop && Object.keys(workshop.preferences).length > 0 ? { preferences: workshop.preferences } : {}),
   };
 }

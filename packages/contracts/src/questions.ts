@@ -1,6 +1,8 @@
 import {
   ACIDS,
   BACK_SHIELDINGS,
+  CRACK_PLACES,
+  CRACK_TIMES,
   COATINGS,
   ELEMENTS,
   ENVIRONMENTS,
@@ -8,6 +10,8 @@ import {
   GASES,
   JOINTS,
   LIMITS,
+  MAGNET_PULLS,
+  MOST_BEADS,
   MOST_PIECES,
   PASS_KINDS,
   PERMANENCES,
@@ -142,6 +146,19 @@ export const pieceQuestionSchema = z.strictObject({
   tests: z.array(askedTestSchema).max(200).optional(),
 });
 
+const beadRod = z.string().nullable();
+/** What a bead has shown. */
+export const beadSchema = z.discriminatedUnion('saw', [
+  z.strictObject({ saw: z.literal('ferrite'), rod: beadRod, fn: z.number() }),
+  z.strictObject({ saw: z.literal('magnet'), rod: beadRod, pull: z.enum(MAGNET_PULLS) }),
+  z.strictObject({
+    saw: z.literal('crack'),
+    rod: beadRod,
+    where: z.enum(CRACK_PLACES),
+    when: z.enum(CRACK_TIMES),
+  }),
+]);
+
 /** Question of `choose`. */
 export const chooseQuestionSchema = z.strictObject({
   pieces: z.array(pieceQuestionSchema),
@@ -151,6 +168,7 @@ export const chooseQuestionSchema = z.strictObject({
   samples: z.int().optional(),
   stock: z.array(z.string()).max(200).optional(),
   preferences: z.record(z.string(), z.number()).optional(),
+  beads: z.array(beadSchema).max(MOST_BEADS, `give at most ${MOST_BEADS} beads`).optional(),
   wrc1992Lines: isoLinesSchema,
 });
 

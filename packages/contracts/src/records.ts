@@ -17,6 +17,7 @@ import { photoSchema } from './photo';
 import { jointSettingsSchema, preparationTickSchema, purgePlanSchema } from './preparation';
 import { NO_SEAM_ORDER, seamOrderSchema } from './seam-order';
 import { JOB_STATES, STAGES } from './states';
+import { weldRecordSchema } from './weld';
 
 export const jobStateSchema = z.enum(JOB_STATES);
 
@@ -309,6 +310,8 @@ export const jobDetailSchema = jobSchema.extend({
   photos: z.array(photoSchema),
   /** Words on the preparation list, oldest first. */
   preparation: z.array(preparationTickSchema),
+  /** The log of the weld, in the order it was made. */
+  weld: z.array(weldRecordSchema),
 });
 export type JobDetail = z.infer<typeof jobDetailSchema>;
 

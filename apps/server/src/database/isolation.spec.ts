@@ -7,6 +7,7 @@ import { addFieldTest } from '../field-tests/store';
 import { contextOf } from '../http/context';
 import { addJob } from '../jobs/store';
 import { addJoint } from '../joints/store';
+import { addMeter } from '../meters/store';
 import { addPhoto } from '../photos/store';
 import { addPiece } from '../pieces/store';
 import { addTick } from '../preparation/store';
@@ -15,6 +16,7 @@ import { putRodStock } from '../rod-stock/store';
 import type { Scope } from '../store';
 import { enrolTablet } from '../tablets/store';
 import { testServer, type TestServer } from '../testing/test-server';
+import { addWeldRecord } from '../weld/store';
 import { ensureWorkshop } from '../workshop/store';
 import { servingUrl } from './serving-role';
 
@@ -29,7 +31,12 @@ interface Foreign {
   readonly joints: string;
   readonly people: string;
   readonly tablets: string;
+  readonly weld: string;
+  readonly meters: string;
 }
+
+const STAMP = '2026-01-05T08:00:00Z';
+const NOTE = { kind: 'note', text: 'begun' } as const;
 
 let server: TestServer;
 let foreign: Foreign;
@@ -70,7 +77,24 @@ beforeAll(async () => {
   });
   const people = await asOwnerNextDoor(workshop, next);
   const { tablet } = await enrolTablet(next, 'Bench next door');
-  foreign = { workshop, jobs, pieces, tests, photos, decisions, joints, people, tablets: tablet.id };
+  const { id: weld } = await addWeldRecord(next, jobs, { jointId: joints, at: STAMP, entry: NOTE });
+  const { meter } = await addMeter(next, { kind: 'oxygen', name: 'Next door' });
+  await server.asOwner(
+    `insert into reading (workshop_id, meter_id, at, value) values ('${workshop}', '${meter.id}', now(), 40)`,
+  );
+  foreign = {
+    workshop,
+    jobs,
+    pieces,
+    tests,
+    photos,
+    decisions,
+    joints,
+    people,
+    tablets: tablet.id,
+    weld,
+    meters: meter.id,
+  };
 });
 afterAll(() => server.close());
 
@@ -104,6 +128,11 @@ const BODIES: { readonly [One in Address]?: object } = {
   'POST /people/:id/new-password': {},
   'POST /people/:id/erase': {},
   'POST /tablets/:id/end': {},
+  'POST /jobs/:id/weld': { jointId: randomUUID(), at: STAMP, entry: NOTE },
+  'POST /weld/:id/strike-out': { reason: 'mine' },
+  'PATCH /meters/:id': { version: 1, name: 'Mine' },
+  'POST /meters/:id/key': {},
+  'POST /meters/:id/trace': { csv: '2026-01-05T08:00:00Z,40' },
   'POST /jobs/:id/preparation': { key: 'bright', state: 'done' },
 };
 const withId = (Object.keys(ENDPOINTS) as Address[]).filter(
@@ -126,7 +155,8 @@ test('what another workshop has is in no list', async () => {
   const { body: shelf } = await server.request.get('/api/rod-stock').expect(200);
   const { body: people } = await server.request.get('/api/people').expect(200);
   const { body: tablets } = await server.request.get('/api/tablets').expect(200);
-  expect([jobs, found, shelf, people, tablets]).toEqual([{ jobs: [], total: 0 }, { jobs: [], total: 0 }, [], [], []]);
+  const { body: meters } = await server.request.get('/api/meters').expect(200);
+  expect([jobs, found, shelf, people, tablets, meters]).toEqual([{ jobs: [], total: 0 }, { jobs: [], total: 0 }, [], [], [], []]); // prettier-ignore
 });
 
 describe('the role the program is served by', () => {

@@ -6,6 +6,11 @@ import {
   type Gas,
   type JobHead,
   type JointRecord,
+  type Meter,
+  type MeterPlace,
+  type MeterUse,
+  type Reading,
+  type WeldRecord,
   type Machine,
   type Photo,
   type Piece,
@@ -18,6 +23,7 @@ import { NOT_GIVEN, type Quantity } from '@variatum/metallurgy';
 import { sql } from 'drizzle-orm';
 import {
   boolean,
+  doublePrecision,
   customType,
   foreignKey,
   index,
@@ -345,6 +351,79 @@ export const preparationTick = pgTable(
     byMember('preparation_tick', table),
     ofJob('preparation_tick', table),
     index('preparation_tick_by_job').on(table.jobId, table.createdAt),
+  ],
+);
+
+/** An entry of the log of a weld: rows are added and struck out, never changed or erased. */
+export const weldEntry = pgTable(
+  'weld_entry',
+  {
+    id: uuid('id').primaryKey(),
+    ...ofWorkshop,
+    jobId: uuid('job_id').notNull(),
+    jointId: uuid('joint_id').notNull(),
+    /** When it happened, by the device it was logged on: entries made without a server come later. */
+    at: timestamp('at', { withTimezone: true, mode: 'date' }).notNull(),
+    entry: jsonb('entry').$type<WeldRecord['entry']>().notNull(),
+    struckOutAt: timestamp('struck_out_at', { withTimezone: true, mode: 'date' }),
+    struckOutReason: text('struck_out_reason'),
+    ...madeBy,
+    ...madeFrom,
+    ...stamps,
+  },
+  (table) => [
+    byMember('weld_entry', table),
+    foreignKey({
+      name: 'weld_entry_of_joint',
+      columns: [table.workshopId, table.jobId, table.jointId],
+      foreignColumns: [joint.workshopId, joint.jobId, joint.id],
+    }),
+    index('weld_entry_by_job').on(table.jobId, table.at),
+  ],
+);
+
+/** A meter that sends what it shows, and what it is used for just now. */
+export const meter = pgTable(
+  'meter',
+  {
+    id: uuid('id').primaryKey(),
+    ...ofWorkshop,
+    kind: text('kind').$type<Meter['kind']>().notNull(),
+    name: text('name').notNull(),
+    lagS: doublePrecision('lag_s'),
+    use: jsonb('use').$type<MeterUse | null>(),
+    keyHash: text('key_hash').notNull(),
+    heardAt: timestamp('heard_at', { withTimezone: true, mode: 'date' }),
+    withdrawnAt: timestamp('withdrawn_at', { withTimezone: true, mode: 'date' }),
+    ...madeBy,
+    ...stamps,
+  },
+  (table) => [byMember('meter', table), unique('meter_in_workshop').on(table.workshopId, table.id)],
+);
+
+/** What meters showed: rows are added, never changed or erased, and only those that say something new. */
+export const reading = pgTable(
+  'reading',
+  {
+    ...ofWorkshop,
+    meterId: uuid('meter_id').notNull(),
+    at: timestamp('at', { withTimezone: true, mode: 'date' }).notNull(),
+    value: doublePrecision('value'),
+    composition: jsonb('composition').$type<Reading['composition']>(),
+    jobId: uuid('job_id'),
+    jointId: uuid('joint_id'),
+    place: text('place').$type<MeterPlace>(),
+    ...stamps,
+  },
+  (table) => [
+    primaryKey({ columns: [table.meterId, table.at] }),
+    foreignKey({
+      name: 'reading_of_meter',
+      columns: [table.workshopId, table.meterId],
+      foreignColumns: [meter.workshopId, meter.id],
+    }),
+    ofJob('reading', table),
+    index('reading_by_job').on(table.jobId, table.at),
   ],
 );
 

@@ -54,7 +54,7 @@ export interface Asked<One extends Address> {
 type AnswerToSend<One extends Address> = Endpoints[One] extends { readonly answer: 'file' } ? FileAnswer : Answer<One>;
 
 /** Addresses that the program answers by itself or without end. */
-type Apart = 'GET /health' | 'GET /ready' | 'GET /openapi.json' | 'GET /events';
+type Apart = 'GET /health' | 'GET /ready' | 'GET /openapi.json' | 'GET /events' | 'POST /meters/lines';
 
 /** A handler for each address. */
 export type Handlers = {

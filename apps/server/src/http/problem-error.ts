@@ -56,6 +56,22 @@ export class ProblemError extends Error {
     );
   }
 
+  /** 401 for a key no meter has, or has any more. */
+  static unknownMeter(): ProblemError {
+    return new ProblemError(
+      problem(
+        401,
+        'No such meter',
+        'Send the key of a meter as "Authorization: Bearer KEY"; the settings give a new one.',
+      ),
+    );
+  }
+
+  /** 413 for what is longer than is taken. */
+  static tooLarge(detail: string): ProblemError {
+    return new ProblemError(problem(413, 'Too long', detail));
+  }
+
   /** 403 for somebody whose role does not allow it. */
   static notForRole(role: string): ProblemError {
     return new ProblemError(

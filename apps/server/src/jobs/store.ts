@@ -24,6 +24,7 @@ import { photoOf, photosOfJob } from '../photos/store';
 import { pieceOf, piecesOfJob } from '../pieces/read-piece';
 import { addPiece } from '../pieces/store';
 import { tickOf, ticksOfJob } from '../preparation/store';
+import { weldOfJob, weldRecordOf } from '../weld/store';
 import { insertedOnce, madeFrom, mine, next, orConflict, upon, type Scope, orNotFound } from '../store';
 
 // Inside a subquery the builder would leave the outer table's name away.
@@ -71,6 +72,7 @@ const detailColumns = {
   decisions: decisionsOfJob,
   photos: photosOfJob,
   preparation: ticksOfJob,
+  weld: weldOfJob,
 };
 
 interface JobRow {
@@ -82,7 +84,7 @@ interface JobRow {
 
 type SqlResult<Field> = Field extends SQL<infer Result> ? Result : never;
 type DetailRow = JobRow & {
-  readonly [Field in 'pieces' | 'joints' | 'decisions' | 'photos' | 'preparation']: SqlResult<
+  readonly [Field in 'pieces' | 'joints' | 'decisions' | 'photos' | 'preparation' | 'weld']: SqlResult<
     (typeof detailColumns)[Field]
   >;
 };
@@ -117,6 +119,7 @@ function detailOf(row: DetailRow): JobDetail {
     decisions: row.decisions.map(decisionBriefOf),
     photos: row.photos.map(photoOf),
     preparation: row.preparation.map(tickOf),
+    weld: row.weld.map(weldRecordOf),
   };
 }
 
@@ -219,6 +222,7 @@ async function insertJob(
     decisions: [],
     photos: [],
     preparation: [],
+    weld: [],
   };
   const job = await insertedOnce(
     'job',

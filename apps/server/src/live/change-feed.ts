@@ -1,4 +1,4 @@
-import { changeSchema, type Change } from '@variatum/contracts';
+import { changeSchema, toldReadingsSchema, type Change, type ToldReadings } from '@variatum/contracts';
 import { Subject, type Observable } from 'rxjs';
 import pg from 'pg';
 import { connectionSettings } from '../database';
@@ -6,6 +6,8 @@ import { connectionSettings } from '../database';
 /** Changes of the database as they are committed, by whichever process. */
 export interface ChangeFeed {
   readonly changes: Observable<Change>;
+  /** What meters show, as it comes in at whichever process; what is missed is not told again. */
+  readonly readings: Observable<ToldReadings>;
   /** The connection was lost: changes committed since may never be told. Whoever passes changes on must say so. */
   readonly gaps: Observable<void>;
   /** Whether changes are heard of now. */
@@ -14,6 +16,7 @@ export interface ChangeFeed {
 }
 
 const CHANNEL = 'variatum_change';
+const READINGS = 'variatum_reading';
 const AGAIN_AFTER_MS = 1000;
 /** A frozen database closes no connection: only asking it shows whether it still tells anything. */
 const ASK_EVERY_MS = 4000;
@@ -26,6 +29,7 @@ const ANSWER_WITHIN_MS = 3000;
  */
 export function openChangeFeed(url: string, onError: (error: Error) => void): ChangeFeed {
   const changes = new Subject<Change>();
+  const readings = new Subject<ToldReadings>();
   const gaps = new Subject<void>();
   let client: pg.Client | undefined;
   let heard = false;
@@ -60,13 +64,19 @@ export function openChangeFeed(url: string, onError: (error: Error) => void): Ch
     client = one;
     one.on('error', (error) => lose(one, error));
     one.on('end', () => lose(one, new Error('the connection ended')));
-    one.on('notification', ({ payload }) => {
-      const change = changeSchema.safeParse(JSON.parse(payload ?? 'null'));
+    one.on('notification', ({ channel, payload }) => {
+      const told: unknown = JSON.parse(payload ?? 'null');
+      if (channel === READINGS) {
+        const seen = toldReadingsSchema.safeParse(told);
+        if (seen.success) readings.next(seen.data);
+        return;
+      }
+      const change = changeSchema.safeParse(told);
       if (change.success) changes.next(change.data);
     });
     try {
       await one.connect();
-      await one.query(`listen ${CHANNEL}`);
+      await one.query(`listen ${CHANNEL}; listen ${READINGS}`);
       heard = true;
       ask(one);
     } catch (error) {
@@ -76,6 +86,7 @@ export function openChangeFeed(url: string, onError: (error: Error) => void): Ch
   void listen();
   return {
     changes,
+    readings,
     gaps,
     listening: () => heard,
     close: async () => {
@@ -83,6 +94,7 @@ export function openChangeFeed(url: string, onError: (error: Error) => void): Ch
       clearTimeout(again);
       clearTimeout(asking);
       changes.complete();
+      readings.complete();
       gaps.complete();
       await client?.end().catch(() => undefined);
     },

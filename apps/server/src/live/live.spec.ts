@@ -1,4 +1,4 @@
-import type { Change } from '@variatum/contracts';
+import type { Change, Reading, ToldReadings } from '@variatum/contracts';
 import express from 'express';
 import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
@@ -92,9 +92,13 @@ test('a database that freezes ends the stream as well, though it breaks no conne
 });
 
 /** Streams of a feed the test itself speaks for. */
-async function streamsOf(changes: Observable<Change>, most: number): Promise<{ port: number; end(): Promise<void> }> {
+async function streamsOf(
+  changes: Observable<Change>,
+  most: number,
+  readings: Observable<ToldReadings> = NEVER,
+): Promise<{ port: number; end(): Promise<void> }> {
   const app = express();
-  const feed = { changes, gaps: NEVER, listening: () => true, close: () => Promise.resolve() };
+  const feed = { changes, readings, gaps: NEVER, listening: () => true, close: () => Promise.resolve() };
   app.use(
     liveRoutes(feed, () => Promise.resolve({ workshop: ONLY_WORKSHOP_ID, stillMay: () => Promise.resolve(true) }), most)
       .router,

@@ -1,3 +1,4 @@
+import type { Reading } from '@variatum/contracts';
 import { Router, type Request, type Response } from 'express';
 import { filter } from 'rxjs';
 import { ProblemError } from '../http/problem-error';
@@ -9,6 +10,9 @@ const HEARTBEAT_MS = 15_000;
 const MOST_STREAMS = 200;
 /** What may wait for a reader that does not read; then it must come again and read everything anew. */
 const MOST_WAITING_BYTES = 256 * 1024;
+
+/** So much may wait for a reader before readings are held back: of each meter only the newest is then kept for it. */
+const HOLD_READINGS_FROM_BYTES = 16 * 1024;
 
 /** Who reads a stream. */
 export interface Reader {
@@ -24,7 +28,8 @@ export interface LiveRoutes {
 }
 
 /**
- * Live changes as server-sent events: `GET /events`. Each event is one change: kind, id, job and version. A stream ends when a
+ * Live changes as server-sent events: `GET /events`. Each event is one change: kind, id, job and version; an event named `readings`
+ * carries what meters show. A stream ends when a
  * change may have been missed: whoever opens it again reads anew what it shows.
  */
 export function liveRoutes(
@@ -70,10 +75,23 @@ export function liveRoutes(
       // The process is stopping: let the stream go, or it would keep the server from closing.
       complete: () => void response.end(),
     });
+    // Readings pass: a reader that is slow sees fewer of them, and none late.
+    const held = new Map<string, Reading>();
+    const tell = (): void => {
+      if (held.size === 0 || response.writableLength > HOLD_READINGS_FROM_BYTES) return;
+      write(`event: readings\ndata: ${JSON.stringify([...held.values()])}\n\n`);
+      held.clear();
+    };
+    const seen = feed.readings.pipe(filter((told) => told.workshop === workshop)).subscribe(({ readings }) => {
+      for (const reading of readings) held.set(reading.meter, reading);
+      tell();
+    });
+    response.on('drain', tell);
     response.on('close', () => {
       streams.delete(response);
       clearInterval(heartbeat);
       subscription.unsubscribe();
+      seen.unsubscribe();
     });
   });
   return { router, streams: () => streams.size };

@@ -15,6 +15,8 @@ const MADE = [
   ['photo', 'job_id'],
   ['decision', 'job_id'],
   ['preparation_tick', 'job_id'],
+  ['weld_entry', 'job_id'],
+  ['meter', 'null::uuid'],
   ['field_test', '(select job_id from piece where piece.id = field_test.piece_id)'],
 ] as const;
 

@@ -7,16 +7,21 @@ import { contextOf, type RequestContext } from '../http/context';
 import { addJob } from '../jobs/store';
 import { addJoint } from '../joints/store';
 import { OWN_MACHINE } from '../network/reach';
+import { addMeter } from '../meters/store';
 import { addPhoto } from '../photos/store';
 import { addPiece } from '../pieces/store';
 import { enrolTablet } from '../tablets/store';
 import { browser, firstOwner, join, type TestPerson } from '../testing/people';
 import { testServer, type TestServer } from '../testing/test-server';
+import { addWeldRecord } from '../weld/store';
 import { ensureWorkshop } from '../workshop/store';
 
 /** Things of a workshop, by the first word of the addresses they are asked for under. */
 type Things = Readonly<
-  Record<'jobs' | 'pieces' | 'tests' | 'photos' | 'decisions' | 'joints' | 'people' | 'tablets', string>
+  Record<
+    'jobs' | 'pieces' | 'tests' | 'photos' | 'decisions' | 'joints' | 'people' | 'tablets' | 'weld' | 'meters',
+    string
+  >
 >;
 
 let server: TestServer;
@@ -24,6 +29,9 @@ let picture: Buffer;
 let own: Things;
 let foreign: Things;
 const browsers = new Map<Role | 'nobody', TestPerson['agent']>();
+
+const STAMP = '2026-01-05T08:00:00Z';
+const NOTE = { kind: 'note', text: 'begun' } as const;
 
 async function thingsOf(context: RequestContext, people: string): Promise<Things> {
   const { id: jobs } = await addJob(context, { title: 'Rail' });
@@ -37,7 +45,9 @@ async function thingsOf(context: RequestContext, people: string): Promise<Things
     madeFrom: 'made for this test',
   }); // prettier-ignore
   const { tablet } = await enrolTablet(context, 'Bench');
-  return { jobs, pieces, tests, photos, decisions, joints, people, tablets: tablet.id };
+  const { id: weld } = await addWeldRecord(context, jobs, { jointId: joints, at: STAMP, entry: NOTE });
+  const { meter } = await addMeter(context, { kind: 'oxygen', name: 'Bench' });
+  return { jobs, pieces, tests, photos, decisions, joints, people, tablets: tablet.id, weld, meters: meter.id };
 }
 
 beforeAll(async () => {
@@ -71,6 +81,12 @@ const BODIES: { readonly [One in Address]?: (of: Things) => object } = {
   'PATCH /joints/:id': () => ({ version: 9999, joint: { type: 'bevel' } }),
   'POST /jobs/:id/decisions': ({ joints }) => ({ rod: 'ER308L', jointId: joints }),
   'POST /jobs/:id/preparation': () => ({ key: 'bright', state: 'done' }),
+  'POST /jobs/:id/weld': ({ joints }) => ({ jointId: joints, at: STAMP, entry: NOTE }),
+  'POST /weld/:id/strike-out': () => ({ reason: 'mine' }),
+  'POST /meters': () => ({ kind: 'oxygen', name: 'Bench' }),
+  'PATCH /meters/:id': () => ({ version: 9999, name: 'Mine' }),
+  'POST /meters/:id/key': () => ({}),
+  'POST /meters/:id/trace': () => ({ csv: '2026-01-05T08:00:00Z,40' }),
   'PUT /rod-stock/:rod': () => ({ inStock: true }),
   'PATCH /people/:id': () => ({ role: 'welder' }),
   'POST /people/:id/leave': () => ({}),
@@ -84,7 +100,7 @@ const BODIES: { readonly [One in Address]?: (of: Things) => object } = {
   'POST /session/password': () => ({ old: 'not the password', password: 'another long one' }),
 };
 /** Addresses of the sign-in itself have tests of their own. */
-const APART = ['POST /session', 'POST /session/end', 'POST /session/offered/:id', 'POST /session/at-tablet', 'POST /invitations/accept', 'POST /session/workshop/:id', 'POST /session/places/:place/end', 'GET /events']; // prettier-ignore
+const APART = ['POST /session', 'POST /session/end', 'POST /session/offered/:id', 'POST /session/at-tablet', 'POST /invitations/accept', 'POST /session/workshop/:id', 'POST /session/places/:place/end', 'GET /events', 'POST /meters/lines']; // prettier-ignore
 const ADDRESSES = (Object.keys(ENDPOINTS) as Address[]).filter((address) => !APART.includes(address));
 
 async function ask(who: Role | 'nobody', address: Address, things: Things): Promise<number> {

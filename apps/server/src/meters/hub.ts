@@ -1,0 +1,107 @@
+import type { Meter, Reading } from '@variatum/contracts';
+import { sql } from 'drizzle-orm';
+import type { Logger } from 'pino';
+import type { OpenDatabase } from '../database';
+import { loggable } from '../http/error-handler';
+import { isWorthKeeping, type LastKept } from './thinning';
+import type { LineReading } from './read-line';
+
+/** Takes readings in: tells them to every process at once, and keeps those that say something new. */
+export interface ReadingHub {
+  /** @returns when it was told and kept, or refused by the database */
+  take(workshop: string, meter: Meter, reading: LineReading): Promise<void>;
+}
+
+/** Readings are told and kept together, so often, ms: below what an eye takes for late. */
+const EVERY_MS = 200;
+/** A notice of the database carries less than 8000 bytes. */
+const MOST_NOTICE_BYTES = 7000;
+
+interface Waiting {
+  readonly meter: Meter;
+  readonly reading: LineReading;
+  readonly keep: boolean;
+  readonly done: () => void;
+  readonly failed: (error: Error) => void;
+}
+
+const toldOf = ({ meter, reading }: Waiting): Reading => ({
+  meter: meter.id,
+  at: reading.at.toISOString(),
+  value: reading.value,
+  ...(reading.composition ? { composition: reading.composition } : {}),
+});
+
+/** Readings in as many notices as their size asks for. */
+function notices(workshop: string, readings: readonly Reading[]): readonly string[] {
+  const texts: string[] = [];
+  let part: Reading[] = [];
+  let bytes = 0;
+  const close = (): void => {
+    if (part.length > 0) texts.push(JSON.stringify({ workshop, readings: part }));
+    [part, bytes] = [[], 0];
+  };
+  for (const one of readings) {
+    const size = Buffer.byteLength(JSON.stringify(one)) + 1;
+    if (bytes + size > MOST_NOTICE_BYTES) close();
+    part.push(one);
+    bytes += size;
+  }
+  close();
+  return texts;
+}
+
+/** Opens a hub of this process. What it holds is a fifth of a second of readings, and what it kept last of each meter. */
+export function openReadingHub(open: OpenDatabase, logger: Logger): ReadingHub {
+  const waiting = new Map<string, Waiting[]>();
+  const kept = new Map<string, LastKept>();
+  let timer: ReturnType<typeof setTimeout> | undefined;
+
+  const flushOne = async (workshop: string, list: readonly Waiting[]): Promise<void> => {
+    const keep = list.filter((one) => one.keep);
+    const heard = [...new Set(list.map(({ meter }) => meter.id))];
+    await open.transaction(workshop, null, async (database) => {
+      if (keep.length > 0) {
+        const rows = keep.map(({ meter, reading: { at, value, composition } }) => sql`(${meter.id}::uuid, ${at.toISOString()}::timestamptz, ${value}::double precision, ${composition ? JSON.stringify(composition) : null}::jsonb)`); // prettier-ignore
+        // Where it looks is asked anew: a meter is moved while its request stands.
+        await database.execute(sql`insert into reading (workshop_id, meter_id, at, value, composition, job_id, joint_id, place)
+          select ${workshop}::uuid, meter.id, seen.at, seen.value, seen.composition, (meter.use ->> 'job')::uuid, (meter.use ->> 'joint')::uuid, meter.use ->> 'place'
+          from (values ${sql.join(rows, sql`, `)}) as seen (meter, at, value, composition) join meter on meter.id = seen.meter on conflict do nothing`); // prettier-ignore
+        await database.execute(sql`update meter set heard_at = now() where id in (${sql.join(heard.map((id) => sql`${id}::uuid`), sql`, `)}) and (heard_at is null or heard_at < now() - interval '10 seconds')`); // prettier-ignore
+      }
+      // What is told is what is newest of each meter: the lines between are kept, and nobody sees five a second apart.
+      const newest = new Map(list.map((one) => [one.meter.id, one]));
+      for (const text of notices(workshop, [...newest.values()].map(toldOf))) await database.execute(sql`select pg_notify('variatum_reading', ${text})`); // prettier-ignore
+    });
+  };
+  const flush = async (): Promise<void> => {
+    timer = undefined;
+    const all = [...waiting.entries()];
+    waiting.clear();
+    await Promise.all(
+      all.map(async ([workshop, list]) => {
+        try {
+          await flushOne(workshop, list);
+          for (const { done } of list) done();
+        } catch (error) {
+          logger.warn({ failure: loggable(error as Error) }, 'readings were not kept; their senders are told');
+          // What was to be kept was not: the next one is.
+          for (const { meter } of list) kept.delete(meter.id);
+          for (const { failed } of list) failed(error as Error);
+        }
+      }),
+    );
+  };
+  return {
+    take: (workshop, meter, reading) =>
+      new Promise((done, failed) => {
+        const seen = { atMs: reading.at.getTime(), value: reading.value };
+        const keep = reading.composition !== undefined || isWorthKeeping(meter.kind, kept.get(meter.id), seen);
+        if (keep) kept.set(meter.id, seen);
+        const list = waiting.get(workshop) ?? [];
+        list.push({ meter, reading, keep, done, failed });
+        waiting.set(workshop, list);
+        timer ??= setTimeout(() => void flush(), EVERY_MS);
+      }),
+  };
+}

@@ -1,0 +1,165 @@
+import type { KeptReadings, Meter, MeterKind, MeterWithKey, Reading, TakenLines } from '@variatum/contracts';
+import { randomUUID } from 'node:crypto';
+import { createServer, request as ask, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { testServer, type TestServer } from '../testing/test-server';
+import { newJob, newJoint } from '../testing/things';
+import { isWorthKeeping } from './thinning';
+
+let server: TestServer;
+let socket: Server;
+let address: string;
+beforeAll(async () => {
+  server = await testServer();
+  socket = createServer(server.app);
+  await new Promise<void>((done) => socket.listen(0, '127.0.0.1', done));
+  address = `http://127.0.0.1:${(socket.address() as AddressInfo).port}`;
+});
+afterAll(async () => {
+  socket.closeAllConnections();
+  await new Promise((done) => socket.close(done));
+  await server.close();
+});
+
+const newMeter = async (kind: MeterKind = 'oxygen', name = 'Bench meter'): Promise<MeterWithKey> =>
+  (await server.request.post('/api/meters').send({ kind, name }).expect(201)).body as MeterWithKey;
+const send = (key: string, lines: readonly unknown[]) =>
+  server.request
+    .post('/api/meters/lines')
+    .set('Authorization', `Bearer ${key}`)
+    .type('application/x-ndjson')
+    .send(lines.map((line) => (typeof line === 'string' ? line : JSON.stringify(line))).join('\n'));
+const trace = async (id: string): Promise<string> =>
+  (await server.request.get(`/api/meters/${id}/trace`).expect(200)).text;
+const START = Date.UTC(2026, 0, 5, 8);
+const at = (seconds: number): string => new Date(START + 1000 * seconds).toISOString();
+
+test('lines of a meter are kept where it looks, thinned, each once however often it is sent', async () => {
+  const { id: job } = await newJob(server);
+  const { id: joint } = await newJoint(server, job);
+  const { meter, key } = await newMeter();
+  const use = { job, joint, place: 'vent' };
+  await server.request.patch(`/api/meters/${meter.id}`).send({ version: 1, use }).expect(200);
+  // Five a second; it falls, then stands.
+  const lines = Array.from({ length: 100 }, (_, index) => ({ at: at(index / 5), ppm: index < 50 ? 1000 - 10 * index : 500 })); // prettier-ignore
+  expect((await send(key, lines).expect(200)).body).toEqual({ taken: 100, refused: 0 });
+  await send(key, lines).expect(200);
+  const { readings } = (await server.request.get(`/api/jobs/${job}/readings`).expect(200)).body as KeptReadings;
+  expect(readings.length).toBeGreaterThan(20);
+  expect(readings.length).toBeLessThan(50);
+  expect(new Set(readings.map(({ at: moment }) => moment)).size).toBe(readings.length);
+  expect(readings[0]).toMatchObject({ meter: meter.id, joint, place: 'vent', value: 1000, at: at(0) });
+  const [{ heardAt }] = (await server.request.get('/api/meters')).body as [Meter];
+  expect(heardAt).not.toBeNull();
+});
+
+test('a wrong line is told with its field and stops nothing', async () => {
+  const { key } = await newMeter();
+  const { body } = await send(key, [{ ppm: 40 }, { ppm: 'much' }, 'not JSON', { percent: 3 }, { ppm: 41 }, { ppm: null }]).expect(200); // prettier-ignore
+  expect(body).toMatchObject({ taken: 3, refused: 3 });
+  expect((await send(key, [{ ppm: -4 }])).body).toMatchObject({ refused: 1, last: 'ppm: give 0 to 300000 ppm' });
+  const ahead = { at: new Date(Date.now() + 3_600_000).toISOString(), ppm: 40 };
+  expect((await send(key, [ahead])).body).toMatchObject({ last: expect.stringContaining('lies in the future') });
+});
+
+test('no key, a wrong one, one that was replaced, and a withdrawn meter are refused', async () => {
+  const { meter, key } = await newMeter();
+  await server.request.post('/api/meters/lines').send('{"ppm":40}').expect(401);
+  await send(`${key.slice(0, -4)}AAAA`, [{ ppm: 40 }]).expect(401);
+  await send(key.replace(server.context.workshop, randomUUID()), [{ ppm: 40 }]).expect(401);
+  const { key: another } = (await server.request.post(`/api/meters/${meter.id}/key`).send({}).expect(200)).body as MeterWithKey; // prettier-ignore
+  await send(key, [{ ppm: 40 }]).expect(401);
+  await send(another, [{ ppm: 40 }]).expect(200);
+  await server.request.post(`/api/meters/${meter.id}/withdraw`).send({ version: 2 }).expect(200);
+  await send(another, [{ ppm: 40 }]).expect(401);
+});
+
+test('a trace goes out as lines of time and value and comes in again the same', async () => {
+  const [one, other] = [await newMeter(), await newMeter()];
+  await send(one.key, [
+    { at: at(0), ppm: 209_000 },
+    { at: at(10), ppm: 90_000 },
+    { at: at(20), ppm: null },
+  ]);
+  const csv = await trace(one.meter.id);
+  expect(csv).toBe(`time,ppm\r\n${at(0)},209000\r\n${at(10)},90000\r\n${at(20)},\r\n`);
+  expect((await server.request.post(`/api/meters/${other.meter.id}/trace`).send({ csv }).expect(200)).body).toEqual({ taken: 3, known: 0 }); // prettier-ignore
+  expect(await trace(other.meter.id)).toBe(csv);
+  expect((await server.request.post(`/api/meters/${other.meter.id}/trace`).send({ csv }).expect(200)).body).toEqual({ taken: 0, known: 3 }); // prettier-ignore
+});
+
+test('traces of other loggers are read: seconds, semicolons, decimal commas, no heading; faulty lines are named', async () => {
+  const { meter } = await newMeter('temperature');
+  const csv = `${START / 1000};21,5\n${START / 1000 + 60};140\n`;
+  await server.request.post(`/api/meters/${meter.id}/trace`).send({ csv }).expect(200);
+  expect(await trace(meter.id)).toBe(`time,tempC\r\n${at(0)},21.5\r\n${at(60)},140\r\n`);
+  const { body } = await server.request.post(`/api/meters/${meter.id}/trace`).send({ csv: `time,tempC\n${at(0)},20\nyesterday,30\n${at(9)},9000\n` }).expect(422); // prettier-ignore
+  expect((body as { errors: { path: string }[] }).errors.map(({ path }) => path)).toEqual(['csv.3', 'csv.4']);
+});
+
+test('an analysis is kept whole', async () => {
+  const { meter, key } = await newMeter('analyser');
+  await send(key, [{ at: at(0), reading: { Cr: 18.1, Ni: 8.2, Mn: 1.4 } }]).expect(200);
+  expect(await trace(meter.id)).toContain('"{""Cr"":18.1');
+});
+
+test('what is kept is what can be seen to change, and a sign of life', () => {
+  const last = { atMs: 0, value: 100 };
+  expect(isWorthKeeping('oxygen', undefined, last)).toBe(true);
+  expect(isWorthKeeping('oxygen', last, { atMs: 200, value: 101 })).toBe(false);
+  expect(isWorthKeeping('oxygen', last, { atMs: 200, value: 103 })).toBe(true);
+  expect(isWorthKeeping('oxygen', last, { atMs: 200, value: null })).toBe(true);
+  expect(isWorthKeeping('oxygen', last, { atMs: 5000, value: 100 })).toBe(true);
+});
+
+/** Reads readings of the live stream until a moment a reading was sent at is among them. */
+async function liveReadings(
+  meanwhile: () => void,
+  enough: (seen: readonly Reading[]) => boolean,
+): Promise<readonly { readonly reading: Reading; readonly heardMs: number }[]> {
+  const stop = new AbortController();
+  let response = await fetch(`${address}/api/events`, { signal: stop.signal });
+  while (response.status === 503) response = await fetch(`${address}/api/events`, { signal: stop.signal });
+  const reader = (response.body as ReadableStream<Uint8Array>).getReader();
+  const seen: { reading: Reading; heardMs: number }[] = [];
+  meanwhile();
+  let text = '';
+  while (!enough(seen.map(({ reading }) => reading))) {
+    const { value, done } = await reader.read();
+    if (done) break;
+    text += new TextDecoder().decode(value);
+    const parts = text.split('\n\n');
+    text = parts.pop() ?? '';
+    for (const part of parts) {
+      const data = /^event: readings\ndata: (.*)$/.exec(part)?.[1];
+      if (data) for (const reading of JSON.parse(data) as Reading[]) seen.push({ reading, heardMs: Date.now() });
+    }
+  }
+  stop.abort();
+  return seen;
+}
+
+test('a request that is held open tells each line as it comes, to whoever listens', async () => {
+  const { meter, key } = await newMeter();
+  const held = ask(`${address}/api/meters/lines`, { method: 'POST', headers: { Authorization: `Bearer ${key}` } });
+  const answered = new Promise<TakenLines>((done) =>
+    held.on('response', (response) => {
+      let body = '';
+      response.on('data', (chunk: Buffer) => (body += chunk.toString()));
+      response.on('end', () => done(JSON.parse(body) as TakenLines));
+    }),
+  );
+  let sent = 0;
+  const seen = await liveReadings(
+    () => held.write(`${JSON.stringify({ ppm: 1000 })}\n`),
+    (readings) => {
+      const mine = readings.filter((one) => one.meter === meter.id);
+      // Each is sent once the one before was heard: the request stands all the while.
+      if (mine.length > sent && mine.length < 4) held.write(`${JSON.stringify({ ppm: 1000 - ++sent })}\n`);
+      return mine.length >= 4;
+    },
+  );
+  held.end();
+  expect(await answered).toEqual({ taken: 4, refused: 0 });
+  expect(seen.filter(({ reading }) => reading.meter === meter.id).map(({ reading }) => reading.value)).toEqual([1000, 999, 998, 997]); // prettier-ignore
+});

@@ -1,0 +1,84 @@
+import { METER_KINDS, METER_LINES, parseWith, type Meter, type MeterKind } from '@variatum/contracts';
+import { InputError, type FieldError } from '@variatum/metallurgy';
+import type { LineReading } from './read-line';
+
+/** Field of a line in the wire format, by kind. */
+const FIELDS = { oxygen: 'ppm', temperature: 'tempC', ferrite: 'fn', analyser: 'reading' } as const satisfies Readonly<Record<MeterKind, string>>; // prettier-ignore
+/** So many faulty lines are named; a file with more is another file. */
+const MOST_NAMED = 20;
+
+/** A trace as lines of time and value. Times are ISO 8601, decimals have a point. */
+export function traceFile(
+  { kind }: Meter,
+  rows: readonly { readonly at: Date; readonly value: number | null; readonly composition: unknown }[],
+): string {
+  const head = `time,${kind === 'analyser' ? 'reading' : FIELDS[kind]}`;
+  const lines = rows.map(({ at, value, composition }) => {
+    const shown = kind === 'analyser' ? (composition ? `"${JSON.stringify(composition).replaceAll('"', '""')}"` : '') : (value ?? ''); // prettier-ignore
+    return `${at.toISOString()},${shown}`;
+  });
+  return `${[head, ...lines].join('\r\n')}\r\n`;
+}
+
+/** Fields of a line; a value may stand in quotes. */
+function fieldsOf(line: string): readonly [string, string] {
+  const at = line.search(/[,;\t]/);
+  if (at < 0) return [line.trim(), ''];
+  const shown = line.slice(at + 1).trim();
+  const quoted = /^"(.*)"$/.exec(shown);
+  return [line.slice(0, at).trim().replace(/^"|"$/g, ''), quoted ? (quoted[1] as string).replaceAll('""', '"') : shown];
+}
+
+/** A moment as people and loggers write it; a bare number is seconds since 1970. */
+const momentOfText = (text: string): Date =>
+  /^\d+(\.\d+)?$/.test(text) ? new Date(1000 * Number(text)) : new Date(text);
+
+/**
+ * Reads a trace: lines of time and value, apart by comma, semicolon or tab; the first one may name them. A value left out is a
+ * reading that did not come.
+ * @throws InputError naming every faulty line
+ */
+export function readTraceFile(kind: MeterKind, csv: string): readonly LineReading[] {
+  const errors: FieldError[] = [];
+  const readings: LineReading[] = [];
+  const decimalComma = csv.includes(';');
+  csv.split(/\r?\n/).forEach((line, index) => {
+    if (line.trim() === '' || errors.length >= MOST_NAMED) return;
+    const [time, shown] = fieldsOf(line);
+    if (index === 0 && Number.isNaN(momentOfText(time).getTime())) return;
+    const at = momentOfText(time);
+    const path = ['csv', index + 1];
+    if (Number.isNaN(at.getTime())) {
+      errors.push({ path, message: 'give the time as 2026-01-31T08:15:00Z, or seconds since 1970' });
+      return;
+    }
+    const value = shown === '' ? null : kind === 'analyser' ? jsonOf(shown) : Number(decimalComma ? shown.replace(',', '.') : shown); // prettier-ignore
+    if (value !== null && typeof value === 'number' && Number.isNaN(value)) {
+      errors.push({ path, message: `give a number in ${METER_KINDS[kind]}` });
+      return;
+    }
+    try {
+      const read = parseWith(METER_LINES[kind], { [FIELDS[kind]]: value });
+      readings.push({
+        at,
+        value: 'reading' in read ? null : (value as number | null),
+        composition: 'reading' in read ? (read.reading ?? undefined) : undefined,
+      });
+    } catch (error) {
+      if (!(error instanceof InputError)) throw error;
+      for (const { message } of error.errors) errors.push({ path, message });
+    }
+  });
+  if (errors.length === 0 && readings.length === 0)
+    errors.push({ path: ['csv'], message: 'holds no line with a time' });
+  if (errors.length > 0) throw new InputError(errors);
+  return readings;
+}
+
+function jsonOf(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return text;
+  }
+}
