@@ -132,6 +132,30 @@ test('a reader that does not read is let go instead of being kept for', async ()
   await end();
 });
 
+test('a slow reader is shown fewer readings, of each meter the newest, and is not let go', async () => {
+  const readings = new Subject<ToldReadings>();
+  const { port, end } = await streamsOf(NEVER, 10, readings);
+  const slow = connect(port, '127.0.0.1');
+  slow.write('GET /events HTTP/1.1\r\nHost: 127.0.0.1\r\n\r\n');
+  await once(slow, 'data');
+  slow.pause();
+  const meters = Array.from({ length: 20 }, () => randomUUID());
+  const at = new Date().toISOString();
+  const told = 20_000;
+  for (let value = 1; value <= told; value++) {
+    readings.next({ workshop: ONLY_WORKSHOP_ID, readings: meters.map((meter): Reading => ({ meter, at, value })) });
+    if (value % 500 === 0) await new Promise((resolve) => setImmediate(resolve));
+  }
+  expect(readings.observed).toBe(true);
+  let text = '';
+  slow.on('data', (chunk: Buffer) => (text += chunk.toString()));
+  slow.resume();
+  while (!meters.every((meter) => text.includes(`"meter":"${meter}","at":"${at}","value":${told}}`))) await once(slow, 'data'); // prettier-ignore
+  expect(text.match(/event: readings/g)!.length).toBeLessThan(told / 4);
+  slow.destroy();
+  await end();
+});
+
 test('more streams than there may be are refused with words', async () => {
   const { port, end } = await streamsOf(NEVER, 1);
   const url = `http://127.0.0.1:${port}/events`;

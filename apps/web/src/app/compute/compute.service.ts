@@ -85,6 +85,26 @@ export class ComputeService {
     return this.ask(this.otherWorker, 'settings', question);
   }
 
+  /** What the readings of a running purge say. */
+  purgeFit(question: QuestionOf<'purge-fit'>): Observable<ComputedBy<'purge-fit'>> {
+    return this.ask(this.otherWorker, 'purge-fit', question);
+  }
+
+  /** When a weld that is measured is cool. */
+  interpassFit(question: QuestionOf<'interpass-fit'>): Observable<ComputedBy<'interpass-fit'>> {
+    return this.ask(this.otherWorker, 'interpass-fit', question);
+  }
+
+  /** When a weld that nobody measures is most likely cool. */
+  coolingForecast(question: QuestionOf<'cooling-forecast'>): Observable<ComputedBy<'cooling-forecast'>> {
+    return this.ask(this.otherWorker, 'cooling-forecast', question);
+  }
+
+  /** What the last bead of a joint says. */
+  beadFinding(question: QuestionOf<'bead-finding'>): Observable<ComputedBy<'bead-finding'>> {
+    return this.ask(this.otherWorker, 'bead-finding', question);
+  }
+
   /** What an order of one's own comes to. */
   judgeOrder(question: QuestionOf<'judge-order'>): Observable<ComputedBy<'judge-order'>> {
     return this.ask(this.otherWorker, 'judge-order', question);

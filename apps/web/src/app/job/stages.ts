@@ -5,9 +5,11 @@ import {
   decisionOf,
   leadingJoints,
   STAGES as IDS,
+  weldLogOf,
   type JobDetail,
   type Stage,
 } from '@variatum/contracts';
+import { passLog } from '@variatum/metallurgy';
 
 /** A stage of the work on a job. */
 export interface StageEntry {
@@ -69,6 +71,17 @@ const ENTRIES: Readonly<Record<Stage, StageEntry>> = {
       const last = new Map(preparation.map(({ key, state }) => [key, state]));
       const done = [...last.values()].filter((state) => state === 'done').length;
       return done > 0 ? `${done} done` : '';
+    },
+  },
+  weld: {
+    title: 'Weld',
+    load: () => import('../stages/weld/weld-stage').then((m) => m.WeldStage),
+    open: (job) => {
+      const logs = activeJoints(job).map(({ id }) => passLog(weldLogOf(job, id)));
+      if (logs.some(({ burning }) => burning.length > 0)) return 'arc on';
+      if (logs.some(({ cracks }) => cracks.length > 0)) return 'it cracked';
+      const beads = logs.reduce((sum, log) => sum + log.beads.length, 0);
+      return beads === 0 ? '' : beads === 1 ? '1 bead' : `${beads} beads`;
     },
   },
 };

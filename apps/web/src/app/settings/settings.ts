@@ -6,6 +6,7 @@ import { Panel } from '../kit/panel';
 import { AcceptanceSettings } from './acceptance-settings';
 import { GasesSettings } from './gases-settings';
 import { HabitsSettings } from './habits-settings';
+import { MeterSettings } from './meter-settings';
 import { NetworkSettings } from './network-settings';
 import { TabletSettings } from './tablet-settings';
 import { MachinesSettings } from './machines-settings';
@@ -29,6 +30,7 @@ import { Page } from '../kit/page';
     GasesSettings,
     HabitsSettings,
     MachinesSettings,
+    MeterSettings,
     NetworkSettings,
     TabletSettings,
     PeopleSettings,
@@ -70,6 +72,9 @@ import { Page } from '../kit/page';
         }
         @if (session.may('own') && !session.now()?.offered?.length) {
           <va-network-settings />
+        }
+        @if (session.may('work')) {
+          <va-meter-settings />
         }
         <va-machines-settings />
         <va-gases-settings />

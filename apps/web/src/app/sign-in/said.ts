@@ -6,7 +6,7 @@ import { problemOf } from '../sync';
  * Puts what the server says is wrong at the fields it names.
  * @returns what is to be said besides; empty: nothing
  */
-export function saidAt(error: unknown, fields: Readonly<Record<string, OwnField<string>>>): string {
+export function saidAt(error: unknown, fields: Readonly<Record<string, Pick<OwnField<unknown>, 'fault'>>>): string {
   for (const field of Object.values(fields)) field.fault.set('');
   if (!(error instanceof HttpErrorResponse)) throw error;
   if (error.status === 0) return 'The server does not answer.';

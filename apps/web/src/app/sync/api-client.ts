@@ -12,6 +12,11 @@ type Question<One extends Address> = Part<'body', BodyToSend<Endpoints[One]>> &
 type QuestionArgument<One extends Address> =
   object extends Question<One> ? [question?: Question<One>] : [question: Question<One>];
 
+/** Addresses that answer a file. */
+type FileAddress = {
+  [One in Address]: Endpoints[One] extends { readonly answer: 'file' } ? One : never;
+}[Address];
+
 interface AnyQuestion {
   readonly path?: Readonly<Record<string, string>>;
   readonly query?: Readonly<Record<string, string | number | boolean | undefined>>;
@@ -36,5 +41,12 @@ export class ApiClient {
       Object.entries(query).flatMap(([name, value]) => (value === undefined || value === '' ? [] : [[name, value]])),
     );
     return this.http.request<Answer<One>>(method, url, { body, params });
+  }
+
+  /** Asks for a file of its own. @example client.file('GET /meters/:id/trace', { path: { id } }) */
+  file<One extends FileAddress>(address: One, question: { readonly path: PathOf<One> }): Observable<Blob> {
+    // That the path is the one this address takes is what the argument's type says.
+    const { method, url } = (requestTo as (address: Address, path: object) => { method: string; url: string })(address, question.path); // prettier-ignore
+    return this.http.request(method, url, { responseType: 'blob' });
   }
 }

@@ -1,12 +1,27 @@
 import { Injectable } from '@angular/core';
-import type { Change } from '@variatum/contracts';
-import { filter, map, Observable, share } from 'rxjs';
+import type { Change, Reading } from '@variatum/contracts';
+import { filter, map, mergeMap, Observable, share } from 'rxjs';
 import { readChange } from './read-change';
 import { requestTo } from './request-to';
 
 /** What the pages of one browser tell each other of the one stream they share. */
 type Told =
-  { readonly kind: 'change'; readonly text: string } | { readonly kind: 'opened' } | { readonly kind: 'alive' };
+  | { readonly kind: 'change'; readonly text: string }
+  | { readonly kind: 'readings'; readonly text: string }
+  | { readonly kind: 'opened' }
+  | { readonly kind: 'alive' };
+
+type Heard = 'opened' | { readonly change: Change } | { readonly readings: readonly Reading[] };
+
+/** Readings as the stream tells them; none where it tells none. */
+function readReadings(text: string): readonly Reading[] {
+  try {
+    const told: unknown = JSON.parse(text);
+    return Array.isArray(told) ? (told as readonly Reading[]) : [];
+  } catch {
+    return [];
+  }
+}
 
 const NAME = 'variatum live';
 // Past the service worker: a stream is nothing to keep.
@@ -23,17 +38,26 @@ const LOOK_EVERY_MS = 10_000;
  */
 @Injectable({ providedIn: 'root' })
 export class LiveService {
-  private readonly events: Observable<Change | 'opened'> = new Observable<Change | 'opened'>((subscriber) => {
+  private readonly events: Observable<Heard> = new Observable<Heard>((subscriber) => {
     // Some test environments know no such stream; without it a page shows what it read.
     if (typeof EventSource === 'undefined') return undefined;
     return sharedStream((told) => {
-      const change = told.kind === 'change' ? readChange(told.text) : undefined;
       if (told.kind === 'opened') subscriber.next('opened');
-      else if (change) subscriber.next(change);
+      else if (told.kind === 'readings') subscriber.next({ readings: readReadings(told.text) });
+      else if (told.kind === 'change') {
+        const change = readChange(told.text);
+        if (change) subscriber.next({ change });
+      }
     });
   }).pipe(share());
 
-  readonly changes: Observable<Change> = this.events.pipe(filter((event) => event !== 'opened'));
+  readonly changes: Observable<Change> = this.events.pipe(
+    mergeMap((event) => (event !== 'opened' && 'change' in event ? [event.change] : [])),
+  );
+  /** What meters show, as it comes in. */
+  readonly readings: Observable<readonly Reading[]> = this.events.pipe(
+    mergeMap((event) => (event !== 'opened' && 'readings' in event ? [event.readings] : [])),
+  );
   /** The stream stands, for the first time or again: what changed before that was not told. */
   readonly opened: Observable<void> = this.events.pipe(
     filter((event) => event === 'opened'),
@@ -49,6 +73,7 @@ function ownStream(tell: (told: Told) => void): () => void {
     source = new EventSource(ADDRESS);
     source.onopen = () => tell({ kind: 'opened' });
     source.onmessage = ({ data }: MessageEvent<string>) => tell({ kind: 'change', text: data });
+    source.addEventListener('readings', ({ data }: MessageEvent<string>) => tell({ kind: 'readings', text: data }));
     source.addEventListener('alive', () => tell({ kind: 'alive' }));
     source.onerror = () => {
       // A broken stream is opened anew by the browser; one that was refused is not.

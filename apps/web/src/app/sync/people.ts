@@ -19,10 +19,15 @@ export class People {
   readonly all = computed(() => (this.read.hasValue() ? this.read.value() : []));
   private readonly names = computed(() => new Map(this.all().map(({ id, name }) => [id, name])));
 
+  /** Name of somebody; empty while it is not known. */
+  nameOf(person: string | null): string {
+    return (person === null ? undefined : this.names().get(person)) ?? '';
+  }
+
   /** Who made something, in words: empty while nobody is known to have. */
   byWords(person: string | null): string {
-    const name = person === null ? undefined : this.names().get(person);
-    return name === undefined ? '' : `by ${name}`;
+    const name = this.nameOf(person);
+    return name === '' ? '' : `by ${name}`;
   }
 
   readAgain(): void {

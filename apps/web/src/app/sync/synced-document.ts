@@ -29,6 +29,8 @@ export interface DocumentKind<Value extends object> {
   readonly name: string;
   /** Asks the server for it. */
   read(id: string): Promise<Value>;
+  /** A document an older program kept on this device, with what it does not know; left out: there is none such. */
+  complete?(kept: Value): Value;
   /** Version of everything in it, by identifier. */
   versions(value: Value): Iterable<readonly [id: string, version: number]>;
   /** One of its things by the key of its changes; undefined when it is not in it. */

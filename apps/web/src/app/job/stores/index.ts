@@ -11,6 +11,7 @@ import { PhotoStore } from './photo-store';
 import { PieceArrangement } from './piece-arrangement';
 import { PieceStore } from './piece-store';
 import { PreparationStore } from './preparation-store';
+import { WeldStore } from './weld-store';
 
 export {
   DecisionStore,
@@ -23,6 +24,7 @@ export {
   PieceArrangement,
   PieceStore,
   PreparationStore,
+  WeldStore,
 };
 
 /** All that an open job is kept by. */
@@ -39,4 +41,5 @@ export const JOB_STORES: Provider[] = [
   DecisionStore,
   PieceArrangement,
   PreparationStore,
+  WeldStore,
 ];

@@ -38,11 +38,14 @@ type Kind = keyof typeof LIST;
 const jobDocument = (api: ApiClient): DocumentKind<JobDetail> => ({
   name: 'job',
   read: (id) => firstValueFrom(api.ask('GET /jobs/:id', { path: { id } })),
+  // What an older program kept on this device says less.
+  complete: (job) => ({ ...job, weld: (job.weld as JobDetail['weld'] | undefined) ?? [] }),
   *versions(job) {
     yield [job.id, job.version];
     for (const { id, version } of [...job.photos, ...job.joints, ...job.pieces]) yield [id, version];
     for (const { tests } of job.pieces) for (const { id, version } of tests) yield [id, version];
     for (const { id } of [...job.decisions, ...job.preparation]) yield [id, 1];
+    for (const { id, version } of job.weld) yield [id, version];
   },
   part(job, key): Part | undefined {
     if (key === 'job') return { id: job.id, fields: job };

@@ -6,7 +6,7 @@ import { ChoiceGroup, type ChoiceOption, fieldBy, flowMeasure, MeasureField, Num
 import { Panel } from '../../kit/panel';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { ppmWords } from '../../words/doing-words';
-import { PurgePlanning } from './purge-planning';
+import { PurgePlanning } from '../../planning';
 
 const FEED_TITLES: Readonly<Record<Feed, string>> = { low: 'Low, vent high', middle: 'From the end', high: 'High' };
 const SEAL_TITLES: Readonly<Record<Seal, string>> = { taped: 'Taped', fair: 'Fair', poor: 'Gappy' };

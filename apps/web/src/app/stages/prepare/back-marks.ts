@@ -3,7 +3,7 @@ import { formatLength } from '@variatum/metallurgy';
 import { JointStore, PartStore } from '../../job/stores';
 import type { PartMark } from '../../part/part-marks';
 import { WorkshopStore } from '../../settings/workshop-store';
-import { PurgePlanning } from './purge-planning';
+import { PurgePlanning } from '../../planning';
 
 /** What shields the back, on the part's own picture: dams, vents and feed, plugs in open ends, tape over joints that are not due. */
 @Injectable()

@@ -4,10 +4,7 @@ import { JointStore, PartStore } from '../../job/stores';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { minutesWords, ppmWords, pressureWords, waitWords } from '../../words/doing-words';
 import { missingWords } from '../../words/part-words';
-import { OxygenCurve } from './oxygen-curve';
-import { PurgeClockView } from './purge-clock';
-import { PurgePlanning } from './purge-planning';
-import { PurgeWait } from './purge-wait';
+import { OxygenCurve, PurgeClockView, PurgePlanning, PurgeWait } from '../../planning';
 import { VentGauge } from './vent-gauge';
 
 /** The back of the joint looked at: how long until it is clean, and what the vent does to the pool. */

@@ -5,7 +5,7 @@ import { JointStore } from '../../job/stores';
 import { Panel } from '../../kit/panel';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { minutesWords, ppmWords } from '../../words/doing-words';
-import { PurgePlanning } from './purge-planning';
+import { PurgePlanning } from '../../planning';
 
 /** Ways to shield the back side by side: oxygen, colour, minutes, gas, and what each forgives. */
 @Component({

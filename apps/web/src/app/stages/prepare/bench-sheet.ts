@@ -3,10 +3,8 @@ import { formatFlow, formatLength, formatTemperature, HOLD_PURGE_C, turnedRuns }
 import { JointStore } from '../../job/stores';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { ppmWords, waitWords } from '../../words/doing-words';
+import { OrderPlanning, PurgePlanning, SettingsPlanning } from '../../planning';
 import { PreparationPlanning } from './preparation-planning';
-import { OrderPlanning } from './order-planning';
-import { PurgePlanning } from './purge-planning';
-import { SettingsPlanning } from './settings-planning';
 
 /** A place on a ring as on a clock face: `6`, `half past 7`. */
 const hourWords = (degrees: number): string => {

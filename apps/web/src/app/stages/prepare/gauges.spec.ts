@@ -1,8 +1,8 @@
 import { purge, purgeLevels, vent } from '@variatum/metallurgy';
 import { render } from '../../../testing/render';
 import { clockWords, minutesWords, ppmWords, waitWords } from '../../words/doing-words';
-import { OxygenCurve } from './oxygen-curve';
 import { VentGauge } from './vent-gauge';
+import { OxygenCurve } from '../../planning';
 
 test('waits, clocks and oxygen are said as people say them', () => {
   expect([0.1, 0.5, 1.6, 12.4, 95].map(minutesWords)).toEqual(['6 s', '30 s', '1.6 min', '12 min', '1 h 35']);

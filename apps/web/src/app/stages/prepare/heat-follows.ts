@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { formatLength } from '@variatum/metallurgy';
 import { WorkshopStore } from '../../settings/workshop-store';
+import { OrderPlanning } from '../../planning';
 import { TINT_COLOURS } from './heat-colours';
-import { OrderPlanning } from './order-planning';
 
 /** What follows from the heat: colours beside the bead, what it does to each metal, and the same pool made colder and hotter. */
 @Component({

@@ -2,9 +2,9 @@ import { computed, inject, Injectable } from '@angular/core';
 import type { TintBand, WeldHeat } from '@variatum/metallurgy';
 import { PartStore } from '../../job/stores';
 import type { PartMark } from '../../part/part-marks';
+import { OrderPlanning } from '../../planning';
 import { heatColour, TINT_COLOURS } from './heat-colours';
 import { HeatPlay } from './heat-play';
-import { OrderPlanning } from './order-planning';
 
 /** Colours of chill bars. */
 const BAR_COLOURS = { copper: '#b8764a', aluminium: '#c3c6ca', stainless: '#9aa1aa' } as const;

@@ -5,11 +5,11 @@ import { JointStore } from '../../job/stores';
 import { ChoiceGroup, fieldBy } from '../../kit/fields';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { clockWords } from '../../words/doing-words';
+import { OrderPlanning } from '../../planning';
 import { HEAT_KEY, heatColour, TINT_COLOURS } from './heat-colours';
 import { HeatPlay, type HeatLayer } from './heat-play';
 import { HeatStrip } from './heat-strip';
 import { HeatWall } from './heat-wall';
-import { OrderPlanning } from './order-planning';
 import { RunningNote } from './running-note';
 
 const LAYER_TITLES: Readonly<Record<HeatLayer, string>> = { heat: 'Heat', outside: 'Tint outside', inside: 'Tint inside', wall: 'Wall' }; // prettier-ignore

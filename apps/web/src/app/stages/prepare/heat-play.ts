@@ -1,5 +1,5 @@
 import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
-import { OrderPlanning } from './order-planning';
+import { OrderPlanning } from '../../planning';
 
 /** What is shown of the heat: temperatures, the colours they leave on either face, or a cut through the wall. */
 export const HEAT_LAYERS = ['heat', 'outside', 'inside', 'wall'] as const;

@@ -4,7 +4,7 @@ import { JointStore } from '../../job/stores';
 import { Panel } from '../../kit/panel';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { pressureWords } from '../../words/doing-words';
-import { PurgePlanning } from './purge-planning';
+import { PurgePlanning } from '../../planning';
 
 /** Joints that share a purge, in the order they are welded, with the gas that is left at each. */
 @Component({

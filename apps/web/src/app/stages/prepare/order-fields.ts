@@ -13,8 +13,8 @@ import { JointStore } from '../../job/stores';
 import { ChoiceGroup, type ChoiceOption, fieldBy, type FieldOf, NumberField } from '../../kit/fields';
 import { Fold } from '../../kit/fold';
 import { Panel } from '../../kit/panel';
+import { OrderPlanning } from '../../planning';
 import { OrderConditions } from './order-conditions';
-import { OrderPlanning } from './order-planning';
 import { OrderRuns } from './order-runs';
 
 const AIM_TITLES: Readonly<Record<OrderAim, string>> = { time: 'Time', pull: 'Straight', balance: 'Both' };

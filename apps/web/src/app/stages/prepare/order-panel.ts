@@ -4,9 +4,8 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { JointStore } from '../../job/stores';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { minutesWords } from '../../words/doing-words';
+import { OrderPlanning, OrderRound } from '../../planning';
 import { HeatPlay } from './heat-play';
-import { OrderPlanning } from './order-planning';
-import { OrderRound } from './order-round';
 import { RunningNote } from './running-note';
 import { pullSentence, pullWords } from './pull-words';
 

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { minutesWords } from '../../words/doing-words';
-import { OrderPlanning } from './order-planning';
+import { OrderPlanning } from '../../planning';
 import { OrderTrade } from './order-trade';
 import { pullWords } from './pull-words';
 

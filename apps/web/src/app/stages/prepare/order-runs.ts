@@ -1,8 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import type { ArcRun } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { OrderPlanning } from './order-planning';
-import { placeWords } from './seam-places';
+import { OrderPlanning, placeWords } from '../../planning';
 
 /** The runs of a pass one under another: moved up and down, turned round. What is changed becomes an order of one's own. */
 @Component({

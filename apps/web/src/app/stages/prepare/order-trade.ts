@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { OrderPlanning } from './order-planning';
+import { OrderPlanning } from '../../planning';
 
 const WIDTH = 220;
 const HEIGHT = 96;

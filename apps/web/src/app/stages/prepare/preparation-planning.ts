@@ -14,8 +14,7 @@ import { AnswerService } from '../../job/answer.service';
 import { PartAnswers } from '../../job/part-answers.service';
 import { DecisionStore, JobStore, JointStore, PartStore } from '../../job/stores';
 import { WorkshopStore } from '../../settings/workshop-store';
-import { PurgePlanning } from './purge-planning';
-import { wallsOf } from './walls-of';
+import { PurgePlanning, wallsOf } from '../../planning';
 
 /** The preparation list of the open job, made anew from all that is known of it. */
 @Injectable()

@@ -3,6 +3,7 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { JobStore, PartStore } from '../../job/stores';
 import { PartMarks } from '../../job/part-marks';
 import { Tabs } from '../../kit/tabs';
+import { OrderPlanning, PurgePlanning, PurgeWait, SettingsPlanning } from '../../planning';
 import { BackFields } from './back-fields';
 import { BackMarks } from './back-marks';
 import { BackShieldingView } from './back-shielding';
@@ -16,13 +17,9 @@ import { LineOrder } from './line-order';
 import { OrderFields } from './order-fields';
 import { OrderPanel } from './order-panel';
 import { OrderPlans } from './order-plans';
-import { OrderPlanning } from './order-planning';
 import { PreparationItems } from './preparation-items';
 import { PreparationPlanning } from './preparation-planning';
-import { PurgePlanning } from './purge-planning';
-import { PurgeWait } from './purge-wait';
 import { SettingsCard } from './settings-card';
-import { SettingsPlanning } from './settings-planning';
 
 type Side = 'list' | 'back' | 'settings' | 'order';
 const SIDES = [

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { OrderPlanning } from './order-planning';
+import { OrderPlanning } from '../../planning';
 
 /** How far a long computation is, with a button that stops it, and one that begins it anew once it was stopped. */
 @Component({

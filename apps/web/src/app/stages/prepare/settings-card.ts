@@ -4,7 +4,7 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { Panel } from '../../kit/panel';
 import { Tabs } from '../../kit/tabs';
 import { NumberField } from '../../kit/fields';
-import { SettingsPlanning } from './settings-planning';
+import { SettingsPlanning } from '../../planning';
 
 const PASS_TITLES: Readonly<Record<SettingPass, string>> = { root: 'Root', fill: 'Fill', cap: 'Cap' };
 

@@ -35,9 +35,9 @@ import {
   type WeldHeat,
 } from '@variatum/metallurgy';
 import { catchError, of, Subscription, type Observable } from 'rxjs';
-import { ComputeService, type Followed } from '../../compute/compute.service';
-import { AnswerService } from '../../job/answer.service';
-import { JobStore, JointStore, PartStore } from '../../job/stores';
+import { ComputeService, type Followed } from '../compute/compute.service';
+import { AnswerService } from '../job/answer.service';
+import { JobStore, JointStore, PartStore } from '../job/stores';
 import { PurgePlanning } from './purge-planning';
 import { stretchesOf } from './seam-places';
 import { SettingsPlanning } from './settings-planning';
@@ -95,7 +95,7 @@ export class OrderPlanning {
   }
 
   /** What each piece most likely is, as far as heat asks. */
-  private readonly metals = computed(() => {
+  readonly metals = computed(() => {
     const beliefs = this.answers.beliefs();
     return new Map(
       this.jobs.pieces().map((piece): [string, { material: MaterialQuestion; thicknessMm: number | null; limitC?: number }] => {

@@ -1,9 +1,9 @@
 import { TestBed } from '@angular/core/testing';
 import { NO_SEAM_ORDER, sideOf } from '@variatum/contracts';
 import { known } from '@variatum/metallurgy';
-import { aJob, aJoint, aPiece, jobProviders, openJob, type OpenJob } from '../../../testing/job-fixture';
-import { AnswerService } from '../../job/answer.service';
-import { PartAnswers } from '../../job/part-answers.service';
+import { aJob, aJoint, aPiece, jobProviders, openJob, type OpenJob } from '../../testing/job-fixture';
+import { AnswerService } from '../job/answer.service';
+import { PartAnswers } from '../job/part-answers.service';
 import { OrderPlanning } from './order-planning';
 import { PurgePlanning } from './purge-planning';
 import { SettingsPlanning } from './settings-planning';

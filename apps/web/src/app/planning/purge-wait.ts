@@ -1,7 +1,7 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { interval } from 'rxjs';
-import { JobStore } from '../../job/stores';
+import { JobStore } from '../job/stores';
 
 /** How long gas has been on. */
 @Injectable()

@@ -14,12 +14,12 @@ import {
   type TorchSettings,
 } from '@variatum/metallurgy';
 import { catchError, of } from 'rxjs';
-import { ComputeService } from '../../compute/compute.service';
-import { AnswerService } from '../../job/answer.service';
-import { DecisionStore, JobStore, JointStore } from '../../job/stores';
-import { fieldBy, type FieldOf } from '../../kit/fields';
-import { WorkshopStore } from '../../settings/workshop-store';
-import { rodName } from '../../words/words';
+import { ComputeService } from '../compute/compute.service';
+import { AnswerService } from '../job/answer.service';
+import { DecisionStore, JobStore, JointStore } from '../job/stores';
+import { fieldBy, type FieldOf } from '../kit/fields';
+import { WorkshopStore } from '../settings/workshop-store';
+import { rodName } from '../words/words';
 import { PurgePlanning } from './purge-planning';
 import { wallsOf } from './walls-of';
 
@@ -104,6 +104,17 @@ export class SettingsPlanning {
     return isWithin(own, LIMITS.machineAmperes) ? (own ?? null) : (this.reckoned()?.amps[1] ?? null);
   });
 
+  /** Settings of the pass looked at as they are set; what nobody set otherwise as reckoned. null while neither is there. */
+  readonly set = computed<SettingOverrides & { readonly range: readonly [number, number, number] | null } | null>(() => {
+    const found = this.reckoned();
+    if (!found) return null;
+    const reckoned = Object.fromEntries(NAMES.flatMap((name) => {
+      const value = name === 'amps' ? found.amps[1] : found[name];
+      return value === null ? [] : [[name, value]];
+    })) as SettingOverrides;
+    return { ...reckoned, ...this.own(), range: this.own().amps === undefined ? found.amps : null };
+  }); // prettier-ignore
+
   readonly heading = computed(() => {
     const [shown, rod] = [this.joints.shown(), this.rod()];
     const which = shown ? `Joint ${this.joints.numberOf(shown.id)}` : 'Settings';
@@ -155,7 +166,7 @@ export class SettingsPlanning {
   );
 
   reset(): void {
-    this.set({});
+    this.setAll({});
   }
 
   private readonly fields: Readonly<Record<Name, FieldOf<number | null>>> = Object.fromEntries(
@@ -165,14 +176,14 @@ export class SettingsPlanning {
         () => this.own()[name] ?? null,
         (value) => {
           const { [name]: _old, ...rest } = this.own();
-          this.set(value === null ? rest : { ...rest, [name]: value });
+          this.setAll(value === null ? rest : { ...rest, [name]: value });
         },
         () => (this.joints.errors()[`settings.${this.pass()}.${name}`] ? `give ${RANGES[name].join(' to ')}` : null),
       ),
     ]),
   ) as Record<Name, FieldOf<number | null>>;
 
-  private set(overrides: SettingOverrides): void {
+  private setAll(overrides: SettingOverrides): void {
     const leading = this.joints.leading();
     if (!leading) return;
     this.joints.change(leading.id, { settings: { ...leading.settings, [this.pass()]: overrides } });

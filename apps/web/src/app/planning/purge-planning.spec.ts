@@ -1,8 +1,8 @@
 import { TestBed } from '@angular/core/testing';
 import { NO_PURGE, sideOf } from '@variatum/contracts';
 import { known } from '@variatum/metallurgy';
-import { aJob, aJoint, aPiece, jobProviders, openJob, type OpenJob } from '../../../testing/job-fixture';
-import { PartSelection } from '../../job/stores';
+import { aJob, aJoint, aPiece, jobProviders, openJob, type OpenJob } from '../../testing/job-fixture';
+import { PartSelection } from '../job/stores';
 import { PurgePlanning } from './purge-planning';
 
 const id = (end: string): string => `0198a6a0-0000-7000-8000-0000000000${end}`;

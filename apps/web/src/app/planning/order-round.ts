@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { JudgedPlan } from '@variatum/metallurgy';
-import { FrameSize } from '../../kit/frame-size';
+import { FrameSize } from '../kit/frame-size';
 import { orderPicture, type ClosedStretch } from './order-picture';
 import { placeWords } from './seam-places';
 

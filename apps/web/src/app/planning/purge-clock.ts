@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { clockWords, minutesWords } from '../../words/doing-words';
+import { clockWords, minutesWords } from '../words/doing-words';
 import { PurgePlanning } from './purge-planning';
 import { PurgeWait } from './purge-wait';
 

@@ -37,8 +37,8 @@ import {
   type RoomOpening,
   type VentQuestion,
 } from '@variatum/metallurgy';
-import { JobStore, JointStore, PartStore } from '../../job/stores';
-import { WorkshopStore } from '../../settings/workshop-store';
+import { JobStore, JointStore, PartStore } from '../job/stores';
+import { WorkshopStore } from '../settings/workshop-store';
 
 /** A dam or a vent while it is pulled. */
 export interface PulledPlace {
@@ -161,7 +161,8 @@ export class PurgePlanning {
       seal: seal ?? 'taped',
     };
   }
-  private readonly question = computed(() => {
+  /** What is asked of the core about it; null while sizes are wanting. */
+  readonly question = computed(() => {
     const space = this.purgedRoom()?.space;
     return space ? this.ask(space) : null;
   });

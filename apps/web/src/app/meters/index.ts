@@ -1,0 +1,2 @@
+export { MeterStore } from './meter-store';
+export { Readings, type SeenReading } from './readings';

@@ -1,0 +1,10 @@
+export { OrderPlanning } from './order-planning';
+export { orderPicture, type ClosedStretch, type OrderPicture, type OrderPictureQuestion } from './order-picture';
+export { PurgePlanning, type PulledPlace } from './purge-planning';
+export { PurgeWait } from './purge-wait';
+export { SettingsPlanning, type SettingLine } from './settings-planning';
+export { farthest, HOUR_DEGREES, placeWords, stretchesOf, type PlacedSeam } from './seam-places';
+export { wallsOf } from './walls-of';
+export { OrderRound } from './order-round';
+export { OxygenCurve } from './oxygen-curve';
+export { PurgeClockView } from './purge-clock';

@@ -1,0 +1,158 @@
+import { computed, effect, inject, Injectable, signal } from '@angular/core';
+import { FRESH_MS, JOINTS, jointSeam, type LaidBead } from '@variatum/metallurgy';
+import { catchError, map, of, type Observable } from 'rxjs';
+import { ComputeService } from '../../compute/compute.service';
+import { JobStore, JointStore, PartStore, WeldStore } from '../../job/stores';
+import { Now } from '../../kit/now';
+import { MeterStore, Readings } from '../../meters';
+import { OrderPlanning } from '../../planning';
+
+/** How warm a joint is, and when it may be gone on with. */
+export interface JointClock {
+  readonly joint: string;
+  readonly number: number;
+  readonly limitC: number | null;
+  /** What a thermometer shows, else what is reckoned; null: neither. */
+  readonly nowC: number | null;
+  /** Moment from which it may be welded: least, likely, most, ms; null: it never comes down, or nobody can say. */
+  readonly readyMs: readonly [number, number, number | null] | null;
+  readonly by: 'meter' | 'reckoned' | 'cold';
+  /** Whether it may be welded now. */
+  readonly isCool: boolean;
+  readonly isBurning: boolean;
+}
+
+interface Found {
+  readonly nowC: number;
+  readonly left: { readonly likely: number; readonly range: readonly [number, number | null] } | null;
+  readonly atMs: number;
+}
+
+/** What was found out about a joint is asked anew so often, ms. */
+const AGAIN_MS = 3000;
+
+/** The clocks of all joints of the job: which can be welded now, and when the others can. */
+@Injectable()
+export class CoolingWatch {
+  private readonly jobs = inject(JobStore);
+  private readonly joints = inject(JointStore);
+  private readonly part = inject(PartStore);
+  private readonly weld = inject(WeldStore);
+  private readonly order = inject(OrderPlanning);
+  private readonly meters = inject(MeterStore);
+  private readonly readings = inject(Readings);
+  private readonly compute = inject(ComputeService);
+  private readonly now = inject(Now);
+
+  private readonly found = signal<ReadonlyMap<string, Found>>(new Map());
+
+  /** Limit of a joint: what was set for it, else what its metal bears. */
+  private limitOf(joint: string): number | null {
+    const own = this.joints.find(joint)?.seamOrder?.interpassC;
+    return own ?? this.order.usualInterpassC();
+  }
+
+  private lastEnd(joint: string): LaidBead | undefined {
+    return this.weld
+      .logOf(joint)
+      .beads.filter(({ endMs }) => endMs !== null)
+      .reduce<LaidBead | undefined>((last, one) => ((last?.endMs ?? 0) > (one.endMs ?? 0) ? last : one), undefined);
+  }
+
+  /** What a thermometer at a joint has shown since its arc went out. */
+  private traceOf(joint: string, fromMs: number): readonly { readonly seconds: number; readonly tempC: number }[] {
+    const meter = this.meters.meters().find(({ kind, use }) => kind === 'temperature' && use !== null && use.job === this.jobs.job()?.id && (use.joint === joint || (use.joint === null && joint === this.joints.shown()?.id))); // prettier-ignore
+    return this.readings.of(meter?.id).flatMap(({ atMs, value }) => (value === null || atMs < fromMs ? [] : [{ seconds: (atMs - fromMs) / 1000, tempC: value }])); // prettier-ignore
+  }
+
+  /** What is typed counts as a reading, too. */
+  private typedOf(joint: string, fromMs: number): { readonly tempC: number; readonly atMs: number } | undefined {
+    const record = this.weld.records(joint).filter(({ struckOutAt, entry, at }) => struckOutAt === null && entry.kind === 'temperature' && Date.parse(at) >= fromMs).at(-1); // prettier-ignore
+    return record?.entry.kind === 'temperature'
+      ? { tempC: record.entry.tempC, atMs: Date.parse(record.at) }
+      : undefined;
+  }
+
+  readonly clocks = computed<readonly JointClock[]>(() => {
+    const now = this.now.ms();
+    return this.joints.all().map(({ id }): JointClock => {
+      const limitC = this.limitOf(id);
+      const last = this.lastEnd(id);
+      const isBurning = this.weld.logOf(id).burning.length > 0;
+      const base = { joint: id, number: this.joints.numberOf(id), limitC, isBurning };
+      if (!last?.endMs) return { ...base, nowC: null, readyMs: null, by: 'cold', isCool: !isBurning };
+      const trace = this.traceOf(id, last.endMs);
+      const seen = trace.at(-1);
+      const measured = seen !== undefined && now - (last.endMs + 1000 * seen.seconds) <= FRESH_MS.temperature;
+      const typed = this.typedOf(id, last.endMs);
+      const found = this.found().get(id);
+      const nowC = measured ? seen.tempC : typed && now - typed.atMs <= FRESH_MS.temperature ? typed.tempC : (found?.nowC ?? null); // prettier-ignore
+      const readyMs = found?.left ? ([found.atMs + 1000 * found.left.range[0], found.atMs + 1000 * found.left.likely, found.left.range[1] === null ? null : found.atMs + 1000 * found.left.range[1]] as const) : null; // prettier-ignore
+      const known = measured || (typed !== undefined && now - typed.atMs <= FRESH_MS.temperature);
+      const cool = limitC === null || (known ? nowC !== null && nowC <= limitC : readyMs !== null && now >= readyMs[1]);
+      return { ...base, nowC, readyMs, by: known ? 'meter' : 'reckoned', isCool: !isBurning && cool };
+    });
+  });
+  /** The clock of the joint looked at. */
+  readonly shown = computed(() => this.clocks().find(({ joint }) => joint === this.joints.shown()?.id) ?? null);
+
+  constructor() {
+    const beat = computed(() => Math.floor(this.now.ms() / AGAIN_MS));
+    let busy = false;
+    effect(() => {
+      beat();
+      if (busy) return;
+      const warm = this.joints.all().flatMap(({ id }) => {
+        const [last, limitC] = [this.lastEnd(id), this.limitOf(id)];
+        const asked = last?.endMs && limitC !== null ? this.ask(id, last.endMs, limitC) : null;
+        return asked ? [{ id, asked }] : [];
+      });
+      if (warm.length === 0) return;
+      busy = true;
+      let open = warm.length;
+      for (const { id, asked } of warm)
+        asked.pipe(catchError(() => of(null))).subscribe((found) => {
+          if (found) this.found.update((all) => new Map(all).set(id, found));
+          if (--open === 0) busy = false;
+        });
+    });
+  }
+
+  /** Asks when a joint is cool: by its thermometer, else by the heat that was laid. */
+  private ask(joint: string, endMs: number, limitC: number): Observable<Found> | null {
+    const trace = this.traceOf(joint, endMs);
+    const now = Date.now();
+    if (trace.length >= 5)
+      return this.compute.interpassFit({ limitC, trace: trace.slice(-240) }).pipe(
+        map(({ nowC, secondsLeft }): Found => ({
+          nowC: nowC.median,
+          left: secondsLeft && { likely: secondsLeft.median, range: secondsLeft.range90 },
+          atMs: endMs + 1000 * (trace.at(-1)?.seconds ?? 0),
+        })),
+      );
+    const question = this.seamOf(joint);
+    if (!question) return null;
+    const laid = this.weld.logOf(joint).beads.flatMap(({ fromMm, toMm, startMs, endMs: end, joules }) => (end === null || joules === null ? [] : [{ fromMm, toMm, startedS: (now - startMs) / 1000, endedS: (now - end) / 1000, joules }])); // prettier-ignore
+    const last = this.lastEnd(joint);
+    if (laid.length === 0 || !last) return null;
+    const next = { fromMm: Math.min(last.fromMm, last.toMm), toMm: Math.max(last.fromMm, last.toMm) };
+    return this.compute.coolingForecast({ seam: question, laid, next, limitC }).pipe(
+      map(({ nowC, secondsLeft: [least, likely, most] }): Found => ({
+        nowC,
+        left: { likely, range: [least, most] },
+        atMs: now,
+      })),
+    );
+  }
+
+  /** A joint as a seam heat is reckoned in; null where its sizes give none. */
+  private seamOf(joint: string) {
+    const shown = this.order.question();
+    if (joint === this.joints.shown()?.id) return shown;
+    const laid = this.part.layout().joints.find(({ id }) => id === joint);
+    const seam = laid && jointSeam({ joint: laid, pieces: this.part.layout().pieces, metals: this.order.metals(), usualThicknessMm: JOINTS.defaultThicknessMm }); // prettier-ignore
+    if (!seam || !shown) return null;
+    // Of what is asked only the metal, the seam and the air matter here.
+    return { ...shown, ...seam, outOfReach: [], left: [], fixed: [], bars: [], tackMm: 0, colourWithinMm: null };
+  }
+}

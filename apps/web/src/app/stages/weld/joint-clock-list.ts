@@ -1,0 +1,73 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { PartSelection, JointStore, WeldStore } from '../../job/stores';
+import { Now } from '../../kit/now';
+import { Panel } from '../../kit/panel';
+import { clockWords } from '../../words/doing-words';
+import { CoolingWatch, type JointClock } from './cooling-watch';
+
+/** Every joint with its clock: which can be welded now, and when the others can. */
+@Component({
+  selector: 'va-joint-clock-list',
+  imports: [Panel],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <va-panel label="Which joint now" about="interpass">
+      <ul class="clocks">
+        @for (one of clocks(); track one.joint) {
+          <li>
+            <button
+              type="button"
+              class="choice"
+              [attr.aria-pressed]="one.joint === shown()"
+              [class.cool]="one.isCool"
+              (click)="selection.joint.set(one.joint)"
+            >
+              <strong>Joint {{ one.number }}</strong>
+              <span>{{ one.words }}</span>
+            </button>
+          </li>
+        }
+      </ul>
+    </va-panel>
+  `,
+  styles: `
+    .clocks {
+      display: grid;
+      gap: 6px;
+      list-style: none;
+    }
+    button {
+      width: 100%;
+      display: flex;
+      justify-content: space-between;
+      gap: var(--space-3);
+      text-align: left;
+    }
+    .cool strong::after {
+      content: ' ✓';
+      color: var(--low);
+    }
+  `,
+})
+export class JointClockList {
+  private readonly watch = inject(CoolingWatch);
+  private readonly now = inject(Now);
+  private readonly joints = inject(JointStore);
+  private readonly weld = inject(WeldStore);
+  protected readonly selection = inject(PartSelection);
+  protected readonly shown = computed(() => this.joints.shown()?.id);
+  protected readonly clocks = computed(() => this.watch.clocks().map((one) => ({ ...one, words: this.wordsOf(one) })));
+
+  private wordsOf({ joint, isBurning, by, nowC, isCool, limitC, readyMs }: JointClock): string {
+    const laid = this.weld.logOf(joint).beads.length;
+    if (isBurning) return 'arc on';
+    if (by === 'cold') return laid === 0 ? 'not begun, can be welded' : 'can be welded';
+    const at = nowC === null ? '' : `${Math.round(nowC)} °C${by === 'reckoned' ? ' reckoned' : ''}`;
+    if (isCool) return [at, 'can be welded'].filter(Boolean).join(', ');
+    const left = readyMs ? `${clockWords(Math.max(0, (readyMs[1] - this.now.ms()) / 1000))} to ${limitC} °C` : `limit ${limitC} °C`; // prettier-ignore
+    const range = readyMs
+      ? ` (${clockWords(Math.max(0, (readyMs[0] - this.now.ms()) / 1000))} to ${readyMs[2] === null ? 'never' : clockWords(Math.max(0, (readyMs[2] - this.now.ms()) / 1000))})`
+      : '';
+    return [at, `${left}${range}`].filter(Boolean).join(', ');
+  }
+}

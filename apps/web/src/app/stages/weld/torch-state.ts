@@ -1,0 +1,175 @@
+import { computed, effect, inject, Injectable, untracked } from '@angular/core';
+import { JointStore } from '../../job/stores';
+import { Now } from '../../kit/now';
+import { clockWords, minutesWords, ppmWords } from '../../words/doing-words';
+import { CoolingWatch } from './cooling-watch';
+import { PurgeWatch } from './purge-watch';
+import { TorchAlarm } from './torch-alarm';
+import { WeldPlanning } from './weld-planning';
+
+/** What is to be done just now. */
+export type TorchState = 'alarm' | 'burning' | 'gas' | 'cool' | 'rest' | 'other' | 'ready' | 'done';
+
+/** The one thing the torch view says: a word, what it is about, and what a press does. */
+export interface TorchWords {
+  readonly state: TorchState;
+  /** What to do, in a word or two. */
+  readonly what: string;
+  /** About which bead, and how long. */
+  readonly about: string;
+  /** What a press does; empty: it has to be held. */
+  readonly press: string;
+}
+
+/** A run that takes longer than planned by so much has most likely been finished unseen. */
+const OVERTIME = 1.5;
+
+/** What is to be done at the torch just now, by gas, by heat and by the plan. */
+@Injectable()
+export class TorchNow {
+  private readonly weld = inject(WeldPlanning);
+  private readonly joints = inject(JointStore);
+  private readonly gas = inject(PurgeWatch);
+  private readonly cooling = inject(CoolingWatch);
+  private readonly now = inject(Now);
+  private readonly alarm = inject(TorchAlarm);
+
+  /** Seconds the arc has burned; null: it does not. */
+  readonly burnsS = computed(() => {
+    const burning = this.weld.burning();
+    return burning ? Math.max(0, (this.now.ms() - burning.startMs) / 1000) : null;
+  });
+  /** Seconds the bead that burns, or is next, takes by the plan; null: not known. */
+  readonly plannedS = computed(() => {
+    const about = this.weld.burning() ?? this.weld.next();
+    const travel = this.weld.order.question()?.arcs[0]?.travelMmPerS;
+    if (!about || about.bead === 'tack') {
+      const seconds = this.weld.settings.reckoned()?.tack.seconds;
+      return seconds ? (seconds[0] + seconds[1]) / 2 : null;
+    }
+    const from = 'goesOnMm' in about ? about.goesOnMm : about.fromMm;
+    return travel ? Math.abs(about.toMm - from) / travel : null;
+  });
+  /** Share of the bead that most likely lies, 0 to 1. */
+  readonly share = computed(() => {
+    const [burns, planned] = [this.burnsS(), this.plannedS()];
+    return burns === null || !planned ? null : Math.min(1, burns / planned);
+  });
+
+  /** Number and count of the step that burns or is next, as people count. */
+  private readonly count = computed(() => {
+    const steps = this.weld.steps();
+    const about = this.weld.burning() ?? this.weld.next();
+    const at = steps.findIndex(({ bead, number, pass }) => about?.bead === bead && about.number === number && about.pass === pass); // prettier-ignore
+    return at < 0 ? '' : `${at + 1} of ${steps.length}`;
+  });
+  readonly name = computed(() => {
+    const about = this.weld.burning() ?? this.weld.next();
+    if (!about) return '';
+    if (about.bead === 'repair') return 'repair';
+    const pass = this.weld.order.passes() > 1 && about.bead === 'run' ? `, pass ${about.pass + 1}` : '';
+    return `${about.bead === 'tack' ? 'tack' : 'run'} ${this.count()}${pass}`;
+  });
+
+  /** Seconds of rest before the next run; 0: none. */
+  private readonly restS = computed(() => {
+    const next = this.weld.next();
+    const last = Math.max(0, ...this.weld.log().beads.map(({ endMs }) => endMs ?? 0));
+    return next && last > 0 ? Math.max(0, next.restS - (this.now.ms() - last) / 1000) : 0;
+  });
+
+  readonly words = computed<TorchWords>(() => {
+    const burns = this.burnsS();
+    const shown = this.cooling.shown();
+    if (this.gas.isRoomShort())
+      return { state: 'alarm', what: 'Leave the room', about: `Oxygen in the room ${this.gas.roomPercent()?.toFixed(1) ?? ''} %. Gas off, air in.`, press: burns === null ? '' : 'Arc out' }; // prettier-ignore
+    if (burns !== null) {
+      const planned = this.plannedS();
+      if (this.gas.hasRisen())
+        return { state: 'alarm', what: 'Oxygen rises', about: `${ppmWords(this.gas.ppm() ?? 0)} ppm. Stop, look for tape and hose.`, press: 'Arc out' }; // prettier-ignore
+      const over = planned !== null && burns > OVERTIME * planned;
+      return { state: 'burning', what: clockWords(burns), about: `${this.name()}${planned ? `, about ${minutesWords(planned / 60)}` : ''}${over ? '. Arc out already?' : ''}`, press: 'Arc out' }; // prettier-ignore
+    }
+    if (this.weld.isDone())
+      return { state: 'done', what: 'Done', about: this.elsewhere() || 'Gas stays on until the metal is below 275 °C.', press: '' }; // prettier-ignore
+    if (!this.weld.next())
+      return { state: 'other', what: 'Wait', about: 'The other one is at this pass still.', press: '' };
+    if (this.gas.isWanted() && this.gas.hasRisen())
+      return { state: 'alarm', what: 'Oxygen rises', about: `${ppmWords(this.gas.ppm() ?? 0)} ppm. Look for tape and hose before the arc.`, press: '' }; // prettier-ignore
+    if (this.gas.isWanted() && this.gas.gasOnMs() === null)
+      return {
+        state: 'gas',
+        what: 'Gas on',
+        about: 'Turn the gas on behind the joint; the clock starts.',
+        press: 'Gas is on',
+      };
+    if (this.gas.isWanted() && !this.gas.isReady()) return { state: 'gas', ...this.gasWords() };
+    if (shown && !shown.isCool) return { state: 'cool', ...this.coolWords(shown) };
+    const rest = this.restS();
+    if (rest > 0) return { state: 'rest', what: clockWords(rest), about: `Rest before ${this.name()}.`, press: '' };
+    return { state: 'ready', what: 'Weld', about: this.name(), press: 'Arc on' };
+  });
+
+  private gasWords(): Omit<TorchWords, 'state'> {
+    const left = this.gas.minutesLeft();
+    const ppm = this.gas.ppm();
+    const shows = ppm === null ? 'no reading' : `${ppmWords(ppm)} ppm`;
+    const trouble = this.gas.fit()?.fault;
+    if (trouble && this.gas.state() === 'waiting') return { what: 'Look', about: this.gas.troubleWords(), press: '' };
+    if (!left) return { what: 'Gas runs', about: `${shows}. Wait until it is clean.`, press: '' };
+    const most = left.range[1];
+    const range = `${clockWords(60 * left.range[0])} to ${most === null ? 'never' : clockWords(60 * most)}`;
+    return { what: clockWords(60 * left.likely), about: `${shows}. Clean in ${range}${left.measured ? '' : ', as predicted'}.`, press: '' }; // prettier-ignore
+  }
+
+  private coolWords(clock: NonNullable<ReturnType<CoolingWatch['shown']>>): Omit<TorchWords, 'state'> {
+    const now =
+      clock.nowC === null ? '' : `${Math.round(clock.nowC)} °C${clock.by === 'reckoned' ? ' reckoned' : ''}, `;
+    const left = clock.readyMs && Math.max(0, (clock.readyMs[1] - this.now.ms()) / 1000);
+    const elsewhere = this.elsewhere();
+    return {
+      what: left === null ? 'Cool' : clockWords(left),
+      about: `${now}limit ${clock.limitC} °C.${elsewhere ? ` ${elsewhere}` : ''}`,
+      press: '',
+    };
+  }
+
+  /** Which joint can be welded meanwhile; empty: none. */
+  private elsewhere(): string {
+    const shown = this.joints.shown()?.id;
+    const free = this.cooling
+      .clocks()
+      .find(({ joint, isCool }) => joint !== shown && isCool && !this.isFinished(joint));
+    return free ? `Joint ${free.number} can be welded now.` : '';
+  }
+
+  private isFinished(joint: string): boolean {
+    return this.finished().has(joint);
+  }
+  /** Joints somebody has laid beads in that are no longer open here. */
+  private readonly finished = computed(() => {
+    const shown = this.joints.shown()?.id;
+    return new Set(shown !== undefined && this.weld.isDone() ? [shown] : []);
+  });
+
+  constructor() {
+    // What calls is told in the log, once for each time.
+    let called = false;
+    effect(() => {
+      const calls = this.words().state === 'alarm';
+      untracked(() => {
+        if (calls && !called) {
+          this.alarm.begin();
+          const room = this.gas.roomPercent();
+          this.weld.note(
+            this.gas.isRoomShort() && room !== null
+              ? { kind: 'alarm', what: 'room-oxygen', value: Math.round(10_000 * room) }
+              : { kind: 'alarm', what: 'oxygen-rose', value: Math.round(this.gas.ppm() ?? 0) },
+          );
+        }
+        if (!calls) this.alarm.end();
+        called = calls;
+      });
+    });
+  }
+}

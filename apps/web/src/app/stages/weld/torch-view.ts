@@ -1,0 +1,439 @@
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  type ElementRef,
+  inject,
+  output,
+  viewChild,
+} from '@angular/core';
+import { formatFlow, formatLength } from '@variatum/metallurgy';
+import { JobStore, JointStore } from '../../job/stores';
+import { Now } from '../../kit/now';
+import { PurgePlanning } from '../../planning';
+import { WorkshopStore } from '../../settings/workshop-store';
+import { Autosave } from '../../sync';
+import { saveWords } from '../../words/state-words';
+import { ppmWords } from '../../words/doing-words';
+import { rodName } from '../../words/words';
+import { CoolingWatch } from './cooling-watch';
+import { PurgeWatch } from './purge-watch';
+import { ScreenAwake } from './screen-awake';
+import { TorchAlarm } from './torch-alarm';
+import { TorchMenu, type TorchRow } from './torch-menu';
+import { TorchPicture } from './torch-picture';
+import { TorchNow } from './torch-state';
+import { WeldPlanning } from './weld-planning';
+
+/** A press held so long opens the list, or chooses in it, ms. */
+const HOLD_MS = 700;
+/** Keys that are no press: they move the focus or belong to the browser. */
+const NO_PRESS = new Set(['Tab', 'Shift', 'Control', 'Alt', 'Meta', 'CapsLock', 'NumLock', 'F5', 'F11', 'F12']);
+
+/**
+ * The torch view: what now, where, with what. All of it is one button: a press by finger, key or foot switch does the one thing that
+ * is next; held, it opens the list of the others, in which a press goes on and a held one chooses.
+ */
+@Component({
+  selector: 'va-torch-view',
+  imports: [TorchPicture],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: {
+    'data-theme': 'dim',
+    role: 'dialog',
+    'aria-modal': 'true',
+    'aria-label': 'At the torch',
+    '[attr.data-state]': 'now.words().state',
+    '(keydown)': 'keyDown($event)',
+    '(keyup)': 'keyUp($event)',
+  },
+  template: `
+    @let words = now.words();
+    <header>
+      <span class="joint">{{ title() }}</span>
+      @if (air(); as said) {
+        <span class="air" [class.bad]="gas.hasRisen() || gas.isRoomShort()">{{ said }}</span>
+      }
+    </header>
+    @if (weld.order.seam(); as seam) {
+      <va-torch-picture
+        [kind]="seam.kind"
+        [lengthMm]="seam.lengthMm"
+        [steps]="weld.steps()"
+        [about]="weld.burning() ?? weld.next()"
+        [share]="now.share()"
+        [middle]="clock()"
+      />
+    } @else {
+      <p class="no-picture">No sizes, no picture</p>
+    }
+    <div class="said" aria-live="assertive">
+      <p class="what">{{ words.what }}</p>
+      <p class="about">{{ words.about }}</p>
+    </div>
+    <ul class="with" aria-label="Set and held">
+      @for (one of held(); track one) {
+        <li>{{ one }}</li>
+      }
+    </ul>
+    @if (unsaved(); as said) {
+      <p class="unsaved" role="status">{{ said }}</p>
+    }
+    <button
+      #press
+      type="button"
+      class="press"
+      [class.hold]="words.press === ''"
+      (pointerdown)="down()"
+      (pointerup)="up()"
+      (pointercancel)="cancel()"
+      (pointerleave)="cancel()"
+      (contextmenu)="$event.preventDefault()"
+    >
+      {{ words.press || 'Hold for more' }}
+    </button>
+    @if (menu.rows(); as rows) {
+      <div class="menu" role="menu" aria-label="What else">
+        @for (row of rows; track row.title; let index = $index) {
+          <button
+            type="button"
+            role="menuitem"
+            tabindex="-1"
+            [class.at]="index === menu.at()"
+            [attr.aria-current]="index === menu.at()"
+            (click)="tap(row)"
+          >
+            {{ row.title }}
+          </button>
+        }
+      </div>
+    }
+  `,
+  styles: `
+    :host {
+      position: fixed;
+      inset: 0;
+      z-index: 1000;
+      display: grid;
+      grid-template: auto minmax(0, 1fr) auto auto auto 26dvh / minmax(0, 1fr);
+      gap: 6px 24px;
+      padding: 8px 14px 14px;
+      background: var(--paper);
+      color: var(--ink);
+      font-family: var(--font-display);
+      user-select: none;
+      touch-action: manipulation;
+      overflow: hidden;
+    }
+    header {
+      display: flex;
+      justify-content: space-between;
+      gap: 16px;
+      font-size: 34px;
+      font-weight: 650;
+      line-height: 1.15;
+    }
+    .air.bad {
+      color: var(--do-not);
+    }
+    .said {
+      text-align: center;
+      min-width: 0;
+    }
+    .what {
+      font-size: clamp(64px, 19vw, 110px);
+      font-weight: 800;
+      line-height: 1;
+    }
+    .about {
+      font-size: 33px;
+      line-height: 1.15;
+      font-weight: 600;
+    }
+    .with {
+      display: flex;
+      flex-wrap: wrap;
+      justify-content: center;
+      gap: 0 22px;
+      font-size: 33px;
+      font-weight: 650;
+      line-height: 1.2;
+      list-style: none;
+      margin: 0;
+      padding: 0;
+    }
+    .unsaved {
+      font-size: 30px;
+      text-align: center;
+      color: var(--watch);
+      line-height: 1.15;
+    }
+    .no-picture {
+      place-self: center;
+      font-size: 33px;
+    }
+    .press {
+      grid-row: 6;
+      border: 0;
+      border-radius: 14px;
+      background: var(--tint-straw);
+      color: var(--accent-ink);
+      font: inherit;
+      font-size: clamp(48px, 13vw, 84px);
+      font-weight: 800;
+      cursor: pointer;
+      touch-action: none;
+    }
+    .press:focus-visible {
+      outline: 6px solid var(--ink);
+      outline-offset: -10px;
+    }
+    .press.hold {
+      background: var(--raised);
+      color: var(--ink);
+      box-shadow: inset 0 0 0 4px var(--line-strong);
+      font-size: clamp(40px, 10vw, 64px);
+    }
+    :host([data-state='burning']) .press {
+      background: var(--low);
+    }
+    :host([data-state='alarm']) {
+      background: var(--do-not-wash);
+      box-shadow: inset 0 0 0 14px var(--do-not);
+      animation: call 0.6s steps(2, jump-none) infinite alternate;
+    }
+    :host([data-state='alarm']) .press:not(.hold) {
+      background: var(--do-not);
+    }
+    @keyframes call {
+      to {
+        box-shadow: inset 0 0 0 30px var(--do-not);
+      }
+    }
+    .menu {
+      position: absolute;
+      inset: 0;
+      display: grid;
+      grid-auto-rows: minmax(64px, 1fr);
+      gap: 6px;
+      padding: 8px;
+      background: var(--paper);
+      overflow: auto;
+    }
+    .menu button {
+      border: 0;
+      border-radius: 10px;
+      background: var(--raised);
+      color: var(--ink);
+      font: inherit;
+      font-size: 33px;
+      font-weight: 650;
+      text-align: left;
+      padding: 0 20px;
+      line-height: 1.1;
+    }
+    .menu button.at {
+      background: var(--tint-straw);
+      color: var(--accent-ink);
+    }
+    @media (min-width: 900px) {
+      :host {
+        grid-template: auto minmax(0, 1fr) auto auto 24dvh / minmax(0, 5fr) minmax(0, 6fr);
+      }
+      header {
+        grid-column: 1 / -1;
+      }
+      va-torch-picture,
+      .no-picture {
+        grid-row: 2 / 5;
+        grid-column: 1;
+      }
+      .said {
+        grid-column: 2;
+        grid-row: 2;
+        align-self: center;
+        text-align: left;
+      }
+      .with {
+        grid-column: 2;
+        grid-row: 3;
+        justify-content: flex-start;
+      }
+      .unsaved {
+        grid-column: 2;
+        grid-row: 4;
+        text-align: left;
+      }
+      .what {
+        font-size: 130px;
+      }
+      .press {
+        grid-column: 1 / -1;
+        grid-row: 5;
+      }
+    }
+  `,
+})
+export class TorchView {
+  protected readonly weld = inject(WeldPlanning);
+  protected readonly now = inject(TorchNow);
+  protected readonly gas = inject(PurgeWatch);
+  protected readonly menu = inject(TorchMenu);
+  private readonly cooling = inject(CoolingWatch);
+  private readonly alarm = inject(TorchAlarm);
+  private readonly awake = inject(ScreenAwake);
+  private readonly joints = inject(JointStore);
+  private readonly jobs = inject(JobStore);
+  private readonly purge = inject(PurgePlanning);
+  private readonly wall = inject(Now);
+  private readonly workshops = inject(WorkshopStore);
+  private readonly saving = inject(Autosave);
+  /** Somebody leaves the torch. */
+  readonly left = output();
+
+  private readonly button = viewChild.required<ElementRef<HTMLButtonElement>>('press');
+  private hold: ReturnType<typeof setTimeout> | undefined;
+  private wasHeld = false;
+  private isDown = false;
+
+  protected readonly title = computed(() => {
+    const shown = this.joints.shown();
+    return shown && this.joints.all().length > 1 ? `Joint ${this.joints.numberOf(shown.id)}` : (this.jobs.job()?.title ?? '').split(',')[0]; // prettier-ignore
+  });
+  /** What the meters show. */
+  protected readonly air = computed(() => {
+    const room = this.gas.roomPercent();
+    if (room !== null && this.gas.isRoomShort()) return `room ${room.toFixed(1)} %`;
+    const ppm = this.gas.ppm();
+    return ppm === null ? (this.gas.meter() ? 'no reading' : '') : `${ppmWords(ppm)} ppm`;
+  });
+  /** The interpass clock, in the middle of a ring. */
+  protected readonly clock = computed(() => {
+    const clock = this.cooling.shown();
+    if (clock?.nowC === null || clock?.nowC === undefined) return '';
+    return `${Math.round(clock.nowC)} °C`;
+  });
+  protected readonly held = computed(() => {
+    const { amps, rod, rodMm } = this.weld.atHand();
+    const set = this.weld.settings.set();
+    const workshop = this.workshops.workshop();
+    const flow = this.purge.room() ? this.purge.weldingLpm() : null;
+    return [
+      amps === null ? '' : `${Math.round(amps)} A`,
+      rod === null ? 'no rod' : rod === undefined ? '' : `${rodName(rod)}${rodMm === null ? '' : ` ${formatLength(rodMm, workshop?.lengthUnit ?? 'mm')}`}`, // prettier-ignore
+      set?.torchLpm === undefined ? '' : `torch ${formatFlow(set.torchLpm, workshop?.flowUnit ?? 'L/min')}`,
+      flow === null ? '' : `inside ${formatFlow(flow, workshop?.flowUnit ?? 'L/min')}`,
+    ].filter(Boolean);
+  });
+  /** What waits for a server, or what the last choice did. */
+  protected readonly unsaved = computed(() => {
+    const state = this.saving.state();
+    return (
+      this.menu.said() || (state === 'saved' || state === 'saving' ? '' : saveWords(state, this.saving.waiting(), 0))
+    );
+  });
+
+  constructor() {
+    this.awake.keep();
+    this.alarm.ready();
+    const before = document.activeElement;
+    afterNextRender(() => this.button().nativeElement.focus());
+    document.documentElement.style.overflow = 'hidden';
+    inject(DestroyRef).onDestroy(() => {
+      clearTimeout(this.hold);
+      this.menu.close();
+      this.awake.release();
+      this.alarm.end();
+      document.documentElement.style.overflow = '';
+      if (before instanceof HTMLElement) before.focus();
+    });
+  }
+
+  protected down(): void {
+    this.alarm.ready();
+    if (this.isDown) return;
+    this.isDown = true;
+    this.wasHeld = false;
+    clearTimeout(this.hold);
+    this.hold = setTimeout(() => {
+      this.wasHeld = true;
+      this.chooseOrOpen();
+    }, HOLD_MS);
+  }
+
+  protected up(): void {
+    if (!this.isDown) return;
+    this.isDown = false;
+    clearTimeout(this.hold);
+    if (!this.wasHeld) this.short();
+  }
+
+  protected cancel(): void {
+    this.isDown = false;
+    clearTimeout(this.hold);
+  }
+
+  /** A key is a press like any other: a foot switch sends one. */
+  protected keyDown(event: KeyboardEvent): void {
+    if (NO_PRESS.has(event.key)) return;
+    event.preventDefault();
+    event.stopPropagation();
+    if (event.key === 'Escape') {
+      if (this.menu.rows()) this.menu.close();
+      else this.left.emit();
+      return;
+    }
+    if (!event.repeat) this.down();
+  }
+
+  protected keyUp(event: KeyboardEvent): void {
+    if (NO_PRESS.has(event.key) || event.key === 'Escape') return;
+    event.preventDefault();
+    this.up();
+  }
+
+  protected tap(row: TorchRow): void {
+    this.menu.choose(row);
+    this.button().nativeElement.focus();
+  }
+
+  private chooseOrOpen(): void {
+    const rows = this.menu.rows();
+    if (rows) this.menu.choose(rows[this.menu.at()]);
+    else {
+      this.menu.said.set('');
+      this.menu.open(() => this.left.emit());
+    }
+  }
+
+  /** The one thing that is next. */
+  private short(): void {
+    if (this.menu.rows()) {
+      this.menu.step();
+      return;
+    }
+    this.menu.said.set('');
+    const { state, press } = this.now.words();
+    if (press === '') return;
+    if (this.weld.burning()) this.weld.stop(state === 'alarm' ? 'alarm' : 'end', this.shortOf(state));
+    else if (state === 'gas') this.gasOn();
+    else this.weld.start();
+  }
+
+  /** Where an alarm broke the bead off, mm; null: it came to its end. */
+  private shortOf(state: string): number | null {
+    const burning = this.weld.burning();
+    if (state !== 'alarm' || !burning) return null;
+    return Math.round(burning.fromMm + (this.now.share() ?? 0) * (burning.toMm - burning.fromMm));
+  }
+
+  private gasOn(): void {
+    const minutes = this.purge.answer()?.minutes;
+    const [least, most] = minutes?.range90 ?? [0, null];
+    this.purge.change({
+      clock: { startedAt: new Date(this.wall.read()).toISOString(), minutes: [least, minutes?.median ?? 0, most] },
+    });
+  }
+}

@@ -1,0 +1,210 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import { leaderOf } from '@variatum/contracts';
+import {
+  completeJoint,
+  dilutionAfter,
+  deviationsOf,
+  FaultCollector,
+  findGrade,
+  followSteps,
+  habitsOf,
+  nextStep,
+  seamProblem,
+  SETTING_PASSES,
+  stepsOf,
+  type ArcRun,
+  type Deviation,
+  type FollowedStep,
+  type PassLog,
+  type PlannedWeld,
+  type SettingPass,
+  type WeldEntry,
+} from '@variatum/metallurgy';
+import { AnswerService } from '../../job/answer.service';
+import { JobStore, JointStore, WeldStore } from '../../job/stores';
+import { OrderPlanning, SettingsPlanning } from '../../planning';
+
+/** What is set at the machine and in the hand just now, as it goes into the log. */
+export interface AtHand {
+  readonly amps: number | null;
+  /** null: no rod; undefined: not known yet. */
+  readonly rod: string | null | undefined;
+  readonly rodMm: number | null;
+  readonly lot: string;
+}
+
+/** Families that are held warm between passes: their limit is a lowest one. */
+const HELD = new Set(['martensitic', 'cast-martensitic']);
+const FIRST_NUMBER = 0;
+
+/** The weld of the joint looked at: its plan as steps, its log, what is next, and what went otherwise. */
+@Injectable()
+export class WeldPlanning {
+  private readonly jobs = inject(JobStore);
+  private readonly joints = inject(JointStore);
+  private readonly weld = inject(WeldStore);
+  private readonly answers = inject(AnswerService);
+  readonly order = inject(OrderPlanning);
+  readonly settings = inject(SettingsPlanning);
+
+  /** Which of two people works at this device. */
+  readonly person = signal<0 | 1>(0);
+  /** What somebody set otherwise than planned, by joint: it holds for the beads that follow. */
+  private readonly said = signal<Readonly<Record<string, Partial<AtHand>>>>({});
+
+  readonly log = computed<PassLog>(() => this.weld.logOf(this.joints.shown()?.id));
+  /** Runs that are followed: the order that was chosen, else once round or straight through. */
+  private readonly runs = computed<readonly ArcRun[]>(() => {
+    const chosen = this.order.chosen();
+    if (chosen) return chosen.runs;
+    const question = this.order.question();
+    return (question && new FaultCollector().attempt(() => habitsOf(seamProblem(question))[0]?.runs)) ?? [];
+  });
+  readonly planTitle = computed(() => this.order.chosen()?.title ?? 'no order chosen: once through');
+
+  private readonly allSteps = computed(() => {
+    const [seam, tacks] = [this.order.seam(), this.order.tacks()];
+    const at = seam && tacks ? tacks.at.map((one) => (tacks.closed ? (one / 360) * seam.lengthMm : one)) : [];
+    return stepsOf({ tacksMm: at, tackMm: tacks?.lengthMm ?? 0, runs: this.runs() });
+  });
+  readonly steps = computed<readonly FollowedStep[]>(() => followSteps(this.allSteps(), this.log()));
+  /** What this person does next; null: nothing, or the other has to be waited for. */
+  readonly next = computed<FollowedStep | null>(() => {
+    const found = nextStep(this.steps(), this.order.kept().people === 2 ? this.person() : null);
+    if (found || this.allSteps().length > 0) return found;
+    // A seam of which no sizes are known is welded all the same: each bead is one more.
+    return { bead: 'run', pass: 0, number: FIRST_NUMBER + this.log().beads.length, fromMm: 0, toMm: 0, person: 0, restS: 0, state: 'open', goesOnMm: 0 }; // prettier-ignore
+  });
+  readonly isDone = computed(() => this.allSteps().length > 0 && this.steps().every(({ state }) => state === 'done'));
+  /** Whether the seam is one of which sizes are known. */
+  readonly isPlanned = computed(() => this.allSteps().length > 0);
+
+  /** Bead that burns at this device. */
+  readonly burning = computed(() => this.log().burning.find(({ person }) => this.order.kept().people === 1 || person === this.person()) ?? null); // prettier-ignore
+
+  /** Settings pass a pass of the plan is welded with. */
+  settingPass(pass: number): SettingPass {
+    return pass === 0 ? SETTING_PASSES[0] : pass === this.order.passes() - 1 ? SETTING_PASSES[2] : SETTING_PASSES[1];
+  }
+
+  /** What is set and held: what was said last, else what the last bead had, else the plan. */
+  readonly atHand = computed<AtHand>(() => {
+    const shown = this.joints.shown();
+    const said = (shown && this.said()[shown.id]) ?? {};
+    const set = this.settings.set();
+    const last = this.log()
+      .beads.filter(({ bead }) => bead !== 'tack')
+      .at(-1);
+    const tack = this.next()?.bead === 'tack' ? (this.settings.reckoned()?.tack.amps ?? null) : null;
+    const rod = said.rod !== undefined ? said.rod : last ? last.rod : this.settings.rod();
+    return {
+      amps: said.amps ?? tack ?? set?.amps ?? null,
+      rod,
+      rodMm: rod === null ? null : (said.rodMm ?? last?.rodMm ?? set?.rodMm ?? null),
+      lot: said.lot ?? last?.lot ?? '',
+    };
+  });
+
+  say(changes: Partial<AtHand>): void {
+    const shown = this.joints.shown();
+    if (shown) this.said.update((said) => ({ ...said, [shown.id]: { ...said[shown.id], ...changes } }));
+  }
+
+  private readonly planned = computed<PlannedWeld>(() => {
+    const [set, reckoned] = [this.settings.set(), this.settings.reckoned()];
+    return {
+      steps: this.steps(),
+      amps: (_pass, tack) => {
+        if (tack) return reckoned ? [0.8 * reckoned.tack.amps, reckoned.tack.amps, 1.2 * reckoned.tack.amps] : null;
+        return set?.range ?? (set?.amps === undefined ? null : [set.amps, set.amps, set.amps]);
+      },
+      travelMmPerS: this.order.question()?.arcs[0]?.travelMmPerS ?? this.order.usualTravel,
+      rod: this.settings.rod(),
+      rodMm: set?.rodMm ?? null,
+      interpassC: this.limitC(),
+      held: this.isHeld(),
+    };
+  });
+  /** Limit between passes, °C; null: nobody asks for one. */
+  readonly limitC = computed(() => this.order.question()?.interpassC ?? this.order.usualInterpassC());
+  /** Whether that is a lowest one: metal that hardens is held warm. */
+  readonly isHeld = computed(() =>
+    this.jobs.meeting().some((piece) => {
+      const grade = piece.grade ?? this.answers.beliefs()[piece.id]?.candidates[0]?.grade;
+      return HELD.has((grade === undefined ? undefined : findGrade(grade)?.family) ?? '');
+    }),
+  );
+  readonly deviations = computed<readonly Deviation[]>(() => deviationsOf(this.log(), this.planned()));
+
+  /** Ferrite as it was expected, and with what was done otherwise to the dilution; null: nothing of that. */
+  readonly ferriteMoved = computed(() => {
+    const ratio = this.deviations().filter(({ heatRatio, touches }) => touches === 'ferrite' && heatRatio !== null).at(-1)?.heatRatio; // prettier-ignore
+    const curve = this.answers.settled()?.dilutionCurve;
+    const best = this.answers.best();
+    if (ratio === undefined || ratio === null || !curve || curve.rod === null || curve.rod !== best?.rod) return null;
+    const planned = this.dilution();
+    if (planned === null) return null;
+    const now = dilutionAfter(planned, ratio);
+    const at = (dilution: number): number | null => {
+      const point = curve.points.reduce<(typeof curve.points)[number] | null>((near, one) => (near === null || Math.abs(one.dilution - dilution) < Math.abs(near.dilution - dilution) ? one : near), null); // prettier-ignore
+      return point?.ferriteNumber.median ?? null;
+    };
+    return { from: planned, to: now, ferrite: [at(planned), at(now)] as const };
+  });
+  private readonly dilution = computed<number | null>(() => {
+    const { dilution } = this.joints.joint();
+    if (typeof dilution === 'number') return dilution;
+    if (dilution) return dilution.mode;
+    const families = this.jobs.meeting().map(() => 'austenitic' as const);
+    return new FaultCollector().attempt(() => completeJoint(this.joints.joint(), families).dilution.mode) ?? null;
+  });
+
+  /** Strikes the arc for what is next, or for a repair. @returns whether it is logged */
+  start(repair = false): boolean {
+    const [shown, step] = [this.joints.shown(), this.next()];
+    if (!shown || (!step && !repair)) return false;
+    const { amps, rod, rodMm, lot } = this.atHand();
+    const last = this.log().beads.at(-1);
+    const entry: WeldEntry = {
+      kind: 'start',
+      bead: repair ? 'repair' : (step?.bead ?? 'run'),
+      pass: step?.pass ?? last?.pass ?? 0,
+      number: step?.number ?? 0,
+      fromMm: repair ? (last?.toMm ?? 0) : (step?.goesOnMm ?? 0),
+      toMm: repair ? (last?.toMm ?? 0) : (step?.toMm ?? 0),
+      amps,
+      rod: rod ?? null,
+      rodMm,
+      lot,
+      person: this.order.kept().people === 2 ? this.person() : 0,
+    };
+    return this.weld.add(shown.id, entry, 'striking the arc') !== null;
+  }
+
+  /** Puts the arc out. @param toMm how far it came; null: to its end */
+  stop(why: Extract<WeldEntry, { kind: 'stop' }>['why'], toMm: number | null = null): boolean {
+    const [shown, burning] = [this.joints.shown(), this.burning()];
+    if (!shown || !burning) return false;
+    return this.weld.add(shown.id, { kind: 'stop', of: burning.id, why, toMm }, 'putting the arc out') !== null;
+  }
+
+  /** Logs something else of the joint looked at. */
+  note(entry: WeldEntry): boolean {
+    const shown = this.joints.shown();
+    return shown !== null && this.weld.add(shown.id, entry) !== null;
+  }
+
+  /** Strikes out what was logged last here. @returns whether there was anything */
+  takeBackLast(): boolean {
+    const shown = this.joints.shown();
+    const last = shown && this.weld.records(shown.id).filter(({ struckOutAt }) => struckOutAt === null).at(-1); // prettier-ignore
+    if (!last) return false;
+    this.weld.strikeOut(last.id, 'taken back at the torch');
+    return true;
+  }
+
+  /** Joints that are welded by themselves, in their order, each with its leader's plan. */
+  readonly all = computed(() =>
+    this.joints.all().map((joint) => ({ joint, leader: leaderOf(this.joints.all(), joint) })),
+  );
+}
