@@ -47,6 +47,7 @@ export default {
     bundled('metallurgy', 'packages/metallurgy'),
     bundled('contracts', 'packages/contracts'),
     bundled('cli', 'apps/cli'),
+    bundled('instruments', 'apps/instruments'),
     node('launcher', 'apps/launcher'),
     bundled('server', 'apps/server'),
     '<rootDir>/apps/web/jest.config.mjs',

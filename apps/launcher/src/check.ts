@@ -72,7 +72,7 @@ export async function check(root: string): Promise<number> {
     await step('lint', 'npm', ['run', '--silent', 'lint']);
     await step('format', 'npm', ['run', '--silent', 'format']);
     await step('pages made from the data', 'npm', ['run', '--silent', 'docs', '--', '--check']);
-    await jest('unit tests', ['--selectProjects', 'metallurgy', 'contracts', 'cli', 'launcher', 'web']);
+    await jest('unit tests', ['--selectProjects', 'metallurgy', 'contracts', 'cli', 'instruments', 'launcher', 'web']);
     await buildServer(root);
     await buildWeb(root);
     await step('command line build', 'npm', ['run', '--silent', 'build', '--workspace', 'apps/cli']);

@@ -1,1 +1,4 @@
 export * from './oxygen-meter';
+export * from './contact-thermometer';
+export * from './ferrite-gauge';
+export * from './hand-analyser';

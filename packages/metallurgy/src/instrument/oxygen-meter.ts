@@ -1,6 +1,6 @@
 import { exp } from '../arithmetic';
-import { normalQuantile, SeededRandom } from '../chance';
 import { AIR_PPM, levelAfter, steadyPpm, type PurgedSpace } from '../purge';
+import { chanceAt } from './scatter';
 
 /** What may go wrong while gas flows. */
 export const PURGE_FAULTS = ['tape-lifted', 'hose-off', 'vent-blocked', 'stuck', 'probe-outside'] as const;
@@ -50,29 +50,39 @@ function insideLevel({ space, trap, fault }: OxygenScenario, seconds: number): n
   return settles + (of(fault.atS) - settles) * exp(-changes);
 } // prettier-ignore
 
-/**
- * What a simulated oxygen meter shows: lag, scatter, drift and readings that do not come. Pure: the same scenario and seed give the
- * same readings.
- * @param seconds moments after gas was turned on, rising
- */
-export function oxygenReadings(scenario: OxygenScenario, seed: number, seconds: readonly number[]): OxygenReading[] {
-  const { lagS, noisePercent, driftPercent = 0, dropout = 0 } = scenario.meter;
-  const random = new SeededRandom(seed);
-  const readings: OxygenReading[] = [];
-  let [at, shown] = [0, AIR_PPM];
-  let stuck: number | null = null;
-  for (const moment of seconds) {
-    while (at < moment) {
-      const step = Math.min(STEP_S, moment - at);
-      at += step;
-      shown += (insideLevel(scenario, at) - shown) * (1 - exp(-step / lagS));
-    }
-    const scatter = normalQuantile(Math.max(1e-9, random.next()));
-    const gone = random.next() < dropout;
-    const said = shown * (1 + (driftPercent / 100) * (moment / 3600)) * exp((noisePercent / 100) * scatter);
-    const ppm = Math.max(LAST_FIGURE_PPM, Math.round(said / LAST_FIGURE_PPM) * LAST_FIGURE_PPM);
-    if (scenario.fault?.kind === 'stuck' && moment >= scenario.fault.atS) stuck ??= ppm;
-    readings.push({ seconds: moment, ppm: gone ? null : (stuck ?? ppm) });
+/** So many lags back a meter has forgotten what it saw. */
+const FORGOTTEN_LAGS = 12;
+
+/** What a meter has come to by a moment: its inside follows what it sees with a lag of first order. */
+function lagged(scenario: OxygenScenario, seconds: number): number {
+  const { lagS } = scenario.meter;
+  let at = Math.max(0, seconds - FORGOTTEN_LAGS * lagS);
+  let shown = at === 0 ? AIR_PPM : insideLevel(scenario, at);
+  while (at < seconds) {
+    const step = Math.min(STEP_S, seconds - at);
+    at += step;
+    shown += (insideLevel(scenario, at) - shown) * (1 - exp(-step / lagS));
   }
-  return readings;
+  return shown;
 }
+
+/**
+ * What a simulated oxygen meter shows at a moment: lag, scatter, drift and readings that do not come. Pure: the same scenario, seed
+ * and moment give the same reading.
+ * @param seconds after gas was turned on; before that it is in air
+ * @returns ppm; null: nothing came
+ */
+export function readOxygen(scenario: OxygenScenario, seed: number, seconds: number): number | null {
+  const { noisePercent, driftPercent = 0, dropout = 0 } = scenario.meter;
+  const { scatter, comes } = chanceAt(seed, seconds);
+  if (comes < dropout) return null;
+  const { fault } = scenario;
+  // A meter that is stuck shows what it showed when it stuck.
+  if (fault?.kind === 'stuck' && seconds > fault.atS) return readOxygen({ ...scenario, meter: { ...scenario.meter, dropout: 0 } }, seed, fault.atS); // prettier-ignore
+  const said = lagged(scenario, Math.max(0, seconds)) * (1 + (driftPercent / 100) * (seconds / 3600)) * exp((noisePercent / 100) * scatter); // prettier-ignore
+  return Math.max(LAST_FIGURE_PPM, Math.round(said / LAST_FIGURE_PPM) * LAST_FIGURE_PPM);
+}
+
+/** Readings at several moments. @param seconds moments after gas was turned on */
+export const oxygenReadings = (scenario: OxygenScenario, seed: number, seconds: readonly number[]): OxygenReading[] =>
+  seconds.map((moment) => ({ seconds: moment, ppm: readOxygen(scenario, seed, moment) }));

@@ -48,7 +48,9 @@ test('what is wrong is named', () => {
   expect(fault('vent-blocked', 0.4, 0.9)).toBe('vent-blocked');
   expect(fault('stuck', 0.4, 0.7)).toBe('meter');
   expect(fault('probe-outside', 0.6, 0.75)).toBe('meter');
-  expect(purgeFit(read({}, 0.9, 3.5)).fault).toBe('larger-space');
+  for (const litres of [2.5, 3, 3.5])
+    expect([litres, purgeFit(read({}, 0.9, litres)).fault]).toEqual([litres, 'larger-space']);
+  expect(purgeFit(read({}, 0.9, 6)).fault).toBeNull();
   expect(purgeFit(read({ space: { ...SPACE, leakLpm: 0.02 } }, 1.2)).fault).toBe('leak');
   expect(purgeFit({ ...read({ space: { ...SPACE, leakLpm: 0.00001, gasPpm: 400 } }, 1.3), planned: { space: { volumeL: 8 }, flowLpm: 8, targetPpm: 100, leakLpm: 0.00001 } }).fault).toBe('gas'); // prettier-ignore
   expect(purgeFit(read({ trap: { ppm: 4000, timeConstantS: 400 } }, 1.4)).fault).toBe('trap');

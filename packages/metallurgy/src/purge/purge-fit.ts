@@ -2,7 +2,7 @@ import data from '../../data/purge-fit.json';
 import { weightedQuantile, weightedSpread, type Spread } from '../chance';
 import { InputError, type FieldError } from '../errors';
 import { AIR_PPM } from './gas';
-import type { OpenSpread, PurgeQuestion } from './purge';
+import { purge, type OpenSpread, type PurgeQuestion } from './purge';
 import { believed, binsOf, priorOf, weigher } from './purge-belief';
 import { TROUBLE_WORDS, troubleInFit, troubleInTrace, type PurgeTrouble } from './purge-trouble';
 import { levelAfter, minutesTo, steadyPpm, type PurgedSpace } from './tanks-in-series';
@@ -83,11 +83,11 @@ export function purgeFit(question: PurgeFitQuestion, seed = 1): PurgeFitAnswer {
   const share = (of: (space: PurgedSpace) => boolean): number => spaces.reduce((sum, space, index) => sum + (of(space) ? (weights[index] as number) : 0), 0) / total;
   const chance = share((space) => steadyPpm(space) < targetPpm);
   const steady = spread(steadyPpm);
-  const fault = trouble?.fault ?? troubleInFit(question, { bins, prior, fit, chance, share });
   const left = spaces.map((space) => {
     const minutes = minutesTo(space, targetPpm);
     return minutes === null ? Infinity : Math.max(0, minutes - end / 60);
   });
+  const fault = trouble?.fault ?? troubleInFit(question, { bins, prior, fit, chance, share }) ?? slowness(question, end / 60 + weightedQuantile(left, weights, 0.5)); // prettier-ignore
   const stops = trouble !== null && trouble.fault !== 'meter';
   return {
     volumeL: spread(({ volumeL }) => volumeL),
@@ -102,6 +102,14 @@ export function purgeFit(question: PurgeFitQuestion, seed = 1): PurgeFitAnswer {
     reasons: reasonsOf(question, { steady, chance, fault, volume: spread(({ volumeL }) => volumeL), left: weightedQuantile(left, weights, 0.5), stops }),
   };
 } // prettier-ignore
+
+/** Whether it takes longer than what was described would have it: a larger space, or a dead end that is none of its own. */
+function slowness({ planned, targetPpm }: PurgeFitQuestion, minutes: number): PurgeTrouble | null {
+  const longest = purge({ ...planned, targetPpm }).minutes?.range90[1];
+  return longest !== undefined && longest !== null && minutes > data.faults.slowerThanRange * longest
+    ? 'larger-space'
+    : null;
+}
 
 function openWeighted(values: readonly number[], weights: readonly number[]): OpenSpread {
   const at = (share: number): number => weightedQuantile(values, weights, share);

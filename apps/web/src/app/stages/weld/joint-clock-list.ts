@@ -39,6 +39,7 @@ import { CoolingWatch, type JointClock } from './cooling-watch';
     button {
       width: 100%;
       display: flex;
+      align-items: center;
       justify-content: space-between;
       gap: var(--space-3);
       text-align: left;

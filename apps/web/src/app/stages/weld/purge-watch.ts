@@ -90,7 +90,7 @@ export class PurgeWatch {
   }
 
   /** Whether the joints of this job want gas behind them: there is a room, and gas is on or planned. */
-  readonly isWanted = computed(() => this.planning.room() !== null && (this.gasOnMs() !== null || this.atVents().length > 0)); // prettier-ignore
+  readonly isWanted = computed(() => this.planning.room() !== null && (this.planning.melts() || this.gasOnMs() !== null)); // prettier-ignore
   /** Every joint with a room behind it, and how its gas stands. */
   readonly behind = computed<readonly JointGas[]>(() => {
     const rooms = this.part.spaces();
@@ -100,8 +100,17 @@ export class PurgeWatch {
       return [{ joint: id, number: this.joints.numberOf(id), state: this.stateOf(meter), ppm: this.latest(meter, FRESH_MS.oxygen) }]; // prettier-ignore
     });
   });
-  /** Whether every joint is below its target, as far as meters look. */
-  readonly isReady = computed(() => this.behind().length > 0 && this.behind().every(({ state }) => state === 'ready'));
+  /** Whether the wait that was predicted has passed: what counts where no meter looks. */
+  private readonly hasWaited = computed(() => {
+    const [clock, from] = [this.jobs.job()?.purge.clock, this.gasOnMs()];
+    return clock !== null && clock !== undefined && from !== null && this.now.ms() - from >= 60_000 * clock.minutes[1];
+  });
+  /** Whether every joint is below its target: by its meter, or by the predicted wait where none looks. */
+  readonly isReady = computed(
+    () =>
+      this.behind().length > 0 &&
+      this.behind().every(({ joint, state }) => state === 'ready' || (!this.meterOf(joint) && this.hasWaited())),
+  );
   readonly state = computed<OxygenState>(() => {
     const shown = this.joints.shown();
     return this.behind().find(({ joint }) => joint === shown?.id)?.state ?? 'unseen';

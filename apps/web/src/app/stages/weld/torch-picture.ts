@@ -19,11 +19,11 @@ import { orderPicture, placeWords } from '../../planning';
           <path class="arrow" [attr.d]="run.arrow" />
         }
       }
-      @for (tack of drawn.tacks; track $index) {
+      @for (tack of tacksAt(); track $index) {
         <circle
           [attr.class]="'tack ' + tackStates()[$index]"
-          [attr.cx]="tack.at[0]"
-          [attr.cy]="tack.at[1]"
+          [attr.cx]="tack[0]"
+          [attr.cy]="tack[1]"
           [attr.r]="tackStates()[$index] === 'next' || tackStates()[$index] === 'burning' ? 15 : 9"
         />
       }
@@ -67,6 +67,8 @@ import { orderPicture, placeWords } from '../../planning';
     }
     .tack {
       fill: var(--line-strong);
+      stroke: var(--paper);
+      stroke-width: 3;
     }
     .tack.done {
       fill: var(--low);
@@ -117,6 +119,18 @@ export class TorchPicture {
       runs: this.runs().map(({ pass, fromMm, toMm, person, restS }) => ({ pass, fromMm, toMm, person, restS })),
       tacks: this.tacks().map((tack) => (this.kind() === 'ring' ? (360 * middleOf(tack)) / length : middleOf(tack))),
     }); // prettier-ignore
+  });
+
+  /** Tacks in the band itself, px. */
+  protected readonly tacksAt = computed(() => {
+    const { middle, tacks } = this.picture();
+    const { width, height } = this.size();
+    const radius = Math.max(24, Math.min(width, height) / 2 - 30);
+    return tacks.map(({ at: [x, y] }) => {
+      if (this.kind() === 'line') return [x, middle[1]] as const;
+      const scale = radius / (Math.hypot(x - middle[0], y - middle[1]) || 1);
+      return [middle[0] + scale * (x - middle[0]), middle[1] + scale * (y - middle[1])] as const;
+    });
   });
 
   private stateOf(step: FollowedStep): string {

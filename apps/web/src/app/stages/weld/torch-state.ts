@@ -104,11 +104,17 @@ export class TorchNow {
         press: 'Gas is on',
       };
     if (this.gas.isWanted() && !this.gas.isReady()) return { state: 'gas', ...this.gasWords() };
-    if (shown && !shown.isCool) return { state: 'cool', ...this.coolWords(shown) };
+    if (shown && !shown.isCool && this.limitHolds()) return { state: 'cool', ...this.coolWords(shown) };
     const rest = this.restS();
     if (rest > 0) return { state: 'rest', what: clockWords(rest), about: `Rest before ${this.name()}.`, press: '' };
     return { state: 'ready', what: 'Weld', about: this.name(), press: 'Arc on' };
   });
+
+  /** Whether what is next has a limit to wait for: the root has none, unless colour is to stay narrow. */
+  private limitHolds(): boolean {
+    const next = this.weld.next();
+    return next !== null && next.bead === 'run' && (next.pass > 0 || this.weld.order.kept().colourWithinMm !== null);
+  }
 
   private gasWords(): Omit<TorchWords, 'state'> {
     const left = this.gas.minutesLeft();
