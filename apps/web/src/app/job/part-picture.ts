@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal, viewChild } from '@angular/core';
 import { leaderOf } from '@variatum/contracts';
-import { formatLength, type Spot } from '@variatum/metallurgy';
+import { formatLength, type PassLog, type Spot } from '@variatum/metallurgy';
 import { PictureTools } from '../part/picture-tools';
 import { kindOfJoint, type JointWords, type PieceWords, type SpotMark } from '../part/whole-picture';
 import { WholeView } from '../part/whole-view';
@@ -9,7 +9,7 @@ import { GRADE_OPEN, jointTitle, lengthWords, metalWords, sizeWords, markWords }
 import { pieceLetter } from '../words/words';
 import { AnswerService } from './answer.service';
 import { PartMarks } from './part-marks';
-import { DecisionStore, JobStore, JointStore, PartSelection, PartStore } from './stores';
+import { DecisionStore, JobStore, JointStore, PartSelection, PartStore, WeldStore } from './stores';
 
 /** The part of the open job, on every stage: what is chosen in it is what the stage is about. */
 @Component({
@@ -115,6 +115,7 @@ export class PartPicture {
   protected readonly selection = inject(PartSelection);
   protected readonly partMarks = inject(PartMarks);
   private readonly jointStore = inject(JointStore);
+  private readonly weld = inject(WeldStore);
   private readonly decisions = inject(DecisionStore);
   private readonly answers = inject(AnswerService);
   private readonly workshops = inject(WorkshopStore);
@@ -152,6 +153,7 @@ export class PartPicture {
             kind: kindOfJoint(type),
             oldWeld: joint.sides.some(({ piece }) => old.has(piece)),
             decided: lastOf(joint) !== undefined,
+            weld: weldState(this.weld.logOf(joint.id)),
           },
         ];
       }),
@@ -180,8 +182,18 @@ export class PartPicture {
       const { type } = leaderOf(all, joint).joint;
       const between = joint.sides.map(({ piece }) => letters.get(piece) ?? '?').join(' and ');
       const seam = this.part.joints().get(joint.id)?.seamMm;
-      return `Joint ${index + 1}, ${jointTitle(joint, type).toLowerCase()} of ${between || 'all pieces'}${!seam || seam.value === null ? '' : `, ${lengthWords(seam, unit)} to weld`}${joint.alikeTo === null ? '' : ', alike to another'}`;
+      const state = weldState(this.weld.logOf(joint.id));
+      return `Joint ${index + 1}, ${jointTitle(joint, type).toLowerCase()} of ${between || 'all pieces'}${!seam || seam.value === null ? '' : `, ${lengthWords(seam, unit)} to weld`}${joint.alikeTo === null ? '' : ', alike to another'}${state ? WELD_LINE[state] : ''}`;
     });
     return [...pieces, ...joints];
   });
 }
+
+/** What a log has come to, as the picture shows it. */
+function weldState({ beads, burning, cracks }: PassLog): JointWords['weld'] {
+  if (burning.length > 0) return 'burning';
+  if (cracks.length > 0) return 'cracked';
+  return beads.length > 0 ? 'laid' : undefined;
+}
+
+const WELD_LINE = { burning: ', arc on', laid: ', beads laid', cracked: ', cracked' } as const;

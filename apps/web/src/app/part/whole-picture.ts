@@ -21,6 +21,8 @@ export interface JointWords {
   readonly oldWeld: boolean;
   /** Whether a rod is decided. */
   readonly decided: boolean;
+  /** What the weld has come to: nothing yet, an arc that burns, beads that lie, a crack. */
+  readonly weld?: 'burning' | 'laid' | 'cracked' | undefined;
 }
 
 /** How a joint of a type is drawn. */

@@ -69,6 +69,7 @@ import { wholePicture, type JointWords, type PieceWords, type SpotMark } from '.
           [class.chosen]="joint.id === chosenJoint()"
           [class.crack]="joint.kind === 'crack'"
           [class.decided]="joint.decided"
+          [attr.data-weld]="joint.weld ?? null"
           [attr.aria-pressed]="joint.id === chosenJoint()"
           [attr.aria-label]="'Joint ' + joint.number"
           [vaArrowItem]="joint.id === chosenJoint()"
@@ -86,6 +87,12 @@ import { wholePicture, type JointWords, type PieceWords, type SpotMark } from '.
           }
           @if (joint.leader) {
             <path class="leader" [attr.d]="joint.leader" />
+          }
+          @if (joint.weld) {
+            <circle class="state" [attr.cx]="joint.at[0]" [attr.cy]="joint.at[1]" r="17.5" />
+          }
+          @if (joint.weld === 'cracked') {
+            <path class="state" [attr.d]="'M' + (joint.at[0] + 11) + ' ' + (joint.at[1] - 21) + 'l9 9m0 -9l-9 9'" />
           }
           <circle class="number" [attr.cx]="joint.at[0]" [attr.cy]="joint.at[1]" r="13" />
           <text class="number" [attr.x]="joint.at[0]" [attr.y]="joint.at[1] + 4.5">{{ joint.number }}</text>

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { clockWords, minutesWords } from '../words/doing-words';
 import { PurgePlanning } from './purge-planning';
@@ -14,7 +14,7 @@ import { PurgeWait } from './purge-wait';
       <p class="figure running" role="timer" aria-label="Gas has been on for">{{ running() }}</p>
       <div>
         <p aria-live="polite">
-          <strong>{{ said() }}</strong>
+          <strong>{{ metered() ? '' : said() }}</strong>
         </p>
         <p class="small soft">{{ predicted() }}</p>
       </div>
@@ -44,6 +44,8 @@ import { PurgeWait } from './purge-wait';
   `,
 })
 export class PurgeClockView {
+  /** Whether a meter looks: what was predicted then says nothing of now. */
+  readonly metered = input(false);
   protected readonly planning = inject(PurgePlanning);
   protected readonly wait = inject(PurgeWait);
   protected readonly running = computed(() => clockWords(60 * (this.wait.minutes() ?? 0)));

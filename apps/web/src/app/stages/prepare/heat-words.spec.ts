@@ -1,5 +1,5 @@
 import { heatIndex, heatRgb, HEAT_TABLE, tintTable } from './heat-colours';
-import { pullSentence, pullWords } from './pull-words';
+import { pullSentence, pullWords } from '../../words/pull-words';
 
 describe('colours of heat', () => {
   test('the table holds what the colours are, and is never left', () => {

@@ -7,7 +7,7 @@ import { minutesWords } from '../../words/doing-words';
 import { OrderPlanning, OrderRound } from '../../planning';
 import { HeatPlay } from './heat-play';
 import { RunningNote } from './running-note';
-import { pullSentence, pullWords } from './pull-words';
+import { pullSentence, pullWords } from '../../words/pull-words';
 
 const FAULTS: Readonly<Record<PlanFault, string>> = {
   forbidden: 'This order welds what must stay free.',

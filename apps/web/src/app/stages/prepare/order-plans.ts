@@ -3,7 +3,7 @@ import { WorkshopStore } from '../../settings/workshop-store';
 import { minutesWords } from '../../words/doing-words';
 import { OrderPlanning } from '../../planning';
 import { OrderTrade } from './order-trade';
-import { pullWords } from './pull-words';
+import { pullWords } from '../../words/pull-words';
 
 /** The orders a joint can be welded in beside each other, and what a minute buys. */
 @Component({

@@ -6,7 +6,8 @@ import { ownField, TextField } from '../../kit/fields';
 import { Panel } from '../../kit/panel';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { People } from '../../sync/people';
-import { clockWords } from '../../words/doing-words';
+import { clockWords, minutesWords } from '../../words/doing-words';
+import { pullSentence, pullWords } from '../../words/pull-words';
 import { CRACK_PLACE_WORDS, CRACK_TIME_WORDS, PULL_WORDS, STOP_WORDS } from '../../words/weld-words';
 import { rodName } from '../../words/words';
 import { WeldPlanning } from './weld-planning';
@@ -83,6 +84,9 @@ import { WeldPlanning } from './weld-planning';
         <ul class="dashes" data-testid="deviations">
           @for (one of deviations(); track $index) {
             <li>{{ one.words }}</li>
+          }
+          @for (words of anew(); track words) {
+            <li>{{ words }}</li>
           }
           @if (ferrite(); as words) {
             <li>{{ words }}</li>
@@ -174,6 +178,19 @@ export class PassList {
     return before === null || after === null
       ? `${dilution}.`
       : `${dilution}: ferrite number about ${Math.round(after)} instead of ${Math.round(before)}.`;
+  });
+
+  /** What the plan comes to now, beside what it was. */
+  protected readonly anew = computed(() => {
+    const both = this.weld.reckonedAnew();
+    const kind = this.weld.order.seam()?.kind ?? 'line';
+    if (!both) return [];
+    const [planned, now] = both;
+    const warm = now.peakInterpassC === null ? '' : ` Hottest metal under a pass ${Math.round(now.peakInterpassC)} °C, planned ${Math.round(planned.peakInterpassC ?? 0)} °C.`; // prettier-ignore
+    return [
+      `Reckoned anew: ${minutesWords(now.minutes)} instead of ${minutesWords(planned.minutes)}.${warm}`,
+      `${pullSentence(now.pull, kind, this.unit())} Planned: ${pullWords(planned.pull, this.unit())}.`,
+    ];
   });
 
   protected strike(id: string): void {

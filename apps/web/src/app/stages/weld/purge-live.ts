@@ -136,7 +136,7 @@ export class OxygenTrace {
           <span class="state" [attr.data-state]="watch.state()">{{ stateWords() }}</span>
         </p>
         <p class="left" data-testid="purge-left">{{ left() }}</p>
-        <va-purge-clock />
+        <va-purge-clock [metered]="watch.meter() !== undefined" />
       </div>
       @if (watch.meter()) {
         <va-oxygen-trace />

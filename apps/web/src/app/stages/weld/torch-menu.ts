@@ -94,6 +94,10 @@ export class TorchMenu {
         this.row('Repair here', () => this.weld.start(true), 'Arc on for a repair.'),
         this.row('Take the last entry back', () => this.weld.takeBackLast(), 'Taken back.'),
       ); // prettier-ignore
+    if (this.weld.order.kept().people === 2) {
+      const other = this.weld.person() === 0 ? 1 : 0;
+      rows.push(this.row(other === 0 ? 'I am the first' : 'I am the second', () => this.weld.person.set(other)));
+    }
     const others = this.joints.all();
     if (others.length > 1)
       rows.push(this.list('Another joint', () => others.map(({ id }) => this.row(`Joint ${this.joints.numberOf(id)}`, () => this.selection.joint.set(id))))); // prettier-ignore

@@ -1,4 +1,4 @@
-import { computed, effect, inject, Injectable, untracked } from '@angular/core';
+import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { JointStore } from '../../job/stores';
 import { Now } from '../../kit/now';
 import { clockWords, minutesWords, ppmWords } from '../../words/doing-words';
@@ -23,6 +23,8 @@ export interface TorchWords {
 
 /** A run that takes longer than planned by so much has most likely been finished unseen. */
 const OVERTIME = 1.5;
+/** Less than this is no time to be counted down, minutes. */
+const SOON_MINUTES = 0.05;
 
 /** What is to be done at the torch just now, by gas, by heat and by the plan. */
 @Injectable()
@@ -34,6 +36,8 @@ export class TorchNow {
   private readonly now = inject(Now);
   private readonly alarm = inject(TorchAlarm);
 
+  /** Whether somebody welds by this device. */
+  readonly atTorch = signal(false);
   /** Seconds the arc has burned; null: it does not. */
   readonly burnsS = computed(() => {
     const burning = this.weld.burning();
@@ -123,6 +127,8 @@ export class TorchNow {
     const trouble = this.gas.fit()?.fault;
     if (trouble && this.gas.state() === 'waiting') return { what: 'Look', about: this.gas.troubleWords(), press: '' };
     if (!left) return { what: 'Gas runs', about: `${shows}. Wait until it is clean.`, press: '' };
+    if (left.measured && left.likely < SOON_MINUTES)
+      return { what: 'Wait', about: `${shows}. Most likely clean inside; the meter follows late.`, press: '' };
     const most = left.range[1];
     const range = `${clockWords(60 * left.range[0])} to ${most === null ? 'never' : clockWords(60 * most)}`;
     return { what: clockWords(60 * left.likely), about: `${shows}. Clean in ${range}${left.measured ? '' : ', as predicted'}.`, press: '' }; // prettier-ignore
@@ -163,8 +169,10 @@ export class TorchNow {
     let called = false;
     effect(() => {
       const calls = this.words().state === 'alarm';
+      this.atTorch();
       untracked(() => {
-        if (calls && !called) {
+        // One device calls and logs: the one somebody welds by.
+        if (calls && !called && this.atTorch()) {
           this.alarm.begin();
           const room = this.gas.roomPercent();
           this.weld.note(
@@ -174,7 +182,7 @@ export class TorchNow {
           );
         }
         if (!calls) this.alarm.end();
-        called = calls;
+        called = calls && this.atTorch();
       });
     });
   }

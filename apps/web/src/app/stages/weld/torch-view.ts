@@ -119,7 +119,7 @@ const NO_PRESS = new Set(['Tab', 'Shift', 'Control', 'Alt', 'Meta', 'CapsLock', 
       display: grid;
       grid-template: auto minmax(0, 1fr) auto auto auto 26dvh / minmax(0, 1fr);
       gap: 6px 24px;
-      padding: 8px 14px 14px;
+      padding: 18px;
       background: var(--paper);
       color: var(--ink);
       font-family: var(--font-display);
@@ -337,6 +337,7 @@ export class TorchView {
 
   constructor() {
     this.awake.keep();
+    this.now.atTorch.set(true);
     this.alarm.ready();
     const before = document.activeElement;
     afterNextRender(() => this.button().nativeElement.focus());
@@ -346,6 +347,7 @@ export class TorchView {
       this.menu.close();
       this.awake.release();
       this.alarm.end();
+      this.now.atTorch.set(false);
       document.documentElement.style.overflow = '';
       if (before instanceof HTMLElement) before.focus();
     });

@@ -1,4 +1,5 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
+import { rxResource } from '@angular/core/rxjs-interop';
 import { leaderOf } from '@variatum/contracts';
 import {
   completeJoint,
@@ -15,11 +16,14 @@ import {
   type ArcRun,
   type Deviation,
   type FollowedStep,
+  type LaidBead,
   type PassLog,
   type PlannedWeld,
   type SettingPass,
   type WeldEntry,
 } from '@variatum/metallurgy';
+import { catchError, forkJoin, of } from 'rxjs';
+import { ComputeService } from '../../compute/compute.service';
 import { AnswerService } from '../../job/answer.service';
 import { JobStore, JointStore, WeldStore } from '../../job/stores';
 import { OrderPlanning, SettingsPlanning } from '../../planning';
@@ -44,6 +48,7 @@ export class WeldPlanning {
   private readonly joints = inject(JointStore);
   private readonly weld = inject(WeldStore);
   private readonly answers = inject(AnswerService);
+  private readonly compute = inject(ComputeService);
   readonly order = inject(OrderPlanning);
   readonly settings = inject(SettingsPlanning);
 
@@ -158,6 +163,33 @@ export class WeldPlanning {
     const families = this.jobs.meeting().map(() => 'austenitic' as const);
     return new FaultCollector().attempt(() => completeJoint(this.joints.joint(), families).dilution.mode) ?? null;
   });
+
+  /** What the weld comes to with what was done otherwise: runs in the order they were made, with the heat they had; null: nothing was. */
+  private readonly redone = computed(
+    () => {
+      const seam = this.order.question();
+      const made = this.log().beads.filter(({ bead, travelMmPerS, amps }) => bead === 'run' && travelMmPerS !== null && amps !== null); // prettier-ignore
+      if (!seam || made.length === 0 || this.deviations().length === 0) return null;
+      const mean = (of: (bead: LaidBead) => number): number =>
+        made.reduce((sum, bead) => sum + of(bead), 0) / made.length;
+      const left = this.steps().filter(({ bead, state }) => bead === 'run' && state !== 'done').map(({ pass, goesOnMm, toMm, person, restS }) => ({ pass, fromMm: goesOnMm, toMm, person, restS })); // prettier-ignore
+      const runs = [
+        ...made.map(({ pass, fromMm, toMm, person }) => ({ pass, fromMm, toMm, person, restS: 0 })),
+        ...left,
+      ];
+      const arc = { amps: mean(({ amps }) => amps ?? 0), travelMmPerS: mean(({ travelMmPerS }) => travelMmPerS ?? 1) };
+      return { planned: { seam, runs: this.runs() }, now: { seam: { ...seam, arcs: [arc] }, runs } };
+    },
+    { equal: (one, other) => JSON.stringify(one) === JSON.stringify(other) },
+  );
+  private readonly judgedAnew = rxResource({
+    params: () => this.redone() ?? undefined,
+    // What cannot be reckoned is not told.
+    stream: ({ params: { planned, now } }) =>
+      forkJoin([this.compute.judgeOrder(planned), this.compute.judgeOrder(now)]).pipe(catchError(() => of(null))),
+  });
+  /** As planned, and as it comes out now. */
+  readonly reckonedAnew = computed(() => (this.judgedAnew.hasValue() ? this.judgedAnew.value() : null));
 
   /** Strikes the arc for what is next, or for a repair. @returns whether it is logged */
   start(repair = false): boolean {
