@@ -1,6 +1,6 @@
 import { expect, test } from './support/fixtures';
 
-const STAGES = ['job', 'pieces', 'identify', 'joint', 'rod', 'prepare'];
+const STAGES = ['job', 'pieces', 'identify', 'joint', 'rod', 'prepare', 'weld'];
 const SCREENS = [
   { name: 'phone', width: 390, height: 844, frame: 160 },
   { name: 'narrow tablet', width: 800, height: 1280, frame: 200 },

@@ -11,7 +11,7 @@ const USAGE = `./variatum instruments <what>
 KIND and its faults, given as --fault NAME@SECOND:
 ${listed()}
 
-Flags: --seed N  --rate N (readings a second)  --litres N  --flow N  --leak N  --rise N  --arc N  --fn N  --grade NAME
+Flags: --seed N  --rate N (readings a second)  --from N (second it begins at)  --litres N  --flow N  --leak N  --rise N  --arc N  --fn N  --grade NAME
 `;
 
 const fail = (words: string): never => {
@@ -58,9 +58,10 @@ async function main([what = '', ...rest]: readonly string[]): Promise<void> {
   if (what !== 'send') fail(`there is no "${what}"; use serve, send or trace`);
   const [url, key] = [flags['to'], flags['key']];
   if (url === undefined || key === undefined) return fail('send needs --to URL and --key KEY');
+  const fromS = Number(flags['from'] ?? 0);
   const sender = sendLines({ url, key }, (words) => process.stderr.write(`variatum: ${words}\n`));
   const began = Date.now();
-  const timer = setInterval(() => sender.line(lineAt((Date.now() - began) / 1000)), 1000 / rate);
+  const timer = setInterval(() => sender.line(lineAt(fromS + (Date.now() - began) / 1000)), 1000 / rate);
   for (const signal of ['SIGINT', 'SIGTERM'] as const)
     process.once(signal, () => {
       clearInterval(timer);

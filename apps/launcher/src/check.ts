@@ -76,6 +76,7 @@ export async function check(root: string): Promise<number> {
     await buildServer(root);
     await buildWeb(root);
     await step('command line build', 'npm', ['run', '--silent', 'build', '--workspace', 'apps/cli']);
+    await step('instruments build', 'npm', ['run', '--silent', 'build', '--workspace', 'apps/instruments']);
     cluster = await startCluster(programs, dataDirectory(root, join('/var/tmp', `variatum-check-${process.pid}`)));
     await jest('server tests against PostgreSQL', ['--selectProjects', 'server', '--runInBand'], {
       VARIATUM_TEST_DATABASE_URL: cluster.url,

@@ -1,5 +1,4 @@
 import data from '../../data/weld.json';
-import { AIR_PPM } from '../purge';
 
 /** A reading of an oxygen meter. */
 export interface OxygenSeen {
@@ -23,22 +22,31 @@ export const LEAST_ROOM_PPM = data.oxygen.roomPercent * 10_000;
 export const FRESH_MS = { oxygen: 1000 * data.fresh.oxygenS, temperature: 1000 * data.fresh.temperatureS } as const;
 
 /**
- * How the inside stands by the last readings: a single one that jumps is no rise, a few seconds of them are.
+ * How the inside stands by its readings. A reading or two above the target are scatter; some seconds of them, well above it, are a
+ * rise, and that lasts until what came in is on its way out again.
  * @param readings in the order they came
  */
 export function oxygenState(readings: readonly OxygenSeen[], targetPpm: number, nowMs: number): OxygenState {
   const last = readings.at(-1);
   if (!last || nowMs - last.atMs > FRESH_MS.oxygen) return 'unseen';
-  if (last.ppm <= targetPpm) return 'ready';
-  const rises = data.oxygen.riseFactor * targetPpm;
-  const since = last.atMs - 1000 * data.oxygen.riseSeconds;
-  const lately = readings.filter(({ atMs }) => atMs >= since);
-  const before = readings.filter(({ atMs }) => atMs < since);
-  const wasReady = readings.some(({ ppm }) => ppm <= targetPpm);
-  if (!wasReady) return 'waiting';
-  const risen =
-    lately.length > 1 && lately.every(({ ppm }) => ppm > targetPpm) && last.ppm >= Math.min(rises, AIR_PPM / 2);
-  return risen || (before.at(-1)?.ppm ?? 0) > targetPpm ? 'risen' : 'ready';
+  const { riseFactor, riseSeconds, fallsAgain } = data.oxygen;
+  let state: OxygenState = 'waiting';
+  let aboveSinceMs: number | null = null;
+  let peakPpm = 0;
+  for (const { atMs, ppm } of readings) {
+    if (ppm <= targetPpm) {
+      [state, aboveSinceMs] = ['ready', null];
+      continue;
+    }
+    aboveSinceMs ??= atMs;
+    if (state === 'ready' && ppm >= riseFactor * targetPpm && atMs - aboveSinceMs >= 1000 * riseSeconds)
+      [state, peakPpm] = ['risen', ppm];
+    else if (state === 'risen') {
+      peakPpm = Math.max(peakPpm, ppm);
+      if (ppm < fallsAgain * peakPpm) state = 'waiting';
+    }
+  }
+  return state;
 }
 
 /** Whether a room has too little oxygen to be in. @param ppm what a meter in the room shows */

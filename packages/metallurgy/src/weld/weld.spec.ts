@@ -144,6 +144,13 @@ describe('oxygen inside', () => {
   test('that goes on rising is told', () => {
     expect(state(trace(60, 40, 38, 90, 160, 300, 500, 800, 1300))).toBe('risen');
   });
+  test('around its target is ready, however long: that is scatter', () => {
+    expect(state(trace(60, 49, ...Array.from({ length: 60 }, (_, index) => 51 + (index % 3))))).toBe('ready');
+  });
+  test('that falls again is waited for, and ready once it is there', () => {
+    expect(state(trace(60, 40, 90, 160, 300, 500, 800, 1300, 900, 500))).toBe('waiting');
+    expect(state(trace(60, 40, 90, 160, 300, 500, 800, 1300, 900, 500, 90, 49))).toBe('ready');
+  });
 });
 
 test('a room below 19.5 % is short of oxygen', () => {

@@ -23,6 +23,8 @@ export interface TorchWords {
 
 /** A run that takes longer than planned by so much has most likely been finished unseen. */
 const OVERTIME = 1.5;
+/** What calls again within this time is the same trouble, ms. */
+const CALLED_ONCE_MS = 30_000;
 /** Less than this is no time to be counted down, minutes. */
 const SOON_MINUTES = 0.05;
 
@@ -167,6 +169,7 @@ export class TorchNow {
   constructor() {
     // What calls is told in the log, once for each time.
     let called = false;
+    let calledMs = 0;
     effect(() => {
       const calls = this.words().state === 'alarm';
       this.atTorch();
@@ -174,16 +177,21 @@ export class TorchNow {
         // One device calls and logs: the one somebody welds by.
         if (calls && !called && this.atTorch()) {
           this.alarm.begin();
-          const room = this.gas.roomPercent();
-          this.weld.note(
-            this.gas.isRoomShort() && room !== null
-              ? { kind: 'alarm', what: 'room-oxygen', value: Math.round(10_000 * room) }
-              : { kind: 'alarm', what: 'oxygen-rose', value: Math.round(this.gas.ppm() ?? 0) },
-          );
+          if (Date.now() - calledMs > CALLED_ONCE_MS) this.logCall();
+          calledMs = Date.now();
         }
         if (!calls) this.alarm.end();
         called = calls && this.atTorch();
       });
     });
+  }
+
+  private logCall(): void {
+    const room = this.gas.roomPercent();
+    this.weld.note(
+      this.gas.isRoomShort() && room !== null
+        ? { kind: 'alarm', what: 'room-oxygen', value: Math.round(10_000 * room) }
+        : { kind: 'alarm', what: 'oxygen-rose', value: Math.round(this.gas.ppm() ?? 0) },
+    );
   }
 }

@@ -63,7 +63,9 @@ export class WeldPlanning {
     const chosen = this.order.chosen();
     if (chosen) return chosen.runs;
     const question = this.order.question();
-    return (question && new FaultCollector().attempt(() => habitsOf(seamProblem(question))[0]?.runs)) ?? [];
+    const habits = (question && new FaultCollector().attempt(() => habitsOf(seamProblem(question)))) ?? [];
+    // Two at once each have runs of their own.
+    return (habits.find(({ id }) => id === 'twoPeople') ?? habits[0])?.runs ?? [];
   });
   readonly planTitle = computed(() => this.order.chosen()?.title ?? 'no order chosen: once through');
 

@@ -1,0 +1,70 @@
+import type { JobDetail, MeterKind, MeterUse, MeterWithKey } from '@variatum/contracts';
+import type { APIRequestContext } from '@playwright/test';
+import { spawn, type ChildProcess } from 'node:child_process';
+
+/** The job of a title as the server has it. */
+export async function jobOf(request: APIRequestContext, url: string, title: string): Promise<JobDetail> {
+  const { jobs } = (await (await request.get(`${url}api/jobs`, { params: { search: title } })).json()) as { jobs: { id: string; title: string }[] }; // prettier-ignore
+  const found = jobs.find((one) => one.title === title);
+  if (!found) throw new Error(`there is no job ${title}`);
+  return (await (await request.get(`${url}api/jobs/${found.id}`)).json()) as JobDetail;
+}
+
+/** Adds a meter that looks at something. */
+export async function addMeter(
+  request: APIRequestContext,
+  url: string,
+  kind: MeterKind,
+  name: string,
+  use: MeterUse | null = null,
+): Promise<MeterWithKey> {
+  const made = (await (await request.post(`${url}api/meters`, { data: { kind, name } })).json()) as MeterWithKey;
+  if (use) await request.patch(`${url}api/meters/${made.meter.id}`, { data: { version: made.meter.version, use } });
+  return made;
+}
+
+/** An oxygen meter in the vent of a part, as the program of simulated instruments sends it; its tape may lift. */
+export class VentMeter {
+  private process: ChildProcess | undefined;
+  private gasOnMs = 0;
+
+  constructor(
+    private readonly url: string,
+    private readonly key: string,
+  ) {}
+
+  /** Sends what the meter shows from a second after gas was turned on. */
+  private send(fromS: number, ...more: readonly string[]): void {
+    this.process?.kill();
+    const flags = {
+      to: this.url,
+      key: this.key,
+      litres: '0.05',
+      flow: '3',
+      leak: '0.0001',
+      rate: '5',
+      from: String(fromS),
+    };
+    const args = Object.entries(flags).flatMap(([name, value]) => [`--${name}`, value]);
+    this.process = spawn('node', ['dist/instruments.mjs', 'send', 'oxygen', ...args, ...more], { stdio: 'ignore' });
+  }
+
+  gasOn(): void {
+    this.gasOnMs = Date.now();
+    this.send(0);
+  }
+
+  liftTape(): void {
+    const at = (Date.now() - this.gasOnMs) / 1000;
+    this.send(at, '--fault', `tape-lifted@${at.toFixed(1)}`);
+  }
+
+  /** Tape is on again; the gas pushes out what came in. */
+  mendTape(): void {
+    this.gasOn();
+  }
+
+  end(): void {
+    this.process?.kill();
+  }
+}
