@@ -2,6 +2,7 @@
 import { chromium, type Page } from '@playwright/test';
 import { mkdirSync } from 'node:fs';
 import { join, resolve } from 'node:path';
+import { readOxygen } from '../packages/metallurgy/src/instrument';
 import { newDataDirectory, removeDataDirectory, startProgram } from '../e2e/support/program';
 
 /** Pictures for the README, taken from fresh demo data. Run with `npx tsx scripts/take-screenshots.ts`. */
@@ -18,6 +19,42 @@ interface Shot {
   readonly theme?: 'dim';
   /** Brings the page into the state worth showing. */
   readonly act?: (page: Page) => Promise<void>;
+}
+
+/** A purge as it really is, and the meter that looks at it. */
+const VENT = {
+  space: { volumeL: 0.26, flowLpm: 2.8, leakLpm: 0.0001, gasPpm: 8, tanks: 1.6 },
+  meter: { lagS: 6, noisePercent: 2.5 },
+};
+const RAN_S = 30;
+
+/** Gas that has run for half a minute, as a meter in the vent saw it, and is nearly clean. */
+async function runningPurge(page: Page): Promise<void> {
+  const { request } = page;
+  const origin = new URL(page.url()).origin;
+  const [, id] = /jobs\/([^/]+)/.exec(page.url()) ?? [];
+  const known = (await (await request.get(`${origin}/api/meters`)).json()) as {
+    id: string;
+    name: string;
+    version: number;
+  }[];
+  for (const { id: old, version } of known)
+    await request.post(`${origin}/api/meters/${old}/withdraw`, { data: { version } });
+  const { meter, key } = (await (await request.post(`${origin}/api/meters`, { data: { kind: 'oxygen', name: 'Vent, bench 2', lagS: 8 } })).json()) as { meter: { id: string; version: number }; key: string }; // prettier-ignore
+  await request.patch(`${origin}/api/meters/${meter.id}`, { data: { version: meter.version, use: { job: id, joint: null, place: 'vent' } } }); // prettier-ignore
+  const began = Date.now() - 1000 * RAN_S;
+  const job = (await (await request.get(`${origin}/api/jobs/${id}`)).json()) as { version: number; purge: object };
+  const clock = { startedAt: new Date(began).toISOString(), minutes: [0.5, 0.7, 1] };
+  await request.patch(`${origin}/api/jobs/${id}`, { data: { version: job.version, purge: { ...job.purge, clock } } });
+  const send = (seconds: number) => {
+    const ppm = readOxygen(VENT, 3, seconds);
+    return request.post(`${origin}/api/meters/lines`, { headers: { Authorization: `Bearer ${key}`, 'Content-Type': 'application/x-ndjson' }, data: `${JSON.stringify({ at: new Date(began + 1000 * seconds).toISOString(), ppm })}\n` }); // prettier-ignore
+  };
+  for (let seconds = 1; seconds <= RAN_S; seconds++) await send(seconds);
+  await page.reload();
+  await page.waitForTimeout(3000);
+  await send((Date.now() - began) / 1000);
+  await page.waitForTimeout(3500);
 }
 
 const SHOTS: readonly Shot[] = [
@@ -76,7 +113,20 @@ const SHOTS: readonly Shot[] = [
     act: (page) =>
       page.getByRole('region', { name: 'Passes' }).evaluate((panel) => panel.scrollIntoView({ block: 'center' })),
   },
-  { name: 'dim-theme', job: /Screen rake/, stage: 'Rod', theme: 'dim' },
+  { name: 'weld', job: /Greenhouse/, stage: 'Weld', act: runningPurge },
+  {
+    name: 'torch',
+    job: /Greenhouse/,
+    stage: 'Weld',
+    width: 390,
+    height: 844,
+    act: async (page) => {
+      await runningPurge(page);
+      await page.getByRole('button', { name: 'To the torch' }).click();
+      await page.getByRole('dialog', { name: 'At the torch' }).waitFor();
+      await page.waitForTimeout(3500);
+    },
+  },
   { name: 'phone', job: /Greenhouse/, stage: 'Joint', width: 390, height: 844 },
   // Last: it adds a job to the board.
   {

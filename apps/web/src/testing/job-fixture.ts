@@ -10,6 +10,7 @@ import {
   type JobDetail,
   type JointRecord,
   type Piece,
+  type WeldRecord,
   type Workshop,
 } from '@variatum/contracts';
 import { FieldTestStore, JOB_STORES, JobStore, JointStore, PieceStore } from '../app/job/stores';
@@ -40,6 +41,14 @@ export const aJoint = (fields: Partial<JointRecord> = {}): JointRecord => ({
   id: '0198a6a0-0000-7000-8000-000000000003', jobId: JOB_ID, position: 0, name: '', joint: { type: 'fillet' }, sides: [], fit: NO_FIT,
   lengthMm: NOT_GIVEN, course: null, alikeTo: null, settings: {}, seamOrder: NO_SEAM_ORDER, version: 1, withdrawnAt: null, ...fields,
 }); // prettier-ignore
+
+let logged = 0;
+/** An entry of the log of a joint, each a second after the one before. */
+export const aWeld = (jointId: string, entry: WeldRecord['entry'], fields: Partial<WeldRecord> = {}): WeldRecord => {
+  const at = new Date(Date.UTC(2026, 0, 5, 8) + 1000 * ++logged).toISOString();
+  const id = `0198a6a0-0000-7000-9000-${String(logged).padStart(12, '0')}`;
+  return { id, jobId: JOB_ID, jointId, at, entry, madeBy: null, version: 1, createdAt: at, struckOutAt: null, struckOutReason: null, ...fields }; // prettier-ignore
+};
 
 /** A workshop without habits. */
 export const aWorkshop = (fields: Partial<Workshop> = {}): Workshop => ({

@@ -2,7 +2,7 @@ export { AIR_PPM, GAS } from './gas';
 export * from './tanks-in-series';
 export * from './metered-level';
 export * from './purge-fit';
-export { PURGE_TROUBLES, TROUBLE_WORDS, type PurgeTrouble } from './purge-trouble';
+export { ONLY_SLOW, PURGE_TROUBLES, TROUBLE_SHORT, TROUBLE_WORDS, type PurgeTrouble } from './purge-trouble';
 export * from './dispersion';
 export * from './pocket';
 export * from './purge-space';

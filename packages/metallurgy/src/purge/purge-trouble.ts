@@ -41,6 +41,19 @@ export const TROUBLE_WORDS: Readonly<Record<PurgeTrouble, string>> = {
   meter: 'The meter does not measure what it should: stuck, off, or its probe is in the wrong place. Look at it before trusting it.',
 }; // prettier-ignore
 
+/** The same at arm's length: what to look at, in a few words. */
+export const TROUBLE_SHORT: Readonly<Record<PurgeTrouble, string>> = {
+  leak: 'Air is drawn in: tape, dams, hose ends.',
+  gas: 'The gas itself is not clean enough.',
+  'vent-blocked': 'Gas does not get out: clear the vent.',
+  'tape-lifted': 'It rises: tape, hose, bottle.',
+  'larger-space': 'Slower than described.',
+  trap: 'A dead end gives its air back.',
+  meter: 'The meter: stuck, off, or in the wrong place.',
+};
+/** Troubles that only take longer: waiting helps. */
+export const ONLY_SLOW: ReadonlySet<PurgeTrouble> = new Set(['larger-space', 'trap']);
+
 /**
  * Whether it fell as it should and then all but stopped, as no space with a leak does: that one comes down to its level in a curve.
  * @param cost of the best fit, squared deviations

@@ -67,8 +67,9 @@ test('shows the job with its stages and what is open in each', async () => {
     'Joint',
     'Rod',
     'Prepare',
+    'Weld',
   ]);
-  expect(texts(page, 'va-stage-strip .open')).toEqual(['service open', 'none yet', '', 'not described', '', '']);
+  expect(texts(page, 'va-stage-strip .open')).toEqual(['service open', 'none yet', '', 'not described', '', '', '']);
   expect(page.querySelector('va-stage-strip a.here')?.textContent).toContain('Pieces');
 });
 

@@ -1,5 +1,5 @@
-import { NO_PURGE, STAGES as IDS } from '@variatum/contracts';
-import { aJob, aPiece } from '../../testing/job-fixture';
+import { NO_PURGE, STAGES as IDS, type WeldRecord } from '@variatum/contracts';
+import { aJob, aJoint, aPiece, aWeld } from '../../testing/job-fixture';
 import { STAGES, stageTitle } from './stages';
 
 const open = (id: string, ...given: Parameters<(typeof STAGES)[number]['open']>): string | undefined =>
@@ -14,7 +14,7 @@ test('stages stand in the order of the work, each with a page of its own', async
 
 test('each says what is still open in it', () => {
   const bare = aJob();
-  expect(IDS.map((id) => open(id, bare, false))).toEqual(['service open', 'none yet', '', 'not described', '', '']);
+  expect(IDS.map((id) => open(id, bare, false))).toEqual(['service open', 'none yet', '', 'not described', '', '', '']);
   const pieces = [aPiece({ grade: null, weldMetal: null }), aPiece({ grade: '304' })];
   expect([open('pieces', aJob(pieces), true), open('identify', aJob(pieces), true)]).toEqual(['2 on it', '1 unnamed']);
   expect(open('identify', aJob(pieces.slice(1)), true)).toBe('all named');
@@ -24,4 +24,10 @@ test('each says what is still open in it', () => {
   expect(open('prepare', aJob([], { preparation: ticked }), true)).toBe('1 done');
   const clock = { startedAt: bare.createdAt, minutes: [1, 2, null] as [number, number, null] };
   expect(open('prepare', aJob([], { purge: { ...NO_PURGE, clock } }), true)).toBe('gas on');
+  const joint = aJoint();
+  const start = aWeld(joint.id, { kind: 'start', bead: 'tack', pass: 0, number: 0, fromMm: 0, toMm: 4, amps: 60, rod: null, rodMm: null, lot: '', person: 0 }); // prettier-ignore
+  const stop = aWeld(joint.id, { kind: 'stop', of: start.id, why: 'end', toMm: null });
+  const crack = aWeld(joint.id, { kind: 'crack', where: 'tack', when: 'hot', rod: null, atMm: null });
+  const weld = (...log: WeldRecord[]) => open('weld', aJob([], { joints: [joint], weld: log }), true);
+  expect([weld(start), weld(start, stop), weld(start, stop, crack)]).toEqual(['arc on', '1 bead', 'it cracked']);
 });

@@ -48,6 +48,9 @@ import { CoolingWatch, type JointClock } from './cooling-watch';
       content: ' ✓';
       color: var(--low);
     }
+    [aria-pressed='true'] strong::after {
+      color: inherit;
+    }
   `,
 })
 export class JointClockList {

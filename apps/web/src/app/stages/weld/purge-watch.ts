@@ -23,6 +23,8 @@ export interface JointGas {
   readonly ppm: number | null;
 }
 
+/** Ways of shielding the back that need no gas to wait for. */
+const WITHOUT_GAS: ReadonlySet<string> = new Set(['metal', 'paste', 'none']);
 /** A fit is made anew so often while readings come in, ms. */
 const FIT_EVERY_MS = 2000;
 /** So many readings are fitted at most: a curve needs no more. */
@@ -90,7 +92,11 @@ export class PurgeWatch {
   }
 
   /** Whether the joints of this job want gas behind them: there is a room, and gas is on or planned. */
-  readonly isWanted = computed(() => this.planning.room() !== null && (this.planning.melts() || this.gasOnMs() !== null)); // prettier-ignore
+  readonly isWanted = computed(() => {
+    const { backShielding } = this.joints.joint();
+    const otherwise = backShielding !== undefined && WITHOUT_GAS.has(backShielding);
+    return this.planning.room() !== null && ((this.planning.melts() && !otherwise) || this.gasOnMs() !== null);
+  }); // prettier-ignore
   /** Every joint with a room behind it, and how its gas stands. */
   readonly behind = computed<readonly JointGas[]>(() => {
     const rooms = this.part.spaces();

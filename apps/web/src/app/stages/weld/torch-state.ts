@@ -1,4 +1,5 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
+import { ONLY_SLOW, TROUBLE_SHORT } from '@variatum/metallurgy';
 import { JointStore } from '../../job/stores';
 import { Now } from '../../kit/now';
 import { clockWords, minutesWords, ppmWords } from '../../words/doing-words';
@@ -127,13 +128,14 @@ export class TorchNow {
     const ppm = this.gas.ppm();
     const shows = ppm === null ? 'no reading' : `${ppmWords(ppm)} ppm`;
     const trouble = this.gas.fit()?.fault;
-    if (trouble && this.gas.state() === 'waiting') return { what: 'Look', about: this.gas.troubleWords(), press: '' };
+    if (trouble && !ONLY_SLOW.has(trouble) && this.gas.state() === 'waiting')
+      return { what: 'Look', about: TROUBLE_SHORT[trouble], press: '' };
     if (!left) return { what: 'Gas runs', about: `${shows}. Wait until it is clean.`, press: '' };
     if (left.measured && left.likely < SOON_MINUTES)
       return { what: 'Wait', about: `${shows}. Most likely clean inside; the meter follows late.`, press: '' };
     const most = left.range[1];
     const range = `${clockWords(60 * left.range[0])} to ${most === null ? 'never' : clockWords(60 * most)}`;
-    return { what: clockWords(60 * left.likely), about: `${shows}. Clean in ${range}${left.measured ? '' : ', as predicted'}.`, press: '' }; // prettier-ignore
+    return { what: clockWords(60 * left.likely), about: `${shows}. Clean in ${range}${left.measured ? '' : ', as predicted'}.${trouble ? ` ${TROUBLE_SHORT[trouble]}` : ''}`, press: '' }; // prettier-ignore
   }
 
   private coolWords(clock: NonNullable<ReturnType<CoolingWatch['shown']>>): Omit<TorchWords, 'state'> {

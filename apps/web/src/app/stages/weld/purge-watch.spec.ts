@@ -1,0 +1,107 @@
+import { signal } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { NO_PURGE, type Meter, type MeterUse } from '@variatum/contracts';
+import { known } from '@variatum/metallurgy';
+import { of } from 'rxjs';
+import { aJob, aJoint, aPiece, JOB_ID, jobProviders, openJob } from '../../../testing/job-fixture';
+import { ComputeService } from '../../compute/compute.service';
+import { Now } from '../../kit/now';
+import { MeterStore, Readings, type SeenReading } from '../../meters';
+import { PurgePlanning } from '../../planning';
+import { PurgeWatch } from './purge-watch';
+
+const GAS_ON = Date.UTC(2026, 0, 5, 8);
+const meters = signal<readonly Meter[]>([]);
+const readings = signal<ReadonlyMap<string, readonly SeenReading[]>>(new Map());
+const ms = signal(GAS_ON);
+
+const meter = (id: string, place: MeterUse['place'], joint: string | null = null): Meter => ({
+  id, kind: 'oxygen', name: id, lagS: null, use: { job: JOB_ID, joint, place }, heardAt: null, version: 1, withdrawnAt: null,
+}); // prettier-ignore
+/** Readings a second apart since gas was turned on. */
+const shows = (id: string, ...ppm: readonly (number | null)[]): void => {
+  readings.update((all) =>
+    new Map(all).set(
+      id,
+      ppm.map((value, index) => ({ atMs: GAS_ON + 1000 * index, value })),
+    ),
+  );
+  ms.set(GAS_ON + 1000 * ppm.length);
+};
+
+beforeEach(() => {
+  meters.set([]);
+  readings.set(new Map());
+  ms.set(GAS_ON);
+  TestBed.configureTestingModule({
+    providers: [
+      ...jobProviders(),
+      { provide: ComputeService, useValue: { purgeFit: () => of(null) } },
+      { provide: MeterStore, useValue: { meters } },
+      { provide: Readings, useValue: { of: (id?: string) => readings().get(id ?? '') ?? [] } },
+      { provide: Now, useValue: { ms, read: () => ms() } },
+      PurgePlanning,
+      PurgeWatch,
+    ],
+  });
+});
+
+const PIECES = ['0198a6a0-0000-7000-8000-000000000002', '0198a6a0-0000-7000-8000-000000000004'];
+async function watch(gas = true): Promise<PurgeWatch> {
+  const tube = (id: string, position: number) => aPiece({ id, position, form: 'tube', grade: '316L', outsideMm: known(60.3), thicknessMm: known(2), lengthMm: known(300) }); // prettier-ignore
+  const joint = aJoint({ joint: { type: 'bevel' }, sides: PIECES.map((piece) => ({ piece, end: null, alongMm: { value: null, typed: '' }, clock: null })) }); // prettier-ignore
+  const clock = gas ? { startedAt: new Date(GAS_ON).toISOString(), minutes: [1, 2, 4] as [number, number, number] } : null; // prettier-ignore
+  await openJob(aJob(PIECES.map(tube), { joints: [joint], purge: { ...NO_PURGE, clock } }));
+  return TestBed.inject(PurgeWatch);
+}
+
+test('without a meter the predicted wait counts, with one its readings do', async () => {
+  const seen = await watch();
+  expect([seen.isWanted(), seen.isReady(), seen.minutesLeft()?.measured]).toEqual([true, false, false]);
+  ms.set(GAS_ON + 130_000);
+  expect(seen.isReady()).toBe(true);
+  meters.set([meter('vent', 'vent')]);
+  expect(seen.isReady()).toBe(false);
+  shows('vent', 9000, 400, 60, 40);
+  expect([seen.isReady(), seen.ppm()]).toEqual([true, 40]);
+});
+
+test('every joint must be below its target', async () => {
+  const seen = await watch();
+  meters.set([meter('vent', 'vent')]);
+  shows('vent', 9000, 400, 60);
+  expect(seen.behind().map(({ state }) => state)).toEqual(['waiting']);
+  shows('vent', 9000, 400, 60, 44);
+  expect(seen.isReady()).toBe(true);
+});
+
+test('a reading that does not come is none, and an old one says nothing of now', async () => {
+  const seen = await watch();
+  meters.set([meter('vent', 'vent')]);
+  shows('vent', 400, 60, 40, null);
+  expect(seen.ppm()).toBe(40);
+  ms.set(GAS_ON + 60_000);
+  expect([seen.ppm(), seen.state()]).toEqual([null, 'unseen']);
+});
+
+test('what was read before the gas was on is not of this purge', async () => {
+  const seen = await watch();
+  meters.set([meter('vent', 'vent')]);
+  readings.set(new Map([['vent', [{ atMs: GAS_ON - 5000, value: 30 }]]]));
+  expect([seen.trace(), seen.state()]).toEqual([[], 'unseen']);
+});
+
+test('oxygen that goes on rising is told, and a room that is short of it too', async () => {
+  const seen = await watch();
+  meters.set([meter('vent', 'vent'), meter('room', 'room')]);
+  shows('vent', 400, 60, 40, 90, 160, 300, 500, 900, 1500);
+  shows('room', ...Array.from({ length: 9 }, () => 209_000));
+  expect([seen.hasRisen(), seen.isRoomShort()]).toEqual([true, false]);
+  shows('room', ...Array.from({ length: 9 }, () => 191_000));
+  expect([seen.roomPercent(), seen.isRoomShort()]).toEqual([19.1, true]);
+});
+
+test('gas is not asked for where the back is shielded without it', async () => {
+  const seen = await watch(false);
+  expect([seen.isWanted(), seen.isReady(), seen.gasOnMs()]).toEqual([true, false, null]);
+});
