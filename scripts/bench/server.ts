@@ -4,6 +4,7 @@ import { Agent } from 'node:http';
 import { join } from 'node:path';
 import { newDataDirectory, removeDataDirectory, startProgram, type Program } from '../../e2e/support/program';
 import { sendJson } from './http-client';
+import { benchMeters } from './meters';
 
 /** How fast the server reads and writes against the least a server can do, and how much decisions hold up those who read. */
 const CONNECTIONS = [1, 16, 64];
@@ -125,6 +126,8 @@ async function main(): Promise<void> {
     say(
       `  decisions       p99 ${p99(busy).toFixed(1)} ms over ${busy.length} reads in ${((performance.now() - begun) / 1000).toFixed(1)} s; aim under 100`,
     );
+    say();
+    await benchMeters(agent, ourPort, say, latencies);
     agent.destroy();
   } finally {
     bare.disconnect();

@@ -203,3 +203,15 @@ test('a problem document stays small, and says how much it leaves out', () => {
     errors: [{ path: 'a', message: 'wrong' }],
   });
 });
+
+test('what beads of a joint and of those alike have shown is asked with it, what was struck out is not', () => {
+  const [one, other, third] = ['1', '2', '3'].map((end) => `00000000-0000-4000-8000-00000000000${end}`);
+  const logged = (jointId: string, fn: number, struckOutAt: string | null = null) => ({
+    id: `00000000-0000-4000-8000-0000000001${String(fn).padStart(2, '0')}`, jobId: ID, jointId, at: stamp, entry: { kind: 'ferrite' as const, fn, rod: 'ER308L' },
+    madeBy: null, version: 1, createdAt: stamp, struckOutAt, struckOutReason: null,
+  }); // prettier-ignore
+  const joints = [joint({ id: one! }), joint({ id: other!, alikeTo: one! }), joint({ id: third! })];
+  const asked = job([piece({ grade: '304L' })], { joints, weld: [logged(one!, 5), logged(other!, 6), logged(third!, 7), logged(one!, 8, stamp)] }); // prettier-ignore
+  const beads = (index: number) => jointQuestion(asked, asked.joints[index]!)?.beads?.map((bead) => (bead.saw === 'ferrite' ? bead.fn : null)); // prettier-ignore
+  expect([beads(0), beads(1), beads(2)]).toEqual([[5, 6], [5, 6], [7]]);
+});

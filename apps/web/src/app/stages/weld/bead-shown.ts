@@ -33,7 +33,7 @@ import { WeldPlanning } from './weld-planning';
             <p class="caution">
               This fits nothing that was believed: look again at what the pieces are.
               @if (test(); as title) {
-                <a [routerLink]="['../identify']">{{ title }}</a>
+                <a class="link" [routerLink]="['../identify']">{{ title }}</a>
                 settles most.
               }
             </p>

@@ -4,6 +4,7 @@ import { Now } from '../../kit/now';
 import { Panel } from '../../kit/panel';
 import { clockWords } from '../../words/doing-words';
 import { CoolingWatch, type JointClock } from './cooling-watch';
+import { PurgeWatch } from './purge-watch';
 
 /** Every joint with its clock: which can be welded now, and when the others can. */
 @Component({
@@ -55,12 +56,23 @@ import { CoolingWatch, type JointClock } from './cooling-watch';
 })
 export class JointClockList {
   private readonly watch = inject(CoolingWatch);
+  private readonly gas = inject(PurgeWatch);
   private readonly now = inject(Now);
   private readonly joints = inject(JointStore);
   private readonly weld = inject(WeldStore);
   protected readonly selection = inject(PartSelection);
   protected readonly shown = computed(() => this.joints.shown()?.id);
-  protected readonly clocks = computed(() => this.watch.clocks().map((one) => ({ ...one, words: this.wordsOf(one) })));
+  /** Joints whose gas is not clean yet, as far as anybody knows. */
+  private readonly unclean = computed(() => {
+    if (!this.gas.isWanted() || this.gas.isReady()) return new Set<string>();
+    return new Set(this.gas.behind().flatMap(({ joint, state }) => (state === 'ready' ? [] : [joint])));
+  });
+  protected readonly clocks = computed(() =>
+    this.watch.clocks().map((one) => {
+      const first = one.isCool && !one.isBurning && this.unclean().has(one.joint);
+      return { ...one, isCool: one.isCool && !first, words: first ? 'gas first' : this.wordsOf(one) };
+    }),
+  );
 
   private wordsOf({ joint, isBurning, by, nowC, isCool, limitC, readyMs }: JointClock): string {
     const laid = this.weld.logOf(joint).beads.length;

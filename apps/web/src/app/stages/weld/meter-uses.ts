@@ -21,7 +21,7 @@ const OLD_MS = 20_000;
       @if (rows().length === 0) {
         <p class="small soft">
           No meter is known to the workshop.
-          <a routerLink="/settings">Settings</a>
+          <a class="link" routerLink="/settings">Settings</a>
           add one; without a meter the predicted times hold.
         </p>
       }

@@ -5,7 +5,7 @@ import { FrameSize } from '../../kit/frame-size';
 import { Now } from '../../kit/now';
 import { PurgeClockView, PurgePlanning } from '../../planning';
 import { clockWords, ppmWords } from '../../words/doing-words';
-import { PurgeWatch } from './purge-watch';
+import { PurgeWatch, SOON_MINUTES } from './purge-watch';
 
 const MARGIN = { left: 52, right: 12, top: 12, bottom: 26 };
 const TICKS = [10, 100, 1000, 10_000, 100_000];
@@ -221,6 +221,7 @@ export class PurgeLive {
   protected readonly left = computed(() => {
     const left = this.watch.minutesLeft();
     if (!left || this.watch.state() === 'ready') return '';
+    if (left.measured && left.likely < SOON_MINUTES) return 'most likely clean inside; the meter follows late';
     const most = left.range[1];
     return `${clockWords(60 * left.likely)} left, ${clockWords(60 * left.range[0])} to ${most === null ? 'never' : clockWords(60 * most)}${left.measured ? ', by the meter' : ', predicted'}`; // prettier-ignore
   });

@@ -25,6 +25,8 @@ export interface JointGas {
 
 /** Ways of shielding the back that need no gas to wait for. */
 const WITHOUT_GAS: ReadonlySet<string> = new Set(['metal', 'paste', 'none']);
+/** Less than this is no time to be counted down, minutes. */
+export const SOON_MINUTES = 0.05;
 /** A fit is made anew so often while readings come in, ms. */
 const FIT_EVERY_MS = 2000;
 /** So many readings are fitted at most: a curve needs no more. */

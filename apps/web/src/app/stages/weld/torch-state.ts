@@ -4,7 +4,7 @@ import { JointStore } from '../../job/stores';
 import { Now } from '../../kit/now';
 import { clockWords, minutesWords, ppmWords } from '../../words/doing-words';
 import { CoolingWatch } from './cooling-watch';
-import { PurgeWatch } from './purge-watch';
+import { PurgeWatch, SOON_MINUTES } from './purge-watch';
 import { TorchAlarm } from './torch-alarm';
 import { WeldPlanning } from './weld-planning';
 
@@ -26,8 +26,6 @@ export interface TorchWords {
 const OVERTIME = 1.5;
 /** What calls again within this time is the same trouble, ms. */
 const CALLED_ONCE_MS = 30_000;
-/** Less than this is no time to be counted down, minutes. */
-const SOON_MINUTES = 0.05;
 
 /** What is to be done at the torch just now, by gas, by heat and by the plan. */
 @Injectable()

@@ -128,7 +128,7 @@ const PEOPLE = [
       align-items: center;
     }
     va-torch-picture {
-      height: 230px;
+      height: 190px;
     }
     .words {
       display: grid;
