@@ -59,7 +59,10 @@ export default tseslint.config(
     files: ['packages/contracts/src/**/*.ts'],
     rules: forbid(['@variatum/web', '@variatum/server', '@angular/*', 'express']),
   },
-  { files: ['apps/server/src/**/*.ts', 'apps/cli/src/**/*.ts', 'apps/instruments/src/**/*.ts'], rules: forbid(['@angular/*']) },
+  {
+    files: ['apps/server/src/**/*.ts', 'apps/cli/src/**/*.ts', 'apps/instruments/src/**/*.ts'],
+    rules: forbid(['@angular/*']),
+  },
   {
     files: ['apps/web/src/**/*.ts'],
     extends: [...angular.configs.tsRecommended],

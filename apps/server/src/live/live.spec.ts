@@ -2,26 +2,24 @@ import type { Change, Reading, ToldReadings } from '@variatum/contracts';
 import express from 'express';
 import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
-import { createServer, type Server } from 'node:http';
-import { connect, type AddressInfo } from 'node:net';
+import { connect } from 'node:net';
 import { NEVER, Subject, type Observable } from 'rxjs';
 import { errorHandler } from '../http/error-handler';
+import { listening, type Listening } from '../testing/listening';
 import { testServer, type TestServer } from '../testing/test-server';
 import { ONLY_WORKSHOP_ID } from '../workshop/store';
 import { liveRoutes } from './routes';
 
 let server: TestServer;
-let socket: Server;
+let socket: Listening;
 let address: string;
 beforeAll(async () => {
   server = await testServer();
-  socket = createServer(server.app);
-  await new Promise<void>((done) => socket.listen(0, '127.0.0.1', done));
-  address = `http://127.0.0.1:${(socket.address() as AddressInfo).port}`;
+  socket = await listening(server.app);
+  ({ address } = socket);
 });
 afterAll(async () => {
-  socket.closeAllConnections();
-  await new Promise((done) => socket.close(done));
+  await socket.close();
   await server.close();
 });
 
@@ -104,15 +102,8 @@ async function streamsOf(
       .router,
   );
   app.use(errorHandler);
-  const small = createServer(app);
-  await new Promise<void>((done) => small.listen(0, '127.0.0.1', done));
-  return {
-    port: (small.address() as AddressInfo).port,
-    end: () => {
-      small.closeAllConnections();
-      return new Promise((done) => small.close(() => done()));
-    },
-  };
+  const { port, close } = await listening(app);
+  return { port, end: close };
 }
 
 test('a reader that does not read is let go instead of being kept for', async () => {

@@ -1,4 +1,4 @@
-import { sql } from 'drizzle-orm';
+import { tables } from '../database';
 import type { Handlers } from '../http/endpoint-routes';
 import { readJob } from '../jobs/store';
 import { bringsBack, withdraws } from '../store';
@@ -28,12 +28,12 @@ export const meterHandlers = {
     const { meter } = await readingsOfMeter(context, path.id, new Date().toISOString());
     if (use) await readJob(context, use.job);
     const readings = readTraceFile(meter.kind, csv);
-    const taken = await context.transaction(async ({ database, workshop }) => {
+    const rows = readings.map((one) => ({ workshopId: context.workshop, meterId: meter.id, ...one, jobId: use?.job, jointId: use?.joint, place: use?.place })); // prettier-ignore
+    const taken = await context.transaction(async ({ database }) => {
       let count = 0;
-      for (let from = 0; from < readings.length; from += AT_ONCE) {
-        const rows = readings.slice(from, from + AT_ONCE).map(({ at, value, composition }) => sql`(${workshop}::uuid, ${meter.id}::uuid, ${at.toISOString()}::timestamptz, ${value}::double precision, ${composition ? JSON.stringify(composition) : null}::jsonb, ${use?.job ?? null}::uuid, ${use?.joint ?? null}::uuid, ${use?.place ?? null}::text)`); // prettier-ignore
-        const { rowCount } = await database.execute(sql`insert into reading (workshop_id, meter_id, at, value, composition, job_id, joint_id, place) values ${sql.join(rows, sql`, `)} on conflict do nothing`); // prettier-ignore
-        count += rowCount ?? 0;
+      for (let from = 0; from < rows.length; from += AT_ONCE) {
+        const part = database.insert(tables.reading).values(rows.slice(from, from + AT_ONCE));
+        count += (await part.onConflictDoNothing().returning({ at: tables.reading.at })).length;
       }
       return count;
     });

@@ -1,23 +1,21 @@
 import type { KeptReadings, Meter, MeterKind, MeterWithKey, Reading, TakenLines } from '@variatum/contracts';
 import { randomUUID } from 'node:crypto';
-import { createServer, request as ask, type Server } from 'node:http';
-import type { AddressInfo } from 'node:net';
+import { request as ask } from 'node:http';
+import { listening, type Listening } from '../testing/listening';
 import { testServer, type TestServer } from '../testing/test-server';
 import { newJob, newJoint } from '../testing/things';
 import { isWorthKeeping } from './thinning';
 
 let server: TestServer;
-let socket: Server;
+let socket: Listening;
 let address: string;
 beforeAll(async () => {
   server = await testServer();
-  socket = createServer(server.app);
-  await new Promise<void>((done) => socket.listen(0, '127.0.0.1', done));
-  address = `http://127.0.0.1:${(socket.address() as AddressInfo).port}`;
+  socket = await listening(server.app);
+  ({ address } = socket);
 });
 afterAll(async () => {
-  socket.closeAllConnections();
-  await new Promise((done) => socket.close(done));
+  await socket.close();
   await server.close();
 });
 

@@ -6,7 +6,7 @@ import {
   type MeterWithKey,
   type NewMeter,
 } from '@variatum/contracts';
-import { and, asc, desc, eq, gte, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gte, sql, type SQL } from 'drizzle-orm';
 import { createHash, randomBytes, timingSafeEqual } from 'node:crypto';
 import { v7 as uuid } from 'uuid';
 import { momentOf, momentOrNull, tables } from '../database';
@@ -109,19 +109,17 @@ export async function giveNewKey(scope: Scope, id: string): Promise<MeterWithKey
   return { meter: meterOf(orNotFound('meter', row)), key: keyOf(scope.workshop, id, secret) };
 }
 
+/** Readings of a workshop that are kept, from a moment on. */
+const keptSince = ({ workshop }: Scope, what: SQL, since: string | undefined): SQL | undefined =>
+  and(eq(reading.workshopId, workshop), what, since === undefined ? undefined : gte(reading.at, new Date(since)));
+
 /** Readings at a job that are kept, oldest first; of very many the newest. @throws ProblemError 404 */
 export async function readingsOfJob(scope: Scope, jobId: string, since?: string): Promise<KeptReadings> {
   await readJob(scope, jobId);
   const rows = await scope.database
     .select()
     .from(reading)
-    .where(
-      and(
-        eq(reading.workshopId, scope.workshop),
-        eq(reading.jobId, jobId),
-        since === undefined ? undefined : gte(reading.at, new Date(since)),
-      ),
-    ) // prettier-ignore
+    .where(keptSince(scope, eq(reading.jobId, jobId), since))
     .orderBy(desc(reading.at))
     .limit(MOST_READINGS + 1);
   const readings = rows.slice(0, MOST_READINGS).reverse().map(({ meterId, at, value, composition, jointId, place }) => ({
@@ -137,16 +135,6 @@ export async function readingsOfMeter(
   since?: string,
 ): Promise<{ readonly meter: Meter; readonly rows: readonly (typeof reading.$inferSelect)[] }> {
   const known = await readMeter(scope, id);
-  const rows = await scope.database
-    .select()
-    .from(reading)
-    .where(
-      and(
-        eq(reading.workshopId, scope.workshop),
-        eq(reading.meterId, id),
-        since === undefined ? undefined : gte(reading.at, new Date(since)),
-      ),
-    ) // prettier-ignore
-    .orderBy(asc(reading.at));
+  const rows = await scope.database.select().from(reading).where(keptSince(scope, eq(reading.meterId, id), since)).orderBy(asc(reading.at)); // prettier-ignore
   return { meter: known, rows };
 }
