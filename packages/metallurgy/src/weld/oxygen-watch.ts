@@ -18,6 +18,8 @@ export type OxygenState =
 
 /** Oxygen of a room below which nobody works without air of their own, ppm. */
 export const LEAST_ROOM_PPM = data.oxygen.roomPercent * 10_000;
+/** The gas behind a root stays on until its metal is below this, °C. */
+export const PURGE_OFF_BELOW_C = data.purgeOffBelowC.value;
 /** How long a reading says something of now, ms. */
 export const FRESH_MS = { oxygen: 1000 * data.fresh.oxygenS, temperature: 1000 * data.fresh.temperatureS } as const;
 

@@ -153,7 +153,8 @@ export class SyncedDocument<Value extends object> {
     if (!document || !wanted() || this.value()) return;
     this.kept.setShown(this.keptName, document.at);
     // Kept by a page of this very kind.
-    this.take(document.value as Value);
+    const kept = document.value as Value;
+    this.take(this.kind.complete?.(kept) ?? kept);
     this.readingState.set('there');
   }
 

@@ -20,6 +20,13 @@ import { CRACK_PLACE_WORDS, CRACK_TIME_WORDS, PULL_WORDS } from '../../words/wel
 import { rodName } from '../../words/words';
 import { WeldPlanning } from './weld-planning';
 
+/** Less heat is so much of the current. */
+const LESS = 0.88;
+/** A slow end fills the crater, s. */
+const SLOW_END_S = 6;
+/** The next larger of the usual rods. */
+const thickerRod = (mm: number | null): number => [1, 1.2, 1.6, 2, 2.4, 3.2, 4].find((size) => size > (mm ?? 1.6)) ?? 4;
+
 /** What the beads have shown: a magnet, a gauge, a crack; and what that says of dilution, pieces, rod and of what to change. */
 @Component({
   selector: 'va-bead-shown',
@@ -179,6 +186,10 @@ export class BeadShown {
       'wide-tack': 'Take it into the plan',
       'fill-crater': 'Take it into the plan',
       'more-rod': 'Take it into the plan',
+      'less-heat': 'Take it into the plan',
+      butter: 'Note it for this joint',
+      preheat: 'Note it for this joint',
+      'clean-back': 'Note it for this joint',
       ...(best && best.rod !== null && best.rod !== this.weld.settings.rod() ? { 'other-rod': `Go on with ${rodName(best.rod)}` } : {}), // prettier-ignore
     };
   });
@@ -188,9 +199,11 @@ export class BeadShown {
     const set = this.weld.settings.set();
     if (!leading) return;
     const root = { ...leading.settings.root };
+    const { amps, rodMm } = this.weld.atHand();
     if (id === 'other-rod') this.weld.say({ rod: this.answers.ranking()[0]?.rod ?? null });
-    else if (id === 'more-rod') this.weld.say({ rodMm: Math.min(4, (this.weld.atHand().rodMm ?? 1.6) + 0.8) });
-    else this.joints.change(leading.id, { settings: { ...leading.settings, root: { ...root, downSlopeS: Math.max(6, set?.downSlopeS ?? 0) } } }); // prettier-ignore
+    else if (id === 'more-rod') this.weld.say({ rodMm: thickerRod(rodMm ?? set?.rodMm ?? null) });
+    else if (id === 'less-heat') this.weld.say({ amps: amps === null ? null : Math.round(LESS * amps) });
+    else if (id === 'wide-tack' || id === 'fill-crater') this.joints.change(leading.id, { settings: { ...leading.settings, root: { ...root, downSlopeS: Math.max(SLOW_END_S, set?.downSlopeS ?? 0) } } }); // prettier-ignore
     this.weld.note({ kind: 'note', text: `Changed after the crack: ${title.toLowerCase()}` });
     this.taken.set(`Taken: ${title.toLowerCase()}. It holds for what is welded next.`);
   }

@@ -4,6 +4,7 @@ import { Now } from '../../kit/now';
 import { Panel } from '../../kit/panel';
 import { clockWords } from '../../words/doing-words';
 import { CoolingWatch, type JointClock } from './cooling-watch';
+import { OwnUnits } from './own-units';
 import { PurgeWatch } from './purge-watch';
 
 /** Every joint with its clock: which can be welded now, and when the others can. */
@@ -58,6 +59,7 @@ export class JointClockList {
   private readonly watch = inject(CoolingWatch);
   private readonly gas = inject(PurgeWatch);
   private readonly now = inject(Now);
+  private readonly units = inject(OwnUnits);
   private readonly joints = inject(JointStore);
   private readonly weld = inject(WeldStore);
   protected readonly selection = inject(PartSelection);
@@ -78,9 +80,10 @@ export class JointClockList {
     const laid = this.weld.logOf(joint).beads.length;
     if (isBurning) return 'arc on';
     if (by === 'cold') return laid === 0 ? 'not begun, can be welded' : 'can be welded';
-    const at = nowC === null ? '' : `${Math.round(nowC)} °C${by === 'reckoned' ? ' reckoned' : ''}`;
+    const at = nowC === null ? '' : `${this.units.warmth(nowC)}${by === 'reckoned' ? ' reckoned' : ''}`;
     if (isCool) return [at, 'can be welded'].filter(Boolean).join(', ');
-    const left = readyMs ? `${clockWords(Math.max(0, (readyMs[1] - this.now.ms()) / 1000))} to ${limitC} °C` : `limit ${limitC} °C`; // prettier-ignore
+    const limit = limitC === null ? '' : this.units.warmth(limitC);
+    const left = readyMs ? `${clockWords(Math.max(0, (readyMs[1] - this.now.ms()) / 1000))} to ${limit}` : `limit ${limit}`; // prettier-ignore
     const range = readyMs
       ? ` (${clockWords(Math.max(0, (readyMs[0] - this.now.ms()) / 1000))} to ${readyMs[2] === null ? 'never' : clockWords(Math.max(0, (readyMs[2] - this.now.ms()) / 1000))})`
       : '';

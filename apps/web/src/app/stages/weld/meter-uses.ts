@@ -7,6 +7,7 @@ import { Now } from '../../kit/now';
 import { Panel } from '../../kit/panel';
 import { MeterStore, Readings, type SeenReading } from '../../meters';
 import { ppmWords } from '../../words/doing-words';
+import { OwnUnits } from './own-units';
 
 /** A reading older than this is told with its age, ms. */
 const OLD_MS = 20_000;
@@ -78,6 +79,7 @@ export class MeterUses {
   private readonly selection = inject(PartSelection);
   private readonly tests = inject(FieldTestStore);
   private readonly now = inject(Now);
+  private readonly units = inject(OwnUnits);
   protected readonly said = signal('');
 
   protected readonly rows = computed(() =>
@@ -99,6 +101,7 @@ export class MeterUses {
   private valueOf({ kind }: Meter, { value, composition }: SeenReading): string {
     if (composition) return Object.entries(composition).map(([symbol, percent]) => `${symbol} ${percent}`).join(', '); // prettier-ignore
     if (value === null) return 'no reading';
+    if (kind === 'temperature') return this.units.warmth(value);
     return `${kind === 'oxygen' ? ppmWords(value) : Math.round(10 * value) / 10} ${METER_KINDS[kind]}`;
   }
 

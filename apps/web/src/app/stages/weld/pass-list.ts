@@ -10,6 +10,7 @@ import { clockWords, minutesWords } from '../../words/doing-words';
 import { pullSentence, pullWords } from '../../words/pull-words';
 import { CRACK_PLACE_WORDS, CRACK_TIME_WORDS, PULL_WORDS, STOP_WORDS } from '../../words/weld-words';
 import { rodName } from '../../words/words';
+import { OwnUnits } from './own-units';
 import { WeldPlanning } from './weld-planning';
 
 /** The log of the joint looked at: every bead with who, what, how fast and how hot, what else happened, and what went otherwise. */
@@ -31,10 +32,10 @@ import { WeldPlanning } from './weld-planning';
                 <th scope="col">Who</th>
                 <th scope="col">A</th>
                 <th scope="col">Arc</th>
-                <th scope="col">mm</th>
-                <th scope="col">mm/s</th>
-                <th scope="col">kJ/mm</th>
-                <th scope="col">°C before</th>
+                <th scope="col">{{ units.along() }}</th>
+                <th scope="col">{{ units.travel() }}</th>
+                <th scope="col">{{ units.heatInput() }}</th>
+                <th scope="col">before</th>
                 <th scope="col">Rod</th>
                 <th scope="col"></th>
               </tr>
@@ -66,6 +67,7 @@ import { WeldPlanning } from './weld-planning';
             </tbody>
           </table>
         </div>
+        <p class="small soft">Heat that stays in the metal, at the usual voltage of the current.</p>
       }
       @if (others().length > 0) {
         <ul class="dashes small" aria-label="Also logged">
@@ -133,6 +135,7 @@ export class PassList {
   protected readonly joints = inject(JointStore);
   private readonly workshops = inject(WorkshopStore);
   private readonly people = inject(People);
+  protected readonly units = inject(OwnUnits);
   protected readonly note = ownField('');
 
   protected readonly deviations = this.weld.deviations;
@@ -145,10 +148,10 @@ export class PassList {
       who: this.people.nameOf(bead.who),
       amps: bead.amps === null ? '' : Math.round(bead.amps),
       seconds: bead.seconds === null ? '' : clockWords(bead.seconds),
-      length: bead.lengthMm > 0 && bead.bead !== 'tack' ? Math.round(bead.lengthMm) : '',
-      travel: bead.travelMmPerS?.toFixed(1) ?? '',
-      heat: bead.heatInputKJPerMm?.toFixed(2) ?? '',
-      before: bead.beforeC === null ? '' : `${Math.round(bead.beforeC)}${bead.beforeBy === 'typed' ? ' typed' : ''}`,
+      length: bead.lengthMm > 0 && bead.bead !== 'tack' ? this.units.alongOf(bead.lengthMm) : '',
+      travel: bead.travelMmPerS === null ? '' : this.units.travelOf(bead.travelMmPerS),
+      heat: bead.heatInputKJPerMm === null ? '' : this.units.heatInputOf(bead.heatInputKJPerMm),
+      before: bead.beforeC === null ? '' : `${this.units.warmth(bead.beforeC)}${bead.beforeBy === 'typed' ? ' typed' : ''}`,
       rod: bead.rod === null ? 'none' : `${rodName(bead.rod)}${bead.rodMm === null ? '' : ` ${formatLength(bead.rodMm, this.unit())}`}${bead.lot ? `, lot ${bead.lot}` : ''}`,
     })),
   ); // prettier-ignore
@@ -165,7 +168,7 @@ export class PassList {
     if (!shown) return [];
     return this.store.records(shown.id).flatMap(({ id, at, entry, struckOutAt }) => {
       if (struckOutAt !== null) return [];
-      const words = wordsOf(entry);
+      const words = wordsOf(entry, this.units);
       return words === '' ? [] : [{ id, words: `${new Date(at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })} ${words}` }]; // prettier-ignore
     });
   });
@@ -186,7 +189,7 @@ export class PassList {
     const kind = this.weld.order.seam()?.kind ?? 'line';
     if (!both) return [];
     const [planned, now] = both;
-    const warm = now.peakInterpassC === null ? '' : ` Hottest metal under a pass ${Math.round(now.peakInterpassC)} °C, planned ${Math.round(planned.peakInterpassC ?? 0)} °C.`; // prettier-ignore
+    const warm = now.peakInterpassC === null ? '' : ` Hottest metal under a pass ${this.units.warmth(now.peakInterpassC)}, planned ${this.units.warmth(planned.peakInterpassC ?? 0)}.`; // prettier-ignore
     return [
       `Reckoned anew: ${minutesWords(now.minutes)} instead of ${minutesWords(planned.minutes)}.${warm}`,
       `${pullSentence(now.pull, kind, this.unit())} Planned: ${pullWords(planned.pull, this.unit())}.`,
@@ -208,10 +211,10 @@ export class PassList {
 
 type Entry = ReturnType<WeldStore['records']>[number]['entry'];
 /** What was logged beside the beads, in words; empty for what stands in their rows. */
-function wordsOf(entry: Entry): string {
+function wordsOf(entry: Entry, units: OwnUnits): string {
   switch (entry.kind) {
     case 'temperature':
-      return `${Math.round(entry.tempC)} °C, ${entry.by === 'typed' ? 'typed' : 'by the meter'}`;
+      return `${units.warmth(entry.tempC)}, ${entry.by === 'typed' ? 'typed' : 'by the meter'}`;
     case 'ferrite':
       return `gauge shows ferrite number ${entry.fn}`;
     case 'magnet':

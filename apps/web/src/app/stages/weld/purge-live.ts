@@ -1,10 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { LEAST_ROOM_PPM, PURGE_OFF_BELOW_C } from '@variatum/metallurgy';
 import { scaleLinear, scaleLog } from 'd3-scale';
 import { line } from 'd3-shape';
 import { FrameSize } from '../../kit/frame-size';
 import { Now } from '../../kit/now';
 import { PurgeClockView, PurgePlanning } from '../../planning';
 import { clockWords, ppmWords } from '../../words/doing-words';
+import { OwnUnits } from './own-units';
 import { PurgeWatch, SOON_MINUTES } from './purge-watch';
 
 const MARGIN = { left: 52, right: 12, top: 12, bottom: 26 };
@@ -146,8 +148,8 @@ export class OxygenTrace {
       }
       @if (watch.isRoomShort()) {
         <p class="caution" role="alert">
-          Oxygen in the room {{ watch.roomPercent()?.toFixed(1) }} %, below 19.5 %: leave it, gas off, let air in. Argon
-          gives no warning and lies in pits and vessels.
+          Oxygen in the room {{ watch.roomPercent()?.toFixed(1) }} %, below {{ leastRoom }} %: leave it, gas off, let
+          air in. Argon gives no warning and lies in pits and vessels.
         </p>
       }
       @if (others().length > 1) {
@@ -165,8 +167,8 @@ export class OxygenTrace {
         </p>
       }
       <p class="small soft">
-        Argon in a closed room takes the air away unseen: a meter in the room calls below 19.5 %. The purge stays on
-        until the metal is below 275 °C.
+        Argon in a closed room takes the air away unseen: a meter in the room calls below {{ leastRoom }} %. The purge
+        stays on until the metal is below {{ offBelow() }}.
       </p>
     </section>
   `,
@@ -207,6 +209,9 @@ export class OxygenTrace {
 export class PurgeLive {
   protected readonly watch = inject(PurgeWatch);
   private readonly planning = inject(PurgePlanning);
+  private readonly units = inject(OwnUnits);
+  protected readonly offBelow = computed(() => this.units.warmth(PURGE_OFF_BELOW_C));
+  protected readonly leastRoom = LEAST_ROOM_PPM / 10_000;
   protected readonly shows = computed(() => {
     const ppm = this.watch.ppm();
     if (ppm !== null) return `${ppmWords(ppm)} ppm`;

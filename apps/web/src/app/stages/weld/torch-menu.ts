@@ -2,6 +2,7 @@ import { inject, Injectable, signal } from '@angular/core';
 import { CRACK_PLACES, CRACK_TIMES, findFieldTest, MAGNET_PULLS } from '@variatum/metallurgy';
 import { FieldTestStore, JobStore, JointStore, PartSelection } from '../../job/stores';
 import { CRACK_PLACE_WORDS, CRACK_TIME_WORDS, PULL_WORDS } from '../../words/weld-words';
+import { OwnUnits } from './own-units';
 import { TorchNow } from './torch-state';
 import { WeldPlanning } from './weld-planning';
 
@@ -24,6 +25,7 @@ export class TorchMenu {
   private readonly jobs = inject(JobStore);
   private readonly tests = inject(FieldTestStore);
   private readonly selection = inject(PartSelection);
+  private readonly units = inject(OwnUnits);
 
   private readonly shownRows = signal<readonly TorchRow[] | null>(null);
   readonly rows = this.shownRows.asReadonly();
@@ -90,7 +92,7 @@ export class TorchMenu {
     if (!burning)
       rows.push(
         this.list('Magnet on the bead', () => MAGNET_PULLS.map((pull) => this.row(PULL_WORDS[pull], () => this.weld.note({ kind: 'magnet', pull, rod: this.lastRod() }), 'Magnet logged.'))),
-        this.list('Temperature', () => TEMPERATURES.map((tempC) => this.row(`${tempC} °C`, () => this.weld.note({ kind: 'temperature', tempC, by: 'typed' }), `${tempC} °C logged.`))),
+        this.list('Temperature', () => TEMPERATURES.map((tempC) => this.row(this.units.warmth(tempC), () => this.weld.note({ kind: 'temperature', tempC, by: 'typed' }), `${this.units.warmth(tempC)} logged.`))),
         this.row('Repair here', () => this.weld.start(true), 'Arc on for a repair.'),
         this.row('Take the last entry back', () => this.weld.takeBackLast(), 'Taken back.'),
       ); // prettier-ignore

@@ -1,9 +1,10 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
-import { ONLY_SLOW, TROUBLE_SHORT } from '@variatum/metallurgy';
+import { ONLY_SLOW, PURGE_OFF_BELOW_C, TROUBLE_SHORT } from '@variatum/metallurgy';
 import { JointStore } from '../../job/stores';
 import { Now } from '../../kit/now';
 import { clockWords, minutesWords, ppmWords } from '../../words/doing-words';
 import { CoolingWatch } from './cooling-watch';
+import { OwnUnits } from './own-units';
 import { PurgeWatch, SOON_MINUTES } from './purge-watch';
 import { TorchAlarm } from './torch-alarm';
 import { WeldPlanning } from './weld-planning';
@@ -36,6 +37,7 @@ export class TorchNow {
   private readonly cooling = inject(CoolingWatch);
   private readonly now = inject(Now);
   private readonly alarm = inject(TorchAlarm);
+  private readonly units = inject(OwnUnits);
 
   /** Whether somebody welds by this device. */
   readonly atTorch = signal(false);
@@ -96,7 +98,7 @@ export class TorchNow {
       return { state: 'burning', what: clockWords(burns), about: `${this.name()}${planned ? `, about ${minutesWords(planned / 60)}` : ''}${over ? '. Arc out already?' : ''}`, press: 'Arc out' }; // prettier-ignore
     }
     if (this.weld.isDone())
-      return { state: 'done', what: 'Done', about: this.elsewhere() || 'Gas stays on until the metal is below 275 °C.', press: '' }; // prettier-ignore
+      return { state: 'done', what: 'Done', about: [this.gasStays(), this.elsewhere()].filter(Boolean).join(' ') || 'All of the plan lies.', press: this.free() ? 'Next joint' : '' }; // prettier-ignore
     if (!this.weld.next())
       return { state: 'other', what: 'Wait', about: 'The other one is at this pass still.', press: '' };
     if (this.gas.isWanted() && this.gas.hasRisen())
@@ -138,33 +140,35 @@ export class TorchNow {
 
   private coolWords(clock: NonNullable<ReturnType<CoolingWatch['shown']>>): Omit<TorchWords, 'state'> {
     const now =
-      clock.nowC === null ? '' : `${Math.round(clock.nowC)} °C${clock.by === 'reckoned' ? ' reckoned' : ''}, `;
+      clock.nowC === null ? '' : `${this.units.warmth(clock.nowC)}${clock.by === 'reckoned' ? ' reckoned' : ''}, `;
     const left = clock.readyMs && Math.max(0, (clock.readyMs[1] - this.now.ms()) / 1000);
     const elsewhere = this.elsewhere();
     return {
       what: left === null ? 'Cool' : clockWords(left),
-      about: `${now}limit ${clock.limitC} °C.${elsewhere ? ` ${elsewhere}` : ''}`,
+      about: `${now}limit ${clock.limitC === null ? 'none' : this.units.warmth(clock.limitC)}.${elsewhere ? ` ${elsewhere}` : ''}`,
       press: '',
     };
   }
 
-  /** Which joint can be welded meanwhile; empty: none. */
-  private elsewhere(): string {
-    const shown = this.joints.shown()?.id;
-    const free = this.cooling
-      .clocks()
-      .find(({ joint, isCool }) => joint !== shown && isCool && !this.isFinished(joint));
-    return free ? `Joint ${free.number} can be welded now.` : '';
+  /** Gas that is on stays on until the root no longer colours. */
+  private gasStays(): string {
+    const nowC = this.cooling.shown()?.nowC;
+    if (this.gas.gasOnMs() === null || (nowC !== null && nowC !== undefined && nowC < PURGE_OFF_BELOW_C)) return '';
+    return `Gas stays on until the metal is below ${this.units.warmth(PURGE_OFF_BELOW_C)}.`;
   }
 
-  private isFinished(joint: string): boolean {
-    return this.finished().has(joint);
-  }
-  /** Joints somebody has laid beads in that are no longer open here. */
-  private readonly finished = computed(() => {
+  /** Another joint that can be welded meanwhile. */
+  readonly free = computed(() => {
     const shown = this.joints.shown()?.id;
-    return new Set(shown !== undefined && this.weld.isDone() ? [shown] : []);
+    // One that has beads and is not looked at is looked at last: whether it is finished only its own plan says.
+    const others = this.cooling.clocks().filter(({ joint, isCool }) => joint !== shown && isCool);
+    return others.find(({ by }) => by === 'cold') ?? null;
   });
+
+  private elsewhere(): string {
+    const free = this.free();
+    return free ? `Joint ${free.number} can be welded now.` : '';
+  }
 
   constructor() {
     // What calls is told in the log, once for each time.

@@ -10,7 +10,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { formatFlow, formatLength } from '@variatum/metallurgy';
-import { JobStore, JointStore } from '../../job/stores';
+import { JobStore, JointStore, PartSelection } from '../../job/stores';
 import { Now } from '../../kit/now';
 import { PurgePlanning } from '../../planning';
 import { WorkshopStore } from '../../settings/workshop-store';
@@ -19,6 +19,7 @@ import { saveWords } from '../../words/state-words';
 import { ppmWords } from '../../words/doing-words';
 import { rodName } from '../../words/words';
 import { CoolingWatch } from './cooling-watch';
+import { OwnUnits } from './own-units';
 import { PurgeWatch } from './purge-watch';
 import { ScreenAwake } from './screen-awake';
 import { TorchAlarm } from './torch-alarm';
@@ -290,6 +291,8 @@ export class TorchView {
   private readonly wall = inject(Now);
   private readonly workshops = inject(WorkshopStore);
   private readonly saving = inject(Autosave);
+  private readonly selection = inject(PartSelection);
+  private readonly units = inject(OwnUnits);
   /** Somebody leaves the torch. */
   readonly left = output();
 
@@ -313,7 +316,7 @@ export class TorchView {
   protected readonly clock = computed(() => {
     const clock = this.cooling.shown();
     if (clock?.nowC === null || clock?.nowC === undefined) return '';
-    return `${Math.round(clock.nowC)} °C`;
+    return this.units.warmth(clock.nowC);
   });
   protected readonly held = computed(() => {
     const { amps, rod, rodMm } = this.weld.atHand();
@@ -421,6 +424,7 @@ export class TorchView {
     if (press === '') return;
     if (this.weld.burning()) this.weld.stop(state === 'alarm' ? 'alarm' : 'end', this.shortOf(state));
     else if (state === 'gas') this.gasOn();
+    else if (state === 'done') this.selection.joint.set(this.now.free()?.joint ?? null);
     else this.weld.start();
   }
 

@@ -14,6 +14,7 @@ import { BeadShown } from './bead-shown';
 import { CoolingWatch } from './cooling-watch';
 import { JointClockList } from './joint-clock-list';
 import { MeterUses } from './meter-uses';
+import { OwnUnits } from './own-units';
 import { PassList } from './pass-list';
 import { PurgeLive } from './purge-live';
 import { PurgeWatch } from './purge-watch';
@@ -58,6 +59,7 @@ const PEOPLE = [
     TorchNow,
     TorchMenu,
     ScreenAwake,
+    OwnUnits,
   ],
   host: { class: 'stage' },
   changeDetection: ChangeDetectionStrategy.OnPush,

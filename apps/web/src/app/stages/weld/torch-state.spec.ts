@@ -1,0 +1,142 @@
+import { signal } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import type { WeldEntry } from '@variatum/metallurgy';
+import { Now } from '../../kit/now';
+import { JointStore } from '../../job/stores';
+import { WorkshopStore } from '../../settings/workshop-store';
+import { CoolingWatch } from './cooling-watch';
+import { OwnUnits } from './own-units';
+import { PurgeWatch } from './purge-watch';
+import { TorchAlarm } from './torch-alarm';
+import { TorchNow } from './torch-state';
+import { WeldPlanning } from './weld-planning';
+
+const RUN = { bead: 'run', pass: 0, number: 0, fromMm: 0, toMm: 40, goesOnMm: 0, person: 0, restS: 0, state: 'open' };
+const COLD = {
+  joint: 'one',
+  number: 1,
+  limitC: 150,
+  nowC: null,
+  readyMs: null,
+  by: 'cold',
+  isCool: true,
+  isBurning: false,
+};
+/** Everything around the torch, as a test sets it. */
+function around() {
+  const gas = {
+    wanted: signal(false), ready: signal(false), risen: signal(false), short: signal(false), onMs: signal<number | null>(null), ppm: signal<number | null>(null),
+    left: signal<object | null>(null), fit: signal<object | null>(null), state: signal('waiting'),
+  }; // prettier-ignore
+  const weld = {
+    burning: signal<object | null>(null), next: signal<object | null>(RUN), done: signal(false), beads: signal<readonly object[]>([]), passes: signal(1),
+  }; // prettier-ignore
+  const clocks = signal<readonly object[]>([COLD]);
+  const ms = signal(0);
+  const logged: WeldEntry[] = [];
+  const alarm = { begin: jest.fn(), end: jest.fn() };
+  TestBed.configureTestingModule({
+    providers: [
+      { provide: PurgeWatch, useValue: { isWanted: gas.wanted, isReady: gas.ready, hasRisen: gas.risen, isRoomShort: gas.short, roomPercent: () => (gas.short() ? 18.7 : null), gasOnMs: gas.onMs, ppm: gas.ppm, minutesLeft: gas.left, fit: gas.fit, state: gas.state } },
+      { provide: WeldPlanning, useValue: { burning: weld.burning, next: weld.next, isDone: weld.done, steps: () => [RUN], log: () => ({ beads: weld.beads() }), order: { question: () => ({ arcs: [{ travelMmPerS: 2 }] }), passes: weld.passes, kept: () => ({ colourWithinMm: null }) }, settings: { reckoned: () => null }, note: (entry: WeldEntry) => logged.push(entry) } },
+      { provide: CoolingWatch, useValue: { clocks, shown: () => clocks()[0] } },
+      { provide: JointStore, useValue: { shown: () => ({ id: 'one' }) } },
+      { provide: Now, useValue: { ms } },
+      { provide: TorchAlarm, useValue: alarm },
+      { provide: WorkshopStore, useValue: { workshop: () => null } },
+      OwnUnits, TorchNow,
+    ],
+  }); // prettier-ignore
+  return { gas, weld, clocks, ms, logged, alarm, now: TestBed.inject(TorchNow) };
+}
+
+test('gas comes first, then the wait with its range, then the arc', () => {
+  const { gas, now } = around();
+  gas.wanted.set(true);
+  expect(now.words()).toMatchObject({ state: 'gas', press: 'Gas is on' });
+  gas.onMs.set(1);
+  gas.ppm.set(900);
+  gas.left.set({ likely: 2, range: [1.5, 3], measured: true });
+  expect(now.words()).toMatchObject({ what: '2:00', about: '900 ppm. Clean in 1:30 to 3:00.', press: '' });
+  gas.left.set({ likely: 0, range: [0, 0], measured: true });
+  expect(now.words().about).toContain('the meter follows late');
+  gas.ready.set(true);
+  expect(now.words()).toMatchObject({ state: 'ready', what: 'Weld', press: 'Arc on' });
+});
+
+test('what is wrong with the gas is said instead of a time, unless it only takes longer', () => {
+  const { gas, now } = around();
+  gas.wanted.set(true);
+  gas.onMs.set(1);
+  gas.left.set({ likely: 2, range: [1, 3], measured: true });
+  gas.fit.set({ fault: 'leak' });
+  expect(now.words()).toMatchObject({ what: 'Look', about: expect.stringContaining('tape') });
+  gas.fit.set({ fault: 'larger-space' });
+  expect(now.words()).toMatchObject({ what: '2:00', about: expect.stringContaining('Slower than described') });
+});
+
+test('while the arc burns its time runs, and how far it most likely is', () => {
+  const { weld, ms, now } = around();
+  weld.burning.set({ ...RUN, startMs: 0 });
+  ms.set(10_000);
+  expect(now.words()).toMatchObject({ state: 'burning', what: '0:10', press: 'Arc out' });
+  expect(now.share()).toBeCloseTo(0.5, 9);
+  ms.set(40_000);
+  expect([now.share(), now.words().about]).toEqual([1, expect.stringContaining('Arc out already?')]);
+});
+
+test('oxygen that rises calls, once, from the device somebody welds by, and is logged', () => {
+  const { gas, weld, logged, alarm, now } = around();
+  weld.burning.set({ ...RUN, startMs: 0 });
+  gas.ppm.set(800);
+  gas.risen.set(true);
+  TestBed.tick();
+  expect([now.words().state, alarm.begin.mock.calls.length, logged]).toEqual(['alarm', 0, []]);
+  now.atTorch.set(true);
+  TestBed.tick();
+  expect([alarm.begin.mock.calls.length, logged]).toEqual([1, [{ kind: 'alarm', what: 'oxygen-rose', value: 800 }]]);
+  gas.risen.set(false);
+  TestBed.tick();
+  gas.risen.set(true);
+  TestBed.tick();
+  // It calls again; in the log it is the same trouble.
+  expect([alarm.begin.mock.calls.length, logged.length]).toEqual([2, 1]);
+});
+
+test('a room that is short of oxygen comes before everything', () => {
+  const { gas, logged, now } = around();
+  gas.short.set(true);
+  now.atTorch.set(true);
+  TestBed.tick();
+  expect(now.words()).toMatchObject({
+    state: 'alarm',
+    what: 'Leave the room',
+    about: expect.stringContaining('18.7 %'),
+  });
+  expect(logged).toEqual([{ kind: 'alarm', what: 'room-oxygen', value: 187_000 }]);
+});
+
+test('a later pass waits for its metal, and says which joint can be welded meanwhile', () => {
+  const { weld, clocks, ms, now } = around();
+  const warm = { ...COLD, by: 'meter', nowC: 210, isCool: false, readyMs: [60_000, 90_000, 140_000] };
+  clocks.set([warm, { ...COLD, joint: 'two', number: 2 }]);
+  expect(now.words().state).toBe('ready');
+  weld.next.set({ ...RUN, pass: 1 });
+  ms.set(30_000);
+  expect(now.words()).toMatchObject({ state: 'cool', what: '1:00', about: '210 °C, limit 150 °C. Joint 2 can be welded now.' }); // prettier-ignore
+});
+
+test('a run is rested for, and at the end the gas stays on and the next joint is a press away', () => {
+  const { gas, weld, clocks, ms, now } = around();
+  weld.next.set({ ...RUN, restS: 20 });
+  weld.beads.set([{ endMs: 5000 }]);
+  ms.set(10_000);
+  expect(now.words()).toMatchObject({ state: 'rest', what: '0:15' });
+  weld.done.set(true);
+  gas.onMs.set(1);
+  clocks.set([
+    { ...COLD, nowC: 400 },
+    { ...COLD, joint: 'two', number: 2 },
+  ]);
+  expect(now.words()).toMatchObject({ state: 'done', about: 'Gas stays on until the metal is below 275 °C. Joint 2 can be welded now.', press: 'Next joint' }); // prettier-ignore
+});
