@@ -2,7 +2,7 @@ import type { JobDetail, WeldRecord } from '@variatum/contracts';
 import type { Locator, Page } from '@playwright/test';
 import { expect, test } from './support/fixtures';
 import { freePortFor } from './support/free-port';
-import { addMeter, jobOf, VentMeter } from './support/meters';
+import { addMeter, jobOf, sendInstrument, VentMeter } from './support/meters';
 import { openJob, stage } from './support/part';
 import { newDataDirectory, removeDataDirectory, startProgram } from './support/program';
 import { saved } from './support/saved';
@@ -36,11 +36,14 @@ test('the steam coil is welded by one finger with a meter in the vent: lifted ta
   let program = await startProgram('demo', directory, port);
   const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
   let vent: VentMeter | undefined;
+  let thermometer: ReturnType<typeof sendInstrument> | undefined;
   try {
     const page = await context.newPage();
     await page.goto(program.url);
     const job = await jobOf(context.request, program.url, COIL);
     vent = new VentMeter(program.url, (await addMeter(context.request, program.url, 'oxygen', 'Vent', { job: job.id, joint: null, place: 'vent' })).key); // prettier-ignore
+    const held = await addMeter(context.request, program.url, 'temperature', 'Bead', { job: job.id, joint: job.joints[0]!.id, place: 'joint' }); // prettier-ignore
+    thermometer = sendInstrument(program.url, held.key, 'temperature', { rise: '80', arc: '20' });
     await openJob(page, COIL);
     await stage(page, 'Weld');
     await page.getByRole('button', { name: 'To the torch' }).tap();
@@ -101,12 +104,15 @@ test('the steam coil is welded by one finger with a meter in the vent: lifted ta
     const table = page.getByRole('region', { name: 'Pass log' });
     await expect(table.getByRole('row')).toHaveCount(1 + beads.length);
     await expect(table).toContainText('alarm: oxygen rose to');
+    // What the thermometer showed before the runs stands with them.
+    expect(after.weld.filter(({ entry }) => entry.kind === 'temperature' && entry.by === 'meter').length).toBeGreaterThanOrEqual(2); // prettier-ignore
     await page.reload();
     await expect(table.getByRole('row')).toHaveCount(1 + beads.length);
     await page.goto(page.url().replace(/\?.*/, ''));
     await expect(page.getByTestId('torch-what')).toHaveText('Done');
   } finally {
     vent?.end();
+    thermometer?.kill();
     await context.close();
     await program.stop();
     removeDataDirectory(directory);

@@ -23,6 +23,17 @@ export async function addMeter(
   return made;
 }
 
+/** Sends what a simulated instrument shows until it is killed. */
+export const sendInstrument = (
+  url: string,
+  key: string,
+  kind: MeterKind,
+  flags: Readonly<Record<string, string>>,
+): ChildProcess => {
+  const said = Object.entries({ to: url, key, rate: '5', ...flags }).flatMap(([name, value]) => [`--${name}`, value]);
+  return spawn('node', ['dist/instruments.mjs', 'send', kind, ...said], { stdio: 'ignore' });
+};
+
 /** An oxygen meter in the vent of a part, as the program of simulated instruments sends it; its tape may lift. */
 export class VentMeter {
   private process: ChildProcess | undefined;
@@ -34,19 +45,10 @@ export class VentMeter {
   ) {}
 
   /** Sends what the meter shows from a second after gas was turned on. */
-  private send(fromS: number, ...more: readonly string[]): void {
+  private send(fromS: number, fault?: string): void {
     this.process?.kill();
-    const flags = {
-      to: this.url,
-      key: this.key,
-      litres: '0.05',
-      flow: '3',
-      leak: '0.0001',
-      rate: '5',
-      from: String(fromS),
-    };
-    const args = Object.entries(flags).flatMap(([name, value]) => [`--${name}`, value]);
-    this.process = spawn('node', ['dist/instruments.mjs', 'send', 'oxygen', ...args, ...more], { stdio: 'ignore' });
+    const flags = { litres: '0.05', flow: '3', leak: '0.0001', from: fromS.toFixed(1), ...(fault ? { fault } : {}) };
+    this.process = sendInstrument(this.url, this.key, 'oxygen', flags);
   }
 
   gasOn(): void {
@@ -56,7 +58,7 @@ export class VentMeter {
 
   liftTape(): void {
     const at = (Date.now() - this.gasOnMs) / 1000;
-    this.send(at, '--fault', `tape-lifted@${at.toFixed(1)}`);
+    this.send(at, `tape-lifted@${at.toFixed(1)}`);
   }
 
   /** Tape is on again; the gas pushes out what came in. */

@@ -2,7 +2,7 @@ import { tables } from '../database';
 import type { Handlers } from '../http/endpoint-routes';
 import { readJob } from '../jobs/store';
 import { bringsBack, withdraws } from '../store';
-import { addMeter, changeMeter, giveNewKey, listMeters, readingsOfJob, readingsOfMeter } from './store';
+import { addMeter, changeMeter, giveNewKey, listMeters, readingsOfJob, readingsOfMeter, readMeter } from './store';
 import { readTraceFile, traceFile } from './trace-file';
 
 /** Rows of one statement, when a trace is brought in. */
@@ -25,7 +25,7 @@ export const meterHandlers = {
     };
   },
   'POST /meters/:id/trace': async ({ context, path, body: { csv, use } }) => {
-    const { meter } = await readingsOfMeter(context, path.id, new Date().toISOString());
+    const meter = await readMeter(context, path.id);
     if (use) await readJob(context, use.job);
     const readings = readTraceFile(meter.kind, csv);
     const rows = readings.map((one) => ({ workshopId: context.workshop, meterId: meter.id, ...one, jobId: use?.job, jointId: use?.joint, place: use?.place })); // prettier-ignore

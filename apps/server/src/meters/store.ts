@@ -68,7 +68,7 @@ export async function addMeter({ database, workshop }: Scope, fields: NewMeter):
   return { meter: meterOf(orNotFound('meter', row)), key: keyOf(workshop, id, secret) };
 }
 
-async function readMeter(scope: Scope, id: string): Promise<Meter> {
+export async function readMeter(scope: Scope, id: string): Promise<Meter> {
   const [row] = await scope.database
     .select()
     .from(meter)
@@ -128,13 +128,16 @@ export async function readingsOfJob(scope: Scope, jobId: string, since?: string)
   return { readings, more: rows.length > MOST_READINGS };
 }
 
-/** Readings of a meter that are kept, oldest first. @throws ProblemError 404 */
+/** Most lines of a trace: some days of a meter that never rests. */
+const MOST_LINES = 100_000;
+
+/** Readings of a meter that are kept, oldest first; of very many the newest. @throws ProblemError 404 */
 export async function readingsOfMeter(
   scope: Scope,
   id: string,
   since?: string,
 ): Promise<{ readonly meter: Meter; readonly rows: readonly (typeof reading.$inferSelect)[] }> {
   const known = await readMeter(scope, id);
-  const rows = await scope.database.select().from(reading).where(keptSince(scope, eq(reading.meterId, id), since)).orderBy(asc(reading.at)); // prettier-ignore
-  return { meter: known, rows };
+  const rows = await scope.database.select().from(reading).where(keptSince(scope, eq(reading.meterId, id), since)).orderBy(desc(reading.at)).limit(MOST_LINES); // prettier-ignore
+  return { meter: known, rows: rows.reverse() };
 }

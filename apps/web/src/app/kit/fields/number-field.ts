@@ -25,7 +25,7 @@ export class NumberField<Value extends number | null> extends TypedField<Value> 
     return value === null || Number.isNaN(value) ? '' : String(value);
   });
 
-  protected readonly error = computed(() => this.of().error ?? null);
+  protected readonly error = computed(() => this.of().error || null);
   protected readonly understood = signal(null);
 
   protected type(text: string): void {

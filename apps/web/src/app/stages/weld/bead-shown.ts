@@ -106,6 +106,12 @@ const thickerRod = (mm: number | null): number => [1, 1.2, 1.6, 2, 2.4, 3.2, 4].
       gap: var(--space-3);
       padding-left: 1.2em;
     }
+    .moves p:first-child {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0 var(--space-3);
+      align-items: baseline;
+    }
     .fields {
       display: grid;
       gap: var(--space-3);

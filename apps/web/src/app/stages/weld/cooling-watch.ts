@@ -14,6 +14,8 @@ export interface JointClock {
   readonly limitC: number | null;
   /** What a thermometer shows, else what is reckoned; null: neither. */
   readonly nowC: number | null;
+  /** What a thermometer held against it shows just now, °C; null: none is. */
+  readonly measuredC: number | null;
   /** Moment from which it may be welded: least, likely, most, ms; null: it never comes down, or nobody can say. */
   readonly readyMs: readonly [number, number, number | null] | null;
   readonly by: 'meter' | 'reckoned' | 'cold';
@@ -59,7 +61,13 @@ export class CoolingWatch {
       .reduce<LaidBead | undefined>((last, one) => ((last?.endMs ?? 0) > (one.endMs ?? 0) ? last : one), undefined);
   }
 
-  /** What a thermometer at a joint has shown since its arc went out. */
+  /** What a thermometer held against a joint shows just now. */
+  private measuredAt(joint: string): number | null {
+    const seen = this.traceOf(joint, 0).at(-1);
+    return seen !== undefined && this.now.ms() - 1000 * seen.seconds <= FRESH_MS.temperature ? seen.tempC : null;
+  }
+
+  /** What a thermometer at a joint has shown since a moment, such as since its arc went out. */
   private traceOf(joint: string, fromMs: number): readonly { readonly seconds: number; readonly tempC: number }[] {
     const meter = this.meters.meters().find(({ kind, use }) => kind === 'temperature' && use !== null && use.job === this.jobs.job()?.id && (use.joint === joint || (use.joint === null && joint === this.joints.shown()?.id))); // prettier-ignore
     return this.readings.of(meter?.id).flatMap(({ atMs, value }) => (value === null || atMs < fromMs ? [] : [{ seconds: (atMs - fromMs) / 1000, tempC: value }])); // prettier-ignore
@@ -79,16 +87,14 @@ export class CoolingWatch {
       const limitC = this.limitOf(id);
       const last = this.lastEnd(id);
       const isBurning = this.weld.logOf(id).burning.length > 0;
-      const base = { joint: id, number: this.joints.numberOf(id), limitC, isBurning };
-      if (!last?.endMs) return { ...base, nowC: null, readyMs: null, by: 'cold', isCool: !isBurning };
-      const trace = this.traceOf(id, last.endMs);
-      const seen = trace.at(-1);
-      const measured = seen !== undefined && now - (last.endMs + 1000 * seen.seconds) <= FRESH_MS.temperature;
+      const measuredC = this.measuredAt(id);
+      const base = { joint: id, number: this.joints.numberOf(id), limitC, isBurning, measuredC };
+      if (!last?.endMs) return { ...base, nowC: measuredC, readyMs: null, by: 'cold', isCool: !isBurning };
       const typed = this.typedOf(id, last.endMs);
       const found = this.found().get(id);
-      const nowC = measured ? seen.tempC : typed && now - typed.atMs <= FRESH_MS.temperature ? typed.tempC : (found?.nowC ?? null); // prettier-ignore
+      const nowC = measuredC ?? (typed && now - typed.atMs <= FRESH_MS.temperature ? typed.tempC : (found?.nowC ?? null)); // prettier-ignore
       const readyMs = found?.left ? ([found.atMs + 1000 * found.left.range[0], found.atMs + 1000 * found.left.likely, found.left.range[1] === null ? null : found.atMs + 1000 * found.left.range[1]] as const) : null; // prettier-ignore
-      const known = measured || (typed !== undefined && now - typed.atMs <= FRESH_MS.temperature);
+      const known = measuredC !== null || (typed !== undefined && now - typed.atMs <= FRESH_MS.temperature);
       const cool = limitC === null || (known ? nowC !== null && nowC <= limitC : readyMs !== null && now >= readyMs[1]);
       return { ...base, nowC, readyMs, by: known ? 'meter' : 'reckoned', isCool: !isBurning && cool };
     });

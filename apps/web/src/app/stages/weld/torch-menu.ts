@@ -84,7 +84,7 @@ export class TorchMenu {
       const reached = burning.fromMm + share * (burning.toMm - burning.fromMm);
       rows.push(this.row('Arc out before the end', () => this.weld.stop('reach', Math.round(reached)), 'Arc out; the rest comes next.')); // prettier-ignore
     } else if (state !== 'ready' && state !== 'done' && this.weld.next())
-      rows.push(this.row('Arc on all the same', () => this.weld.start(), 'Arc on.'));
+      rows.push(this.row('Arc on all the same', () => this.state.strike(), 'Arc on.'));
     rows.push(
       this.list('It cracked', () => this.cracks()),
       this.list('Odd pool', () => this.pools()),
@@ -93,7 +93,7 @@ export class TorchMenu {
       rows.push(
         this.list('Magnet on the bead', () => MAGNET_PULLS.map((pull) => this.row(PULL_WORDS[pull], () => this.weld.note({ kind: 'magnet', pull, rod: this.lastRod() }), 'Magnet logged.'))),
         this.list('Temperature', () => TEMPERATURES.map((tempC) => this.row(this.units.warmth(tempC), () => this.weld.note({ kind: 'temperature', tempC, by: 'typed' }), `${this.units.warmth(tempC)} logged.`))),
-        this.row('Repair here', () => this.weld.start(true), 'Arc on for a repair.'),
+        this.row('Repair here', () => this.state.strike(true), 'Arc on for a repair.'),
         this.row('Take the last entry back', () => this.weld.takeBackLast(), 'Taken back.'),
       ); // prettier-ignore
     if (this.weld.order.kept().people === 2) {

@@ -17,6 +17,7 @@ const COLD = {
   number: 1,
   limitC: 150,
   nowC: null,
+  measuredC: null as number | null,
   readyMs: null,
   by: 'cold',
   isCool: true,
@@ -34,11 +35,13 @@ function around() {
   const clocks = signal<readonly object[]>([COLD]);
   const ms = signal(0);
   const logged: WeldEntry[] = [];
+  const held = signal(false);
+  const struck: boolean[] = [];
   const alarm = { begin: jest.fn(), end: jest.fn() };
   TestBed.configureTestingModule({
     providers: [
       { provide: PurgeWatch, useValue: { isWanted: gas.wanted, isReady: gas.ready, hasRisen: gas.risen, isRoomShort: gas.short, roomPercent: () => (gas.short() ? 18.7 : null), gasOnMs: gas.onMs, ppm: gas.ppm, minutesLeft: gas.left, fit: gas.fit, state: gas.state } },
-      { provide: WeldPlanning, useValue: { burning: weld.burning, next: weld.next, isDone: weld.done, steps: () => [RUN], log: () => ({ beads: weld.beads() }), order: { question: () => ({ arcs: [{ travelMmPerS: 2 }] }), passes: weld.passes, kept: () => ({ colourWithinMm: null }) }, settings: { reckoned: () => null }, note: (entry: WeldEntry) => logged.push(entry) } },
+      { provide: WeldPlanning, useValue: { burning: weld.burning, next: weld.next, isDone: weld.done, steps: () => [RUN], log: () => ({ beads: weld.beads() }), order: { question: () => ({ arcs: [{ travelMmPerS: 2 }] }), passes: weld.passes, kept: () => ({ colourWithinMm: null }) }, settings: { reckoned: () => null }, note: (entry: WeldEntry) => logged.push(entry), isHeld: held, start: (repair: boolean) => struck.push(repair) } },
       { provide: CoolingWatch, useValue: { clocks, shown: () => clocks()[0] } },
       { provide: JointStore, useValue: { shown: () => ({ id: 'one' }) } },
       { provide: Now, useValue: { ms } },
@@ -47,7 +50,7 @@ function around() {
       OwnUnits, TorchNow,
     ],
   }); // prettier-ignore
-  return { gas, weld, clocks, ms, logged, alarm, now: TestBed.inject(TorchNow) };
+  return { gas, weld, clocks, ms, logged, held, struck, alarm, now: TestBed.inject(TorchNow) };
 }
 
 test('gas comes first, then the wait with its range, then the arc', () => {
@@ -124,6 +127,17 @@ test('a later pass waits for its metal, and says which joint can be welded meanw
   weld.next.set({ ...RUN, pass: 1 });
   ms.set(30_000);
   expect(now.words()).toMatchObject({ state: 'cool', what: '1:00', about: '210 °C, limit 150 °C. Joint 2 can be welded now.' }); // prettier-ignore
+});
+
+test('what a thermometer shows goes into the log before the arc, and metal that is held warm waits for warmth', () => {
+  const { clocks, held, logged, struck, now } = around();
+  clocks.set([{ ...COLD, measuredC: 118.4, limitC: 250 }]);
+  now.strike();
+  expect([logged, struck]).toEqual([[{ kind: 'temperature', tempC: 118, by: 'meter' }], [false]]);
+  held.set(true);
+  expect(now.words()).toMatchObject({ what: 'Warm it', about: expect.stringContaining('118 °C, at least 250 °C') });
+  clocks.set([{ ...COLD, measuredC: 260, limitC: 250, isCool: false }]);
+  expect(now.words().state).toBe('ready');
 });
 
 test('a run is rested for, and at the end the gas stays on and the next joint is a press away', () => {

@@ -3,7 +3,7 @@ import { ONLY_SLOW, PURGE_OFF_BELOW_C, TROUBLE_SHORT } from '@variatum/metallurg
 import { JointStore } from '../../job/stores';
 import { Now } from '../../kit/now';
 import { clockWords, minutesWords, ppmWords } from '../../words/doing-words';
-import { CoolingWatch } from './cooling-watch';
+import { CoolingWatch, type JointClock } from './cooling-watch';
 import { OwnUnits } from './own-units';
 import { PurgeWatch, SOON_MINUTES } from './purge-watch';
 import { TorchAlarm } from './torch-alarm';
@@ -111,11 +111,30 @@ export class TorchNow {
         press: 'Gas is on',
       };
     if (this.gas.isWanted() && !this.gas.isReady()) return { state: 'gas', ...this.gasWords() };
-    if (shown && !shown.isCool && this.limitHolds()) return { state: 'cool', ...this.coolWords(shown) };
+    if (shown && this.isTooCold(shown)) return { state: 'cool', ...this.warmWords(shown) };
+    if (shown && !shown.isCool && !this.weld.isHeld() && this.limitHolds())
+      return { state: 'cool', ...this.coolWords(shown) };
     const rest = this.restS();
     if (rest > 0) return { state: 'rest', what: clockWords(rest), about: `Rest before ${this.name()}.`, press: '' };
     return { state: 'ready', what: 'Weld', about: this.name(), press: 'Arc on' };
   });
+
+  /** Strikes the arc for what is next. What a thermometer shows goes into the log before it. */
+  strike(repair = false): void {
+    const measuredC = this.cooling.shown()?.measuredC;
+    if (measuredC !== null && measuredC !== undefined && this.weld.next()?.bead !== 'tack')
+      this.weld.note({ kind: 'temperature', tempC: Math.round(measuredC), by: 'meter' });
+    this.weld.start(repair);
+  }
+
+  /** Whether metal that is to be held warm is not, as far as a thermometer says. */
+  private isTooCold({ measuredC, limitC }: JointClock): boolean {
+    return this.weld.isHeld() && this.weld.next()?.bead === 'run' && measuredC !== null && limitC !== null && measuredC < limitC; // prettier-ignore
+  }
+
+  private warmWords({ measuredC, limitC }: JointClock): Omit<TorchWords, 'state'> {
+    return { what: 'Warm it', about: `${this.units.warmth(measuredC ?? 0)}, at least ${this.units.warmth(limitC ?? 0)}. This metal cracks cold.`, press: '' }; // prettier-ignore
+  }
 
   /** Whether what is next has a limit to wait for: the root has none, unless colour is to stay narrow. */
   private limitHolds(): boolean {
@@ -138,7 +157,7 @@ export class TorchNow {
     return { what: clockWords(60 * left.likely), about: `${shows}. Clean in ${range}${left.measured ? '' : ', as predicted'}.${trouble ? ` ${TROUBLE_SHORT[trouble]}` : ''}`, press: '' }; // prettier-ignore
   }
 
-  private coolWords(clock: NonNullable<ReturnType<CoolingWatch['shown']>>): Omit<TorchWords, 'state'> {
+  private coolWords(clock: JointClock): Omit<TorchWords, 'state'> {
     const now =
       clock.nowC === null ? '' : `${this.units.warmth(clock.nowC)}${clock.by === 'reckoned' ? ' reckoned' : ''}, `;
     const left = clock.readyMs && Math.max(0, (clock.readyMs[1] - this.now.ms()) / 1000);

@@ -425,7 +425,7 @@ export class TorchView {
     if (this.weld.burning()) this.weld.stop(state === 'alarm' ? 'alarm' : 'end', this.shortOf(state));
     else if (state === 'gas') this.gasOn();
     else if (state === 'done') this.selection.joint.set(this.now.free()?.joint ?? null);
-    else this.weld.start();
+    else this.now.strike();
   }
 
   /** Where an alarm broke the bead off, mm; null: it came to its end. */
