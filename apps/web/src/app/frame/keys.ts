@@ -30,6 +30,7 @@ export const KEYS = {
     inFields: true,
   },
   move: { shown: 'Arrow keys', does: 'move inside a group of answers; space answers', presses: [] },
+  torch: { shown: 'any key', does: 'at the torch: a press does what is next, a held one lists the rest', presses: [] },
   sheet: { shown: '?', does: 'the sheet of keys', presses: ['?', 'Shift+?'] },
 } as const satisfies Readonly<Record<string, Key>>;
 
