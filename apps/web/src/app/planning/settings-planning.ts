@@ -7,13 +7,14 @@ import {
   isWithin,
   JOINTS,
   LIMITS,
+  SETTING_PASSES,
   settingRemarks,
   usualFit,
   type SettingPass,
   type SettingsQuestion,
   type TorchSettings,
 } from '@variatum/metallurgy';
-import { catchError, of } from 'rxjs';
+import { catchError, forkJoin, of } from 'rxjs';
 import { ComputeService } from '../compute/compute.service';
 import { AnswerService } from '../job/answer.service';
 import { DecisionStore, JobStore, JointStore } from '../job/stores';
@@ -98,6 +99,18 @@ export class SettingsPlanning {
   });
   readonly reckoned = computed<TorchSettings | null>(() => (this.found.hasValue() ? this.found.value() : null));
 
+  private readonly foundByPass = rxResource({
+    params: () => this.question(),
+    stream: ({ params }) => forkJoin(SETTING_PASSES.map((pass) => this.compute.settings({ ...params, pass }))).pipe(catchError(() => of(null))), // prettier-ignore
+  });
+  /** Lowest, set and highest current of a pass, A: what the welder set, else as reckoned; null while neither is there. */
+  ampsOf(pass: SettingPass): readonly [number, number, number] | null {
+    const own = this.joints.leading()?.settings[pass]?.amps;
+    if (own !== undefined && isWithin(own, LIMITS.machineAmperes)) return [own, own, own];
+    const found = this.foundByPass.hasValue() ? this.foundByPass.value() : null;
+    return found?.[SETTING_PASSES.indexOf(pass)]?.amps ?? null;
+  }
+
   /** Current of the root as it is set, else as reckoned, A; null while neither is there. */
   readonly amps = computed<number | null>(() => {
     const own = this.joints.leading()?.settings.root?.amps;
@@ -105,15 +118,15 @@ export class SettingsPlanning {
   });
 
   /** Settings of the pass looked at as they are set; what nobody set otherwise as reckoned. null while neither is there. */
-  readonly set = computed<SettingOverrides & { readonly range: readonly [number, number, number] | null } | null>(() => {
+  readonly set = computed<SettingOverrides | null>(() => {
     const found = this.reckoned();
     if (!found) return null;
-    const reckoned = Object.fromEntries(NAMES.flatMap((name) => {
+    const reckoned = NAMES.flatMap((name) => {
       const value = name === 'amps' ? found.amps[1] : found[name];
       return value === null ? [] : [[name, value]];
-    })) as SettingOverrides;
-    return { ...reckoned, ...this.own(), range: this.own().amps === undefined ? found.amps : null };
-  }); // prettier-ignore
+    });
+    return { ...Object.fromEntries(reckoned), ...this.own() } as SettingOverrides;
+  });
 
   readonly heading = computed(() => {
     const [shown, rod] = [this.joints.shown(), this.rod()];

@@ -31,7 +31,7 @@ export class WeldStore {
 
   /**
    * Logs what happened at a joint, now.
-   * @returns its identifier; null when it cannot be taken, and why stands under `faults`
+   * @returns its identifier; null when it cannot be taken
    */
   add(jointId: string, entry: WeldEntry, words = 'the entry of the weld log'): string | null {
     const id = crypto.randomUUID();
@@ -59,13 +59,6 @@ export class WeldStore {
       () => this.strikeOut(id, 'taken back'),
     ); // prettier-ignore
     return id;
-  }
-
-  /** Why an entry cannot be taken, in words; empty: it can. */
-  faultsOf(jointId: string, entry: WeldEntry): string {
-    const faults = new FaultCollector();
-    faults.attempt(() => parseWith(newWeldRecordSchema, { jointId, at: new Date().toISOString(), entry }));
-    return faults.errors.map(({ message }) => message).join('; ');
   }
 
   strikeOut(id: string, reason: string): void {

@@ -10,12 +10,10 @@ export class OwnUnits {
   private readonly workshops = inject(WorkshopStore);
   private readonly length = computed(() => this.workshops.workshop()?.lengthUnit ?? 'mm');
   private readonly temperature = computed(() => this.workshops.workshop()?.temperatureUnit ?? '°C');
-  readonly lengthUnit = this.length;
   /** Units of a length along a seam, of travel and of heat input. */
   readonly along = computed(() => (this.length() === 'mm' ? 'mm' : 'in'));
   readonly travel = computed(() => (this.length() === 'mm' ? 'mm/s' : 'in/min'));
   readonly heatInput = computed(() => (this.length() === 'mm' ? 'kJ/mm' : 'kJ/in'));
-  readonly temperatureUnit = this.temperature;
 
   /** A temperature, to whole degrees. */
   warmth(celsius: number): string {

@@ -1,6 +1,5 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
-import { leaderOf } from '@variatum/contracts';
 import {
   completeJoint,
   dilutionAfter,
@@ -27,19 +26,10 @@ import { ComputeService } from '../../compute/compute.service';
 import { AnswerService } from '../../job/answer.service';
 import { JobStore, JointStore, WeldStore } from '../../job/stores';
 import { OrderPlanning, SettingsPlanning } from '../../planning';
-
-/** What is set at the machine and in the hand just now, as it goes into the log. */
-export interface AtHand {
-  readonly amps: number | null;
-  /** null: no rod; undefined: not known yet. */
-  readonly rod: string | null | undefined;
-  readonly rodMm: number | null;
-  readonly lot: string;
-}
+import { SaidAtHand, type AtHand } from './at-hand';
 
 /** Families that are held warm between passes: their limit is a lowest one. */
 const HELD = new Set(['martensitic', 'cast-martensitic']);
-const FIRST_NUMBER = 0;
 
 /** The weld of the joint looked at: its plan as steps, its log, what is next, and what went otherwise. */
 @Injectable()
@@ -54,8 +44,7 @@ export class WeldPlanning {
 
   /** Which of two people works at this device. */
   readonly person = signal<0 | 1>(0);
-  /** What somebody set otherwise than planned, by joint: it holds for the beads that follow. */
-  private readonly said = signal<Readonly<Record<string, Partial<AtHand>>>>({});
+  private readonly said = inject(SaidAtHand);
 
   readonly log = computed<PassLog>(() => this.weld.logOf(this.joints.shown()?.id));
   /** Runs that are followed: the order that was chosen, else once round or straight through. */
@@ -80,12 +69,9 @@ export class WeldPlanning {
     const found = nextStep(this.steps(), this.order.kept().people === 2 ? this.person() : null);
     if (found || this.allSteps().length > 0) return found;
     // A seam of which no sizes are known is welded all the same: each bead is one more.
-    return { bead: 'run', pass: 0, number: FIRST_NUMBER + this.log().beads.length, fromMm: 0, toMm: 0, person: 0, restS: 0, state: 'open', goesOnMm: 0 }; // prettier-ignore
+    return { bead: 'run', pass: 0, number: this.log().beads.length, fromMm: 0, toMm: 0, person: 0, restS: 0, state: 'open', goesOnMm: 0 }; // prettier-ignore
   });
   readonly isDone = computed(() => this.allSteps().length > 0 && this.steps().every(({ state }) => state === 'done'));
-  /** Whether the seam is one of which sizes are known. */
-  readonly isPlanned = computed(() => this.allSteps().length > 0);
-
   /** Bead that burns at this device. */
   readonly burning = computed(() => this.log().burning.find(({ person }) => this.order.kept().people === 1 || person === this.person()) ?? null); // prettier-ignore
 
@@ -97,7 +83,7 @@ export class WeldPlanning {
   /** What is set and held: what was said last, else what the last bead had, else the plan. */
   readonly atHand = computed<AtHand>(() => {
     const shown = this.joints.shown();
-    const said = (shown && this.said()[shown.id]) ?? {};
+    const said = this.said.of(shown?.id);
     const set = this.settings.set();
     const last = this.log()
       .beads.filter(({ bead }) => bead !== 'tack')
@@ -114,16 +100,16 @@ export class WeldPlanning {
 
   say(changes: Partial<AtHand>): void {
     const shown = this.joints.shown();
-    if (shown) this.said.update((said) => ({ ...said, [shown.id]: { ...said[shown.id], ...changes } }));
+    if (shown) this.said.say(shown.id, changes);
   }
 
   private readonly planned = computed<PlannedWeld>(() => {
     const [set, reckoned] = [this.settings.set(), this.settings.reckoned()];
     return {
       steps: this.steps(),
-      amps: (_pass, tack) => {
-        if (tack) return reckoned ? [0.8 * reckoned.tack.amps, reckoned.tack.amps, 1.2 * reckoned.tack.amps] : null;
-        return set?.range ?? (set?.amps === undefined ? null : [set.amps, set.amps, set.amps]);
+      amps: (pass, tack) => {
+        if (!tack) return this.settings.ampsOf(this.settingPass(pass));
+        return reckoned ? [0.8 * reckoned.tack.amps, reckoned.tack.amps, 1.2 * reckoned.tack.amps] : null;
       },
       travelMmPerS: this.order.question()?.arcs[0]?.travelMmPerS ?? this.order.usualTravel,
       rod: this.settings.rod(),
@@ -236,9 +222,4 @@ export class WeldPlanning {
     this.weld.strikeOut(last.id, 'taken back at the torch');
     return true;
   }
-
-  /** Joints that are welded by themselves, in their order, each with its leader's plan. */
-  readonly all = computed(() =>
-    this.joints.all().map((joint) => ({ joint, leader: leaderOf(this.joints.all(), joint) })),
-  );
 }

@@ -10,6 +10,7 @@ import { MeterStore, Readings } from '../../meters';
 import { OrderPlanning, PurgePlanning, PurgeWait, SettingsPlanning } from '../../planning';
 import { Session } from '../../sync/session';
 import { rodName } from '../../words/words';
+import { SaidAtHand } from './at-hand';
 import { BeadShown } from './bead-shown';
 import { CoolingWatch } from './cooling-watch';
 import { JointClockList } from './joint-clock-list';
@@ -60,6 +61,7 @@ const PEOPLE = [
     TorchMenu,
     ScreenAwake,
     OwnUnits,
+    SaidAtHand,
   ],
   host: { class: 'stage' },
   changeDetection: ChangeDetectionStrategy.OnPush,
