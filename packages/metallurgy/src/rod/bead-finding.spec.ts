@@ -20,14 +20,14 @@ test('a hot crack in a tack turns a turned piece towards free-machining, and lay
   expect(finding.causes[0]?.mechanism).toBe('solidification-cracking');
   expect(finding.causes.reduce((sum, { share }) => sum + share, 0)).toBeGreaterThan(0.9);
   expect(finding.moves[0]?.id).toMatch(/wide-tack|fill-crater/);
-  expect(finding.moves.map(({ worth }) => worth)).toEqual([...finding.moves.map(({ worth }) => worth)].sort((a, b) => b - a)); // prettier-ignore
+  expect(finding.moves.every(({ worth }) => worth > 0 && worth <= 1 + 1e-9)).toBe(true);
 });
 
 test('zinc on the piece takes the blame for a hot crack beside the bead', () => {
   const pieces = [{ grade: '304L' }, { grade: 'A36', coating: 'galvanised' as const }];
   const finding = beadFinding(of(pieces, [{ rod: 'ER309L', saw: 'crack', where: 'beside', when: 'hot' }]));
   expect(finding.causes[0]?.mechanism).toBe('liquid-metal');
-  expect(finding.moves.map(({ id }) => id)).toContain('clean-back');
+  expect(finding.moves[0]?.id).toBe('clean-back');
 });
 
 test('a crack a day later beside 304L fits nothing that is believed, and says so', () => {

@@ -37,6 +37,7 @@ export interface BeadFinding {
   readonly pieces: readonly { readonly piece: number; readonly grades: readonly (Moved<number> & { readonly grade: string })[] }[];
   /** What a crack is laid to, surest first; the hand and the fit are `null`. Empty for anything but a crack. */
   readonly causes: readonly { readonly mechanism: string | null; readonly title: string; readonly share: number }[];
+  /** What may be changed: what answers most of the causes and takes least, first. */
   readonly moves: readonly CrackMove[];
   readonly reasons: readonly string[];
 } // prettier-ignore
@@ -54,14 +55,17 @@ const LEAST_SHARE = 0.02;
 const LEAST_METAL = 0.2;
 
 function movesFor(causes: BeadFinding['causes'], where: CrackPlace): readonly CrackMove[] {
-  const found = new Map<string, CrackMove>();
+  const found = new Map<string, CrackMove & { readonly ease: number }>();
   for (const { mechanism, share } of causes)
-    for (const { id, title, why, at } of data.moves[kindOf(mechanism)]) {
+    for (const { id, title, why, at, ease } of data.moves[kindOf(mechanism)]) {
       const worth = share * (at.includes(where) ? 1 : ELSEWHERE);
       const known = found.get(id);
-      found.set(id, known ? { ...known, worth: known.worth + worth } : { id, title, why, worth });
+      found.set(id, known ? { ...known, worth: known.worth + worth } : { id, title, why, worth, ease });
     }
-  return [...found.values()].sort((one, other) => other.worth - one.worth).slice(0, MOST_MOVES);
+  return [...found.values()]
+    .sort((one, other) => other.ease * other.worth - one.ease * one.worth)
+    .slice(0, MOST_MOVES)
+    .map(({ ease: _ease, ...move }) => move);
 }
 
 /** How far out a reading lies among those that were to be expected, 0 to 1. */

@@ -3,7 +3,7 @@ import { exp, power } from '../arithmetic';
 import { hydrogenFactorOf, hydrogenMlOf, findRod } from '../catalogue';
 import { beliefFromRanges } from '../composition';
 import { fromJson } from '../from-json';
-import { RISK_MECHANISMS } from '../risk';
+import { JOINT_MECHANISMS, RISK_MECHANISMS } from '../risk';
 import type { BeadEvidence, CrackPlace, CrackTime, MagnetPull } from './bead-evidence';
 import type { ChooseProblem } from './choose-input';
 import { fillSample, weighBead, type FillerCandidate } from './rod-run';
@@ -121,7 +121,11 @@ export function weighBeads(setting: Setting, beads: readonly BeadEvidence[], bef
       else if (bead.saw === 'magnet') likelihood = magnetLikelihood(bead.pull, scratch.ferriteNumber, scratch.martensite);
       else {
         const causes = new Float64Array(RISK_MECHANISMS.length + 1);
-        likelihood = causesOf(weighBead(scratch), bead.where, bead.when, causes);
+        // Those of the joint are asked first: weighing the bead goes from place to place.
+        const ofJoint = Array.from(JOINT_MECHANISMS, (mechanism) => RISK_MECHANISMS[mechanism]?.probability(scratch) ?? 0); // prettier-ignore
+        const probabilities = weighBead(scratch).slice();
+        JOINT_MECHANISMS.forEach((mechanism, at) => (probabilities[mechanism] = ofJoint[at] ?? 0));
+        likelihood = causesOf(probabilities, bead.where, bead.when, causes);
         cracked.push({ sample, causes, sum: likelihood });
       }
       weights[sample] = (weights[sample] as number) * likelihood;
