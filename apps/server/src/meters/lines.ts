@@ -18,7 +18,8 @@ const MOST_ON_THEIR_WAY = 200;
 async function* linesOf(request: Request, until: () => boolean): AsyncGenerator<string> {
   let rest = '';
   request.setEncoding('utf8');
-  for await (const chunk of request as AsyncIterable<string>) {
+  // What is not read on is answered all the same: its connection must outlive the reading.
+  for await (const chunk of request.iterator({ destroyOnReturn: false }) as AsyncIterable<string>) {
     rest += chunk;
     let end: number;
     while ((end = rest.indexOf('\n')) >= 0) {
@@ -68,6 +69,7 @@ export function meterLines(open: OpenDatabase, hub: ReadingHub): Router {
     }
     await Promise.all(onTheirWay);
     if (lost) throw lost;
+    if (!request.readableEnded) response.setHeader('Connection', 'close');
     const { last, ...counts } = tally;
     response.json({ ...counts, ...(last === undefined ? {} : { last }) } satisfies TakenLines);
   });

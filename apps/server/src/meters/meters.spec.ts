@@ -60,6 +60,13 @@ test('a wrong line is told with its field and stops nothing', async () => {
   expect((await send(key, [ahead])).body).toMatchObject({ last: expect.stringContaining('lies in the future') });
 });
 
+test('a line without an end is refused with words, not with a broken connection', async () => {
+  const { key } = await newMeter();
+  const { status, body } = await send(key, [`{"ppm": 4, "more": "${'x'.repeat(9000)}`]);
+  expect([status, (body as { detail: string }).detail]).toEqual([413, 'A line is at most 4000 characters.']);
+  expect((await send(key, [{ ppm: 40 }])).status).toBe(200);
+});
+
 test('no key, a wrong one, one that was replaced, and a withdrawn meter are refused', async () => {
   const { meter, key } = await newMeter();
   await server.request.post('/api/meters/lines').send('{"ppm":40}').expect(401);
