@@ -42,7 +42,7 @@ test('twenty meters at five readings a second are shown as they come, and all of
   await openJob(page, 'Pool ladder, pitted old weld');
   await stage(page, 'Weld');
   const rows = page.getByRole('region', { name: 'Meters' }).getByRole('listitem');
-  await expect(rows.filter({ hasText: 'Meter' })).toHaveCount(20);
+  await expect(rows.filter({ has: page.getByText(/^Meter \d+$/) })).toHaveCount(20);
   // What the page is told, and how late.
   await page.evaluate(() => {
     const heard: number[] = [];
