@@ -133,11 +133,14 @@ export class TorchMenu {
     const outcomes = findFieldTest('pool')?.outcomes ?? [];
     const pieces = this.jobs.meeting();
     const log = (piece: string, outcome: string) => () => this.tests.add(piece, { test: 'pool', outcome });
-    return outcomes.map(
+    const seen = outcomes.map(
       ({ id: outcome, title }) =>
       pieces.length < 2
         ? this.row(title, log(pieces[0]?.id ?? '', outcome), 'Logged as a test.')
         : this.list(title, () => pieces.map(({ id, name }) => this.row(`at ${name}`, log(id, outcome), 'Logged as a test.'))), // prettier-ignore
     );
+    // Sugar says nothing of the pieces: air was at the back.
+    const sugar = this.row('sugar at the root', () => this.weld.note({ kind: 'note', text: 'Sugar at the root: air at the back' }), 'Air at the back: look at gas, tape and flow.'); // prettier-ignore
+    return [...seen, sugar];
   }
 }
