@@ -14,6 +14,7 @@ const GAS_ON = Date.UTC(2026, 0, 5, 8);
 const meters = signal<readonly Meter[]>([]);
 const readings = signal<ReadonlyMap<string, readonly SeenReading[]>>(new Map());
 const ms = signal(GAS_ON);
+let fits = 0;
 
 const meter = (id: string, place: MeterUse['place'], joint: string | null = null): Meter => ({
   id, kind: 'oxygen', name: id, lagS: null, use: { job: JOB_ID, joint, place }, heardAt: null, version: 1, withdrawnAt: null,
@@ -33,10 +34,11 @@ beforeEach(() => {
   meters.set([]);
   readings.set(new Map());
   ms.set(GAS_ON);
+  fits = 0;
   TestBed.configureTestingModule({
     providers: [
       ...jobProviders(),
-      { provide: ComputeService, useValue: { purgeFit: () => of(null) } },
+      { provide: ComputeService, useValue: { purgeFit: () => (fits++, of(null)) } },
       { provide: MeterStore, useValue: { meters } },
       { provide: Readings, useValue: { of: (id?: string) => readings().get(id ?? '') ?? [] } },
       { provide: Now, useValue: { ms, read: () => ms() } },
@@ -104,4 +106,14 @@ test('oxygen that goes on rising is told, and a room that is short of it too', a
 test('gas is not asked for where the back is shielded without it', async () => {
   const seen = await watch(false);
   expect([seen.isWanted(), seen.isReady(), seen.gasOnMs()]).toEqual([true, false, null]);
+});
+
+test('a trace that is thinned for the fit is fitted anew with every newer reading', async () => {
+  await watch();
+  meters.set([meter('vent', 'vent')]);
+  for (const readingsSoFar of [400, 402, 404]) {
+    shows('vent', ...Array.from({ length: readingsSoFar }, (_, index) => 209_000 / (index + 1)));
+    TestBed.tick();
+  }
+  expect(fits).toBe(3);
 });

@@ -167,19 +167,20 @@ export class PurgeWatch {
       const trace = thinned(this.trace(), MOST_FITTED).map(({ atMs, value }) => ({ seconds: (atMs - from) / 1000, ppm: value })); // prettier-ignore
       return trace.length < 8 ? null : { planned, trace, meter: meter.lagS === null ? {} : { lagS: meter.lagS }, targetPpm: this.planning.targetPpm() }; // prettier-ignore
     });
-    let last = -1;
+    let lastS = -1;
     let busy = false;
     effect(() => {
       const question = asked();
       if (!question) {
         this.fitted.set(null);
-        last = -1;
+        lastS = -1;
         return;
       }
       // One at a time, and only when something new was read.
-      if (busy || question.trace.length === last) return;
+      const newestS = question.trace.at(-1)?.seconds ?? 0;
+      if (busy || newestS === lastS) return;
       busy = true;
-      last = question.trace.length;
+      lastS = newestS;
       this.compute
         .purgeFit(question)
         .pipe(catchError(() => of(null)))
