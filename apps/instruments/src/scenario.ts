@@ -8,6 +8,7 @@ import {
   readOxygen,
   readThermometer,
   THERMOMETER_FAULTS,
+  USUAL_METERS,
   type Composition,
 } from '@variatum/metallurgy';
 
@@ -55,7 +56,6 @@ function faultOf<Kind extends string>(
   said: string | undefined,
   kinds: readonly Kind[],
 ): { readonly fault?: { readonly kind: Kind; readonly atS: number } } {
-  // prettier-ignore
   if (said === undefined) return {};
   const [name = '', at = '0'] = said.split('@');
   const kind = kinds.find((one) => one === name);
@@ -80,7 +80,7 @@ export function linesOf(kind: Instrument, said: Said): LineAt {
           gasPpm: 8,
           tanks: 2,
         },
-        meter: { lagS: 6, noisePercent: 2.5, driftPercent: 1, dropout: 0.01 },
+        meter: USUAL_METERS.oxygen,
         ...faultOf(said.fault, PURGE_FAULTS),
       };
       return (seconds) => ({ ppm: readOxygen(scenario, seed, seconds) });
@@ -91,7 +91,7 @@ export function linesOf(kind: Instrument, said: Said): LineAt {
         ambientC: 20,
         arcs: [{ startS: 0, endS, riseC: number(said.rise, 'rise', 260, 0, 1400) }],
         coolsS: 110,
-        meter: { lagS: 2.5, noiseC: 1.2, dropout: 0.01 },
+        meter: USUAL_METERS.temperature,
         ...faultOf(said.fault, THERMOMETER_FAULTS),
       };
       return (seconds) => ({ tempC: readThermometer(scenario, seed, seconds) });

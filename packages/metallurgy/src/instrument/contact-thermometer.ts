@@ -1,4 +1,5 @@
 import { exp } from '../arithmetic';
+import { lagged, momentShown } from './lag';
 import { chanceAt } from './scatter';
 
 /** What may go wrong with a thermometer held against metal. */
@@ -19,7 +20,6 @@ export interface ThermometerScenario {
 /** Of what is above the air so much is felt a hand away from the bead. */
 const ELSEWHERE_SHARE = 0.35;
 const STEP_S = 0.25;
-const FORGOTTEN_LAGS = 12;
 
 function metalAt({ ambientC, arcs, coolsS }: ThermometerScenario, seconds: number): number {
   return arcs.reduce((sum, { startS, endS, riseC }) => {
@@ -42,16 +42,9 @@ function seenAt(scenario: ThermometerScenario, seconds: number): number {
  * @returns °C; null: nothing came
  */
 export function readThermometer(scenario: ThermometerScenario, seed: number, seconds: number): number | null {
-  const { lagS, noiseC, dropout = 0 } = scenario.meter;
-  const { scatter, comes } = chanceAt(seed, seconds);
-  if (comes < dropout) return null;
-  if (scenario.fault?.kind === 'stuck' && seconds > scenario.fault.atS) return readThermometer(scenario, seed, scenario.fault.atS); // prettier-ignore
-  let at = Math.max(0, seconds - FORGOTTEN_LAGS * lagS);
-  let shown = at === 0 ? scenario.ambientC : seenAt(scenario, at);
-  while (at < seconds) {
-    const step = Math.min(STEP_S, seconds - at);
-    at += step;
-    shown += (seenAt(scenario, at) - shown) * (1 - exp(-step / lagS));
-  }
-  return Math.round(10 * (shown + noiseC * scatter)) / 10;
+  const { lagS, noiseC } = scenario.meter;
+  const at = momentShown(scenario, chanceAt(seed, seconds).comes, seconds);
+  if (at === null) return null;
+  const seen = lagged((moment) => seenAt(scenario, moment), scenario.ambientC, lagS, at, STEP_S);
+  return Math.round(10 * (seen + noiseC * chanceAt(seed, at).scatter)) / 10;
 }

@@ -1,5 +1,6 @@
 import { exp } from '../arithmetic';
 import { AIR_PPM, levelAfter, steadyPpm, type PurgedSpace } from '../purge';
+import { lagged, momentShown } from './lag';
 import { chanceAt } from './scatter';
 
 /** What may go wrong while gas flows. */
@@ -50,22 +51,6 @@ function insideLevel({ space, trap, fault }: OxygenScenario, seconds: number): n
   return settles + (of(fault.atS) - settles) * exp(-changes);
 } // prettier-ignore
 
-/** So many lags back a meter has forgotten what it saw. */
-const FORGOTTEN_LAGS = 12;
-
-/** What a meter has come to by a moment: its inside follows what it sees with a lag of first order. */
-function lagged(scenario: OxygenScenario, seconds: number): number {
-  const { lagS } = scenario.meter;
-  let at = Math.max(0, seconds - FORGOTTEN_LAGS * lagS);
-  let shown = at === 0 ? AIR_PPM : insideLevel(scenario, at);
-  while (at < seconds) {
-    const step = Math.min(STEP_S, seconds - at);
-    at += step;
-    shown += (insideLevel(scenario, at) - shown) * (1 - exp(-step / lagS));
-  }
-  return shown;
-}
-
 /**
  * What a simulated oxygen meter shows at a moment: lag, scatter, drift and readings that do not come. Pure: the same scenario, seed
  * and moment give the same reading.
@@ -73,13 +58,11 @@ function lagged(scenario: OxygenScenario, seconds: number): number {
  * @returns ppm; null: nothing came
  */
 export function readOxygen(scenario: OxygenScenario, seed: number, seconds: number): number | null {
-  const { noisePercent, driftPercent = 0, dropout = 0 } = scenario.meter;
-  const { scatter, comes } = chanceAt(seed, seconds);
-  if (comes < dropout) return null;
-  const { fault } = scenario;
-  // A meter that is stuck shows what it showed when it stuck.
-  if (fault?.kind === 'stuck' && seconds > fault.atS) return readOxygen({ ...scenario, meter: { ...scenario.meter, dropout: 0 } }, seed, fault.atS); // prettier-ignore
-  const said = lagged(scenario, Math.max(0, seconds)) * (1 + (driftPercent / 100) * (seconds / 3600)) * exp((noisePercent / 100) * scatter); // prettier-ignore
+  const { lagS, noisePercent, driftPercent = 0 } = scenario.meter;
+  const at = momentShown(scenario, chanceAt(seed, seconds).comes, seconds);
+  if (at === null) return null;
+  const seen = lagged((moment) => insideLevel(scenario, moment), AIR_PPM, lagS, Math.max(0, at), STEP_S);
+  const said = seen * (1 + (driftPercent / 100) * (at / 3600)) * exp((noisePercent / 100) * chanceAt(seed, at).scatter);
   return Math.max(LAST_FIGURE_PPM, Math.round(said / LAST_FIGURE_PPM) * LAST_FIGURE_PPM);
 }
 

@@ -1,9 +1,10 @@
 import choice from '../../data/choice.json';
-import { formsOfDeposit, hydrogenFactorOf, hydrogenMlOf, type Process, type Rod } from '../catalogue';
+import { formsOfDeposit, type Process, type Rod } from '../catalogue';
 import { beliefFromRanges, mixBeliefs } from '../composition';
 import { completeJoint, type Joint } from '../joint';
 import { materialOf, RISK_MECHANISMS, riskLevel } from '../risk';
 import type { ChooseProblem } from './choose-input';
+import { fillerOf } from './filler-candidate';
 import type { PieceBelief } from './piece';
 import { RodRun, runRod, type FillerCandidate } from './rod-run';
 import { drawSetting, type Setting } from './setting';
@@ -143,12 +144,7 @@ export function findAlternatives(
     for (const deposit of figures.layers) {
       const rod = layerRod(deposit, problem.joint.process);
       if (!rod) continue;
-      const layer: FillerCandidate = {
-        rod,
-        belief: beliefFromRanges(rod),
-        cost: 0,
-        hydrogenFactor: hydrogenFactorOf(hydrogenMlOf(rod, problem.joint.process)),
-      };
+      const layer = fillerOf(rod, problem.joint.process);
       const under = best(
         { ...problem, pieces: [piece], joint: layerJoint },
         [layer],

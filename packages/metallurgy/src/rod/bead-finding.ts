@@ -1,13 +1,13 @@
 import data from '../../data/bead-evidence.json';
 import { errorFunction } from '../arithmetic';
 import { weightedSpread, type Spread } from '../chance';
-import { InputError } from '../errors';
+import { FaultCollector, InputError } from '../errors';
 import { fromJson } from '../from-json';
 import { RISK_MECHANISMS } from '../risk';
-import type { BeadEvidence, CrackPlace } from './bead-evidence';
-import { checkChooseInput, type ChooseInput } from './choose-input';
+import { checkBeads, type BeadEvidence, type CrackPlace } from './bead-evidence';
+import { checkChooseInput, type ChooseInput, type ChooseProblem } from './choose-input';
 import { drawSetting } from './setting';
-import { candidateShares, magnetLikelihood, weighBeads } from './weigh-beads';
+import { candidateShares, gaugeSigma, magnetLikelihood, weighBeads } from './weigh-beads';
 
 /** A thing that is believed now and was believed before. */
 export interface Moved<Value> {
@@ -72,9 +72,8 @@ function movesFor(causes: BeadFinding['causes'], where: CrackPlace): readonly Cr
 function tail(shown: number, ferriteNumbers: readonly number[], weights: readonly number[]): number {
   let [below, total] = [0, 0];
   ferriteNumbers.forEach((ferriteNumber, sample) => {
-    const sigma = Math.sqrt(data.gauge.leastFN ** 2 + (data.gauge.relative * ferriteNumber) ** 2);
     const weight = weights[sample] as number;
-    below += (weight * (1 + errorFunction((shown - ferriteNumber) / sigma / Math.SQRT2))) / 2;
+    below += (weight * (1 + errorFunction((shown - ferriteNumber) / gaugeSigma(ferriteNumber) / Math.SQRT2))) / 2;
     total += weight;
   });
   const share = below / total;
@@ -83,6 +82,15 @@ function tail(shown: number, ferriteNumbers: readonly number[], weights: readonl
 
 const percent = (share: number): string => `${Math.round(100 * share)} %`;
 const range = ({ range90: [low, high] }: Spread): string => `${Math.round(100 * low)} to ${Math.round(100 * high)} %`;
+
+/** The question as it was before its beads showed anything. @throws InputError naming every faulty field, of the beads too */
+function beforeBeads(input: ChooseInput, beads: readonly BeadEvidence[]): ChooseProblem {
+  const faults = new FaultCollector();
+  const problem = faults.attempt(() => checkChooseInput({ ...input, beads: [] }));
+  checkBeads(beads, ['beads'], faults.errors);
+  if (!problem || faults.errors.length > 0) throw new InputError(faults.errors);
+  return problem;
+}
 
 /**
  * What the last of a joint's beads says: of its dilution, of what its pieces are, and after a crack of the cause and of what to
@@ -94,18 +102,16 @@ export function beadFinding(input: ChooseInput, seed = 1): BeadFinding {
   const beads = input.beads ?? [];
   const last = beads.at(-1);
   if (!last) throw InputError.at(['beads'], 'give what at least one bead has shown');
-  checkChooseInput(input);
-  const before = checkChooseInput({ ...input, beads: [] });
-  const setting = drawSetting({ ...before, learnt: undefined }, seed, data.samples);
+  const before = beforeBeads(input, beads);
+  const setting = drawSetting(before, seed, data.samples);
   const earlier = weighBeads(setting, beads.slice(0, -1)).weights;
   const { weights, ferriteNumbers, causes: shares } = weighBeads(setting, [last], earlier);
-  const martensite = last.saw === 'magnet' ? magnetShare(last, ferriteNumbers, earlier) : 1;
   const causes = last.saw !== 'crack' ? [] : causesOf(shares);
   const believable =
     last.saw === 'ferrite'
       ? tail(last.fn, ferriteNumbers, earlier)
       : last.saw === 'magnet'
-        ? martensite
+        ? magnetShare(last, ferriteNumbers, earlier)
         : 1 - (causes.find(({ mechanism }) => mechanism === null)?.share ?? 0);
   // A hand that slips cracks a bead while it is hot; what comes a day later comes of the metal.
   const explained =

@@ -1,6 +1,5 @@
 import choice from '../../data/choice.json';
-import { findRod, hydrogenFactorOf, hydrogenMlOf, notInCatalogue, RODS, type Rod } from '../catalogue';
-import { beliefFromRanges, type CompositionBelief } from '../composition';
+import { findRod, notInCatalogue, RODS, type Rod } from '../catalogue';
 import { isoLineSurface, type FerriteSurface, type IsoFerriteLines } from '../constitution';
 import { FaultCollector, InputError } from '../errors';
 import type { ConfirmedCounts } from '../identify';
@@ -10,6 +9,7 @@ import { completeService, type Service, type ServiceInput } from '../service';
 import { pieceBelief, type PieceBelief, type PieceInput } from './piece';
 import { demandOf, rodCost } from './rod-cost';
 import { checkBeads, type BeadEvidence } from './bead-evidence';
+import { fillerOf } from './filler-candidate';
 import type { FillerCandidate } from './rod-run';
 import { learnFromBeads, type LearntFromBeads } from './learnt-from-beads';
 
@@ -103,21 +103,15 @@ export function checkChooseInput(input: ChooseInput): ChooseProblem {
   const leftOut = (rods as readonly Rod[])
     .filter(({ id, deposit }) => id === deposit && !deposits.has(deposit))
     .map(({ id }) => ({ rod: id, why: `not made for ${process}` }));
-  const fillers: FillerCandidate[] = usable.map((rod) => ({
-    rod,
-    belief: rodBelief(rod),
-    cost:
+  const fillers = usable.map((rod) =>
+    fillerOf(
+      rod,
+      theJoint.process,
       rodCost(rod, theJoint, stock, demand) -
-      choice.costs.preferenceStep * (preferences[rod.id] ?? preferences[rod.deposit] ?? 0),
-    hydrogenFactor: hydrogenFactorOf(hydrogenMlOf(rod, theJoint.process)),
-  }));
-  if (theJoint.fusible)
-    fillers.push({
-      rod: null,
-      belief: [],
-      cost: theJoint.fused ? 0 : choice.costs.noRodFitUp,
-      hydrogenFactor: hydrogenFactorOf(hydrogenMlOf(null, theJoint.process)),
-    });
+        choice.costs.preferenceStep * (preferences[rod.id] ?? preferences[rod.deposit] ?? 0),
+    ),
+  );
+  if (theJoint.fusible) fillers.push(fillerOf(null, theJoint.process, theJoint.fused ? 0 : choice.costs.noRodFitUp));
   return {
     pieces: believed,
     joint: theJoint,
@@ -127,13 +121,4 @@ export function checkChooseInput(input: ChooseInput): ChooseProblem {
     learnt,
     leftOut,
   };
-}
-
-const ROD_BELIEFS = new Map<string, CompositionBelief>();
-
-/** Belief about a rod known by its class; made once, so that its sampler is too. */
-function rodBelief(rod: Rod): CompositionBelief {
-  let belief = ROD_BELIEFS.get(rod.id);
-  if (!belief) ROD_BELIEFS.set(rod.id, (belief = beliefFromRanges(rod)));
-  return belief;
 }

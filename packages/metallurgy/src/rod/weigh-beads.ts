@@ -1,11 +1,10 @@
 import data from '../../data/bead-evidence.json';
 import { exp, power } from '../arithmetic';
-import { hydrogenFactorOf, hydrogenMlOf, findRod } from '../catalogue';
-import { beliefFromRanges } from '../composition';
+import { findRod } from '../catalogue';
 import { fromJson } from '../from-json';
 import { JOINT_MECHANISMS, RISK_MECHANISMS } from '../risk';
-import type { BeadEvidence, CrackPlace, CrackTime, MagnetPull } from './bead-evidence';
-import type { ChooseProblem } from './choose-input';
+import { MAGNET_PULLS, type BeadEvidence, type CrackPlace, type CrackTime, type MagnetPull } from './bead-evidence';
+import { fillerOf } from './filler-candidate';
 import { fillSample, weighBead, type FillerCandidate } from './rod-run';
 import type { Setting } from './setting';
 
@@ -25,18 +24,19 @@ function gaussian(distance: number, sigma: number): number {
   return exp(-0.5 * Math.min(700, z * z)) / sigma;
 }
 
+/** How far a gauge scatters on metal of a ferrite number, FN. */
+export const gaugeSigma = (ferriteNumber: number): number => Math.sqrt(data.gauge.leastFN ** 2 + (data.gauge.relative * ferriteNumber) ** 2); // prettier-ignore
+
 /** How likely a gauge shows so much on metal of a ferrite number. */
 export function gaugeLikelihood(shown: number, ferriteNumber: number): number {
-  const sigma = Math.sqrt(data.gauge.leastFN ** 2 + (data.gauge.relative * ferriteNumber) ** 2);
-  return gaussian(shown - ferriteNumber, sigma);
+  return gaussian(shown - ferriteNumber, gaugeSigma(ferriteNumber));
 }
 
-const PULLS: readonly MagnetPull[] = ['none', 'faint', 'clear', 'strong'];
 /** How likely a magnet pulls so on metal of a ferrite number and a share of martensite. */
 export function magnetLikelihood(pull: MagnetPull, ferriteNumber: number, martensite: number): number {
   const pulls = Math.max(0.05, ferriteNumber + data.magnet.martensiteFN * martensite);
   const above = (border: number): number => 1 / (1 + power(border / pulls, 1 / data.magnet.widthLn));
-  const at = PULLS.indexOf(pull);
+  const at = MAGNET_PULLS.indexOf(pull);
   const [low, high] = [data.magnet.bordersFN[at - 1], data.magnet.bordersFN[at]];
   return (low === undefined ? 1 : above(low)) - (high === undefined ? 0 : above(high));
 }
@@ -64,16 +64,6 @@ export interface WeighedBeads {
   /** Share of what a crack is laid to, by mechanism, what is not the metal's last; all 0 without a crack. */
   readonly causes: readonly number[];
 }
-
-const candidateOf = (id: string | null, joint: ChooseProblem['joint']): FillerCandidate => {
-  const rod = id === null ? null : (findRod(id) ?? null);
-  return {
-    rod,
-    belief: rod ? beliefFromRanges(rod) : [],
-    cost: 0,
-    hydrogenFactor: hydrogenFactorOf(hydrogenMlOf(rod, joint.process)),
-  };
-};
 
 /** How many draws alike the weighed ones are worth (Kish). */
 function effective(weights: readonly number[]): number {
@@ -110,7 +100,7 @@ export function weighBeads(setting: Setting, beads: readonly BeadEvidence[], bef
   const { count } = setting.samples;
   const weights = before ? [...before] : new Array<number>(count).fill(1);
   const ferriteNumbers = new Array<number>(count).fill(0);
-  const fillers = beads.map(({ rod }) => candidateOf(rod, setting.problem.joint));
+  const fillers = beads.map(({ rod }) => fillerOf(rod === null ? null : (findRod(rod) ?? null), setting.problem.joint.process)); // prettier-ignore
   const cracked: { readonly sample: number; readonly causes: Float64Array; readonly sum: number }[] = [];
   for (let sample = 0; sample < count; sample++)
     beads.forEach((bead, index) => {

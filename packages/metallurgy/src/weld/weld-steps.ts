@@ -42,15 +42,17 @@ export function stepsOf({ tacksMm, tackMm, runs }: WeldSteps): readonly WeldStep
   return [...tacks, ...runs.map((run, number): WeldStep => ({ bead: 'run', number, ...run }))];
 }
 
-const isOf =
-  (step: WeldStep) =>
-  ({ bead, number, pass }: LaidBead): boolean =>
-    bead === step.bead && number === step.number && pass === step.pass;
+/** What of a step, or of a bead, says which one of the plan it is. */
+export type StepName = Pick<LaidBead, 'bead' | 'number' | 'pass'>;
+
+/** Whether two are the same step of the plan. */
+export const isSameStep = (one: StepName, other: StepName | null): boolean =>
+  one.bead === other?.bead && one.number === other.number && one.pass === other.pass;
 
 /** Steps of a joint, and how each stands by its log. */
 export function followSteps(steps: readonly WeldStep[], { beads }: Pick<PassLog, 'beads'>): readonly FollowedStep[] {
   return steps.map((step): FollowedStep => {
-    const own = beads.filter(isOf(step));
+    const own = beads.filter((bead) => isSameStep(bead, step));
     const last = own.at(-1);
     if (!last) return { ...step, state: 'open', goesOnMm: step.fromMm };
     if (last.endMs === null) return { ...step, state: 'burning', goesOnMm: step.fromMm };
