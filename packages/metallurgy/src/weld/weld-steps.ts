@@ -55,7 +55,7 @@ export function followSteps(steps: readonly WeldStep[], { beads }: Pick<PassLog,
     const own = beads.filter((bead) => isSameStep(bead, step));
     const last = own.at(-1);
     if (!last) return { ...step, state: 'open', goesOnMm: step.fromMm };
-    if (last.endMs === null) return { ...step, state: 'burning', goesOnMm: step.fromMm };
+    if (last.endMs === null) return { ...step, state: 'burning', goesOnMm: last.fromMm };
     const done = step.bead === 'tack' || own.some(({ whole }) => whole) || Math.abs(last.toMm - step.toMm) <= NEAR_MM;
     return { ...step, state: done ? 'done' : 'broken', goesOnMm: done ? step.toMm : last.toMm };
   });

@@ -1,7 +1,7 @@
 import { DestroyRef, inject, Injectable, signal } from '@angular/core';
 
-/** The clock on the wall, as a signal that moves on every half second while somebody looks. */
-@Injectable({ providedIn: 'root' })
+/** The clock on the wall, as a signal that moves on every half second: provided by a page that shows it, it stops with it. */
+@Injectable()
 export class Now {
   private readonly moment = signal(Date.now());
   /** ms since 1970. */
@@ -10,12 +10,5 @@ export class Now {
   constructor() {
     const timer = setInterval(() => this.moment.set(Date.now()), 500);
     inject(DestroyRef).onDestroy(() => clearInterval(timer));
-  }
-
-  /** Reads the clock at once: what happens now must not seem to lie ahead. */
-  read(): number {
-    const now = Date.now();
-    this.moment.set(now);
-    return now;
   }
 }

@@ -25,9 +25,8 @@ const seenOf = ({ at, value, composition }: Omit<Reading, 'meter'>): SeenReading
 @Injectable({ providedIn: 'root' })
 export class Readings {
   private readonly api = inject(ApiClient);
-  private readonly byMeter = signal<ReadonlyMap<string, readonly SeenReading[]>>(new Map());
   /** Readings of each meter, in the order of their moments. */
-  readonly all = this.byMeter.asReadonly();
+  private readonly byMeter = signal<ReadonlyMap<string, readonly SeenReading[]>>(new Map());
 
   constructor() {
     inject(LiveService).readings.subscribe((readings) => this.take(readings));
@@ -49,14 +48,23 @@ export class Readings {
   }
 
   private take(readings: readonly Reading[]): void {
-    const next = new Map(this.byMeter());
+    const coming = new Map<string, SeenReading[]>();
     for (const { meter, ...reading } of readings) {
-      const list = next.get(meter) ?? [];
-      const seen = seenOf(reading);
-      const last = list.at(-1);
-      if (!last || last.atMs < seen.atMs) next.set(meter, [...list.slice(-MOST + 1), seen]);
-      else if (!list.some(({ atMs }) => atMs === seen.atMs)) next.set(meter, [...list, seen].sort((one, other) => one.atMs - other.atMs).slice(-MOST)); // prettier-ignore
+      const own = coming.get(meter);
+      if (own) own.push(seenOf(reading));
+      else coming.set(meter, [seenOf(reading)]);
     }
+    const next = new Map(this.byMeter());
+    for (const [meter, fresh] of coming) next.set(meter, joined(next.get(meter) ?? [], fresh).slice(-MOST));
     this.byMeter.set(next);
   }
+}
+
+/** Two rows of readings as one, each moment once; nearly always the second follows the first. */
+function joined(known: readonly SeenReading[], fresh: readonly SeenReading[]): readonly SeenReading[] {
+  const last = known.at(-1)?.atMs ?? -Infinity;
+  const rises = fresh.every(({ atMs }, index) => atMs > (fresh[index - 1]?.atMs ?? last));
+  if (rises) return [...known, ...fresh];
+  const byMoment = new Map([...fresh, ...known].map((one) => [one.atMs, one]));
+  return [...byMoment.values()].sort((one, other) => one.atMs - other.atMs);
 }

@@ -44,6 +44,8 @@ export interface OrderPicture {
   readonly pull: { readonly d: string; readonly at: Point } | null;
   readonly middle: Point;
   readonly band: number;
+  /** A place on the middle of the seam, mm along it. */
+  placeAt(mm: number): Point;
 }
 
 /** A pull below this is not drawn, mm. */
@@ -78,6 +80,7 @@ function onRing({ lengthMm, runs, turned, closed, tacks, pull, width, height }: 
   return {
     band,
     middle: centre,
+    placeAt: (mm) => at((360 * mm) / lengthMm, radius),
     runs: runs.map(({ fromMm, toMm, person }, index) => {
       const [from, to] = [(360 * fromMm) / lengthMm, (360 * toMm) / lengthMm];
       const free = (to - from) * APART;
@@ -124,6 +127,7 @@ function onLine({ lengthMm, runs, turned, closed, tacks, pull, width, height }: 
   return {
     band: 20,
     middle: [width / 2, y],
+    placeAt: (mm) => [x(mm), y],
     runs: runs.map(({ fromMm, toMm, person }, index) => {
       const free = (toMm - fromMm) * APART;
       const [from, to] = [x(fromMm + free), x(toMm - free)];

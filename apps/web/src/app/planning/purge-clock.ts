@@ -20,7 +20,7 @@ import { PurgeWait } from './purge-wait';
       </div>
       <button nz-button type="button" (click)="planning.change({ clock: null })">Gas off</button>
     } @else if (planning.answer()?.minutes) {
-      <button nz-button nzType="primary" type="button" (click)="start()">Gas on: start the clock</button>
+      <button nz-button nzType="primary" type="button" (click)="planning.gasOn()">Gas on: start the clock</button>
       <p class="small soft">It runs on when the page is closed.</p>
     }
   `,
@@ -63,13 +63,4 @@ export class PurgeClockView {
     const [least, likely, most] = clock.minutes;
     return `predicted ${minutesWords(likely)}: ${minutesWords(least)} to ${most === null ? 'never' : minutesWords(most)}`;
   });
-
-  protected start(): void {
-    const minutes = this.planning.answer()?.minutes;
-    if (!minutes) return;
-    const [least, most] = minutes.range90;
-    this.planning.change({
-      clock: { startedAt: new Date().toISOString(), minutes: [least, minutes.median, most] },
-    });
-  }
 }

@@ -94,6 +94,13 @@ export class PurgePlanning {
     this.jobs.change({ purge: { ...plan, ...changes } });
   }
 
+  /** Gas was turned on: the clock starts with what is predicted now. */
+  gasOn(): void {
+    const minutes = this.answer()?.minutes;
+    const [least, most] = minutes?.range90 ?? [0, null];
+    this.change({ clock: { startedAt: new Date().toISOString(), minutes: [least, minutes?.median ?? 0, most] } });
+  }
+
   /** Moves a dam or a vent: shown at once, kept when the hand has left it. */
   move(place: PulledPlace, settled: boolean): void {
     this.pulled.set(place);

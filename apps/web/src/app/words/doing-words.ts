@@ -25,6 +25,10 @@ export const ppmWords = (ppm: number): string =>
 export const clockWords = (seconds: number): string =>
   `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`;
 
+/** A range of times left: `1:30 to 3:00`, `0:40 to never`. @param most null: it may never be */
+export const clockRange = (least: number, most: number | null): string =>
+  `${clockWords(least)} to ${most === null ? 'never' : clockWords(most)}`;
+
 /** A pressure. */
 export const pressureWords = (pascal: number): string =>
   !Number.isFinite(pascal)

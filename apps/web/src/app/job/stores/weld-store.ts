@@ -1,7 +1,6 @@
 import { computed, inject, Injectable } from '@angular/core';
 import { newWeldRecordSchema, parseWith, weldLogOf, type WeldRecord } from '@variatum/contracts';
 import { FaultCollector, passLog, type PassLog, type WeldEntry } from '@variatum/metallurgy';
-import { Now } from '../../kit/now';
 import { requestTo } from '../../sync';
 import { Session } from '../../sync/session';
 import { JobStore } from './job-store';
@@ -13,7 +12,6 @@ export class WeldStore {
   private readonly jobs = inject(JobStore);
   private readonly joints = inject(JointStore);
   private readonly session = inject(Session);
-  private readonly now = inject(Now);
 
   /** Everything logged, by joint. */
   readonly logs = computed<ReadonlyMap<string, PassLog>>(() => {
@@ -35,7 +33,7 @@ export class WeldStore {
    */
   add(jointId: string, entry: WeldEntry, words = 'the entry of the weld log'): string | null {
     const id = crypto.randomUUID();
-    const at = new Date(this.now.read()).toISOString();
+    const at = new Date().toISOString();
     const faults = new FaultCollector();
     const body = faults.attempt(() => parseWith(newWeldRecordSchema, { id, jointId, at, entry }));
     if (!body) return null;

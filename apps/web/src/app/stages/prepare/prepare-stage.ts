@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, injec
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { JobStore, PartStore } from '../../job/stores';
 import { PartMarks } from '../../job/part-marks';
+import { Now } from '../../kit/now';
 import { Tabs } from '../../kit/tabs';
 import { OrderPlanning, PurgePlanning, PurgeWait, SettingsPlanning } from '../../planning';
 import { BackFields } from './back-fields';
@@ -48,6 +49,7 @@ const SIDES = [
   ],
   providers: [
     PurgePlanning,
+    Now,
     PurgeWait,
     PreparationPlanning,
     SettingsPlanning,

@@ -134,15 +134,12 @@ export class BeadShown {
   protected readonly where = ownField<(typeof CRACK_PLACES)[number] | null>(null);
   protected readonly taken = signal('');
 
-  private get rod(): string | null {
-    return this.weld.log().beads.at(-1)?.rod ?? this.weld.atHand().rod ?? null;
-  }
   /** Tapping logs: a bead is looked at once. */
-  protected readonly pull = this.logging<(typeof MAGNET_PULLS)[number]>((pull) => this.weld.note({ kind: 'magnet', pull, rod: this.rod })); // prettier-ignore
+  protected readonly pull = this.logging<(typeof MAGNET_PULLS)[number]>((pull) => this.weld.note({ kind: 'magnet', pull, rod: this.weld.lastRod() })); // prettier-ignore
   protected readonly when = this.logging<(typeof CRACK_TIMES)[number]>((when) => {
     const where = this.where.value;
     if (where === null) return;
-    this.weld.note({ kind: 'crack', where, when, rod: this.rod, atMm: null });
+    this.weld.note({ kind: 'crack', where, when, rod: this.weld.lastRod(), atMm: null });
     this.where.change(null);
   });
 
@@ -163,7 +160,7 @@ export class BeadShown {
       this.fn.fault.set('give what the gauge shows, 0 to 200 FN');
       return;
     }
-    if (!this.weld.note({ kind: 'ferrite', fn, rod: this.rod })) {
+    if (!this.weld.note({ kind: 'ferrite', fn, rod: this.weld.lastRod() })) {
       this.fn.fault.set('give 0 to 200 FN');
       return;
     }

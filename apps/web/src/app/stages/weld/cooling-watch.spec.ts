@@ -96,3 +96,10 @@ test('what is typed counts like a reading', async () => {
   const found = await watch([...log, typed]);
   expect(found.clocks()[0]).toMatchObject({ by: 'meter', nowC: 90, isCool: true });
 });
+
+test('hours later a joint that nobody measures is cold, and nothing is reckoned about it any more', async () => {
+  const { log, endMs } = bead();
+  ms.set(endMs + 3 * 3600 * 1000);
+  const found = await watch(log);
+  expect([fits.forecast, found.clocks()[0]!.isCool]).toEqual([0, true]);
+});

@@ -1,4 +1,4 @@
-import { computed, effect, inject, Injectable, signal } from '@angular/core';
+import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { FRESH_MS, JOINTS, jointSeam, type LaidBead } from '@variatum/metallurgy';
 import { catchError, map, of, type Observable } from 'rxjs';
 import { ComputeService } from '../../compute/compute.service';
@@ -30,6 +30,8 @@ interface Found {
   readonly atMs: number;
 }
 
+/** After this time a joint that nobody measures is as cold as the room, ms. */
+const COLD_AFTER_MS = 2 * 3600 * 1000;
 /** What was found out about a joint is asked anew so often, ms. */
 const AGAIN_MS = 3000;
 
@@ -52,6 +54,10 @@ export class CoolingWatch {
   private limitOf(joint: string): number | null {
     const own = this.joints.find(joint)?.seamOrder?.interpassC;
     return own ?? this.order.usualInterpassC();
+  }
+
+  private isLongAgo(endMs: number): boolean {
+    return this.now.ms() - endMs > COLD_AFTER_MS;
   }
 
   private lastEnd(joint: string): LaidBead | undefined {
@@ -95,7 +101,8 @@ export class CoolingWatch {
       const nowC = measuredC ?? (typed && now - typed.atMs <= FRESH_MS.temperature ? typed.tempC : (found?.nowC ?? null)); // prettier-ignore
       const readyMs = found?.left ? ([found.atMs + 1000 * found.left.range[0], found.atMs + 1000 * found.left.likely, found.left.range[1] === null ? null : found.atMs + 1000 * found.left.range[1]] as const) : null; // prettier-ignore
       const known = measuredC !== null || (typed !== undefined && now - typed.atMs <= FRESH_MS.temperature);
-      const cool = limitC === null || (known ? nowC !== null && nowC <= limitC : readyMs !== null && now >= readyMs[1]);
+      const reckonedCool = this.isLongAgo(last.endMs) || (readyMs !== null && now >= readyMs[1]);
+      const cool = limitC === null || (known ? nowC !== null && nowC <= limitC : reckonedCool);
       return { ...base, nowC, readyMs, by: known ? 'meter' : 'reckoned', isCool: !isBurning && cool };
     });
   });
@@ -108,9 +115,11 @@ export class CoolingWatch {
     effect(() => {
       beat();
       if (busy) return;
+      // The beat alone sets the pace, not every tick of the clock.
+      const long = (endMs: number): boolean => untracked(() => this.isLongAgo(endMs));
       const warm = this.joints.all().flatMap(({ id }) => {
         const [last, limitC] = [this.lastEnd(id), this.limitOf(id)];
-        const asked = last?.endMs && limitC !== null ? this.ask(id, last.endMs, limitC) : null;
+        const asked = last?.endMs && limitC !== null && !long(last.endMs) ? this.ask(id, last.endMs, limitC) : null; // prettier-ignore
         return asked ? [{ id, asked }] : [];
       });
       if (warm.length === 0) return;

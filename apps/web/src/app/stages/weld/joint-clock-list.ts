@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { PartSelection, JointStore, WeldStore } from '../../job/stores';
 import { Now } from '../../kit/now';
 import { Panel } from '../../kit/panel';
-import { clockWords } from '../../words/doing-words';
+import { clockRange, clockWords } from '../../words/doing-words';
 import { CoolingWatch, type JointClock } from './cooling-watch';
 import { OwnUnits } from './own-units';
 import { PurgeWatch } from './purge-watch';
@@ -83,10 +83,10 @@ export class JointClockList {
     const at = nowC === null ? '' : `${this.units.warmth(nowC)}${by === 'reckoned' ? ' reckoned' : ''}`;
     if (isCool) return [at, 'can be welded'].filter(Boolean).join(', ');
     const limit = limitC === null ? '' : this.units.warmth(limitC);
-    const left = readyMs ? `${clockWords(Math.max(0, (readyMs[1] - this.now.ms()) / 1000))} to ${limit}` : `limit ${limit}`; // prettier-ignore
-    const range = readyMs
-      ? ` (${clockWords(Math.max(0, (readyMs[0] - this.now.ms()) / 1000))} to ${readyMs[2] === null ? 'never' : clockWords(Math.max(0, (readyMs[2] - this.now.ms()) / 1000))})`
-      : '';
-    return [at, `${left}${range}`].filter(Boolean).join(', ');
+    if (!readyMs) return [at, `limit ${limit}`].filter(Boolean).join(', ');
+    const leftS = (ms: number): number => Math.max(0, (ms - this.now.ms()) / 1000);
+    const [least, likely, most] = readyMs;
+    const range = clockRange(leftS(least), most && leftS(most));
+    return [at, `${clockWords(leftS(likely))} to ${limit} (${range})`].filter(Boolean).join(', ');
   }
 }

@@ -5,7 +5,7 @@ import { line } from 'd3-shape';
 import { FrameSize } from '../../kit/frame-size';
 import { Now } from '../../kit/now';
 import { PurgeClockView, PurgePlanning } from '../../planning';
-import { clockWords, ppmWords } from '../../words/doing-words';
+import { clockRange, clockWords, ppmWords } from '../../words/doing-words';
 import { OwnUnits } from './own-units';
 import { PurgeWatch, SOON_MINUTES } from './purge-watch';
 
@@ -227,8 +227,8 @@ export class PurgeLive {
     const left = this.watch.minutesLeft();
     if (!left || this.watch.state() === 'ready') return '';
     if (left.measured && left.likely < SOON_MINUTES) return 'most likely clean inside; the meter follows late';
-    const most = left.range[1];
-    return `${clockWords(60 * left.likely)} left, ${clockWords(60 * left.range[0])} to ${most === null ? 'never' : clockWords(60 * most)}${left.measured ? ', by the meter' : ', predicted'}`; // prettier-ignore
+    const [least, most] = left.range;
+    return `${clockWords(60 * left.likely)} left, ${clockRange(60 * least, most && 60 * most)}${left.measured ? ', by the meter' : ', predicted'}`; // prettier-ignore
   });
   protected readonly others = computed(() =>
     this.watch.behind().map((one) => ({

@@ -91,7 +91,7 @@ export class TorchMenu {
     );
     if (!burning)
       rows.push(
-        this.list('Magnet on the bead', () => MAGNET_PULLS.map((pull) => this.row(PULL_WORDS[pull], () => this.weld.note({ kind: 'magnet', pull, rod: this.lastRod() }), 'Magnet logged.'))),
+        this.list('Magnet on the bead', () => MAGNET_PULLS.map((pull) => this.row(PULL_WORDS[pull], () => this.weld.note({ kind: 'magnet', pull, rod: this.weld.lastRod() }), 'Magnet logged.'))),
         this.list('Temperature', () => TEMPERATURES.map((tempC) => this.row(this.units.warmth(tempC), () => this.weld.note({ kind: 'temperature', tempC, by: 'typed' }), `${this.units.warmth(tempC)} logged.`))),
         this.row('Repair here', () => this.state.strike(true), 'Arc on for a repair.'),
         this.row('Take the last entry back', () => this.weld.takeBackLast(), 'Taken back.'),
@@ -107,10 +107,6 @@ export class TorchMenu {
     return rows;
   }
 
-  private lastRod(): string | null {
-    return this.weld.log().beads.at(-1)?.rod ?? this.weld.atHand().rod ?? null;
-  }
-
   private cracks(): readonly TorchRow[] {
     return CRACK_PLACES.map((where) =>
       this.list(CRACK_PLACE_WORDS[where], () =>
@@ -119,7 +115,7 @@ export class TorchMenu {
             CRACK_TIME_WORDS[when],
             () => {
               if (this.weld.burning()) this.weld.stop('crack', null);
-              this.weld.note({ kind: 'crack', where, when, rod: this.lastRod(), atMm: null });
+              this.weld.note({ kind: 'crack', where, when, rod: this.weld.lastRod(), atMm: null });
             },
             'Crack logged: what it says stands under Weld.',
           ),

@@ -1,7 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import type { FollowedStep } from '@variatum/metallurgy';
+import { isSameStep, type FollowedStep, type StepName } from '@variatum/metallurgy';
 import { FrameSize } from '../../kit/frame-size';
 import { orderPicture, placeWords } from '../../planning';
+
+/** Middle of a step, mm along the seam. */
+const middleOf = ({ fromMm, toMm }: FollowedStep): number => (fromMm + toMm) / 2;
 
 /** The seam at arm's length: what lies, what is next and which way, how far the arc is. Nothing smaller than a thumb. */
 @Component({
@@ -98,7 +101,7 @@ export class TorchPicture {
   /** All steps of the joint. */
   readonly steps = input.required<readonly FollowedStep[]>();
   /** The step that burns or is next. */
-  readonly about = input.required<{ readonly bead: string; readonly number: number; readonly pass: number } | null>();
+  readonly about = input.required<StepName | null>();
   /** Share of the bead that burns, 0 to 1; null: none burns. */
   readonly share = input<number | null>(null);
   readonly middle = input('');
@@ -113,30 +116,19 @@ export class TorchPicture {
   protected readonly picture = computed(() => {
     const { width, height } = this.size();
     const length = this.lengthMm();
-    const middleOf = ({ fromMm, toMm }: FollowedStep): number => (fromMm + toMm) / 2;
     return orderPicture({
       kind: this.kind(), lengthMm: length, width, height, turned: [], closed: [], pull: { mm: 0, towards: 0 },
       runs: this.runs().map(({ pass, fromMm, toMm, person, restS }) => ({ pass, fromMm, toMm, person, restS })),
-      tacks: this.tacks().map((tack) => (this.kind() === 'ring' ? (360 * middleOf(tack)) / length : middleOf(tack))),
+      tacks: [],
     }); // prettier-ignore
   });
 
   /** Tacks in the band itself, px. */
-  protected readonly tacksAt = computed(() => {
-    const { middle, tacks } = this.picture();
-    const { width, height } = this.size();
-    const radius = Math.max(24, Math.min(width, height) / 2 - 30);
-    return tacks.map(({ at: [x, y] }) => {
-      if (this.kind() === 'line') return [x, middle[1]] as const;
-      const scale = radius / (Math.hypot(x - middle[0], y - middle[1]) || 1);
-      return [middle[0] + scale * (x - middle[0]), middle[1] + scale * (y - middle[1])] as const;
-    });
-  });
+  protected readonly tacksAt = computed(() => this.tacks().map((tack) => this.picture().placeAt(middleOf(tack))));
 
   private stateOf(step: FollowedStep): string {
     const about = this.about();
-    const isAbout = about?.bead === step.bead && about.number === step.number && about.pass === step.pass;
-    if (isAbout) return step.state === 'burning' ? 'burning' : 'next';
+    if (isSameStep(step, about)) return step.state === 'burning' ? 'burning' : 'next';
     return step.state;
   }
   protected readonly states = computed(() => this.runs().map((step) => this.stateOf(step)));
@@ -145,22 +137,14 @@ export class TorchPicture {
   /** Where the arc most likely is, px. */
   protected readonly torch = computed(() => {
     const [share, about] = [this.share(), this.about()];
-    const run = this.runs().find(({ number, pass }) => about?.bead === 'run' && number === about.number && pass === about.pass); // prettier-ignore
+    const run = this.runs().find((step) => isSameStep(step, about));
     if (share === null || !run) return null;
-    const at = run.goesOnMm + share * (run.toMm - run.goesOnMm);
-    const { width, height } = this.size();
-    if (this.kind() === 'line') {
-      const margin = 26;
-      return [margin + ((width - 2 * margin) * at) / this.lengthMm(), height / 2 - 6] as const;
-    }
-    const radius = Math.max(24, Math.min(width, height) / 2 - 30);
-    const angle = (2 * Math.PI * at) / this.lengthMm();
-    return [width / 2 + radius * Math.sin(angle), height / 2 - radius * Math.cos(angle)] as const;
+    return this.picture().placeAt(run.goesOnMm + share * (run.toMm - run.goesOnMm));
   });
 
   protected readonly label = computed(() => {
     const about = this.about();
-    const step = this.steps().find(({ bead, number, pass }) => about?.bead === bead && about.number === number && about.pass === pass); // prettier-ignore
+    const step = this.steps().find((one) => isSameStep(one, about));
     const seam = { kind: this.kind(), lengthMm: this.lengthMm() };
     const done = this.steps().filter(({ state }) => state === 'done').length;
     const next = step ? `; now from ${placeWords(seam, step.goesOnMm)} to ${placeWords(seam, step.toMm)}` : '';

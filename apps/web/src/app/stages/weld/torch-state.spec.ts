@@ -41,7 +41,7 @@ function around() {
   TestBed.configureTestingModule({
     providers: [
       { provide: PurgeWatch, useValue: { isWanted: gas.wanted, isReady: gas.ready, hasRisen: gas.risen, isRoomShort: gas.short, roomPercent: () => (gas.short() ? 18.7 : null), gasOnMs: gas.onMs, ppm: gas.ppm, minutesLeft: gas.left, fit: gas.fit, state: gas.state } },
-      { provide: WeldPlanning, useValue: { burning: weld.burning, next: weld.next, isDone: weld.done, steps: () => [RUN], log: () => ({ beads: weld.beads() }), order: { question: () => ({ arcs: [{ travelMmPerS: 2 }] }), passes: weld.passes, kept: () => ({ colourWithinMm: null }) }, settings: { reckoned: () => null }, note: (entry: WeldEntry) => logged.push(entry), isHeld: held, start: (repair: boolean) => struck.push(repair) } },
+      { provide: WeldPlanning, useValue: { burning: weld.burning, next: weld.next, about: () => weld.burning() ?? weld.next(), isDone: weld.done, steps: () => [RUN], log: () => ({ beads: weld.beads() }), order: { question: () => ({ arcs: [{ travelMmPerS: 2 }] }), passes: weld.passes, kept: () => ({ colourWithinMm: null }) }, settings: { reckoned: () => null }, note: (entry: WeldEntry) => logged.push(entry), isHeld: held, start: (repair: boolean) => struck.push(repair) } },
       { provide: CoolingWatch, useValue: { clocks, shown: () => clocks()[0] } },
       { provide: JointStore, useValue: { shown: () => ({ id: 'one' }) } },
       { provide: Now, useValue: { ms } },

@@ -1,8 +1,8 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
-import { ONLY_SLOW, PURGE_OFF_BELOW_C, TROUBLE_SHORT } from '@variatum/metallurgy';
+import { isSameStep, ONLY_SLOW, PURGE_OFF_BELOW_C, TROUBLE_SHORT } from '@variatum/metallurgy';
 import { JointStore } from '../../job/stores';
 import { Now } from '../../kit/now';
-import { clockWords, minutesWords, ppmWords } from '../../words/doing-words';
+import { clockRange, clockWords, minutesWords, ppmWords } from '../../words/doing-words';
 import { CoolingWatch, type JointClock } from './cooling-watch';
 import { OwnUnits } from './own-units';
 import { PurgeWatch, SOON_MINUTES } from './purge-watch';
@@ -48,7 +48,7 @@ export class TorchNow {
   });
   /** Seconds the bead that burns, or is next, takes by the plan; null: not known. */
   readonly plannedS = computed(() => {
-    const about = this.weld.burning() ?? this.weld.next();
+    const about = this.weld.about();
     const travel = this.weld.order.question()?.arcs[0]?.travelMmPerS;
     if (!about || about.bead === 'tack') {
       const seconds = this.weld.settings.reckoned()?.tack.seconds;
@@ -66,12 +66,12 @@ export class TorchNow {
   /** Number and count of the step that burns or is next, as people count. */
   private readonly count = computed(() => {
     const steps = this.weld.steps();
-    const about = this.weld.burning() ?? this.weld.next();
-    const at = steps.findIndex(({ bead, number, pass }) => about?.bead === bead && about.number === number && about.pass === pass); // prettier-ignore
+    const about = this.weld.about();
+    const at = steps.findIndex((step) => isSameStep(step, about));
     return at < 0 ? '' : `${at + 1} of ${steps.length}`;
   });
   readonly name = computed(() => {
-    const about = this.weld.burning() ?? this.weld.next();
+    const about = this.weld.about();
     if (!about) return '';
     if (about.bead === 'repair') return 'repair';
     const pass = this.weld.order.passes() > 1 && about.bead === 'run' ? `, pass ${about.pass + 1}` : '';
@@ -152,8 +152,8 @@ export class TorchNow {
     if (!left) return { what: 'Gas runs', about: `${shows}. Wait until it is clean.`, press: '' };
     if (left.measured && left.likely < SOON_MINUTES)
       return { what: 'Wait', about: `${shows}. Most likely clean inside; the meter follows late.`, press: '' };
-    const most = left.range[1];
-    const range = `${clockWords(60 * left.range[0])} to ${most === null ? 'never' : clockWords(60 * most)}`;
+    const [least, most] = left.range;
+    const range = clockRange(60 * least, most && 60 * most);
     return { what: clockWords(60 * left.likely), about: `${shows}. Clean in ${range}${left.measured ? '' : ', as predicted'}.${trouble ? ` ${TROUBLE_SHORT[trouble]}` : ''}`, press: '' }; // prettier-ignore
   }
 

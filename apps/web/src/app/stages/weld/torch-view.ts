@@ -11,7 +11,6 @@ import {
 } from '@angular/core';
 import { formatFlow, formatLength } from '@variatum/metallurgy';
 import { JobStore, JointStore, PartSelection } from '../../job/stores';
-import { Now } from '../../kit/now';
 import { PurgePlanning } from '../../planning';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { Autosave } from '../../sync';
@@ -63,7 +62,7 @@ const NO_PRESS = new Set(['Tab', 'Shift', 'Control', 'Alt', 'Meta', 'CapsLock', 
         [kind]="seam.kind"
         [lengthMm]="seam.lengthMm"
         [steps]="weld.steps()"
-        [about]="weld.burning() ?? weld.next()"
+        [about]="weld.about()"
         [share]="now.share()"
         [middle]="clock()"
       />
@@ -288,7 +287,6 @@ export class TorchView {
   private readonly joints = inject(JointStore);
   private readonly jobs = inject(JobStore);
   private readonly purge = inject(PurgePlanning);
-  private readonly wall = inject(Now);
   private readonly workshops = inject(WorkshopStore);
   private readonly saving = inject(Autosave);
   private readonly selection = inject(PartSelection);
@@ -423,7 +421,7 @@ export class TorchView {
     const { state, press } = this.now.words();
     if (press === '') return;
     if (this.weld.burning()) this.weld.stop(state === 'alarm' ? 'alarm' : 'end', this.shortOf(state));
-    else if (state === 'gas') this.gasOn();
+    else if (state === 'gas') this.purge.gasOn();
     else if (state === 'done') this.selection.joint.set(this.now.free()?.joint ?? null);
     else this.now.strike();
   }
@@ -433,13 +431,5 @@ export class TorchView {
     const burning = this.weld.burning();
     if (state !== 'alarm' || !burning) return null;
     return Math.round(burning.fromMm + (this.now.share() ?? 0) * (burning.toMm - burning.fromMm));
-  }
-
-  private gasOn(): void {
-    const minutes = this.purge.answer()?.minutes;
-    const [least, most] = minutes?.range90 ?? [0, null];
-    this.purge.change({
-      clock: { startedAt: new Date(this.wall.read()).toISOString(), minutes: [least, minutes?.median ?? 0, most] },
-    });
   }
 }

@@ -75,6 +75,11 @@ export class WeldPlanning {
   /** Bead that burns at this device. */
   readonly burning = computed(() => this.log().burning.find(({ person }) => this.order.kept().people === 1 || person === this.person()) ?? null); // prettier-ignore
 
+  /** The bead that burns here, else the step that is next: what everything on the screen is about. */
+  readonly about = computed(() => this.burning() ?? this.next());
+  /** Rod of the bead that was laid last, else the one at hand. */
+  readonly lastRod = computed(() => this.log().beads.at(-1)?.rod ?? this.atHand().rod ?? null);
+
   /** Settings pass a pass of the plan is welded with. */
   settingPass(pass: number): SettingPass {
     return pass === 0 ? SETTING_PASSES[0] : pass === this.order.passes() - 1 ? SETTING_PASSES[2] : SETTING_PASSES[1];

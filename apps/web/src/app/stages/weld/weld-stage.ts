@@ -5,6 +5,7 @@ import { map } from 'rxjs';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { JobStore, JointStore } from '../../job/stores';
 import { ChoiceGroup, fieldBy, NumberField, TextField } from '../../kit/fields';
+import { Now } from '../../kit/now';
 import { Panel } from '../../kit/panel';
 import { MeterStore, Readings } from '../../meters';
 import { OrderPlanning, PurgePlanning, PurgeWait, SettingsPlanning } from '../../planning';
@@ -50,6 +51,7 @@ const PEOPLE = [
   ],
   providers: [
     PurgePlanning,
+    Now,
     PurgeWait,
     SettingsPlanning,
     OrderPlanning,
@@ -74,7 +76,7 @@ const PEOPLE = [
               [kind]="seam.kind"
               [lengthMm]="seam.lengthMm"
               [steps]="weld.steps()"
-              [about]="weld.burning() ?? weld.next()"
+              [about]="weld.about()"
               [share]="now.share()"
             />
           }
@@ -211,7 +213,7 @@ export class WeldStage {
     });
     // The pass that is next is the one its settings are shown for.
     effect(() => {
-      const pass = (this.weld.burning() ?? this.weld.next())?.pass ?? 0;
+      const pass = this.weld.about()?.pass ?? 0;
       untracked(() => this.weld.settings.pass.set(this.weld.settingPass(pass)));
     });
   }
