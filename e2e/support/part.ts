@@ -1,4 +1,4 @@
-import type { Locator, Page } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 
 /** What is said of the piece that is looked at, and its sizes. */
 export const piece = (page: Page): Locator => page.locator('va-piece-card, va-piece-measures');
@@ -39,12 +39,17 @@ export async function openJob(page: Page, title: string): Promise<void> {
     .click();
 }
 
-/** Opens the form of a test; one that is not among the first stands under the others. */
+/**
+ * Opens the form of a test; one that is not among the first stands under the others. A new answer puts other tests in
+ * front, also between a look and a press: then one looks again, as a person does.
+ */
 export async function openTest(page: Page, name: string): Promise<void> {
   const tests = page.getByRole('region', { name: 'Log a test' }).getByRole('group', { name: 'Tests' });
   const test = tests.getByRole('button', { name: new RegExp(`^${name}`) });
   const others = tests.getByRole('button', { name: /^other/ });
-  await test.or(others).first().waitFor();
-  if ((await test.count()) === 0) await others.click();
-  await test.click();
+  await expect(async () => {
+    if ((await test.count()) === 0) await others.click({ timeout: 5_000 });
+    if ((await test.getAttribute('aria-pressed', { timeout: 5_000 })) !== 'true') await test.click({ timeout: 5_000 });
+    await expect(test).toHaveAttribute('aria-pressed', 'true', { timeout: 5_000 });
+  }).toPass();
 }

@@ -1,5 +1,6 @@
 import { METER_LINES, parseWith, type MeterKind, type Reading } from '@variatum/contracts';
 import { InputError } from '@variatum/metallurgy';
+import type { z } from 'zod';
 
 /** A reading as a line gives it. */
 export interface LineReading {
@@ -10,6 +11,12 @@ export interface LineReading {
 
 /** Clocks of meters run a little ahead; one that runs far ahead is wrong, ms. */
 const AHEAD_MS = 60_000;
+
+/** What a line that holds shows: a figure, or the composition an analyser gives. */
+export function shownIn(line: z.output<(typeof METER_LINES)[MeterKind]>): Pick<LineReading, 'value' | 'composition'> {
+  if ('reading' in line) return { value: null, composition: line.reading ?? undefined };
+  return { value: 'ppm' in line ? line.ppm : 'tempC' in line ? line.tempC : line.fn, composition: undefined };
+}
 
 /**
  * Reads a line of the wire format.
@@ -27,6 +34,5 @@ export function readLine(kind: MeterKind, line: string, arrivedMs: number): Line
   const at = read.at === undefined ? new Date(arrivedMs) : new Date(read.at);
   if (at.getTime() > arrivedMs + AHEAD_MS)
     throw InputError.at(['at'], 'lies in the future: set the clock of the meter, or leave it out');
-  const value = 'ppm' in read ? read.ppm : 'tempC' in read ? read.tempC : 'fn' in read ? read.fn : null;
-  return { at, value, composition: 'reading' in read ? (read.reading ?? undefined) : undefined };
+  return { at, ...shownIn(read) };
 }

@@ -1,6 +1,6 @@
 import { METER_KINDS, METER_LINES, parseWith, type Meter, type MeterKind } from '@variatum/contracts';
 import { InputError, type FieldError } from '@variatum/metallurgy';
-import type { LineReading } from './read-line';
+import { shownIn, type LineReading } from './read-line';
 
 /** Field of a line in the wire format, by kind. */
 const FIELDS = { oxygen: 'ppm', temperature: 'tempC', ferrite: 'fn', analyser: 'reading' } as const satisfies Readonly<Record<MeterKind, string>>; // prettier-ignore
@@ -58,12 +58,7 @@ export function readTraceFile(kind: MeterKind, csv: string): readonly LineReadin
       return;
     }
     try {
-      const read = parseWith(METER_LINES[kind], { [FIELDS[kind]]: value });
-      readings.push({
-        at,
-        value: 'reading' in read ? null : (value as number | null),
-        composition: 'reading' in read ? (read.reading ?? undefined) : undefined,
-      });
+      readings.push({ at, ...shownIn(parseWith(METER_LINES[kind], { [FIELDS[kind]]: value })) });
     } catch (error) {
       if (!(error instanceof InputError)) throw error;
       for (const { message } of error.errors) errors.push({ path, message });
