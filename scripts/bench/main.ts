@@ -1,3 +1,4 @@
+import { tryTints } from '../../packages/metallurgy/src/tint/testing/made-up-photographs';
 import { tryFit } from '../../packages/metallurgy/src/purge/testing/simulated-purges';
 import {
   choose,
@@ -219,6 +220,14 @@ const share = (part: number): string => `${(100 * part).toFixed(0)} of 100`;
 for (const passed of [0.5, 0.75]) {
   const { withinFifth, covered, leaksTold, mixingTold } = tryFit(200, passed, 11);
   say(`  after ${passed} of the wait: time left within a fifth in ${share(withinFifth)}, in its range in ${share(covered)} (aim 90); leaks named ${share(leaksTold)}, slow mixing taken for none ${share(mixingTold)}`); // prettier-ignore
+}
+
+say();
+say('Heat tint in 500 made-up photographs: film that strays, tilt, lamps of all colours, noise');
+{
+  const trial = tryTints(500, 1);
+  say(`  readable ${trial.readable}: refused ${share(trial.refused)}; level right in ${share(trial.atLevel)}, within one in ${share(trial.withinOne)} (aim 90), ${share(trial.withinOneByOnePlace)} without the way to bare metal; film in its range in ${share(trial.inRange)} (aim 90)`); // prettier-ignore
+  say(`  hopeless ${trial.hopeless} (glare, dark, sodium lamp, grey scale, paint): refused ${share(trial.hopelessRefused)}`);
 }
 
 say();

@@ -19,6 +19,7 @@ import { unknownAddress } from './http/unknown-address';
 import { ProblemError } from './http/problem-error';
 import { limitRequests } from './http/limit-requests';
 import { sharedCount } from './http/shared-count';
+import { jobRecordHandlers } from './job-record/handlers';
 import { jobHandlers } from './jobs/handlers';
 import { jointHandlers } from './joints/handlers';
 import { meterHandlers } from './meters/handlers';
@@ -88,6 +89,7 @@ const HANDLERS: Handlers = {
   ...jointHandlers,
   ...preparationHandlers,
   ...weldHandlers,
+  ...jobRecordHandlers,
   ...meterHandlers,
   ...decisionHandlers,
   ...rodStockHandlers,

@@ -15,6 +15,7 @@ export const changeSchema = z.object({
     'photo',
     'preparation_tick',
     'weld_entry',
+    'job_record',
     'meter',
   ]),
   id,

@@ -26,6 +26,7 @@ import {
   poolCloud,
   purge,
   purgeFit,
+  readTint,
   selfJointLoss,
   settings,
   shrink,
@@ -50,6 +51,7 @@ import {
   type SeamQuestion,
   type SettingsQuestion,
   type ShrinkQuestion,
+  type TintQuestion,
   type VentQuestion,
   type WeldHeatQuestion,
   type CoolingForecastQuestion,
@@ -79,6 +81,7 @@ import {
   settingsQuestionSchema,
   ventQuestionSchema,
 } from './doing-questions';
+import { tintQuestionSchema } from './inspect-questions';
 
 /** One thing the program computes: what it must be asked, and how it answers. */
 interface Computation<Question, Answer> {
@@ -213,6 +216,11 @@ export const COMPUTATIONS = {
     summary: 'in which order to weld a ring or a seam, beside the usual orders',
     schema: () => orderQuestionSchema,
     run: (question: OrderQuestion, seed) => order(question, seed),
+  }),
+  tint: computation({
+    summary: 'what a heat tint in a picture comes to: level, oxide film, temperature',
+    schema: () => tintQuestionSchema,
+    run: (question: TintQuestion) => readTint(question),
   }),
   explain: computation({
     summary: 'every figure of a composition, a pool, a rod, a purge or a vent with its formula, numbers and source',

@@ -18,9 +18,9 @@ const piece = (fields: Partial<Piece> = {}): Piece => ({
   condition: null, marks: '', coating: null, origin: '', grade: null, weldMetal: null, likelyFamily: null, version: 1, withdrawnAt: null, tests: [], ...fields,
 }); // prettier-ignore
 const job = (pieces: Piece[], fields: Partial<JobDetail> = {}): JobDetail => ({
-  id: ID, title: 'Job', item: '', state: 'bench', stage: 'job', service: {}, temperaturesC: [NOT_GIVEN, NOT_GIVEN], purge: NO_PURGE, lastRod: null, pieceCount: pieces.length,
+  id: ID, title: 'Job', item: '', state: 'bench', stage: 'job', service: {}, temperaturesC: [NOT_GIVEN, NOT_GIVEN], purge: NO_PURGE, acceptance: null, lastRod: null, pieceCount: pieces.length,
   families: [], photos: [], version: 1,
-  createdAt: '2026-01-01T00:00:00Z', updatedAt: '2026-01-01T00:00:00Z', withdrawnAt: null, pieces, joints: [], decisions: [], preparation: [], weld: [], ...fields,
+  createdAt: '2026-01-01T00:00:00Z', updatedAt: '2026-01-01T00:00:00Z', withdrawnAt: null, pieces, joints: [], decisions: [], preparation: [], weld: [], record: [], ...fields,
 }); // prettier-ignore
 const joint = (fields: Partial<JointRecord> = {}): JointRecord => ({
   id: ID, jobId: ID, position: 0, name: '', joint: { type: 'lap' }, sides: [], fit: NO_FIT, lengthMm: NOT_GIVEN, course: null, alikeTo: null, settings: {}, seamOrder: NO_SEAM_ORDER,

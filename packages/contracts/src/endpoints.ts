@@ -16,6 +16,7 @@ import {
   takenLinesSchema,
   takenTraceSchema,
 } from './meters';
+import { jobRecordSchema, newJobRecordSchema } from './job-record';
 import { newPhotoSchema, PHOTO_MEDIA_TYPES, photoPatchSchema, photoSchema } from './photo';
 import { newPreparationTickSchema, preparationTickSchema } from './preparation';
 import {
@@ -299,6 +300,19 @@ export const ENDPOINTS = {
     summary: 'Strike an entry of the weld log out',
     body: strikeOutSchema,
     answer: weldRecordSchema,
+  },
+  'POST /jobs/:id/record': {
+    duty: 'check',
+    summary: 'Record what was found, decided or seen since',
+    body: newJobRecordSchema,
+    answer: jobRecordSchema,
+    status: 201,
+  },
+  'POST /record/:id/strike-out': {
+    duty: 'check',
+    summary: 'Strike an entry of the record out',
+    body: strikeOutSchema,
+    answer: jobRecordSchema,
   },
   'GET /jobs/:id/readings': {
     duty: 'read',

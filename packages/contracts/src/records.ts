@@ -18,6 +18,7 @@ import { jointSettingsSchema, preparationTickSchema, purgePlanSchema } from './p
 import { NO_SEAM_ORDER, seamOrderSchema } from './seam-order';
 import { JOB_STATES, STAGES } from './states';
 import { weldRecordSchema } from './weld';
+import { jobRecordSchema } from './job-record';
 
 export const jobStateSchema = z.enum(JOB_STATES);
 
@@ -37,6 +38,8 @@ const jobFields = {
   temperaturesC: z.tuple([temperature, temperature]),
   /** How the back of its joints is shielded. */
   purge: purgePlanSchema,
+  /** Acceptance profile it is held to; null: by its service. */
+  acceptance: z.string().max(60).nullable(),
 };
 
 /** What stands in a job itself: the answer to a change of it. */
@@ -312,6 +315,8 @@ export const jobDetailSchema = jobSchema.extend({
   preparation: z.array(preparationTickSchema),
   /** The log of the weld, in the order it was made. */
   weld: z.array(weldRecordSchema),
+  /** What was found, decided and seen since, oldest first. */
+  record: z.array(jobRecordSchema),
 });
 export type JobDetail = z.infer<typeof jobDetailSchema>;
 
@@ -356,6 +361,8 @@ export const boardJobSchema = jobSchema.extend({
   joints: z.array(partJointSchema),
   /** The last decision for each joint, and for the job as a whole where it has none. */
   decided: z.array(decisionBriefSchema.pick({ jointId: true, rod: true })),
+  /** Day it is to be looked at again, where nobody has since; null: none. */
+  lookAgainOn: z.iso.date().nullable(),
 });
 export type BoardJob = z.infer<typeof boardJobSchema>;
 

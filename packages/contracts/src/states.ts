@@ -4,6 +4,6 @@ export const JOB_STATES = ['bench', 'waiting', 'inspect', 'out'] as const;
 export type JobState = (typeof JOB_STATES)[number];
 
 /** Stages of the work that exist so far, in its order. */
-export const STAGES = ['job', 'pieces', 'identify', 'joint', 'rod', 'prepare', 'weld'] as const;
+export const STAGES = ['job', 'pieces', 'identify', 'joint', 'rod', 'prepare', 'weld', 'inspect', 'record'] as const;
 /** A stage of the work. */
 export type Stage = (typeof STAGES)[number];

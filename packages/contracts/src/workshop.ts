@@ -1,4 +1,4 @@
-import { GASES, MACHINE_KINDS, PROCESSES, TINT_LIMITS } from '@variatum/metallurgy';
+import { CLEANINGS, GASES, MACHINE_KINDS, PROCESSES, TINT_LIMITS, UNSAID_OF_PROFILE } from '@variatum/metallurgy';
 import * as z from 'zod';
 import { id, limited, quantity, text, version } from './fields';
 
@@ -39,7 +39,15 @@ export const acceptanceProfileSchema = z
     undercutMm: millimetres,
     reinforcementMm: millimetres,
     highLowMm: millimetres,
+    /** Deepest colour inside. */
     tint: z.enum(TINT_LIMITS.map(({ id: name }) => name)),
+    /** From here on: profiles that were kept before it was asked for are completed as usual. */
+    tintOutside: z.enum(TINT_LIMITS.map(({ id: name }) => name)).default(UNSAID_OF_PROFILE.tintOutside),
+    concavityMm: millimetres.default(UNSAID_OF_PROFILE.concavityMm),
+    poreMm: millimetres.default(UNSAID_OF_PROFILE.poreMm),
+    bowMm: millimetres.default(UNSAID_OF_PROFILE.bowMm),
+    leakTight: z.boolean().default(UNSAID_OF_PROFILE.leakTight),
+    cleaning: z.enum(CLEANINGS.map(({ id: name }) => name)).default(UNSAID_OF_PROFILE.cleaning),
     ferriteMin: ferrite,
     ferriteMax: ferrite,
     note: text(300),

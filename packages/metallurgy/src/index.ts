@@ -23,5 +23,7 @@ export * from './units';
 export * from './current';
 export * from './piece';
 export * from './acceptance';
+export * from './tint';
+export * from './inspect';
 export * from './terms';
 export * from './engine-version';

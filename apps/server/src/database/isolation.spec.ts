@@ -16,7 +16,8 @@ import { putRodStock } from '../rod-stock/store';
 import type { Scope } from '../store';
 import { enrolTablet } from '../tablets/store';
 import { testServer, type TestServer } from '../testing/test-server';
-import { addWeldRecord } from '../weld/store';
+import { weldLog } from '../weld/store';
+import { addJobRecord } from '../job-record/store';
 import { ensureWorkshop } from '../workshop/store';
 import { servingUrl } from './serving-role';
 
@@ -32,11 +33,13 @@ interface Foreign {
   readonly people: string;
   readonly tablets: string;
   readonly weld: string;
+  readonly record: string;
   readonly meters: string;
 }
 
 const STAMP = '2026-01-05T08:00:00Z';
 const NOTE = { kind: 'note', text: 'begun' } as const;
+const FOUND = { kind: 'in-service', on: '2026-01-05' } as const;
 
 let server: TestServer;
 let foreign: Foreign;
@@ -77,7 +80,8 @@ beforeAll(async () => {
   });
   const people = await asOwnerNextDoor(workshop, next);
   const { tablet } = await enrolTablet(next, 'Bench next door');
-  const { id: weld } = await addWeldRecord(next, jobs, { jointId: joints, at: STAMP, entry: NOTE });
+  const { id: weld } = await weldLog.add(next, jobs, { id: randomUUID(), jointId: joints, at: STAMP, entry: NOTE });
+  const { id: record } = await addJobRecord(next, jobs, { jointId: joints, at: STAMP, entry: FOUND });
   const { meter } = await addMeter(next, { kind: 'oxygen', name: 'Next door' });
   await server.asOwner(
     `insert into reading (workshop_id, meter_id, at, value) values ('${workshop}', '${meter.id}', now(), 40)`,
@@ -93,6 +97,7 @@ beforeAll(async () => {
     people,
     tablets: tablet.id,
     weld,
+    record,
     meters: meter.id,
   };
 });
@@ -130,6 +135,8 @@ const BODIES: { readonly [One in Address]?: object } = {
   'POST /tablets/:id/end': {},
   'POST /jobs/:id/weld': { jointId: randomUUID(), at: STAMP, entry: NOTE },
   'POST /weld/:id/strike-out': { reason: 'mine' },
+  'POST /jobs/:id/record': { jointId: null, at: STAMP, entry: FOUND },
+  'POST /record/:id/strike-out': { reason: 'mine' },
   'PATCH /meters/:id': { version: 1, name: 'Mine' },
   'POST /meters/:id/key': {},
   'POST /meters/:id/trace': { csv: '2026-01-05T08:00:00Z,40' },

@@ -5,6 +5,7 @@ import {
   type FieldTestRecord,
   type Gas,
   type JobHead,
+  type JobRecord,
   type JointRecord,
   type Meter,
   type MeterPlace,
@@ -174,6 +175,7 @@ export const job = pgTable(
     /** Coldest and hottest temperature. */
     temperaturesC: jsonb('temperatures_c').$type<JobHead['temperaturesC']>().notNull().default([NOT_GIVEN, NOT_GIVEN]),
     purge: jsonb('purge').$type<JobHead['purge']>().notNull().default(NO_PURGE),
+    acceptance: text('acceptance'),
     withdrawnAt: timestamp('withdrawn_at', { withTimezone: true, mode: 'date' }),
     ...madeBy,
     ...madeFrom,
@@ -379,6 +381,34 @@ export const weldEntry = pgTable(
       foreignColumns: [joint.workshopId, joint.jobId, joint.id],
     }),
     index('weld_entry_by_job').on(table.jobId, table.at),
+  ],
+);
+
+/** What was recorded of a job after it was welded: rows are added and struck out, never changed or erased. */
+export const jobRecord = pgTable(
+  'job_record',
+  {
+    id: uuid('id').primaryKey(),
+    ...ofWorkshop,
+    jobId: uuid('job_id').notNull(),
+    jointId: uuid('joint_id'),
+    at: timestamp('at', { withTimezone: true, mode: 'date' }).notNull(),
+    entry: jsonb('entry').$type<JobRecord['entry']>().notNull(),
+    struckOutAt: timestamp('struck_out_at', { withTimezone: true, mode: 'date' }),
+    struckOutReason: text('struck_out_reason'),
+    ...madeBy,
+    ...madeFrom,
+    ...stamps,
+  },
+  (table) => [
+    byMember('job_record', table),
+    ofJob('job_record', table),
+    foreignKey({
+      name: 'job_record_of_joint',
+      columns: [table.workshopId, table.jobId, table.jointId],
+      foreignColumns: [joint.workshopId, joint.jobId, joint.id],
+    }),
+    index('job_record_by_job').on(table.jobId, table.at),
   ],
 );
 

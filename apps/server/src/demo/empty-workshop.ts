@@ -2,10 +2,10 @@ import pg from 'pg';
 
 /** Tables of a workshop, each after those that point at it. */
 const TABLES = [
-  'reading', 'weld_entry', 'meter', 'photo_file', 'photo', 'preparation_tick', 'decision', 'joint', 'field_test', 'piece', 'job', 'rod_stock',
+  'reading', 'job_record', 'weld_entry', 'meter', 'photo_file', 'photo', 'preparation_tick', 'decision', 'joint', 'field_test', 'piece', 'job', 'rod_stock',
 ]; // prettier-ignore
 /** What is kept for ever in earnest. */
-const KEPT = ['field_test', 'decision', 'preparation_tick', 'weld_entry', 'reading'];
+const KEPT = ['field_test', 'decision', 'preparation_tick', 'weld_entry', 'job_record', 'reading'];
 
 /**
  * Erases all jobs of one workshop and its stock of rods, for demo data made anew; other workshops keep everything. Only the

@@ -24,7 +24,8 @@ import { photoOf, photosOfJob } from '../photos/store';
 import { pieceOf, piecesOfJob } from '../pieces/read-piece';
 import { addPiece } from '../pieces/store';
 import { tickOf, ticksOfJob } from '../preparation/store';
-import { weldOfJob, weldRecordOf } from '../weld/store';
+import { jobRecordLog, lookAgainOfJob, recordOfJob } from '../job-record/store';
+import { weldLog, weldOfJob } from '../weld/store';
 import { insertedOnce, madeFrom, mine, next, orConflict, upon, type Scope, orNotFound } from '../store';
 
 // Inside a subquery the builder would leave the outer table's name away.
@@ -62,7 +63,13 @@ const partJoints = rowsJson<PartJoint>(
   ...inOrderOf(tables.joint),
 );
 /** A job as the board lists it. */
-const boardColumns = { ...columns, pieces: partPieces, joints: partJoints, decided: decidedOfJob };
+const boardColumns = {
+  ...columns,
+  pieces: partPieces,
+  joints: partJoints,
+  decided: decidedOfJob,
+  lookAgainOn: lookAgainOfJob,
+};
 
 /** A job and everything on it, in one question to the database. */
 const detailColumns = {
@@ -73,6 +80,7 @@ const detailColumns = {
   photos: photosOfJob,
   preparation: ticksOfJob,
   weld: weldOfJob,
+  record: recordOfJob,
 };
 
 interface JobRow {
@@ -84,7 +92,7 @@ interface JobRow {
 
 type SqlResult<Field> = Field extends SQL<infer Result> ? Result : never;
 type DetailRow = JobRow & {
-  readonly [Field in 'pieces' | 'joints' | 'decisions' | 'photos' | 'preparation' | 'weld']: SqlResult<
+  readonly [Field in 'pieces' | 'joints' | 'decisions' | 'photos' | 'preparation' | 'weld' | 'record']: SqlResult<
     (typeof detailColumns)[Field]
   >;
 };
@@ -98,6 +106,7 @@ const headOf = (job: JobRow['job']): JobHead => ({
   service: job.service,
   temperaturesC: job.temperaturesC,
   purge: job.purge,
+  acceptance: job.acceptance,
   version: job.version,
   createdAt: momentOf(job.createdAt),
   updatedAt: momentOf(job.updatedAt),
@@ -119,7 +128,8 @@ function detailOf(row: DetailRow): JobDetail {
     decisions: row.decisions.map(decisionBriefOf),
     photos: row.photos.map(photoOf),
     preparation: row.preparation.map(tickOf),
-    weld: row.weld.map(weldRecordOf),
+    weld: row.weld.map(weldLog.of),
+    record: row.record.map(jobRecordLog.of),
   };
 }
 
@@ -175,7 +185,7 @@ export async function listJobs(
       .from(tables.job)
       .where(where),
   ]);
-  const jobs = rows.map((row) => ({ ...jobOf(row), pieces: row.pieces, joints: row.joints, decided: row.decided }));
+  const jobs = rows.map((row) => ({ ...jobOf(row), pieces: row.pieces, joints: row.joints, decided: row.decided, lookAgainOn: row.lookAgainOn })); // prettier-ignore
   return { jobs, total: counted[0]?.total ?? 0 };
 }
 
@@ -223,6 +233,7 @@ async function insertJob(
     photos: [],
     preparation: [],
     weld: [],
+    record: [],
   };
   const job = await insertedOnce(
     'job',
@@ -344,6 +355,7 @@ export async function duplicateJob(context: RequestContext, id: string, newId = 
         service: source.service,
         temperaturesC: source.temperaturesC,
         purge: purgeOfCopy(source.purge, ids),
+        acceptance: source.acceptance,
       },
       madeFrom('duplicate', id),
     );

@@ -16,6 +16,7 @@ const MADE = [
   ['decision', 'job_id'],
   ['preparation_tick', 'job_id'],
   ['weld_entry', 'job_id'],
+  ['job_record', 'job_id'],
   ['meter', 'null::uuid'],
   ['field_test', '(select job_id from piece where piece.id = field_test.piece_id)'],
 ] as const;

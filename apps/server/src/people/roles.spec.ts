@@ -13,13 +13,24 @@ import { addPiece } from '../pieces/store';
 import { enrolTablet } from '../tablets/store';
 import { browser, firstOwner, join, type TestPerson } from '../testing/people';
 import { testServer, type TestServer } from '../testing/test-server';
-import { addWeldRecord } from '../weld/store';
+import { weldLog } from '../weld/store';
+import { addJobRecord } from '../job-record/store';
 import { ensureWorkshop } from '../workshop/store';
 
 /** Things of a workshop, by the first word of the addresses they are asked for under. */
 type Things = Readonly<
   Record<
-    'jobs' | 'pieces' | 'tests' | 'photos' | 'decisions' | 'joints' | 'people' | 'tablets' | 'weld' | 'meters',
+    | 'jobs'
+    | 'pieces'
+    | 'tests'
+    | 'photos'
+    | 'decisions'
+    | 'joints'
+    | 'people'
+    | 'tablets'
+    | 'weld'
+    | 'record'
+    | 'meters',
     string
   >
 >;
@@ -32,6 +43,7 @@ const browsers = new Map<Role | 'nobody', TestPerson['agent']>();
 
 const STAMP = '2026-01-05T08:00:00Z';
 const NOTE = { kind: 'note', text: 'begun' } as const;
+const FOUND = { kind: 'in-service', on: '2026-01-05' } as const;
 
 async function thingsOf(context: RequestContext, people: string): Promise<Things> {
   const { id: jobs } = await addJob(context, { title: 'Rail' });
@@ -45,9 +57,10 @@ async function thingsOf(context: RequestContext, people: string): Promise<Things
     madeFrom: 'made for this test',
   }); // prettier-ignore
   const { tablet } = await enrolTablet(context, 'Bench');
-  const { id: weld } = await addWeldRecord(context, jobs, { jointId: joints, at: STAMP, entry: NOTE });
+  const { id: weld } = await weldLog.add(context, jobs, { id: randomUUID(), jointId: joints, at: STAMP, entry: NOTE });
+  const { id: record } = await addJobRecord(context, jobs, { jointId: joints, at: STAMP, entry: FOUND });
   const { meter } = await addMeter(context, { kind: 'oxygen', name: 'Bench' });
-  return { jobs, pieces, tests, photos, decisions, joints, people, tablets: tablet.id, weld, meters: meter.id };
+  return { jobs, pieces, tests, photos, decisions, joints, people, tablets: tablet.id, weld, record, meters: meter.id };
 }
 
 beforeAll(async () => {
@@ -83,6 +96,8 @@ const BODIES: { readonly [One in Address]?: (of: Things) => object } = {
   'POST /jobs/:id/preparation': () => ({ key: 'bright', state: 'done' }),
   'POST /jobs/:id/weld': ({ joints }) => ({ jointId: joints, at: STAMP, entry: NOTE }),
   'POST /weld/:id/strike-out': () => ({ reason: 'mine' }),
+  'POST /jobs/:id/record': () => ({ jointId: null, at: STAMP, entry: FOUND }),
+  'POST /record/:id/strike-out': () => ({ reason: 'mine' }),
   'POST /meters': () => ({ kind: 'oxygen', name: 'Bench' }),
   'PATCH /meters/:id': () => ({ version: 9999, name: 'Mine' }),
   'POST /meters/:id/key': () => ({}),

@@ -1,3 +1,4 @@
+export { entryLog } from './entry-log';
 export { insertedOnce } from './inserted-once';
 export { madeFrom } from './made-from';
 export { ownedBy } from './owned-by';

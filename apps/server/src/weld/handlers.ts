@@ -1,7 +1,9 @@
+import { v7 as uuid } from 'uuid';
 import type { Handlers } from '../http/endpoint-routes';
-import { addWeldRecord, strikeOutWeldRecord } from './store';
+import { weldLog } from './store';
 
 export const weldHandlers = {
-  'POST /jobs/:id/weld': ({ context, path, body }) => addWeldRecord(context, path.id, body),
-  'POST /weld/:id/strike-out': ({ context, path, body }) => strikeOutWeldRecord(context, path.id, body.reason),
+  'POST /jobs/:id/weld': ({ context, path, body: { id = uuid(), ...entry } }) =>
+    weldLog.add(context, path.id, { id, ...entry }),
+  'POST /weld/:id/strike-out': ({ context, path, body }) => weldLog.strikeOut(context, path.id, body.reason),
 } satisfies Partial<Handlers>;

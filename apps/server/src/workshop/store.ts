@@ -1,5 +1,6 @@
 import type { Workshop, WorkshopPatch } from '@variatum/contracts';
 import { and, eq } from 'drizzle-orm';
+import { completeProfile } from '@variatum/metallurgy';
 import { tables } from '../database';
 import { next, orConflict, type Scope, orNotFound } from '../store';
 
@@ -11,7 +12,7 @@ type Row = typeof tables.workshop.$inferSelect;
 const read = ({ createdAt: _created, updatedAt: _updated, ...row }: Row): Workshop => ({
   ...row,
   ownedTests: row.ownedTests ?? null,
-  acceptanceProfiles: row.acceptanceProfiles ?? null,
+  acceptanceProfiles: row.acceptanceProfiles?.map(completeProfile) ?? null,
 });
 
 /** Makes sure the workshop exists. */

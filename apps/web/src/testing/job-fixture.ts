@@ -31,9 +31,9 @@ export const aPiece = (fields: Partial<Piece> = {}): Piece => ({
 
 /** A job with these pieces and nothing else. */
 export const aJob = (pieces: Piece[] = [], fields: Partial<JobDetail> = {}): JobDetail => ({
-  id: JOB_ID, title: 'Railing', item: '', state: 'bench', stage: 'job', service: {}, temperaturesC: [NOT_GIVEN, NOT_GIVEN], purge: NO_PURGE, lastRod: null,
+  id: JOB_ID, title: 'Railing', item: '', state: 'bench', stage: 'job', service: {}, temperaturesC: [NOT_GIVEN, NOT_GIVEN], purge: NO_PURGE, acceptance: null, lastRod: null,
   pieceCount: pieces.length, families: [], photos: [], version: 1, createdAt: STAMP, updatedAt: STAMP, withdrawnAt: null, pieces,
-  joints: [], decisions: [], preparation: [], weld: [], ...fields,
+  joints: [], decisions: [], preparation: [], weld: [], record: [], ...fields,
 }); // prettier-ignore
 
 /** A joint of which nothing but its type is said. */

@@ -7,10 +7,14 @@ export interface TintBand {
   readonly toMm: number;
 }
 
+/** How far colours come later with more chromium, K; below nothing with less. @param chromiumPercent mass percent */
+export const tintShift = (chromiumPercent: number): number =>
+  data.tints.kelvinPerChromium * (chromiumPercent - data.tints.referenceChromium);
+
 /** Lowest temperature of each colour for a metal with so much chromium, palest first, °C. */
 export function tintLevels(chromiumPercent: number): readonly { readonly tint: string; readonly fromC: number }[] {
-  const { levels, scaleFromC, referenceChromium, kelvinPerChromium } = data.tints;
-  const shift = kelvinPerChromium * (chromiumPercent - referenceChromium);
+  const { levels, scaleFromC } = data.tints;
+  const shift = tintShift(chromiumPercent);
   return [...levels, { tint: 'grey scale', fromC: scaleFromC }].map(({ tint, fromC }) => ({ tint, fromC: fromC + shift })); // prettier-ignore
 }
 

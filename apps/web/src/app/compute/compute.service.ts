@@ -105,6 +105,11 @@ export class ComputeService {
     return this.ask(this.otherWorker, 'bead-finding', question);
   }
 
+  /** What a heat tint in a picture comes to. */
+  tint(question: QuestionOf<'tint'>): Observable<ComputedBy<'tint'>> {
+    return this.ask(this.otherWorker, 'tint', question);
+  }
+
   /** What an order of one's own comes to. */
   judgeOrder(question: QuestionOf<'judge-order'>): Observable<ComputedBy<'judge-order'>> {
     return this.ask(this.otherWorker, 'judge-order', question);

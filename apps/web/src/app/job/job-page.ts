@@ -268,14 +268,29 @@ export class JobPage {
     if (spot) this.spot.tap(id, spot);
     const stage = stageOf(this.router.url, this.id());
     // What belongs to a piece stands in two stages; from any other one it is opened.
-    if (stage !== 'pieces' && stage !== 'identify' && stage !== 'joint' && stage !== 'prepare' && stage !== 'weld')
+    if (
+      stage !== 'pieces' &&
+      stage !== 'identify' &&
+      stage !== 'joint' &&
+      stage !== 'prepare' &&
+      stage !== 'weld' &&
+      stage !== 'inspect' &&
+      stage !== 'record'
+    )
       void this.router.navigate(['/jobs', this.id(), 'pieces']);
   }
 
   protected chooseJoint(id: string): void {
     this.selection.joint.set(id);
     const stage = stageOf(this.router.url, this.id());
-    if (stage !== 'joint' && stage !== 'rod' && stage !== 'prepare' && stage !== 'weld')
+    if (
+      stage !== 'joint' &&
+      stage !== 'rod' &&
+      stage !== 'prepare' &&
+      stage !== 'weld' &&
+      stage !== 'inspect' &&
+      stage !== 'record'
+    )
       void this.router.navigate(['/jobs', this.id(), 'joint']);
   }
 

@@ -3,6 +3,7 @@ import {
   activeJoints,
   activePieces,
   decisionOf,
+  recorded,
   leadingJoints,
   STAGES as IDS,
   weldLogOf,
@@ -10,6 +11,8 @@ import {
   type Stage,
 } from '@variatum/contracts';
 import { passLog } from '@variatum/metallurgy';
+import { OUTCOME_WORDS } from '../words/outcome-words';
+import { CLEAN_UP } from './stores';
 
 /** A stage of the work on a job. */
 export interface StageEntry {
@@ -68,7 +71,9 @@ const ENTRIES: Readonly<Record<Stage, StageEntry>> = {
     load: () => import('../stages/prepare/prepare-stage').then((m) => m.PrepareStage),
     open: ({ preparation, purge }) => {
       if (purge.clock) return 'gas on';
-      const last = new Map(preparation.map(({ key, state }) => [key, state]));
+      const last = new Map(
+        preparation.filter(({ key }) => !key.startsWith(CLEAN_UP)).map(({ key, state }) => [key, state]),
+      );
       const done = [...last.values()].filter((state) => state === 'done').length;
       return done > 0 ? `${done} done` : '';
     },
@@ -82,6 +87,28 @@ const ENTRIES: Readonly<Record<Stage, StageEntry>> = {
       if (logs.some(({ cracks }) => cracks.length > 0)) return 'it cracked';
       const beads = logs.reduce((sum, log) => sum + log.beads.length, 0);
       return beads === 0 ? '' : beads === 1 ? '1 bead' : `${beads} beads`;
+    },
+  },
+  inspect: {
+    title: 'Inspect',
+    load: () => import('../stages/inspect/inspect-stage').then((m) => m.InspectStage),
+    open: (job) => {
+      const said = new Map(recorded(job, 'verdict').map(({ jointId, entry }) => [jointId, entry.says]));
+      if ([...said.values()].includes('not-accepted')) return 'not accepted';
+      const joints = activeJoints(job);
+      const accepted = joints.filter(({ id }) => said.has(id)).length;
+      if (accepted > 0) return accepted === joints.length ? 'accepted' : `${accepted} of ${joints.length} accepted`;
+      const found = recorded(job, 'finding').length;
+      return found === 0 ? '' : `${found} found`;
+    },
+  },
+  record: {
+    title: 'Record',
+    load: () => import('../stages/record/record-stage').then((m) => m.RecordStage),
+    open: (job) => {
+      const seen = recorded(job, 'seen').at(-1);
+      if (seen) return OUTCOME_WORDS[seen.entry.outcome];
+      return recorded(job, 'in-service').length > 0 ? 'at work' : '';
     },
   },
 };

@@ -1,5 +1,5 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import { fitOf, leaderOf, NO_PURGE, type JointRecord, type PurgePlan } from '@variatum/contracts';
+import { fitOf, leaderOf, NO_PURGE, profileOfJob, type JointRecord, type PurgePlan } from '@variatum/contracts';
 import {
   backShieldingWays,
   cylinderLasts,
@@ -20,12 +20,10 @@ import {
   lineOrder,
   likelyMeltsThrough,
   openingsOf,
-  profileFor,
   pressureWhileClosing,
   purge,
   purgeLevels,
   roomToPurge,
-  STARTING_PROFILES,
   surfaceTensionOf,
   targetFor,
   usualFit,
@@ -145,9 +143,8 @@ export class PurgePlanning {
   });
   /** The acceptance profile whose tint is aimed at. */
   readonly profile = computed(() => {
-    const [first = STARTING_PROFILES[0] as (typeof STARTING_PROFILES)[number], ...others] =
-      this.workshops.workshop()?.acceptanceProfiles ?? STARTING_PROFILES;
-    return profileFor(this.jobs.job()?.service.environment, [first, ...others]);
+    const { service = {}, acceptance = null } = this.jobs.job() ?? {};
+    return profileOfJob({ service, acceptance }, this.workshops.workshop());
   });
   readonly usualTarget = computed(() => targetFor(this.profile().tint, this.hydrogen()));
   readonly targetPpm = computed(() => this.kept().targetPpm ?? this.usualTarget());

@@ -1,7 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { STARTING_PROFILES, TINT_LIMITS, type AcceptanceProfile } from '@variatum/metallurgy';
+import {
+  CLEANINGS,
+  STARTING_PROFILES,
+  TINT_LIMITS,
+  UNSAID_OF_PROFILE,
+  type AcceptanceProfile,
+} from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { NumberField, SelectField, TextField, titled } from '../kit/fields';
+import { NumberField, SelectField, SwitchField, TextField, titled } from '../kit/fields';
 import { Icon } from '../kit/marks/icon';
 import { Panel } from '../kit/panel';
 import { AddButton } from './add-button';
@@ -12,7 +18,10 @@ import { WorkshopStore } from './workshop-store';
 const NUMBERS = [
   { field: 'undercutMm', label: 'Undercut to, mm' },
   { field: 'reinforcementMm', label: 'Height over flush to, mm' },
+  { field: 'concavityMm', label: 'Sunk below flush to, mm' },
   { field: 'highLowMm', label: 'High-low to, mm' },
+  { field: 'poreMm', label: 'Largest pore, mm' },
+  { field: 'bowMm', label: 'Out of flat to, mm' },
   { field: 'ferriteMin', label: 'Ferrite from, FN' },
   { field: 'ferriteMax', label: 'Ferrite to, FN' },
 ] as const;
@@ -20,7 +29,7 @@ const NUMBERS = [
 /** What finished welds must keep to in this workshop, by kind of work. */
 @Component({
   selector: 'va-acceptance-settings',
-  imports: [AddButton, Icon, NumberField, NzButtonModule, Panel, SelectField, SettingsEntry, TextField],
+  imports: [AddButton, Icon, NumberField, NzButtonModule, Panel, SelectField, SettingsEntry, SwitchField, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <va-panel label="Acceptance profiles" icon="acceptance" about="acceptance-profile">
@@ -39,7 +48,12 @@ const NUMBERS = [
             @for (number of numbers; track number.field) {
               <va-number-field needed [label]="number.label" [of]="profile.of[number.field]" />
             }
-            <va-select-field label="Colour" [options]="tints" [of]="profile.of.tint" />
+            <va-select-field label="Colour inside" [options]="tints" [of]="profile.of.tint" />
+            <va-select-field label="Colour outside" [options]="tints" [of]="profile.of.tintOutside" />
+            <va-select-field label="Cleaned" [options]="cleanings" [of]="profile.of.cleaning" />
+            <va-switch-field [on]="profile.entry.leakTight" (changed)="profile.of.leakTight.change($event)">
+              Leak test
+            </va-switch-field>
             <va-text-field label="Note" [longest]="300" [of]="profile.of.note" />
           </va-settings-entry>
         </details>
@@ -71,6 +85,7 @@ export class AcceptanceSettings {
   private readonly store = inject(WorkshopStore);
   protected readonly numbers = NUMBERS;
   protected readonly tints = titled(TINT_LIMITS);
+  protected readonly cleanings = titled(CLEANINGS);
   protected readonly own = computed(() => this.store.workshop()?.acceptanceProfiles ?? null);
   protected readonly list = editedList('acceptanceProfiles', STARTING_PROFILES);
 
@@ -87,6 +102,7 @@ export class AcceptanceSettings {
       reinforcementMm: 3,
       highLowMm: 1.5,
       tint: 'straw',
+      ...UNSAID_OF_PROFILE,
       ferriteMin: 3,
       ferriteMax: 15,
       note: '',

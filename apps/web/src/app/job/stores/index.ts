@@ -3,6 +3,7 @@ import { RackStore } from '../../rack/rack-store';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { DecisionStore } from './decision-store';
 import { FieldTestStore } from './field-test-store';
+import { JobLogs } from './job-logs';
 import { JobStore } from './job-store';
 import { JointStore } from './joint-store';
 import { PartSelection } from './part-selection';
@@ -10,10 +11,12 @@ import { PartStore } from './part-store';
 import { PhotoStore } from './photo-store';
 import { PieceArrangement } from './piece-arrangement';
 import { PieceStore } from './piece-store';
-import { PreparationStore } from './preparation-store';
+import { CLEAN_UP, PreparationStore } from './preparation-store';
+import { RecordStore } from './record-store';
 import { WeldStore } from './weld-store';
 
 export {
+  CLEAN_UP,
   DecisionStore,
   FieldTestStore,
   JobStore,
@@ -24,6 +27,7 @@ export {
   PieceArrangement,
   PieceStore,
   PreparationStore,
+  RecordStore,
   WeldStore,
 };
 
@@ -41,5 +45,7 @@ export const JOB_STORES: Provider[] = [
   DecisionStore,
   PieceArrangement,
   PreparationStore,
+  JobLogs,
+  RecordStore,
   WeldStore,
 ];

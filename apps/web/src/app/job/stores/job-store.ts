@@ -39,13 +39,13 @@ const jobDocument = (api: ApiClient): DocumentKind<JobDetail> => ({
   name: 'job',
   read: (id) => firstValueFrom(api.ask('GET /jobs/:id', { path: { id } })),
   // What an older program kept on this device says less.
-  complete: (job) => ({ ...job, weld: (job.weld as JobDetail['weld'] | undefined) ?? [] }),
+  complete: (job) => ({ ...job, weld: (job.weld as JobDetail['weld'] | undefined) ?? [], record: (job.record as JobDetail['record'] | undefined) ?? [] }), // prettier-ignore
   *versions(job) {
     yield [job.id, job.version];
     for (const { id, version } of [...job.photos, ...job.joints, ...job.pieces]) yield [id, version];
     for (const { tests } of job.pieces) for (const { id, version } of tests) yield [id, version];
     for (const { id } of [...job.decisions, ...job.preparation]) yield [id, 1];
-    for (const { id, version } of job.weld) yield [id, version];
+    for (const { id, version } of [...job.weld, ...job.record]) yield [id, version];
   },
   part(job, key): Part | undefined {
     if (key === 'job') return { id: job.id, fields: job };

@@ -1,8 +1,7 @@
 import { computed, inject, Injectable } from '@angular/core';
-import { newWeldRecordSchema, parseWith, weldLogOf, type WeldRecord } from '@variatum/contracts';
-import { FaultCollector, passLog, type PassLog, type WeldEntry } from '@variatum/metallurgy';
-import { requestTo } from '../../sync';
-import { Session } from '../../sync/session';
+import { weldLogOf, type WeldRecord } from '@variatum/contracts';
+import { passLog, type PassLog, type WeldEntry } from '@variatum/metallurgy';
+import { JobLogs } from './job-logs';
 import { JobStore } from './job-store';
 import { JointStore } from './joint-store';
 
@@ -11,7 +10,7 @@ import { JointStore } from './joint-store';
 export class WeldStore {
   private readonly jobs = inject(JobStore);
   private readonly joints = inject(JointStore);
-  private readonly session = inject(Session);
+  private readonly kept = inject(JobLogs);
 
   /** Everything logged, by joint. */
   readonly logs = computed<ReadonlyMap<string, PassLog>>(() => {
@@ -32,46 +31,10 @@ export class WeldStore {
    * @returns its identifier; null when it cannot be taken
    */
   add(jointId: string, entry: WeldEntry, words = 'the entry of the weld log'): string | null {
-    const id = crypto.randomUUID();
-    const at = new Date().toISOString();
-    const faults = new FaultCollector();
-    const body = faults.attempt(() => parseWith(newWeldRecordSchema, { id, jointId, at, entry }));
-    if (!body) return null;
-    const jobId = this.jobs.id;
-    const record: WeldRecord = {
-      id,
-      jobId,
-      jointId,
-      at,
-      entry: body.entry,
-      madeBy: this.session.owner()?.person ?? null,
-      version: 1,
-      createdAt: at,
-      struckOutAt: null,
-      struckOutReason: null,
-    };
-    this.jobs.document.show((job) => ({ ...job, weld: [...job.weld, record] }));
-    this.jobs.document.send(
-      { key: `weld ${jointId}`, ...requestTo('POST /jobs/:id/weld', { id: jobId }), body: { id, jointId, at, entry: body.entry } },
-      words,
-      () => this.strikeOut(id, 'taken back'),
-    ); // prettier-ignore
-    return id;
+    return this.kept.add('weld', jointId, entry, words);
   }
 
   strikeOut(id: string, reason: string): void {
-    const record = this.jobs.job()?.weld.find((one) => one.id === id);
-    if (!record || record.struckOutAt !== null) return;
-    const struckOutAt = new Date().toISOString();
-    this.jobs.document.show((job) => ({
-      ...job,
-      weld: job.weld.map((one) => (one.id === id ? { ...one, struckOutAt, struckOutReason: reason } : one)),
-    }));
-    // What is struck out stays so: there is nothing to take back but to log it again.
-    this.jobs.document.send(
-      { key: `weld ${record.jointId}`, ...requestTo('POST /weld/:id/strike-out', { id }), body: { reason } },
-      null,
-      () => undefined,
-    );
+    this.kept.strikeOut('weld', id, reason);
   }
 }

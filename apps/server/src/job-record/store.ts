@@ -1,0 +1,49 @@
+import type { JobRecord, NewJobRecord } from '@variatum/contracts';
+import { and, eq, getTableColumns, sql } from 'drizzle-orm';
+import { v7 as uuid } from 'uuid';
+import { rowsJson, tables } from '../database';
+import { ProblemError } from '../http/problem-error';
+import { entryLog, type Scope } from '../store';
+
+/** What was recorded of the job a statement is about, oldest first. */
+export const recordOfJob = rowsJson<typeof tables.jobRecord.$inferSelect>(
+  tables.jobRecord,
+  getTableColumns(tables.jobRecord),
+  sql`${tables.jobRecord.jobId} = ${sql.raw('"job"."id"')}`,
+  sql`${tables.jobRecord.at}, ${tables.jobRecord.id}`,
+);
+
+/** Day the job a statement is about is to be looked at again, where nobody has since. */
+export const lookAgainOfJob = sql<
+  string | null
+>`(select case r.entry ->> 'kind' when 'look-again' then r.entry ->> 'on' end from job_record r where r.job_id = ${sql.raw('"job"."id"')} and r.struck_out_at is null and r.entry ->> 'kind' in ('look-again', 'seen') order by r.at desc, r.id desc limit 1)`;
+
+/** The record of a job. */
+export const jobRecordLog = entryLog(tables.jobRecord, 'entry of the record', {
+  job_record_of_joint: 'joint',
+  job_record_of_job: 'job',
+});
+
+/**
+ * Records something of a job.
+ * @throws ProblemError 404 without what it is about; 409 where a finding would be confirmed by whoever made it
+ */
+export async function addJobRecord(
+  scope: Scope & { readonly person: string | null },
+  jobId: string,
+  { id = uuid(), ...body }: NewJobRecord,
+): Promise<JobRecord> {
+  if (body.entry.kind === 'confirm') {
+    const { jobRecord } = tables;
+    const [about] = await scope.database
+      .select({ madeBy: jobRecord.madeBy, kind: sql<string>`${jobRecord.entry} ->> 'kind'` })
+      .from(jobRecord)
+      .where(
+        and(eq(jobRecord.id, body.entry.of), eq(jobRecord.jobId, jobId), eq(jobRecord.workshopId, scope.workshop)),
+      );
+    if (about?.kind !== 'finding') throw ProblemError.notFound('finding');
+    if (scope.person !== null && about.madeBy === scope.person)
+      throw ProblemError.conflictOf('Not confirmed', 'A finding is confirmed by somebody else than who made it.');
+  }
+  return jobRecordLog.add(scope, jobId, { id, ...body });
+}

@@ -1,0 +1,46 @@
+import { computed, inject, Injectable } from '@angular/core';
+import { recorded, verdictOf, type JobRecordEntry, type StandingEntry } from '@variatum/contracts';
+import { FaultCollector, type Verdict } from '@variatum/metallurgy';
+import { WorkshopStore } from '../../settings/workshop-store';
+import { JobLogs } from './job-logs';
+import { JobStore } from './job-store';
+
+/** What was found, decided and seen of the open job since it was welded. */
+@Injectable()
+export class RecordStore {
+  private readonly jobs = inject(JobStore);
+  private readonly workshops = inject(WorkshopStore);
+  private readonly kept = inject(JobLogs);
+
+  /** What each joint comes to by the job's acceptance profile. */
+  readonly verdicts = computed<ReadonlyMap<string, Verdict>>(() => {
+    const job = this.jobs.job();
+    const workshop = this.workshops.workshop();
+    return new Map(job ? this.jobs.joints().map((joint) => [joint.id, verdictOf(job, joint, workshop)]) : []);
+  });
+  /** The last decision on each joint. */
+  readonly decided = computed<ReadonlyMap<string, StandingEntry<'verdict'>>>(
+    () =>
+      new Map(this.standing('verdict').flatMap((one) => (one.jointId === null ? [] : [[one.jointId, one] as const]))),
+  );
+
+  /** What stands of one kind, oldest first. */
+  standing<Kind extends JobRecordEntry['kind']>(kind: Kind): readonly StandingEntry<Kind>[] {
+    const job = this.jobs.job();
+    return job ? recorded(job, kind) : [];
+  }
+
+  /**
+   * Records something, now.
+   * @returns what is wrong with it, by field; empty when it was taken
+   */
+  add(jointId: string | null, entry: JobRecordEntry, words: string): Readonly<Record<string, string>> {
+    const faults = new FaultCollector();
+    this.kept.add('record', jointId, entry, words, faults);
+    return Object.fromEntries(faults.errors.map(({ path, message }) => [path.slice(1).join('.'), message]));
+  }
+
+  strikeOut(id: string, reason: string): void {
+    this.kept.strikeOut('record', id, reason);
+  }
+}

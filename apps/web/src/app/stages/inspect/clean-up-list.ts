@@ -1,0 +1,125 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import type { PreparationTick } from '@variatum/contracts';
+import {
+  CLEANINGS,
+  cleanUp,
+  keepsToTint,
+  TINT_COLOURS,
+  GREY,
+  type CleanUpStep,
+  type MaterialFamily,
+} from '@variatum/metallurgy';
+import { CLEAN_UP, JobStore, JointStore, PreparationStore } from '../../job/stores';
+import { Icon } from '../../kit/marks/icon';
+import { Panel } from '../../kit/panel';
+import { Session } from '../../sync/session';
+import { Inspection } from './inspection';
+
+/** How the weld is cleaned as far as its profile asks, by what its metals take, with cautions where acid is. */
+@Component({
+  selector: 'va-clean-up-list',
+  imports: [Icon, Panel],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <va-panel label="Clean up" about="passivation">
+      <p aside class="small soft">{{ asked() }}</p>
+      @if (steps().length === 0) {
+        <p class="soft">The profile asks for no cleaning.</p>
+      }
+      <ol>
+        @for (step of steps(); track step.id) {
+          <li>
+            <button
+              type="button"
+              class="tick"
+              role="checkbox"
+              [disabled]="!session.may('work')"
+              [attr.aria-checked]="done(step)"
+              [attr.aria-label]="step.title"
+              (click)="tick(step)"
+            >
+              @if (done(step)) {
+                <va-icon name="done" />
+              }
+            </button>
+            <div>
+              <p>{{ step.title }}</p>
+              <p class="small soft">{{ step.reason }}</p>
+              @if (step.caution; as words) {
+                <p class="caution">{{ words }}</p>
+              }
+            </div>
+          </li>
+        }
+      </ol>
+      @if (steps().length > 0) {
+        <p class="small soft">
+          After ASTM A380 and A967 as recalled; the data sheet of the product and local rules go before it.
+        </p>
+      }
+    </va-panel>
+  `,
+  styles: `
+    ol {
+      list-style: none;
+      padding: 0;
+      display: grid;
+      gap: var(--space-3);
+    }
+    li {
+      display: grid;
+      grid-template-columns: var(--target) minmax(0, 1fr);
+      gap: var(--space-3);
+    }
+    .tick {
+      width: var(--target);
+      height: var(--target);
+      display: grid;
+      place-items: center;
+      border: 2px solid var(--line-strong);
+      border-radius: var(--corner);
+      background: var(--raised);
+      color: var(--low);
+    }
+  `,
+})
+export class CleanUpList {
+  private readonly inspection = inject(Inspection);
+  private readonly jobs = inject(JobStore);
+  private readonly joints = inject(JointStore);
+  private readonly ticks = inject(PreparationStore);
+  protected readonly session = inject(Session);
+
+  protected readonly asked = computed(() => {
+    const { cleaning } = this.inspection.profile();
+    return `asked: ${CLEANINGS.find(({ id }) => id === cleaning)?.title ?? cleaning}`;
+  });
+  protected readonly steps = computed(() => {
+    const lines = this.inspection.verdict()?.lines ?? [];
+    const tints = lines.filter(({ line }) => line === 'tint-outside' || line === 'tint-inside').flatMap(({ findings }) => findings); // prettier-ignore
+    const films = tints.map(({ value, choice }) => value ?? TINT_COLOURS.find(({ id }) => id === choice)?.fromNm ?? 0);
+    const { tint, cleaning } = this.inspection.profile();
+    const inside = tints.some(({ line, choice }, index) => line === 'tint-inside' && (choice === GREY || !keepsToTint(films[index] ?? 0, tint))); // prettier-ignore
+    return cleanUp({
+      pieces: this.jobs.meeting().map(({ name, grade, likelyFamily }) => ({ name, grade, family: likelyFamily as MaterialFamily | null })), // prettier-ignore
+      cleaning,
+      environment: this.jobs.job()?.service.environment,
+      oxideNm: films.length === 0 ? null : Math.max(...films),
+      grey: tints.some(({ choice }) => choice === GREY),
+      inside,
+    });
+  });
+
+  private keyOf({ id }: CleanUpStep): string {
+    return `${CLEAN_UP}${this.joints.shown()?.id ?? ''} ${id}`.slice(0, 160);
+  }
+  private lastOf(step: CleanUpStep): PreparationTick | undefined {
+    return this.ticks.last().get(this.keyOf(step));
+  }
+  protected done(step: CleanUpStep): boolean {
+    return this.lastOf(step)?.state === 'done';
+  }
+  protected tick(step: CleanUpStep): void {
+    this.ticks.say(this.keyOf(step), this.done(step) ? 'open' : 'done', null);
+  }
+}

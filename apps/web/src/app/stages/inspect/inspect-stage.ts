@@ -1,0 +1,89 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { inspectionLine, stateOfFinding } from '@variatum/metallurgy';
+import { JobStore, JointStore } from '../../job/stores';
+import { Session } from '../../sync/session';
+import { foundWords } from '../../words/inspect-words';
+import { CleanUpList } from './clean-up-list';
+import { FindingForm } from './finding-form';
+import { FindingsList } from './findings-list';
+import { Inspection } from './inspection';
+import { SeamFindings, type SeamFinding } from './seam-findings';
+import { VerdictForm } from './verdict-form';
+import { VerdictView } from './verdict-view';
+
+/** The finished weld: what is asked, what was found where, what to do about a miss, and somebody's word on it. */
+@Component({
+  imports: [CleanUpList, FindingForm, FindingsList, SeamFindings, VerdictForm, VerdictView],
+  providers: [Inspection],
+  host: { class: 'stage' },
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="below stack">
+      @if (joints.shown()) {
+        <section class="panel judged" aria-label="The weld" [class.placed]="inspection.seam()">
+          @if (inspection.seam(); as seam) {
+            <va-seam-findings
+              [kind]="seam.kind"
+              [lengthMm]="seam.lengthMm"
+              [findings]="marks()"
+              [atMm]="inspection.atMm()"
+              (placed)="inspection.atMm.set($event)"
+            />
+          }
+          <va-verdict-view />
+        </section>
+      } @else {
+        <p class="panel">Add a joint under Joint; what is looked at follows.</p>
+      }
+    </div>
+    @if (joints.shown()) {
+      <div class="beside stack">
+        @if (session.may('check')) {
+          <va-finding-form />
+        }
+        <va-verdict-form />
+      </div>
+      <div class="through stack">
+        <va-findings-list />
+        <va-clean-up-list />
+      </div>
+    }
+  `,
+  styles: `
+    .judged.placed {
+      display: grid;
+      grid-template-columns: 250px minmax(0, 1fr);
+      gap: var(--space-4);
+    }
+    va-seam-findings {
+      height: 230px;
+    }
+    @media (max-width: 700px) {
+      .judged.placed {
+        grid-template-columns: minmax(0, 1fr);
+      }
+      va-seam-findings {
+        height: 170px;
+      }
+    }
+  `,
+})
+export class InspectStage {
+  protected readonly inspection = inject(Inspection);
+  protected readonly joints = inject(JointStore);
+  protected readonly session = inject(Session);
+  protected readonly jobs = inject(JobStore);
+
+  protected readonly marks = computed<readonly SeamFinding[]>(() => {
+    const all = (this.inspection.verdict()?.lines ?? []).flatMap(({ findings }) => findings);
+    return [...all]
+      .sort((one, other) => one.atMs - other.atMs)
+      .map((finding, index) => ({
+        id: finding.id,
+        atMm: finding.atMm,
+        number: index + 1,
+        state: stateOfFinding(inspectionLine(finding.line), finding, this.inspection.profile()),
+        words: `${inspectionLine(finding.line).title} ${foundWords(finding, this.inspection.unit())}`,
+      }));
+  });
+}

@@ -1,0 +1,137 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { CRACK_PLACES, OUTCOMES, type CrackPlace, type Outcome } from '@variatum/metallurgy';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { JobStore, JointStore, RecordStore } from '../../job/stores';
+import { ChoiceGroup, DateField, fieldBy, ownField, TextField } from '../../kit/fields';
+import { Panel } from '../../kit/panel';
+import { People } from '../../sync/people';
+import { Session } from '../../sync/session';
+import { daysBetween, OUTCOME_WORDS, serviceWords, today } from '../../words/outcome-words';
+import { CRACK_PLACE_WORDS } from '../../words/weld-words';
+
+/** How the part did since: when it went to work, when it is to be seen again, and how it was found. */
+@Component({
+  selector: 'va-outcome-panel',
+  imports: [ChoiceGroup, DateField, NzButtonModule, Panel, TextField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <va-panel label="How it did">
+      <ul class="dashes" data-testid="outcomes">
+        @for (row of rows(); track row.id) {
+          <li>
+            {{ row.words }}
+            <span class="small soft">{{ row.by }}</span>
+            @if (session.may('check')) {
+              <button
+                type="button"
+                class="link"
+                (click)="record.strikeOut(row.id, 'struck out in the record')"
+                [attr.aria-label]="'Strike out ' + row.words"
+              >
+                strike out
+              </button>
+            }
+          </li>
+        } @empty {
+          <li class="soft">Nothing is known yet of how it did.</li>
+        }
+      </ul>
+      @if (session.may('check')) {
+        <form class="in-line" (submit)="goOut($event)" aria-label="Put to work">
+          <va-date-field label="Put to work on" [of]="outOn" />
+          <button nz-button type="submit">Log</button>
+        </form>
+        @if (outOn.error) {
+          <p class="field-error" role="alert">{{ outOn.error }}</p>
+        }
+        <form class="in-line" (submit)="remind($event)" aria-label="Look again">
+          <va-date-field label="Look again on" [of]="againOn" />
+          <button nz-button type="submit">Remind</button>
+        </form>
+        @if (againOn.error) {
+          <p class="field-error" role="alert">{{ againOn.error }}</p>
+        }
+        <va-choice-group label="Seen again: it" [options]="outcomes" [of]="outcome" />
+        @if (outcome.value !== null) {
+          <form class="stack" (submit)="see($event)" aria-label="Seen again">
+            <va-date-field label="Seen on" [of]="seenOn" />
+            @if (seenOn.error) {
+              <p class="field-error" role="alert">{{ seenOn.error }}</p>
+            }
+            @if (joints.all().length > 1 && outcome.value !== 'held') {
+              <va-choice-group label="At" [options]="jointOptions()" [of]="at" />
+            }
+            @if (outcome.value === 'cracked' || outcome.value === 'leaked') {
+              <va-choice-group clear label="Where" [options]="places" [of]="where" />
+            }
+            <va-text-field label="What was seen" [longest]="500" [of]="note" />
+            <button nz-button nzType="primary" type="submit">Log how it did</button>
+          </form>
+        }
+      }
+    </va-panel>
+  `,
+})
+export class OutcomePanel {
+  protected readonly record = inject(RecordStore);
+  protected readonly joints = inject(JointStore);
+  protected readonly session = inject(Session);
+  private readonly jobs = inject(JobStore);
+  private readonly people = inject(People);
+
+  protected readonly outcomes = OUTCOMES.map((value) => ({ value, title: OUTCOME_WORDS[value] }));
+  protected readonly places = CRACK_PLACES.map((value) => ({ value, title: CRACK_PLACE_WORDS[value] }));
+  protected readonly jointOptions = computed(() => this.joints.all().map(({ id }, index) => ({ value: id, title: `joint ${index + 1}` }))); // prettier-ignore
+  protected readonly outOn = ownField<string | undefined>(today());
+  protected readonly againOn = ownField<string | undefined>(undefined);
+  protected readonly seenOn = ownField<string | undefined>(today());
+  protected readonly outcome = ownField<Outcome | null>(null);
+  protected readonly where = ownField<CrackPlace | null>(null);
+  protected readonly note = ownField('');
+  private readonly chosenJoint = ownField<string | null>(null);
+  protected readonly at = fieldBy<string | null>(
+    () => this.chosenJoint.value ?? this.joints.shown()?.id ?? null,
+    (id) => this.chosenJoint.change(id),
+  );
+
+  protected readonly rows = computed(() => {
+    const out = this.record.standing('in-service').at(-1)?.entry.on ?? null;
+    const all = [...this.record.standing('in-service'), ...this.record.standing('look-again'), ...this.record.standing('seen')]; // prettier-ignore
+    return all
+      .sort((one, other) => (one.at < other.at ? -1 : 1))
+      .map(({ id, entry, madeBy, jointId }) => {
+        const joint = jointId === null || this.joints.all().length < 2 ? '' : `, joint ${this.joints.numberOf(jointId)}`;
+        const words =
+          entry.kind === 'in-service'
+            ? `Put to work ${entry.on}`
+            : entry.kind === 'look-again'
+              ? `To be looked at again ${entry.on}`
+              : `${entry.on}: ${OUTCOME_WORDS[entry.outcome]}${joint}${entry.where ? `, ${CRACK_PLACE_WORDS[entry.where]}` : ''}${out !== null && out <= entry.on ? `, after ${serviceWords(daysBetween(out, entry.on))} at work` : ''}${entry.note && `: ${entry.note}`}`;
+        return { id, words, by: this.people.byWords(madeBy) };
+      });
+  }); // prettier-ignore
+
+  protected goOut(event: Event): void {
+    event.preventDefault();
+    this.outOn.fault.set(this.record.add(null, { kind: 'in-service', on: this.outOn.value ?? '' }, 'the day it went to work')['on'] ?? ''); // prettier-ignore
+  }
+
+  protected remind(event: Event): void {
+    event.preventDefault();
+    this.againOn.fault.set(this.record.add(null, { kind: 'look-again', on: this.againOn.value ?? '' }, 'the reminder')['on'] ?? ''); // prettier-ignore
+  }
+
+  protected see(event: Event): void {
+    event.preventDefault();
+    const outcome = this.outcome.value;
+    if (outcome === null) return;
+    const jointId = outcome === 'held' ? null : this.at.value;
+    const errors = this.record.add(jointId, { kind: 'seen', on: this.seenOn.value ?? '', outcome, where: this.where.value, note: this.note.value }, 'how it did'); // prettier-ignore
+    this.seenOn.fault.set(errors['on'] ?? '');
+    this.note.fault.set(errors['note'] ?? '');
+    if (Object.keys(errors).length > 0) return;
+    this.outcome.change(null);
+    this.where.change(null);
+    this.note.change('');
+  }
+}

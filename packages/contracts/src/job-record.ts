@@ -1,0 +1,116 @@
+import {
+  CRACK_PLACES,
+  findingFaults,
+  INSPECTION_LINES,
+  INSPECTION_METHODS,
+  OUTCOMES,
+  type Finding,
+} from '@variatum/metallurgy';
+import * as z from 'zod';
+import { id, madeBy, stamp, text } from './fields';
+import type { JobDetail } from './records';
+import { acceptanceProfileSchema } from './workshop';
+
+const along = z.number().min(0, 'give a place on the seam').max(20000, 'give a place on the seam');
+/** A day, as people write it down. */
+const day = z.iso.date('give a day, such as 2026-04-30');
+
+const findingSchema = z
+  .strictObject({
+    kind: z.literal('finding'),
+    line: z.enum(INSPECTION_LINES),
+    /** mm along the seam; null: all of it. */
+    atMm: along.nullable(),
+    /** mm, FN or nm of oxide, by the line. */
+    value: z.number().nullable(),
+    range90: z.tuple([z.number(), z.number()]).nullable(),
+    choice: z.string().max(40).nullable(),
+    by: z.enum(INSPECTION_METHODS),
+    note: text(500),
+    photo: id.nullable(),
+  })
+  .superRefine((finding, context) => {
+    for (const { path, message } of findingFaults(finding))
+      context.addIssue({ code: 'custom', path: [...path], message });
+  });
+
+/** One thing recorded of a job after it was welded: what was found, who agrees, what was decided, how it did in service. */
+export const jobRecordEntrySchema = z.discriminatedUnion('kind', [
+  findingSchema,
+  /** Somebody else looked and found the same. */
+  z.strictObject({ kind: z.literal('confirm'), of: id }),
+  /** Somebody decides on the joint, upon a profile as it stood then. */
+  z.strictObject({
+    kind: z.literal('verdict'),
+    says: z.enum(['accepted', 'not-accepted']),
+    profile: acceptanceProfileSchema,
+    state: z.enum(['met', 'missed', 'open']),
+    note: text(500),
+  }),
+  /** It went to work. */
+  z.strictObject({ kind: z.literal('in-service'), on: day }),
+  /** It is to be looked at again. */
+  z.strictObject({ kind: z.literal('look-again'), on: day }),
+  /** It was seen again. */
+  z.strictObject({
+    kind: z.literal('seen'),
+    on: day,
+    outcome: z.enum(OUTCOMES),
+    /** Where it cracked or leaked; null: not said, or not so. */
+    where: z.enum(CRACK_PLACES).nullable(),
+    note: text(500),
+  }),
+]);
+export type JobRecordEntry = z.infer<typeof jobRecordEntrySchema>;
+
+/** A thing recorded: only ever added; a wrong one is struck out. */
+export const jobRecordSchema = z.object({
+  id,
+  jobId: id,
+  /** null: of the job as a whole. */
+  jointId: id.nullable(),
+  /** When it was recorded, by the clock of the device. */
+  at: stamp,
+  entry: jobRecordEntrySchema,
+  madeBy,
+  version: z.int(),
+  createdAt: stamp,
+  struckOutAt: stamp.nullable(),
+  struckOutReason: z.string().nullable(),
+});
+export type JobRecord = z.infer<typeof jobRecordSchema>;
+
+/** Body that records something. */
+export const newJobRecordSchema = z.strictObject({
+  id: id.optional(),
+  jointId: id.nullable(),
+  at: stamp,
+  entry: jobRecordEntrySchema,
+});
+export type NewJobRecord = z.output<typeof newJobRecordSchema>;
+
+/** Entries of one kind that stand, with who made them and when. */
+export type StandingEntry<Kind extends JobRecordEntry['kind']> = Omit<JobRecord, 'entry'> & {
+  readonly entry: Extract<JobRecordEntry, { kind: Kind }>;
+};
+
+/** What stands of one kind, oldest first. */
+export const recorded = <Kind extends JobRecordEntry['kind']>(
+  job: Pick<JobDetail, 'record'>,
+  kind: Kind,
+): readonly StandingEntry<Kind>[] =>
+  job.record.filter((one): one is StandingEntry<Kind> => one.struckOutAt === null && one.entry.kind === kind);
+
+/** Findings at a joint that stand, as the core judges them. */
+export function findingsOf(job: Pick<JobDetail, 'record'>, jointId: string): readonly Finding[] {
+  const confirms = recorded(job, 'confirm');
+  return recorded(job, 'finding')
+    .filter((one) => one.jointId === jointId)
+    .map(({ id: of, at, madeBy: who, entry: { kind: _kind, ...finding } }) => ({
+      ...finding,
+      id: of,
+      who,
+      atMs: Date.parse(at),
+      confirmedBy: confirms.flatMap(({ entry, madeBy: other }) => (entry.of === of && other !== null && other !== who ? [other] : [])),
+    }));
+} // prettier-ignore

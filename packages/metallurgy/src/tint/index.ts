@@ -1,0 +1,15 @@
+export {
+  TINT_COLOURS,
+  filmColour,
+  filmScale,
+  keepsToTint,
+  levelOfFilm,
+  temperatureOfFilm,
+  tintOfFilm,
+} from './film-scale';
+export type { FilmColour, TintColour } from './film-scale';
+export { encoded, type Triple } from './colour';
+export { readTint, TINT_REFERENCES } from './read-tint';
+export type { TintAnswer, TintQuestion, TintReference, TintTrust } from './read-tint';
+export { patchOf, tintInPhotograph, tintQuestionOf } from './photograph';
+export type { Photograph, PhotographPlace, TintTaps } from './photograph';
