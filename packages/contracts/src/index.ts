@@ -18,6 +18,7 @@ export * from './states';
 export * from './preparation';
 export * from './weld';
 export * from './job-record';
+export * from './recorded';
 export * from './meters';
 export * from './records';
 export * from './change';

@@ -10,7 +10,7 @@ import {
 } from '@variatum/metallurgy';
 import { activeJoints, activePieces } from './active-pieces';
 import { leaderOf } from './alike-joints';
-import { findingsOf } from './job-record';
+import { findingsOf } from './recorded';
 import { assemblyOf } from './part';
 import { piecesOfJoint } from './question';
 import type { JobDetail, JobHead, JointRecord } from './records';

@@ -62,6 +62,9 @@ export type SettingOverrides = z.infer<typeof settingOverridesSchema>;
 export const jointSettingsSchema = z.partialRecord(z.enum(SETTING_PASSES), settingOverridesSchema);
 export type JointSettings = z.infer<typeof jointSettingsSchema>;
 
+/** What keys of the steps of cleaning up begin with: they stand in the same log as the list before the arc. */
+export const CLEAN_UP = 'clean-up ';
+
 /** What became of an item of the preparation list. */
 export const PREPARATION_STATES = ['done', 'skipped', 'open'] as const;
 

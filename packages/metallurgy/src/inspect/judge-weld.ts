@@ -1,7 +1,7 @@
 import data from '../../data/inspection.json';
 import { CLEANINGS, TINT_LIMITS, type AcceptanceProfile, type TintLimit } from '../acceptance';
 import type { MaterialFamily } from '../catalogue';
-import { keepsToTint, TINT_COLOURS, tintOfFilm } from '../tint';
+import { filmsOfColour, keepsToTint, TINT_COLOURS, tintOfFilm } from '../tint';
 import { GREY, standingFindings, type Finding } from './finding';
 import { inspectionMethod, LINES, type InspectionLine, type InspectionLineId, type Mend } from './inspection-lines';
 
@@ -109,17 +109,14 @@ function byRange([low, high]: readonly [number, number], least: number, most: nu
   return high < least || low > most ? 'missed' : 'close';
 }
 
-/** Oxide that stands for a colour that was only named: the middle of its range. */
-function filmOfColour(id: string): number {
-  const at = TINT_COLOURS.findIndex((colour) => colour.id === id);
-  const from = TINT_COLOURS[at]?.fromNm ?? 0;
-  return (from + (TINT_COLOURS[at + 1]?.fromNm ?? from + 15)) / 2;
-}
-
 function stateOfColour({ value, range90, choice }: Finding, tint: TintLimit): LineState {
   if (choice === GREY) return 'missed';
   if (tint === 'any') return 'met';
-  if (value === null) return keepsToTint(filmOfColour(choice ?? ''), tint) ? 'met' : 'missed';
+  if (value === null) {
+    // What was only named stands for the middle of its films.
+    const [from, to] = filmsOfColour(choice ?? '');
+    return keepsToTint((from + to) / 2, tint) ? 'met' : 'missed';
+  }
   const [low, high] = range90 ?? [value, value];
   if (keepsToTint(high, tint)) return 'met';
   return keepsToTint(low, tint) ? 'close' : 'missed';

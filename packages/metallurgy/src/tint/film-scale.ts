@@ -42,9 +42,20 @@ export const tintOfFilm = (oxideNm: number): TintColour =>
 /** Level from 1, the cleanest, to 10. */
 export const levelOfFilm = (oxideNm: number): number => data.levels.fromNm.findLastIndex((from) => oxideNm >= from) + 1;
 
+/** Thickest film that is the colour a profile draws its line at, nm; null: any colour is taken. */
+export const tintLimitNm = (limit: TintLimit): number | null => (limit === 'any' ? null : data.limits.nm[limit]);
+
 /** Whether a film keeps to the deepest colour a profile takes. */
-export const keepsToTint = (oxideNm: number, limit: TintLimit): boolean =>
-  limit === 'any' || oxideNm <= data.limits.nm[limit];
+export const keepsToTint = (oxideNm: number, limit: TintLimit): boolean => oxideNm <= (tintLimitNm(limit) ?? Infinity);
+
+/** Films a colour stands for where it is only named, nm: from where it begins to where the next one does. */
+export function filmsOfColour(id: string): readonly [number, number] {
+  const at = Math.max(
+    0,
+    TINT_COLOURS.findIndex((colour) => colour.id === id),
+  );
+  return [TINT_COLOURS[at]?.fromNm ?? 0, TINT_COLOURS[at + 1]?.fromNm ?? data.mostNm];
+}
 
 const { points } = data.temperatures;
 /** Hottest temperature in air that leaves such a film on 18-8 after short heating, °C; linear between the points of the data. */

@@ -1,13 +1,4 @@
-export {
-  TINT_COLOURS,
-  filmColour,
-  filmScale,
-  keepsToTint,
-  levelOfFilm,
-  temperatureOfFilm,
-  tintOfFilm,
-} from './film-scale';
-export type { FilmColour, TintColour } from './film-scale';
+export * from './film-scale';
 export { encoded, type Triple } from './colour';
 export { readTint, TINT_REFERENCES } from './read-tint';
 export type { TintAnswer, TintQuestion, TintReference, TintTrust } from './read-tint';

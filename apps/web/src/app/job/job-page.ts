@@ -118,7 +118,7 @@ import { TakeBack } from '../sync/take-back';
     .split {
       display: grid;
       grid-template-columns: minmax(0, 1fr) 384px;
-      grid-template-rows: minmax(286px, auto) auto;
+      grid-template-rows: minmax(286px, auto) auto 1fr;
       gap: var(--space-3);
       padding: var(--space-3) var(--space-4) var(--space-5);
       align-items: start;
@@ -126,7 +126,7 @@ import { TakeBack } from '../sync/take-back';
     }
     /* Nothing is drawn yet: what is to be filled in comes first. */
     .split.bare {
-      grid-template-rows: minmax(110px, auto) auto;
+      grid-template-rows: minmax(110px, auto) auto 1fr;
     }
     .whole {
       grid-area: 1 / 1;

@@ -9,7 +9,7 @@ import { GRADE_OPEN, jointTitle, lengthWords, metalWords, sizeWords, markWords }
 import { pieceLetter } from '../words/words';
 import { AnswerService } from './answer.service';
 import { PartMarks } from './part-marks';
-import { DecisionStore, JobStore, JointStore, PartSelection, PartStore, WeldStore } from './stores';
+import { DecisionStore, JobStore, JointStore, PartSelection, PartStore, RecordStore, WeldStore } from './stores';
 
 /** The part of the open job, on every stage: what is chosen in it is what the stage is about. */
 @Component({
@@ -116,6 +116,7 @@ export class PartPicture {
   protected readonly partMarks = inject(PartMarks);
   private readonly jointStore = inject(JointStore);
   private readonly weld = inject(WeldStore);
+  private readonly record = inject(RecordStore);
   private readonly decisions = inject(DecisionStore);
   private readonly answers = inject(AnswerService);
   private readonly workshops = inject(WorkshopStore);
@@ -153,12 +154,22 @@ export class PartPicture {
             kind: kindOfJoint(type),
             oldWeld: joint.sides.some(({ piece }) => old.has(piece)),
             decided: lastOf(joint) !== undefined,
-            weld: weldState(this.weld.logOf(joint.id)),
+            ...this.stateOf(joint.id),
           },
         ];
       }),
     );
   });
+  /** What the weld of a joint has come to, and where it misses its profile. */
+  private stateOf(id: string): Pick<JointWords, 'weld' | 'missedAt'> {
+    const verdict = this.record.verdicts().get(id);
+    const lengthMm = this.part.joints().get(id)?.seamMm.value ?? null;
+    if (verdict?.state === 'missed') {
+      const misses = verdict.lines.filter(({ state }) => state === 'missed').flatMap(({ finding }) => finding?.atMm ?? []); // prettier-ignore
+      return { weld: 'missed', missedAt: lengthMm === null ? [] : misses.map((mm) => mm / lengthMm) };
+    }
+    return { weld: verdict?.state === 'met' ? 'met' : weldState(this.weld.logOf(id)) };
+  }
   protected readonly spots = computed<readonly SpotMark[]>(() =>
     this.jobs
       .pieces()
@@ -182,7 +193,7 @@ export class PartPicture {
       const { type } = leaderOf(all, joint).joint;
       const between = joint.sides.map(({ piece }) => letters.get(piece) ?? '?').join(' and ');
       const seam = this.part.joints().get(joint.id)?.seamMm;
-      const state = weldState(this.weld.logOf(joint.id));
+      const state = this.stateOf(joint.id).weld;
       return `Joint ${index + 1}, ${jointTitle(joint, type).toLowerCase()} of ${between || 'all pieces'}${!seam || seam.value === null ? '' : `, ${lengthWords(seam, unit)} to weld`}${joint.alikeTo === null ? '' : ', alike to another'}${state ? WELD_LINE[state] : ''}`;
     });
     return [...pieces, ...joints];
@@ -196,4 +207,10 @@ function weldState({ beads, burning, cracks }: PassLog): JointWords['weld'] {
   return beads.length > 0 ? 'laid' : undefined;
 }
 
-const WELD_LINE = { burning: ', arc on', laid: ', beads laid', cracked: ', cracked' } as const;
+const WELD_LINE = {
+  burning: ', arc on',
+  laid: ', beads laid',
+  cracked: ', cracked',
+  met: ', keeps to its profile',
+  missed: ', misses its profile',
+} as const;

@@ -14,7 +14,7 @@ import { JobStore } from './stores';
       @for (stage of stages(); track stage.id) {
         <a [routerLink]="stage.id" routerLinkActive="here" ariaCurrentWhenActive="step">
           <span>{{ stage.title }}</span>
-          <span class="open small">{{ stage.open }}</span>
+          <span class="open">{{ stage.open }}</span>
         </a>
       }
     </nav>
@@ -27,15 +27,15 @@ import { JobStore } from './stores';
       scrollbar-width: none;
     }
     a {
-      display: flex;
-      gap: 7px;
-      align-items: baseline;
+      display: grid;
+      grid-template-rows: auto 1.15em;
+      align-content: center;
       min-height: var(--target);
-      padding: 11px 12px 9px;
+      padding: 5px 11px 2px;
       color: var(--ink-soft);
       text-decoration: none;
       white-space: nowrap;
-      line-height: 1.3;
+      line-height: 1.15;
     }
     a:hover {
       background: var(--accent-wash);
@@ -50,10 +50,12 @@ import { JobStore } from './stores';
     .open {
       font-weight: 400;
       color: var(--tint-gold);
+      font-size: 0.8rem;
     }
     @media (max-width: 560px) {
       a {
         flex: 1 0 auto;
+        grid-template-rows: auto;
         justify-content: center;
         padding-inline: 8px;
       }

@@ -2,6 +2,7 @@ import type { Type } from '@angular/core';
 import {
   activeJoints,
   activePieces,
+  CLEAN_UP,
   decisionOf,
   recorded,
   leadingJoints,
@@ -12,7 +13,6 @@ import {
 } from '@variatum/contracts';
 import { passLog } from '@variatum/metallurgy';
 import { OUTCOME_WORDS } from '../words/outcome-words';
-import { CLEAN_UP } from './stores';
 
 /** A stage of the work on a job. */
 export interface StageEntry {

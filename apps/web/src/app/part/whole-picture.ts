@@ -21,8 +21,10 @@ export interface JointWords {
   readonly oldWeld: boolean;
   /** Whether a rod is decided. */
   readonly decided: boolean;
-  /** What the weld has come to: nothing yet, an arc that burns, beads that lie, a crack. */
-  readonly weld?: 'burning' | 'laid' | 'cracked' | undefined;
+  /** What the weld has come to: nothing yet, an arc that burns, beads that lie, a crack; found to keep to its profile, or not. */
+  readonly weld?: 'burning' | 'laid' | 'cracked' | 'met' | 'missed' | undefined;
+  /** Places on its seam where something misses the profile, as shares of its length. */
+  readonly missedAt?: readonly number[] | undefined;
 }
 
 /** How a joint of a type is drawn. */
@@ -82,6 +84,8 @@ export interface DrawnJoint extends JointWords {
   readonly at: Point;
   readonly leader: string;
   readonly link: string;
+  /** Where something misses the profile. */
+  readonly missed: readonly Point[];
 }
 
 /** A part ready to be drawn, px. */
@@ -128,6 +132,14 @@ const thinned = (line: readonly Point[], most: number): readonly Point[] => {
   const step = Math.max(1, Math.ceil(line.length / most));
   return line.filter((_, index) => index % step === 0 || index === line.length - 1);
 };
+
+/** A place on a line of two or more points. @param share of its points that lie before it, 0 to 1 */
+function pointAlong(line: readonly Point[], share: number): Point {
+  const place = Math.min(1, Math.max(0, share)) * (line.length - 1);
+  const before = Math.min(line.length - 2, Math.floor(place));
+  const [[x, y], [toX, toY]] = [line[before]!, line[before + 1]!];
+  return [x + (place - before) * (toX - x), y + (place - before) * (toY - y)];
+}
 
 /** Whether a piece carries its words: the first of several alike, or any that is alone. */
 const speaks = ({ copy }: LaidPiece): boolean => copy === 0;
@@ -249,6 +261,7 @@ export function wholePicture({
         at: number,
         leader: Math.hypot(number[0] - anchor[0], number[1] - anchor[1]) > NUMBER / 2 + 4 ? pathOf([towards(number, anchor, NUMBER / 2), anchor]) : '', // prettier-ignore
         link: joint.link ? pathOf(joint.link.map(at)) : '',
+        missed: line.length < 2 ? [] : (words.missedAt ?? []).map((share) => pointAlong(line, share)),
       };
     }),
     spots: spotted.map(({ id, at: point, words }, index) => {

@@ -91,7 +91,13 @@ import { wholePicture, type JointWords, type PieceWords, type SpotMark } from '.
           @if (joint.weld) {
             <circle class="state" [attr.cx]="joint.at[0]" [attr.cy]="joint.at[1]" r="17.5" />
           }
-          @if (joint.weld === 'cracked') {
+          @if (joint.weld === 'met') {
+            <path class="state" [attr.d]="'M' + (joint.at[0] + 10) + ' ' + (joint.at[1] - 17) + 'l4 5 8 -10'" />
+          }
+          @for (place of joint.missed; track $index) {
+            <path class="missed" [attr.d]="'M' + (place[0] - 6) + ' ' + (place[1] - 6) + 'l12 12m0 -12l-12 12'" />
+          }
+          @if (joint.weld === 'cracked' || joint.weld === 'missed') {
             <path class="state" [attr.d]="'M' + (joint.at[0] + 11) + ' ' + (joint.at[1] - 21) + 'l9 9m0 -9l-9 9'" />
           }
           <circle class="number" [attr.cx]="joint.at[0]" [attr.cy]="joint.at[1]" r="13" />

@@ -11,12 +11,11 @@ import { PartStore } from './part-store';
 import { PhotoStore } from './photo-store';
 import { PieceArrangement } from './piece-arrangement';
 import { PieceStore } from './piece-store';
-import { CLEAN_UP, PreparationStore } from './preparation-store';
+import { PreparationStore } from './preparation-store';
 import { RecordStore } from './record-store';
 import { WeldStore } from './weld-store';
 
 export {
-  CLEAN_UP,
   DecisionStore,
   FieldTestStore,
   JobStore,

@@ -4,9 +4,6 @@ import { JobStore } from './job-store';
 import { requestTo } from '../../sync';
 import { Session } from '../../sync/session';
 
-/** What keys of the steps of cleaning up begin with: they stand in the same log as the list before the arc. */
-export const CLEAN_UP = 'clean-up ';
-
 /** Words on the preparation list of the open job: only ever added to; the last one on an item counts. */
 @Injectable()
 export class PreparationStore {

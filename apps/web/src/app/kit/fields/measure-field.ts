@@ -24,7 +24,7 @@ export class MeasureField extends TypedField<Quantity> {
     return typed || (value === null ? '' : this.measure().format(value));
   });
   private readonly judged = computed(() => judge(this.measure(), this.of().value.typed));
-  protected readonly error = computed(() => this.judged().error ?? this.of().error ?? null);
+  protected readonly error = computed(() => this.judged().error ?? (this.of().error || null));
   protected readonly understood = computed(() => this.judged().understood);
 
   protected type(typed: string): void {

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import type { PreparationTick } from '@variatum/contracts';
+import { CLEAN_UP, type PreparationTick } from '@variatum/contracts';
 import {
   CLEANINGS,
   cleanUp,
@@ -9,7 +9,7 @@ import {
   type CleanUpStep,
   type MaterialFamily,
 } from '@variatum/metallurgy';
-import { CLEAN_UP, JobStore, JointStore, PreparationStore } from '../../job/stores';
+import { JobStore, JointStore, PreparationStore } from '../../job/stores';
 import { Icon } from '../../kit/marks/icon';
 import { Panel } from '../../kit/panel';
 import { Session } from '../../sync/session';

@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import {
   choicesOf,
+  filmsOfColour,
+  GREY,
   inspectionMethod,
   LIMITS,
   NOT_GIVEN,
@@ -14,13 +16,14 @@ import { placeWords } from '../../planning';
 import { limitWords } from '../../words/inspect-words';
 import { Inspection } from './inspection';
 import { TintReader, type ReadTint } from './tint-reader';
+import { TintScale } from './tint-scale';
 
 const NOTHING = { range90: null, photo: null } as const;
 
 /** One finding: a tap for what is chosen, a figure for what is measured, how, and where. */
 @Component({
   selector: 'va-finding-form',
-  imports: [ChoiceGroup, MeasureField, NumberField, NzButtonModule, Panel, TextField, TintReader],
+  imports: [ChoiceGroup, MeasureField, NumberField, NzButtonModule, Panel, TextField, TintReader, TintScale],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <va-panel label="Log a finding" [heading]="line().title">
@@ -29,6 +32,7 @@ const NOTHING = { range90: null, photo: null } as const;
       @if (options().length > 0) {
         <va-choice-group label="Found" [options]="options()" [of]="choice" />
         @if (line().kind === 'colour') {
+          <va-tint-scale [limit]="tintLimit()" [film]="film()" [grey]="grey()" />
           <va-tint-reader [shielded]="line().inside === true" (read)="logTint($event)" />
         }
       } @else {
@@ -91,6 +95,15 @@ export class FindingForm {
     if (!judged) return '';
     const asks = `The profile asks: ${limitWords(judged.limit, this.inspection.unit())}.`;
     return judged.serviceCares ? asks : `${asks} This service rarely minds it (estimate).`;
+  });
+  private readonly found = computed(() => this.inspection.verdict()?.lines.find(({ line }) => line === this.inspection.chosen())?.finding ?? null); // prettier-ignore
+  protected readonly tintLimit = computed(() => this.inspection.profile()[this.line().inside === true ? 'tint' : 'tintOutside']); // prettier-ignore
+  protected readonly grey = computed(() => this.found()?.choice === GREY);
+  protected readonly film = computed(() => {
+    const found = this.found();
+    if (!found || this.grey()) return null;
+    if (found.range90) return found.range90;
+    return found.choice === null ? null : filmsOfColour(found.choice);
   });
   protected readonly place = computed(() => {
     const [seam, at] = [this.inspection.seam(), this.inspection.atMm()];

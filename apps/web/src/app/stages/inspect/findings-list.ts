@@ -27,7 +27,7 @@ const timeOf = (atMs: number): string => new Date(atMs).toLocaleString([], { day
             <p class="row between">
               <span>
                 <strong>{{ row.number }} {{ row.title }}: {{ row.found }}</strong>
-                <span class="small">{{ row.stateWords }}</span>
+                <span class="small said">{{ row.stateWords }}</span>
               </span>
               <span class="acts">
                 @if (row.mayConfirm) {
@@ -79,6 +79,9 @@ const timeOf = (atMs: number): string => new Date(atMs).toLocaleString([], { day
     li[data-state='missed'] {
       border-left-style: double;
       border-left-color: var(--do-not);
+    }
+    .said {
+      margin-left: var(--space-3);
     }
     .acts {
       display: flex;

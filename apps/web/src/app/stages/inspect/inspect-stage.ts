@@ -18,9 +18,9 @@ import { VerdictView } from './verdict-view';
   host: { class: 'stage' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="below stack">
+    <div class="below first stack">
       @if (joints.shown()) {
-        <section class="panel judged" aria-label="The weld" [class.placed]="inspection.seam()">
+        <section class="panel judged" aria-label="The weld" [attr.data-seam]="inspection.seam()?.kind ?? null">
           @if (inspection.seam(); as seam) {
             <va-seam-findings
               [kind]="seam.kind"
@@ -43,26 +43,40 @@ import { VerdictView } from './verdict-view';
         }
         <va-verdict-form />
       </div>
-      <div class="through stack">
-        <va-findings-list />
-        <va-clean-up-list />
-      </div>
+      <div class="below found"><va-findings-list /></div>
+      <div class="through stack"><va-clean-up-list /></div>
     }
   `,
   styles: `
-    .judged.placed {
+    .judged {
       display: grid;
+      gap: var(--space-3) var(--space-4);
+    }
+    .judged[data-seam='ring'] {
       grid-template-columns: 250px minmax(0, 1fr);
-      gap: var(--space-4);
     }
     va-seam-findings {
+      height: 76px;
+    }
+    [data-seam='ring'] va-seam-findings {
       height: 230px;
     }
+    @media (min-width: 981px) {
+      .beside {
+        grid-row: 2 / span 2;
+      }
+      .found {
+        grid-row: 3;
+      }
+      .through {
+        grid-row: 4;
+      }
+    }
     @media (max-width: 700px) {
-      .judged.placed {
+      .judged[data-seam='ring'] {
         grid-template-columns: minmax(0, 1fr);
       }
-      va-seam-findings {
+      [data-seam='ring'] va-seam-findings {
         height: 170px;
       }
     }

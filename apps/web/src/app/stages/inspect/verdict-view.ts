@@ -73,6 +73,7 @@ const MARKS = { met: '✓', missed: '✕', close: '≈', open: '·' } as const;
       text-align: left;
       padding: 4px 10px;
       line-height: 1.25;
+      align-content: start;
     }
     .mark {
       display: inline-block;
