@@ -10,7 +10,19 @@ const SIZES = [
   { name: 'phone', width: 390, height: 844 },
 ];
 const PAGES = ['/', '/rack', '/reference', '/settings', '/help'];
-const STAGES = ['job', 'pieces', 'identify', 'joint', 'rod', 'prepare', 'prepare#heat', 'weld', 'weld?torch=1'];
+const STAGES = [
+  'job',
+  'pieces',
+  'identify',
+  'joint',
+  'rod',
+  'prepare',
+  'prepare#heat',
+  'weld',
+  'weld?torch=1',
+  'inspect',
+  'record',
+];
 
 /** What lies folded on a page is opened too. */
 const unfold = async (page: Page): Promise<void> => {

@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './support/fixtures';
 
-const STAGES = ['job', 'pieces', 'identify', 'joint', 'rod', 'prepare', 'weld'] as const;
+const STAGES = ['job', 'pieces', 'identify', 'joint', 'rod', 'prepare', 'weld', 'inspect', 'record'] as const;
 const TABS = 7;
 
 test('seven tabs and a second browser on other stages at rest write nothing, and every one of them is told of a change', async ({

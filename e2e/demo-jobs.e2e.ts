@@ -2,7 +2,7 @@ import { DEMO_JOBS } from '../apps/server/src/demo/jobs';
 import { expect, test } from './support/fixtures';
 import { part, pieceTabs } from './support/part';
 
-const STAGES = ['Job', 'Pieces', 'Identify', 'Joint', 'Rod', 'Prepare', 'Weld'];
+const STAGES = ['Job', 'Pieces', 'Identify', 'Joint', 'Rod', 'Prepare', 'Weld', 'Inspect', 'Record'];
 
 for (const { title, pieces, joints } of DEMO_JOBS)
   test(`opens without complaint: ${title}`, async ({ page, demo, complaints }) => {

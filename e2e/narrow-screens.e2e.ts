@@ -1,6 +1,6 @@
 import { expect, test } from './support/fixtures';
 
-const STAGES = ['job', 'pieces', 'identify', 'joint', 'rod', 'prepare', 'weld'];
+const STAGES = ['job', 'pieces', 'identify', 'joint', 'rod', 'prepare', 'weld', 'inspect', 'record'];
 const SCREENS = [
   { name: 'phone', width: 390, height: 844, frame: 160 },
   { name: 'narrow tablet', width: 800, height: 1280, frame: 200 },

@@ -19,6 +19,8 @@ export const jobQuerySchema = z.object({
   /** First and last day it may have come in. */
   from: day.optional(),
   to: day.optional(),
+  /** Those somebody wanted to look at again by this day, and nobody has since. */
+  lookAgainBy: day.optional(),
   withdrawn: flag.default(false),
   sort: z.enum(['updated', 'created', 'title']).default('updated'),
   limit: z.coerce.number().int().min(1).max(200).default(50),

@@ -65,6 +65,8 @@ test('the board says when a job is to be looked at again, until somebody has', a
     .send({ reason: 'too early' })
     .expect(200);
   expect(await due()).toBe('2026-10-01');
+  const by = async (day: string): Promise<readonly string[]> => ((await server.request.get(`/api/jobs?lookAgainBy=${day}`)).body as { jobs: BoardJob[] }).jobs.map(({ id }) => id); // prettier-ignore
+  expect([await by('2026-09-30'), await by('2026-10-01')]).toEqual([[], [job]]);
   await add(job, { kind: 'seen', on: '2026-09-30', outcome: 'held', where: null, note: '' }, null, { at: '2026-09-30T09:00:00Z' }).expect(201); // prettier-ignore
   expect(await due()).toBeNull();
 });

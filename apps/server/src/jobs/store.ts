@@ -140,7 +140,7 @@ const ORDER = {
 };
 
 function conditionsOf(workshop: string, filter: JobQuery): SQL | undefined {
-  const { search, state, environment, rod, family, from, to, withdrawn } = filter;
+  const { search, state, environment, rod, family, from, to, lookAgainBy, withdrawn } = filter;
   const conditions: SQL[] = [
     eq(tables.job.workshopId, workshop),
     withdrawn ? isNotNull(tables.job.withdrawnAt) : isNull(tables.job.withdrawnAt),
@@ -158,6 +158,7 @@ function conditionsOf(workshop: string, filter: JobQuery): SQL | undefined {
     );
   if (from) conditions.push(sql`${tables.job.createdAt} >= ${from}::date`);
   if (to) conditions.push(sql`${tables.job.createdAt} < ${to}::date + 1`);
+  if (lookAgainBy) conditions.push(sql`${lookAgainOfJob} <= ${lookAgainBy}`);
   if (search) {
     const pattern = `%${search.replace(/[\\%_]/g, '\\$&')}%`;
     // As an array it is asked once, whatever the planner thinks of asking it for every job.

@@ -10,6 +10,7 @@ import {
   type JobDetail,
   type JointRecord,
   type Piece,
+  type JobRecord,
   type WeldRecord,
   type Workshop,
 } from '@variatum/contracts';
@@ -49,6 +50,9 @@ export const aWeld = (jointId: string, entry: WeldRecord['entry'], fields: Parti
   const id = `0198a6a0-0000-7000-9000-${String(logged).padStart(12, '0')}`;
   return { id, jobId: JOB_ID, jointId, at, entry, madeBy: null, version: 1, createdAt: at, struckOutAt: null, struckOutReason: null, ...fields }; // prettier-ignore
 };
+
+/** An entry of the record of a job, in the same row of seconds. */
+export const aRecord = (jointId: string | null, entry: JobRecord['entry']): JobRecord => ({ ...aWeld('', { kind: 'note', text: '' }), jointId, entry }); // prettier-ignore
 
 /** A workshop without habits. */
 export const aWorkshop = (fields: Partial<Workshop> = {}): Workshop => ({

@@ -8,6 +8,7 @@ import { auditTime, filter, merge } from 'rxjs';
 import { GuideOffer } from '../guide/guide-offer';
 import { Icon } from '../kit/marks/icon';
 import { STATE_WORDS } from '../words/state-words';
+import { LookAgain } from './look-again';
 import { BackupWarning } from './backup-warning';
 import { BoardColumn } from './board-column';
 import { BoardFilter } from './board-filter';
@@ -29,6 +30,7 @@ const REFRESH_MS = 300;
     FormsModule,
     GuideOffer,
     Icon,
+    LookAgain,
     NewJobForm,
     NzButtonModule,
     NzInputModule,
@@ -59,6 +61,7 @@ const REFRESH_MS = 300;
         }
       </div>
       <va-backup-warning />
+      <va-look-again [changed]="changed()" />
       <va-guide-offer />
       @if (filtering()) {
         @defer {

@@ -68,8 +68,20 @@ test('shows the job with its stages and what is open in each', async () => {
     'Rod',
     'Prepare',
     'Weld',
+    'Inspect',
+    'Record',
   ]);
-  expect(texts(page, 'va-stage-strip .open')).toEqual(['service open', 'none yet', '', 'not described', '', '', '']);
+  expect(texts(page, 'va-stage-strip .open')).toEqual([
+    'service open',
+    'none yet',
+    '',
+    'not described',
+    '',
+    '',
+    '',
+    '',
+    '',
+  ]);
   expect(page.querySelector('va-stage-strip a.here')?.textContent).toContain('Pieces');
 });
 

@@ -1,5 +1,13 @@
-import { NO_PURGE, STAGES as IDS, type WeldRecord } from '@variatum/contracts';
-import { aJob, aJoint, aPiece, aWeld } from '../../testing/job-fixture';
+import {
+  CLEAN_UP,
+  NO_PURGE,
+  STAGES as IDS,
+  type JobRecord,
+  type JointRecord,
+  type WeldRecord,
+} from '@variatum/contracts';
+import { STARTING_PROFILES } from '@variatum/metallurgy';
+import { aJob, aJoint, aPiece, aRecord, aWeld } from '../../testing/job-fixture';
 import { STAGES, stageTitle } from './stages';
 
 const open = (id: string, ...given: Parameters<(typeof STAGES)[number]['open']>): string | undefined =>
@@ -14,7 +22,17 @@ test('stages stand in the order of the work, each with a page of its own', async
 
 test('each says what is still open in it', () => {
   const bare = aJob();
-  expect(IDS.map((id) => open(id, bare, false))).toEqual(['service open', 'none yet', '', 'not described', '', '', '']);
+  expect(IDS.map((id) => open(id, bare, false))).toEqual([
+    'service open',
+    'none yet',
+    '',
+    'not described',
+    '',
+    '',
+    '',
+    '',
+    '',
+  ]);
   const pieces = [aPiece({ grade: null, weldMetal: null }), aPiece({ grade: '304' })];
   expect([open('pieces', aJob(pieces), true), open('identify', aJob(pieces), true)]).toEqual(['2 on it', '1 unnamed']);
   expect(open('identify', aJob(pieces.slice(1)), true)).toBe('all named');
@@ -30,4 +48,18 @@ test('each says what is still open in it', () => {
   const crack = aWeld(joint.id, { kind: 'crack', where: 'tack', when: 'hot', rod: null, atMm: null });
   const weld = (...log: WeldRecord[]) => open('weld', aJob([], { joints: [joint], weld: log }), true);
   expect([weld(start), weld(start, stop), weld(start, stop, crack)]).toEqual(['arc on', '1 bead', 'it cracked']);
+  const clean = [...ticked, tick(`${CLEAN_UP}${joint.id} brush`, 'done')];
+  expect(open('prepare', aJob([], { preparation: clean }), true)).toBe('1 done');
+  const found = aRecord(joint.id, { kind: 'finding', line: 'cracks', atMm: null, value: null, range90: null, choice: 'none', by: 'eye', note: '', photo: null }); // prettier-ignore
+  const said = (says: 'accepted' | 'not-accepted') => aRecord(joint.id, { kind: 'verdict', says, profile: STARTING_PROFILES[0]!, state: 'met', note: '' }); // prettier-ignore
+  const other = aJoint({ id: '0198a6a0-0000-7000-8000-000000000009' });
+  const inspect = (joints: JointRecord[], ...record: JobRecord[]) =>
+    open('inspect', aJob([], { joints, record }), true);
+  expect(inspect([joint], found)).toBe('1 found');
+  expect([inspect([joint], found, said('accepted')), inspect([joint, other], said('accepted'))]).toEqual(['accepted', '1 of 2 accepted']); // prettier-ignore
+  expect(inspect([joint], said('accepted'), said('not-accepted'))).toBe('not accepted');
+  const out = aRecord(null, { kind: 'in-service', on: '2026-01-05' });
+  const seen = aRecord(null, { kind: 'seen', on: '2026-07-05', outcome: 'rusted', where: null, note: '' });
+  const record = (...entries: JobRecord[]) => open('record', aJob([], { record: entries }), true);
+  expect([record(out), record(out, seen), record(out, { ...seen, struckOutAt: out.at })]).toEqual(['at work', 'rusted', 'at work']); // prettier-ignore
 });

@@ -1,0 +1,155 @@
+import type { JobDetail } from '@variatum/contracts';
+import type { Locator, Page } from '@playwright/test';
+import { expect, test } from './support/fixtures';
+import { jobOf } from './support/meters';
+import { openJob, part, stage } from './support/part';
+import { saved } from './support/saved';
+
+const RAKE = 'Screen rake, loose tine';
+const form = (page: Page): Locator => page.getByRole('region', { name: 'Log a finding' });
+const look = (page: Page, line: string): Promise<void> =>
+  page
+    .getByRole('radiogroup', { name: 'What is looked at' })
+    .getByRole('radio', { name: new RegExp(`^\\W*${line}`) })
+    .click();
+const verdict = (page: Page): Locator => page.getByTestId('verdict');
+const found = ({ record }: JobDetail) => record.flatMap(({ entry }) => (entry.kind === 'finding' ? [entry] : []));
+
+/** Colours of oxide films in daylight from bare metal to light blue (15 steps of 4 nm and more), and white paper above them. */
+const FILMS = [
+  [207, 204, 200], [203, 198, 190], [197, 189, 174], [189, 176, 151], [179, 158, 118], [165, 133, 74], [145, 100, 7], [119, 59, 6],
+  [84, 23, 66], [41, 46, 103], [13, 84, 128], [52, 115, 146],
+] as const; // prettier-ignore
+
+/** A photograph of a weld: its colours fade from light blue at the left to bare metal at the right, white paper lies above. */
+async function photograph(page: Page, brightness: number): Promise<Buffer> {
+  const url = await page.evaluate(
+    ([films, bright]) => {
+      const canvas = document.createElement('canvas');
+      [canvas.width, canvas.height] = [600, 300];
+      const context = canvas.getContext('2d')!;
+      const paint = (colour: readonly number[], ...box: [number, number, number, number]): void => {
+        context.fillStyle = `rgb(${colour.map((one) => Math.min(255, Math.round(one * bright))).join(' ')})`;
+        context.fillRect(...box);
+      };
+      paint([240, 240, 240], 0, 0, 600, 100);
+      [...films].reverse().forEach((colour, index) => paint(colour, index * 50, 100, 50, 200));
+      return canvas.toDataURL('image/png');
+    },
+    [FILMS, brightness] as const,
+  );
+  return Buffer.from(url.split(',')[1]!, 'base64');
+}
+
+async function signInAs(page: Page, name: string, before = 'Who works?'): Promise<void> {
+  await page.getByRole('banner').getByText(before).click();
+  if (before !== 'Who works?') await page.getByRole('button', { name: 'Sign out' }).click();
+  if (before !== 'Who works?') await page.getByRole('banner').getByText('Who works?').click();
+  await page.getByRole('button', { name }).click();
+  await expect(page.getByRole('banner').getByText(name.split(',')[0]!)).toBeVisible();
+}
+
+test('the screen rake is inspected, misses on colour, is cleaned, passes, is accepted, and how it did is kept', async ({
+  page,
+  demo,
+  complaints,
+}) => {
+  await page.goto(demo.url);
+  await signInAs(page, 'Early shift, welder');
+  await openJob(page, RAKE);
+  await stage(page, 'Inspect');
+  await expect(verdict(page)).toContainText('Not all looked at');
+
+  // One tap each for what is plain.
+  await form(page).getByRole('radio', { name: 'none', exact: true }).click();
+  for (const line of ['Pores', 'Undercut', 'Sunk below flush']) {
+    await expect(form(page).getByRole('heading', { name: new RegExp(`^${line}`) })).toBeVisible();
+    await form(page).getByRole('button', { name: 'None found' }).click();
+  }
+  await form(page).getByRole('radio', { name: 'caliper or weld gauge' }).click();
+  await form(page).getByRole('textbox', { name: 'Height over flush' }).fill('1/16"');
+  await form(page).getByRole('button', { name: 'Log', exact: true }).click();
+
+  // The colour is read from a picture; one that is too bright is refused, with what to do.
+  await expect(form(page).getByRole('heading', { name: 'Colour outside' })).toBeVisible();
+  await page.getByRole('slider', { name: 'Place on the seam' }).press('ArrowRight');
+  const dialog = page.getByRole('dialog', { name: 'Heat tint from a picture' });
+  await page.getByRole('button', { name: 'Read it from a picture' }).click();
+  const picture = dialog.getByRole('application');
+  const tap = async (across: number, down: number): Promise<void> => {
+    const box = (await picture.boundingBox())!;
+    await picture.click({ position: { x: across * box.width, y: down * box.height } });
+  };
+  const take = async (brightness: number): Promise<void> => {
+    await dialog.getByLabel('Picture with the tint').setInputFiles({ name: 'weld.png', mimeType: 'image/png', buffer: await photograph(page, brightness) }); // prettier-ignore
+    await expect(dialog.getByTestId('tint-says')).toHaveText('Tap the white paper or grey card.');
+    await tap(0.5, 0.16);
+    await tap(0.04, 0.66);
+  };
+  await take(1.4);
+  await expect(dialog.getByTestId('tint-answer')).toContainText('brighter than the picture can hold');
+  await expect(dialog.getByRole('button', { name: 'Log this colour' })).toHaveCount(0);
+  await take(0.85);
+  await tap(0.96, 0.66);
+  await expect(dialog.getByTestId('tint-answer')).toContainText(/Level 7, (light|dark) blue/);
+  await dialog.getByRole('button', { name: 'Log this colour' }).click();
+
+  await expect(verdict(page)).toContainText('Misses the profile');
+  const list = page.getByRole('region', { name: 'Found' });
+  await expect(list).toContainText(/Colour outside: (light|dark) blue, film of 5\d nm/);
+  await expect(list).toContainText('from gold on pickle it, rinse, and passivate');
+  await expect(part(page).locator('.joint[data-weld="missed"] path.missed')).toHaveCount(1);
+  await expect(page.getByRole('navigation', { name: 'Stages of the work' })).toContainText('6 found');
+
+  // Cleaning: what acid needs stands beside it.
+  const clean = page.getByRole('region', { name: 'Clean up' });
+  await expect(clean).toContainText('calcium gluconate');
+  await clean.getByRole('checkbox', { name: /^Pickling paste/ }).click();
+  await look(page, 'Colour outside');
+  await form(page).getByRole('radio', { name: 'bare metal' }).click();
+  await look(page, 'Cleaned');
+  await form(page).getByRole('radio', { name: 'passivated' }).click();
+  await look(page, 'Ferrite');
+  await form(page).getByRole('textbox', { name: 'Ferrite, FN' }).fill('9');
+  await form(page).getByRole('button', { name: 'Log', exact: true }).click();
+  await expect(verdict(page)).toContainText('Keeps to the profile');
+  await saved(page);
+
+  // A second person looks too, and decides.
+  await signInAs(page, 'Inspection, checker', 'Early shift');
+  await page.goto(demo.url);
+  await openJob(page, RAKE);
+  await stage(page, 'Inspect');
+  await list.getByRole('button', { name: 'Confirm Cracks' }).click();
+  await expect(list).toContainText('confirmed by Inspection');
+  await page.getByRole('button', { name: 'Accept it', exact: true }).click();
+  await expect(page.getByTestId('decided')).toContainText(/Accepted .* by Inspection, by Outdoor, wet and salt\./);
+  await saved(page);
+
+  await stage(page, 'Record');
+  await page.getByLabel('Put to work on').fill('2026-01-05');
+  await page.getByRole('form', { name: 'Put to work' }).getByRole('button', { name: 'Log' }).click();
+  await page.getByLabel('Look again on').fill('2026-04-01');
+  await page.getByRole('button', { name: 'Remind' }).click();
+  await saved(page);
+  await page.goto(demo.url);
+  const again = page.getByRole('region', { name: 'To be looked at again' });
+  await again.getByRole('link', { name: `${RAKE}, since 2026-04-01` }).click();
+  await page.getByRole('radio', { name: 'held', exact: true }).click();
+  await page.getByLabel('Seen on').fill('2026-07-05');
+  await page.getByRole('button', { name: 'Log how it did' }).click();
+  await expect(page.getByTestId('outcomes')).toContainText('2026-07-05: held, after 6 months at work');
+  await saved(page);
+
+  const job = await jobOf(page.request, demo.url, RAKE);
+  expect(found(job).map(({ line }) => line)).toEqual([
+    'cracks', 'pores', 'undercut', 'concavity', 'convexity', 'tint-outside', 'tint-outside', 'cleaning', 'ferrite',
+  ]); // prettier-ignore
+  expect(found(job)[4]!.value).toBeCloseTo(1.5875, 3);
+  expect(found(job)[4]!.by).toBe('caliper');
+  const [read] = found(job).filter(({ by }) => by === 'picture');
+  expect(job.photos.map(({ id }) => id)).toContain(read!.photo);
+  expect(read!.range90![0]).toBeGreaterThan(43);
+  expect(job.record.map(({ entry }) => entry.kind).slice(-5)).toEqual(['confirm', 'verdict', 'in-service', 'look-again', 'seen']); // prettier-ignore
+  expect(complaints.list).toEqual([]);
+});
