@@ -1,3 +1,4 @@
+import { tryDilutions } from '../../packages/metallurgy/src/learn/testing/simulated-beads';
 import { tryTints } from '../../packages/metallurgy/src/tint/testing/made-up-photographs';
 import { tryFit } from '../../packages/metallurgy/src/purge/testing/simulated-purges';
 import {
@@ -227,7 +228,16 @@ say('Heat tint in 500 made-up photographs: film that strays, tilt, lamps of all 
 {
   const trial = tryTints(500, 1);
   say(`  readable ${trial.readable}: refused ${share(trial.refused)}; level right in ${share(trial.atLevel)}, within one in ${share(trial.withinOne)} (aim 90), ${share(trial.withinOneByOnePlace)} without the way to bare metal; film in its range in ${share(trial.inRange)} (aim 90)`); // prettier-ignore
-  say(`  hopeless ${trial.hopeless} (glare, dark, sodium lamp, grey scale, paint): refused ${share(trial.hopelessRefused)}`);
+  say(
+    `  hopeless ${trial.hopeless} (glare, dark, sodium lamp, grey scale, paint): refused ${share(trial.hopelessRefused)}`,
+  );
+}
+
+say();
+say('Dilution learnt from measured ferrite: 40 made-up workshops');
+for (const beads of [5, 15, 40]) {
+  const { within, covered, off, offBefore } = tryDilutions(40, beads, 5);
+  say(`  ${String(beads).padStart(2)} beads        within 0.03 in ${share(within)}, in its range in ${share(covered)} (aim 90); off by ${off.toFixed(3)}, before ${offBefore.toFixed(3)}`); // prettier-ignore
 }
 
 say();

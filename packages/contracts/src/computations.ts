@@ -19,6 +19,7 @@ import {
   interpassLimit,
   isoLineSurface,
   judgeOrder,
+  learnDilution,
   nextTests,
   order,
   orderPlans,
@@ -42,6 +43,7 @@ import {
   type Fit,
   type HeatQuestion,
   type IdentifyInput,
+  type LearnDilutionQuestion,
   type NextTest,
   type OrderPlansQuestion,
   type OrderQuestion,
@@ -81,7 +83,7 @@ import {
   settingsQuestionSchema,
   ventQuestionSchema,
 } from './doing-questions';
-import { tintQuestionSchema } from './inspect-questions';
+import { learnQuestionSchema, tintQuestionSchema } from './inspect-questions';
 
 /** One thing the program computes: what it must be asked, and how it answers. */
 interface Computation<Question, Answer> {
@@ -221,6 +223,11 @@ export const COMPUTATIONS = {
     summary: 'what a heat tint in a picture comes to: level, oxide film, temperature',
     schema: () => tintQuestionSchema,
     run: (question: TintQuestion) => readTint(question),
+  }),
+  learn: computation({
+    summary: 'dilution of a technique in a workshop’s own hands, from beads whose ferrite was measured',
+    schema: () => learnQuestionSchema,
+    run: (question: LearnDilutionQuestion, seed) => learnDilution(question, seed),
   }),
   explain: computation({
     summary: 'every figure of a composition, a pool, a rod, a purge or a vent with its formula, numbers and source',

@@ -1,5 +1,6 @@
 import { TINT_REFERENCES } from '@variatum/metallurgy';
 import * as z from 'zod';
+import { jointSchema, pieceQuestionSchema } from './questions';
 
 const pixelSchema = z.tuple([z.number(), z.number(), z.number()]);
 
@@ -11,4 +12,22 @@ export const tintQuestionSchema = z.strictObject({
   passesBlue: z.boolean().optional(),
   grade: z.string().optional(),
   shielded: z.boolean().optional(),
+});
+
+/** Question of `learn`; the core checks its ranges. */
+export const learnQuestionSchema = z.strictObject({
+  technique: jointSchema.shape.technique.unwrap(),
+  type: jointSchema.shape.type.optional(),
+  process: jointSchema.shape.process,
+  prior: z.strictObject({ min: z.number(), mode: z.number(), max: z.number() }).optional(),
+  measured: z
+    .array(
+      z.strictObject({
+        parents: z.array(pieceQuestionSchema).max(4),
+        shares: z.array(z.number()).max(4).optional(),
+        rod: z.string(),
+        measuredFn: z.number(),
+      }),
+    )
+    .max(2000),
 });

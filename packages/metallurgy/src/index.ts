@@ -25,5 +25,6 @@ export * from './piece';
 export * from './acceptance';
 export * from './tint';
 export * from './inspect';
+export * from './learn';
 export * from './terms';
 export * from './engine-version';

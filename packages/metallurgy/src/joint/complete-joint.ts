@@ -46,6 +46,25 @@ const range = ([min, mode, max]: readonly number[]): ShareRange => ({
   max: max as number,
 });
 
+/** A technique as the data has it. */
+const recipeOf = (technique: Technique) =>
+  fromJson<{ dilution: number[]; byType?: Record<string, number[]>; rootFactor?: number }>(
+    joints.techniques[technique],
+  );
+
+/**
+ * Dilution a technique usually comes to, before anything is known of who welds.
+ * @param type where the technique comes out otherwise in some joints
+ * @param process TIG where it is not said
+ */
+export function usualDilution(technique: Technique, type?: JointType, process?: Process): ShareRange {
+  const { dilution, byType } = recipeOf(technique);
+  const figures = (technique !== 'fused' && type !== undefined ? byType?.[type] : undefined) ?? dilution;
+  const factor = technique === 'fused' ? 1 : joints.processes[process ?? 'gtaw'].dilutionFactor;
+  const [least = 0, usual = 0, most = 0] = figures;
+  return { min: factor * least, mode: factor * usual, max: Math.min(1, factor * most) };
+}
+
 /**
  * Completes a joint: default technique by type, dilution by technique and process, shares by thickness and conductivity.
  * @param families family of each piece, for the shares
@@ -67,16 +86,9 @@ export function completeJoint(
   const type = joints.types[input.type];
   const typeFigures = fromJson<{ restraintFactor?: number }>(type);
   const technique = input.technique ?? fromJson<Technique>(type.technique);
-  const recipe = fromJson<{ dilution: number[]; byType?: Record<string, number[]>; rootFactor?: number }>(
-    joints.techniques[technique],
-  );
+  const recipe = recipeOf(technique);
   const fused = technique === 'fused';
-  const factor = fused ? 1 : joints.processes[input.process ?? 'gtaw'].dilutionFactor;
-  const [least, usual, most] = (fused ? recipe.dilution : (recipe.byType?.[input.type] ?? recipe.dilution)) as [
-    number,
-    number,
-    number,
-  ];
+  const usual = usualDilution(technique, input.type, input.process);
   const steelSide = families.some(isCarbonSteel) && !families.every(isCarbonSteel);
   const reaches = steelSide && !fused ? joints.steelSide.widen : 1;
   const thickest = Math.max(...thicknessMm);
@@ -99,7 +111,7 @@ export function completeJoint(
       atMost: joints.places.rootAtMost,
     },
     wander: joints.places.wander,
-    dilution: dilution ?? range([factor * least, factor * usual, Math.min(1, factor * most * reaches)]),
+    dilution: dilution ?? { ...usual, max: Math.min(1, usual.max * reaches) },
     shares: input.shares
       ? input.shares.map((share) => ({ min: share, mode: share, max: share }))
       : defaultShares(families, thicknessMm, input.aimedAt),

@@ -14,3 +14,4 @@ export * from './pass-ferrite';
 export { DIAGRAM_NAMES } from './reasons';
 export * from './bead-evidence';
 export * from './bead-finding';
+export { gaugeSigma } from './weigh-beads';
