@@ -139,6 +139,15 @@ test('the screen rake is inspected, misses on colour, is cleaned, passes, is acc
   await page.getByLabel('Seen on').fill('2026-07-05');
   await page.getByRole('button', { name: 'Log how it did' }).click();
   await expect(page.getByTestId('outcomes')).toContainText('2026-07-05: held, after 6 months at work');
+
+  // What it comes to is kept as it was said, and agreed to.
+  await expect(page.getByTestId('quote-total')).toContainText(/EUR \d+ \(EUR \d+ to EUR \d+\)/);
+  const total = (await page.getByTestId('quote-total').locator('strong').textContent())!;
+  await page.getByLabel('Travel, minutes').fill('40');
+  await expect(page.getByTestId('quote-total').locator('strong')).not.toHaveText(total);
+  await page.getByRole('button', { name: 'Keep this quote' }).click();
+  await page.getByRole('button', { name: /^Agreed/ }).click();
+  await expect(page.getByTestId('kept-quotes')).toContainText(/EUR \d+ .*; agreed .* by Inspection/);
   await saved(page);
 
   const job = await jobOf(page.request, demo.url, RAKE);
@@ -150,6 +159,6 @@ test('the screen rake is inspected, misses on colour, is cleaned, passes, is acc
   const [read] = found(job).filter(({ by }) => by === 'picture');
   expect(job.photos.map(({ id }) => id)).toContain(read!.photo);
   expect(read!.range90![0]).toBeGreaterThan(43);
-  expect(job.record.map(({ entry }) => entry.kind).slice(-5)).toEqual(['confirm', 'verdict', 'in-service', 'look-again', 'seen']); // prettier-ignore
+  expect(job.record.map(({ entry }) => entry.kind).slice(-7)).toEqual(['confirm', 'verdict', 'in-service', 'look-again', 'seen', 'quote', 'quote-accepted']); // prettier-ignore
   expect(complaints.list).toEqual([]);
 });

@@ -27,6 +27,7 @@ import {
   poolCloud,
   purge,
   purgeFit,
+  quote,
   readTint,
   selfJointLoss,
   settings,
@@ -50,6 +51,7 @@ import {
   type PoolInput,
   type PurgeFitQuestion,
   type PurgeQuestion,
+  type QuoteQuestion,
   type SeamQuestion,
   type SettingsQuestion,
   type ShrinkQuestion,
@@ -83,7 +85,7 @@ import {
   settingsQuestionSchema,
   ventQuestionSchema,
 } from './doing-questions';
-import { learnQuestionSchema, tintQuestionSchema } from './inspect-questions';
+import { learnQuestionSchema, quoteQuestionSchema, tintQuestionSchema } from './inspect-questions';
 
 /** One thing the program computes: what it must be asked, and how it answers. */
 interface Computation<Question, Answer> {
@@ -228,6 +230,11 @@ export const COMPUTATIONS = {
     summary: 'dilution of a technique in a workshop’s own hands, from beads whose ferrite was measured',
     schema: () => learnQuestionSchema,
     run: (question: LearnDilutionQuestion, seed) => learnDilution(question, seed),
+  }),
+  quote: computation({
+    summary: 'what a job takes and comes to: rods, gas, minutes of each stage, money',
+    schema: () => quoteQuestionSchema,
+    run: (question: QuoteQuestion, seed) => quote(question, seed),
   }),
   explain: computation({
     summary: 'every figure of a composition, a pool, a rod, a purge or a vent with its formula, numbers and source',

@@ -1,4 +1,4 @@
-import { TINT_REFERENCES } from '@variatum/metallurgy';
+import { FIT_SIZES, QUOTE_STAGES, TINT_REFERENCES } from '@variatum/metallurgy';
 import * as z from 'zod';
 import { jointSchema, pieceQuestionSchema } from './questions';
 
@@ -30,4 +30,43 @@ export const learnQuestionSchema = z.strictObject({
       }),
     )
     .max(2000),
+});
+
+const minutesSchema = z.union([
+  z.number(),
+  z.strictObject({ median: z.number(), range90: z.tuple([z.number(), z.number()]) }),
+]);
+const rate = z.number().nullable().default(null);
+
+/** Question of `quote`; the core checks its ranges. */
+export const quoteQuestionSchema = z.strictObject({
+  joints: z
+    .array(
+      z.strictObject({
+        type: jointSchema.shape.type,
+        lengthMm: z.number(),
+        thicknessMm: z.array(z.number()).max(4),
+        technique: jointSchema.shape.technique,
+        process: jointSchema.shape.process,
+        fit: z.partialRecord(z.enum(FIT_SIZES), z.number().nullable()).optional(),
+        rodMm: z.number().nullable().optional(),
+        passes: z.number().optional(),
+        purge: z.strictObject({ litres: z.number(), minutes: z.number(), holdLpm: z.number().optional() }).optional(),
+      }),
+    )
+    .max(200),
+  pieces: z.number().optional(),
+  rates: z.strictObject({
+    currency: z.string().max(8).default(''),
+    labourPerHour: rate,
+    leastCharge: rate,
+    callOut: rate,
+    gasPerCubicMetre: rate,
+    rodPerKg: rate,
+    discEach: rate,
+    tungstenEach: rate,
+    materialMarkupPercent: rate,
+    marginPercent: rate,
+  }),
+  stages: z.partialRecord(z.enum(QUOTE_STAGES), minutesSchema).optional(),
 });

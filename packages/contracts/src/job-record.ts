@@ -7,6 +7,16 @@ const along = z.number().min(0, 'give a place on the seam').max(20000, 'give a p
 /** A day, as people write it down. */
 const day = z.iso.date('give a day, such as 2026-04-30');
 
+const figure = z.number().min(0).max(100_000_000);
+const spreadSchema = z.strictObject({ median: figure, range90: z.tuple([figure, figure]) });
+const quoteLineSchema = z.strictObject({
+  id: z.string().max(40),
+  title: z.string().max(80),
+  quantity: spreadSchema,
+  unit: z.enum(['min', 'g', 'L', 'pieces', '']),
+  amount: spreadSchema.nullable(),
+});
+
 const findingSchema = z
   .strictObject({
     kind: z.literal('finding'),
@@ -41,6 +51,17 @@ export const jobRecordEntrySchema = z.discriminatedUnion('kind', [
   }),
   /** It went to work. */
   z.strictObject({ kind: z.literal('in-service'), on: day }),
+  /** What the job was said to come to. */
+  z.strictObject({
+    kind: z.literal('quote'),
+    currency: text(8),
+    total: spreadSchema,
+    minutes: spreadSchema,
+    lines: z.array(quoteLineSchema).max(40),
+    note: text(500),
+  }),
+  /** A quote was agreed to. */
+  z.strictObject({ kind: z.literal('quote-accepted'), of: id }),
   /** It is to be looked at again. */
   z.strictObject({ kind: z.literal('look-again'), on: day }),
   /** It was seen again. */

@@ -4,6 +4,7 @@ import { id, limited, quantity, text, version } from './fields';
 
 const millimetres = z.number().min(0, 'give 0 to 20 mm').max(20, 'give 0 to 20 mm');
 const ferrite = z.number().min(0, 'give 0 to 100 FN').max(100, 'give 0 to 100 FN');
+const percent = z.number().min(0, 'give 0 to 300 %').max(300, 'give 0 to 300 %');
 const money = z.number().min(0, 'give 0 to 100000').max(100_000, 'give 0 to 100000');
 
 /** A welding machine and what its socket gives. */
@@ -65,8 +66,13 @@ export const ratesSchema = z.strictObject({
   callOut: money.nullable(),
   /** Of welding argon, a cubic metre. Workshops that were set up before it was asked for have none. */
   gasPerCubicMetre: money.nullable().default(null),
+  rodPerKg: money.nullable().default(null),
+  discEach: money.nullable().default(null),
+  tungstenEach: money.nullable().default(null),
   /** Added to what material cost, percent. */
-  materialMarkupPercent: z.number().min(0, 'give 0 to 300 %').max(300, 'give 0 to 300 %').nullable(),
+  materialMarkupPercent: percent.nullable(),
+  /** Added to the whole, percent. */
+  marginPercent: percent.nullable().default(null),
 });
 export type Rates = z.infer<typeof ratesSchema>;
 

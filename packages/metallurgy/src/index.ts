@@ -26,5 +26,6 @@ export * from './acceptance';
 export * from './tint';
 export * from './inspect';
 export * from './learn';
+export * from './quote';
 export * from './terms';
 export * from './engine-version';

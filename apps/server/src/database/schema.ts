@@ -20,7 +20,7 @@ import {
   type Role,
   type Workshop,
 } from '@variatum/contracts';
-import { NOT_GIVEN, type Quantity } from '@variatum/metallurgy';
+import { NO_RATES, NOT_GIVEN, type Quantity } from '@variatum/metallurgy';
 import { sql } from 'drizzle-orm';
 import {
   boolean,
@@ -46,15 +46,6 @@ const stamps = {
   createdAt: timestamp('created_at', { withTimezone: true, mode: 'date' }).notNull().defaultNow(),
   updatedAt: timestamp('updated_at', { withTimezone: true, mode: 'date' }).notNull().defaultNow(),
   version: integer('version').notNull().default(1),
-};
-
-const NO_RATES: Rates = {
-  currency: '',
-  labourPerHour: null,
-  leastCharge: null,
-  callOut: null,
-  gasPerCubicMetre: null,
-  materialMarkupPercent: null,
 };
 
 /** A workshop: everything else belongs to one. */

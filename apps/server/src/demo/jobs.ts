@@ -518,8 +518,20 @@ export const DEMO_STOCK = [
 ];
 
 /** Equipment of the invented depot. */
-export const DEMO_EQUIPMENT: Pick<Workshop, 'name' | 'machines' | 'gases'> = {
+export const DEMO_EQUIPMENT: Pick<Workshop, 'name' | 'machines' | 'gases' | 'rates'> = {
   name: 'Works depot',
+  rates: {
+    currency: 'EUR',
+    labourPerHour: 58,
+    leastCharge: 60,
+    callOut: 45,
+    gasPerCubicMetre: 9,
+    rodPerKg: 26,
+    discEach: 2.8,
+    tungstenEach: 3.5,
+    materialMarkupPercent: 15,
+    marginPercent: null,
+  },
   machines: [
     {
       id: '00000000-0000-4000-8000-0000000000a1',

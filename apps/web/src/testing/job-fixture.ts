@@ -17,7 +17,7 @@ import {
 import { FieldTestStore, JOB_STORES, JobStore, JointStore, PieceStore } from '../app/job/stores';
 import { knownSession } from './known-session';
 import { Autosave, PAGE_SYNC, UndoHistory } from '../app/sync';
-import { NOT_GIVEN } from '@variatum/metallurgy';
+import { NO_RATES, NOT_GIVEN } from '@variatum/metallurgy';
 
 export const JOB_ID = '0198a6a0-0000-7000-8000-000000000001';
 const STAMP = '2026-01-01T00:00:00Z';
@@ -58,7 +58,7 @@ export const aRecord = (jointId: string | null, entry: JobRecord['entry']): JobR
 export const aWorkshop = (fields: Partial<Workshop> = {}): Workshop => ({
   id: '00000000-0000-4000-8000-000000000001', name: 'Depot', ownedTests: null, lengthUnit: 'mm', temperatureUnit: '°C',
   flowUnit: 'L/min', preferences: {}, machines: [], gases: [], acceptanceProfiles: null,
-  rates: { currency: '', labourPerHour: null, leastCharge: null, callOut: null, gasPerCubicMetre: null, materialMarkupPercent: null }, version: 1, ...fields,
+  rates: NO_RATES, version: 1, ...fields,
 }); // prettier-ignore
 
 /** Everything that stands around a page of a job, with a server that answers what the test says. */

@@ -62,6 +62,9 @@ export function fillFlow(boreMm: number | null): number {
   return (byBore.find(({ upToMm }) => upToMm === null || (boreMm ?? 0) <= upToMm) as (typeof byBore)[number]).lpm;
 }
 
+/** Changes of volume a purge is given by those who have no meter. */
+export const PURGE_VOLUME_CHANGES = data.habits.volumeChanges;
+
 /** Until the metal is so cold the purge stays on, °C. */
 export const HOLD_PURGE_C = data.holdUntilC;
 

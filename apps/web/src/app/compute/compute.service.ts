@@ -110,6 +110,11 @@ export class ComputeService {
     return this.ask(this.otherWorker, 'tint', question);
   }
 
+  /** What a job takes and comes to. */
+  quote(question: QuestionOf<'quote'>): Observable<ComputedBy<'quote'>> {
+    return this.ask(this.otherWorker, 'quote', question);
+  }
+
   /** What an order of one's own comes to. */
   judgeOrder(question: QuestionOf<'judge-order'>): Observable<ComputedBy<'judge-order'>> {
     return this.ask(this.otherWorker, 'judge-order', question);

@@ -1,17 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import type { Rates } from '@variatum/contracts';
+import { NO_RATES } from '@variatum/metallurgy';
 import { errorsUnder, fieldsOf, NumberField, TextField } from '../kit/fields';
 import { Panel } from '../kit/panel';
 import { WorkshopStore } from './workshop-store';
-
-const NONE: Rates = {
-  currency: '',
-  labourPerHour: null,
-  leastCharge: null,
-  callOut: null,
-  gasPerCubicMetre: null,
-  materialMarkupPercent: null,
-};
 
 /** What work costs here. */
 @Component({
@@ -26,14 +17,18 @@ const NONE: Rates = {
         <va-number-field label="Least charge" placeholder="not stated" [of]="of().leastCharge" />
         <va-number-field label="Call-out" placeholder="not stated" [of]="of().callOut" />
         <va-number-field label="Argon, a cubic metre" placeholder="not stated" [of]="of().gasPerCubicMetre" />
+        <va-number-field label="Filler rod, a kilogram" placeholder="not stated" [of]="of().rodPerKg" />
+        <va-number-field label="Disc or brush, each" placeholder="not stated" [of]="of().discEach" />
+        <va-number-field label="Tungsten, each" placeholder="not stated" [of]="of().tungstenEach" />
         <va-number-field label="Added to material, %" placeholder="not stated" [of]="of().materialMarkupPercent" />
+        <va-number-field label="Added to the whole, %" placeholder="not stated" [of]="of().marginPercent" />
       </div>
     </va-panel>
   `,
 })
 export class RatesSettings {
   private readonly store = inject(WorkshopStore);
-  private readonly rates = computed(() => ({ ...NONE, ...this.store.workshop()?.rates }));
+  private readonly rates = computed(() => ({ ...NO_RATES, ...this.store.workshop()?.rates }));
   protected readonly of = computed(() =>
     fieldsOf(
       this.rates(),

@@ -1,13 +1,24 @@
-import { ChangeDetectionStrategy, Component } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { JobStore } from '../../job/stores';
 import { OutcomePanel } from './outcome-panel';
+import { QuotePanel } from './quote-panel';
 
-/** What stays of the job: how it did. */
+/** What stays of the job: what it comes to, and how it did. */
 @Component({
-  imports: [OutcomePanel],
+  imports: [OutcomePanel, QuotePanel],
   host: { class: 'stage' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="below stack"><va-outcome-panel /></div>
+    <div class="below first stack">
+      @if (jobs.joints().length > 0) {
+        <va-quote-panel />
+      } @else {
+        <p class="panel">Add a joint under Joint; what the job comes to follows.</p>
+      }
+    </div>
+    <div class="beside stack"><va-outcome-panel /></div>
   `,
 })
-export class RecordStage {}
+export class RecordStage {
+  protected readonly jobs = inject(JobStore);
+}

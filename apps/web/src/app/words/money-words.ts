@@ -1,0 +1,11 @@
+import type { Spread } from '@variatum/metallurgy';
+
+/** Money to whole units where it is much, with its currency. */
+export function moneyWords(amount: number, currency: string): string {
+  const figure = amount >= 20 ? Math.round(amount).toString() : amount.toFixed(2);
+  return currency === '' ? figure : `${currency} ${figure}`;
+}
+
+/** A figure with its range: most likely, and from to. */
+export const spreadWords = ({ median, range90: [low, high] }: Spread, words: (value: number) => string): string =>
+  low === high ? words(median) : `${words(median)} (${words(low)} to ${words(high)})`;

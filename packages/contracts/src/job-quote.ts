@@ -1,0 +1,100 @@
+import {
+  fillFlow,
+  innerSpaces,
+  jointFigures,
+  JOINTS,
+  layOut,
+  NO_RATES,
+  passLog,
+  PURGE_VOLUME_CHANGES,
+  weldingFlow,
+  type InnerSpace,
+  type QuotedJoint,
+  type QuoteQuestion,
+  type QuoteStage,
+} from '@variatum/metallurgy';
+import { activeJoints, activePieces } from './active-pieces';
+import { decisionOf, leaderOf } from './alike-joints';
+import { assemblyOf, fitOf } from './part';
+import { piecesOfJoint, weldLogOf } from './question';
+import type { JobDetail } from './records';
+import type { Workshop } from './workshop';
+
+/** A job as it is priced, and the joints whose length is not known and that are left out. */
+export interface JobQuote {
+  /** null: no joint has a length. */
+  readonly question: QuoteQuestion | null;
+  /** Ids of joints. */
+  readonly leftOut: readonly string[];
+}
+
+/** Gas that fills a room behind a weld: so many changes of its volume, then what is held. */
+function purgeOf(job: JobDetail, space: InnerSpace): QuotedJoint['purge'] {
+  const litres = (space.innerMm3.value ?? 0) / 1e6;
+  if (litres <= 0) return undefined;
+  const flow = job.purge.flowLpm.value ?? fillFlow(null);
+  const [, likely] = job.purge.clock?.minutes ?? [];
+  const minutes = likely ?? (PURGE_VOLUME_CHANGES * litres) / flow;
+  const [low, high] = weldingFlow(flow);
+  return { litres: minutes * flow, minutes, holdLpm: (low + high) / 2 };
+}
+
+/**
+ * What the price of a job is asked, from the job as it stands.
+ * @param stages minutes somebody knows better
+ */
+export function quoteOfJob(
+  job: JobDetail,
+  workshop: Pick<Workshop, 'rates'> | null | undefined,
+  stages: QuoteQuestion['stages'] = {},
+): JobQuote {
+  const [pieces, joints] = [activePieces(job), activeJoints(job)];
+  const assembly = assemblyOf(pieces, joints);
+  const figures = new Map(jointFigures(assembly, layOut(assembly)).map((one) => [one.id, one]));
+  // A room is filled once, whatever many joints have their back in it.
+  const filled = new Set<InnerSpace>();
+  const spaces = innerSpaces(assembly);
+  const leftOut: string[] = [];
+  const quoted = joints.flatMap((joint): QuotedJoint[] => {
+    const leader = leaderOf(joints, joint);
+    const lengthMm = figures.get(joint.id)?.seamMm.value ?? null;
+    if (lengthMm === null || lengthMm < 1) {
+      leftOut.push(joint.id);
+      return [];
+    }
+    const thicknesses = piecesOfJoint(job, leader).filter(({ kind }) => kind === 'base').map(({ thicknessMm }) => thicknessMm.value ?? JOINTS.defaultThicknessMm); // prettier-ignore
+    const decision = decisionOf(joints, job.decisions, joint);
+    const space = spaces.find((one) => one.joints.includes(joint.id));
+    const purge = space && purgeOf(job, space);
+    const first = space !== undefined && !filled.has(space);
+    if (space) filled.add(space);
+    const { type, technique, process } = leader.joint;
+    return [
+      {
+        type, lengthMm, technique, process,
+        thicknessMm: thicknesses.length > 0 ? thicknesses : [JOINTS.defaultThicknessMm],
+        fit: fitOf(leader.fit),
+        ...(decision && decision.rod === null ? { rodMm: null } : {}),
+        ...(purge ? { purge: first ? purge : { ...purge, litres: 0, minutes: 0 } } : {}),
+      },
+    ]; // prettier-ignore
+  });
+  const rates = { ...NO_RATES, ...workshop?.rates };
+  const question = quoted.length === 0 ? null : { joints: quoted, pieces: Math.max(1, pieces.length), rates, stages };
+  return { question, leftOut };
+}
+
+/** A pause longer than this is no part of the work, ms. */
+const PAUSE_MS = 45 * 60_000;
+
+/** Minutes a job's own log tells: from arc to arc, without long pauses. Stages nothing was logged in are left out. */
+export function loggedMinutes(job: JobDetail): Readonly<Partial<Record<QuoteStage, number>>> {
+  const beads = activeJoints(job).flatMap(({ id }) => passLog(weldLogOf(job, id)).beads);
+  const moments = beads.flatMap(({ startMs, endMs }) => [startMs, endMs ?? startMs]).sort((one, other) => one - other);
+  if (moments.length === 0) return {};
+  const worked = moments.slice(1).reduce((sum, moment, at) => {
+    const gap = moment - (moments[at] as number);
+    return sum + (gap > PAUSE_MS ? 0 : gap);
+  }, 0);
+  return { weld: worked / 60_000 };
+}

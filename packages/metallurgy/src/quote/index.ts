@@ -1,0 +1,2 @@
+export * from './quote-question';
+export * from './quote';
