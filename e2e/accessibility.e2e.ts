@@ -9,7 +9,7 @@ const SIZES = [
   { name: 'bench tablet', width: 1280, height: 800 },
   { name: 'phone', width: 390, height: 844 },
 ];
-const PAGES = ['/', '/rack', '/reference', '/settings', '/help'];
+const PAGES = ['/', '/rack', '/reference', '/logbook', '/settings', '/help'];
 const STAGES = [
   'job',
   'pieces',

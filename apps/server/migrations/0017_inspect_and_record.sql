@@ -14,7 +14,9 @@ CREATE TABLE "job_record" (
 	"version" integer DEFAULT 1 NOT NULL
 );
 --> statement-breakpoint
+ALTER TABLE "workshop" ALTER COLUMN "rates" SET DEFAULT '{"currency":"","labourPerHour":null,"leastCharge":null,"callOut":null,"gasPerCubicMetre":null,"rodPerKg":null,"discEach":null,"tungstenEach":null,"materialMarkupPercent":null,"marginPercent":null}'::jsonb;--> statement-breakpoint
 ALTER TABLE "job" ADD COLUMN "acceptance" text;--> statement-breakpoint
+ALTER TABLE "workshop" ADD COLUMN "learnt_off" jsonb DEFAULT '[]'::jsonb NOT NULL;--> statement-breakpoint
 ALTER TABLE "job_record" ADD CONSTRAINT "job_record_workshop_id_workshop_id_fk" FOREIGN KEY ("workshop_id") REFERENCES "public"."workshop"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "job_record" ADD CONSTRAINT "job_record_made_by" FOREIGN KEY ("workshop_id","made_by") REFERENCES "public"."membership"("workshop_id","person_id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "job_record" ADD CONSTRAINT "job_record_of_job" FOREIGN KEY ("workshop_id","job_id") REFERENCES "public"."job"("workshop_id","id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint

@@ -22,6 +22,7 @@ import { sharedCount } from './http/shared-count';
 import { jobRecordHandlers } from './job-record/handlers';
 import { jobHandlers } from './jobs/handlers';
 import { jointHandlers } from './joints/handlers';
+import { learningHandlers } from './learning/handlers';
 import { meterHandlers } from './meters/handlers';
 import { meterLines } from './meters/lines';
 import { openReadingHub } from './meters/hub';
@@ -91,6 +92,7 @@ const HANDLERS: Handlers = {
   ...weldHandlers,
   ...jobRecordHandlers,
   ...meterHandlers,
+  ...learningHandlers,
   ...decisionHandlers,
   ...rodStockHandlers,
 };

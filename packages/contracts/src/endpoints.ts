@@ -4,6 +4,7 @@ import { changeSchema } from './change';
 import type { AnswerOf, Endpoint, Method } from './endpoint';
 import { id, versionBodySchema } from './fields';
 import { jobQuerySchema } from './job-query';
+import { learntSchema } from './learning';
 import { networkSchema } from './network';
 import {
   keptReadingsSchema,
@@ -371,6 +372,12 @@ export const ENDPOINTS = {
     status: 201,
   },
 
+  'GET /learnt': {
+    duty: 'read',
+    summary: 'What the workshop’s own work has taught',
+    query: z.object({ except: id.optional() }),
+    answer: learntSchema,
+  },
   'GET /rod-stock': { duty: 'read', summary: 'The stock of rods', answer: z.array(rodStockSchema) },
   'PUT /rod-stock/:rod': {
     duty: 'work',

@@ -28,6 +28,7 @@ export * from './in-order';
 export * from './job-query';
 export * from './question';
 export * from './inspection';
+export * from './learning';
 export * from './job-quote';
 export * from './parse';
 export * from './problem';

@@ -10,6 +10,7 @@ import {
   type PieceInput,
 } from '@variatum/metallurgy';
 import { activePieces } from './active-pieces';
+import { withLearnt, type Learnt } from './learning';
 import type { JobDetail, JointRecord, Piece, RodStock } from './records';
 import type { Workshop } from './workshop';
 
@@ -77,19 +78,21 @@ function beadsShown(job: JobDetail, joint: { readonly id?: string } | null): rea
  * The question a joint of a job asks of `choose`, or null while it has no piece. What is not known widens the answer.
  * @param joint one of its joints; null: the job has none yet, and all its pieces meet
  * @param rods rods of the workshop's rack; with none at hand, what is at hand counts as not stated
+ * @param learnt what the workshop's other jobs have taught
  */
 export function jointQuestion(
   job: JobDetail,
   joint: (Pick<JointRecord, 'joint' | 'sides'> & { readonly id?: string }) | null,
   rods: readonly RodStock[] = [],
   workshop?: Pick<Workshop, 'preferences'>,
+  learnt?: Pick<Learnt, 'dilutions'> | null,
 ): ChooseInput | null {
   const pieces = piecesOfJoint(job, joint);
   if (pieces.length === 0) return null;
   const stock = rods.filter(({ inStock }) => inStock).map(({ rod }) => rod);
   const thicknessMm = pieces.map((piece) => piece.thicknessMm.value ?? JOINTS.defaultThicknessMm);
   const beads = beadsShown(job, joint);
-  const described: JointInput = { type: 'bevel', ...joint?.joint };
+  const described: JointInput = withLearnt({ type: 'bevel', ...joint?.joint }, learnt);
   return {
     pieces: pieces.map(pieceQuestion),
     joint: described.thicknessMm === undefined ? { ...described, thicknessMm } : described,

@@ -94,6 +94,8 @@ const workshopFields = {
   /** Null: the starting profiles. */
   acceptanceProfiles: z.array(acceptanceProfileSchema).max(40).nullable(),
   rates: ratesSchema,
+  /** Kinds of bead whose learnt dilution is left out of answers. */
+  learntOff: z.array(z.string().max(60)).max(60),
 };
 
 /** Units, equipment and habits of the workshop. */

@@ -1,5 +1,5 @@
 import type { PieceEvidence } from '@variatum/contracts';
-import { InputError, type ChooseInput } from '@variatum/metallurgy';
+import { InputError, type ChooseInput, type LearnDilutionQuestion, type LearntDilution } from '@variatum/metallurgy';
 import { Piscina } from 'piscina';
 import type { PreparedPicture } from './prepare-picture';
 import { tasks, type Outcome, type StoredChoice } from './tasks';
@@ -21,6 +21,12 @@ export interface Compute {
   ): Promise<StoredChoice>;
   /** Material family the tests of a piece speak for. */
   likelyFamily(piece: PieceEvidence): Promise<string>;
+  /** Dilution of each kind of bead, from those that were measured. @param owner whose turn it takes */
+  learnDilutions(
+    questions: readonly LearnDilutionQuestion[],
+    owner: string,
+    signal?: AbortSignal,
+  ): Promise<readonly LearntDilution[]>;
   /** A picture decoded and made anew. */
   picture(bytes: Uint8Array): Promise<PreparedPicture>;
   close(): Promise<void>;
@@ -69,6 +75,8 @@ export function threadCompute(filename: string): Compute {
       turns.take(owner, () => ask(long, 'choose', { question, seed, rod }, signal), signal),
     likelyFamily: ({ kind, itemFamily, form, coating, condition, grade, weldMetal, tests }) =>
       ask(short, 'likelyFamily', { kind, itemFamily, form, coating, condition, grade, weldMetal, tests }),
+    learnDilutions: (questions, owner, signal) =>
+      turns.take(owner, () => ask(long, 'learnDilutions', questions, signal), signal),
     picture: (bytes) => ask(short, 'picture', bytes),
     close: async () => void (await Promise.all([long.destroy(), short.destroy()])),
   };
@@ -80,6 +88,7 @@ export function directCompute(samples: number): Compute {
     choose: (question, seed, rod) =>
       Promise.resolve().then(() => resultOf(tasks.choose({ question: { ...question, samples }, seed, rod }))),
     likelyFamily: (piece) => Promise.resolve().then(() => resultOf(tasks.likelyFamily(piece))),
+    learnDilutions: (questions) => Promise.resolve().then(() => resultOf(tasks.learnDilutions(questions))),
     picture: async (bytes) => resultOf(await tasks.picture(bytes)),
     close: () => Promise.resolve(),
   };

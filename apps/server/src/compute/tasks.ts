@@ -1,5 +1,14 @@
 import { COMPUTATIONS, pieceQuestion, type PieceEvidence } from '@variatum/contracts';
-import { checkChooseInput, identify, InputError, type ChooseInput, type FieldError } from '@variatum/metallurgy';
+import {
+  checkChooseInput,
+  identify,
+  InputError,
+  learnDilution,
+  type ChooseInput,
+  type FieldError,
+  type LearnDilutionQuestion,
+  type LearntDilution,
+} from '@variatum/metallurgy';
 import { preparePicture, type PreparedPicture } from './prepare-picture';
 
 /** What a computation answered, or what was wrong with its input: errors cross threads as data, a class does not. */
@@ -52,6 +61,9 @@ export const tasks = {
         shares.set(family, (shares.get(family) ?? 0) + probability);
       return [...shares].reduce((best, entry) => (entry[1] > best[1] ? entry : best))[0];
     }),
+  /** Dilution of each kind of bead, from those that were measured. */
+  learnDilutions: (questions: readonly LearnDilutionQuestion[]): Outcome<readonly LearntDilution[]> =>
+    outcomeOf(() => questions.map((question) => learnDilution(question))),
   picture: (bytes: Uint8Array): Promise<Outcome<PreparedPicture>> =>
     preparePicture(bytes).then((result) => ({ result }), faultsOf),
 };

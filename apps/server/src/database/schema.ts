@@ -61,6 +61,7 @@ export const workshop = pgTable('workshop', {
   gases: jsonb('gases').$type<Gas[]>().notNull().default([]),
   acceptanceProfiles: jsonb('acceptance_profiles').$type<Workshop['acceptanceProfiles']>(),
   rates: jsonb('rates').$type<Rates>().notNull().default(NO_RATES),
+  learntOff: jsonb('learnt_off').$type<string[]>().notNull().default([]),
   ...stamps,
 });
 

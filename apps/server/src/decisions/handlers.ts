@@ -4,6 +4,7 @@ import { v7 as uuid } from 'uuid';
 import type { Handlers } from '../http/endpoint-routes';
 import { madeFrom, orNotFound } from '../store';
 import { readJobDetail } from '../jobs/store';
+import { readLearnt } from '../learning/store';
 import { listRodStock } from '../rod-stock/store';
 import { readWorkshop } from '../workshop/store';
 import { addDecision, listDecisions, readDecision, repeatedDecision } from './store';
@@ -17,10 +18,11 @@ export const decisionHandlers = {
     const fingerprint = madeFrom('decision', jobId, { rod, seed, note, ...(jointId ? { jointId } : {}) });
     const known = await repeatedDecision(context, id, fingerprint);
     if (known) return known;
-    const [job, stock, workshop] = await Promise.all([
+    const [job, stock, workshop, learnt] = await Promise.all([
       readJobDetail(context, jobId),
       listRodStock(context),
       readWorkshop(context),
+      readLearnt(context, jobId, signal),
     ]);
     const joints = activeJoints(job);
     const joint =
@@ -32,7 +34,7 @@ export const decisionHandlers = {
           );
     if (joint === null && joints.length > 0)
       throw InputError.at(['jointId'], 'say which joint of the job is decided for');
-    const question = jointQuestion(job, joint && leaderOf(joints, joint), stock, workshop);
+    const question = jointQuestion(job, joint && leaderOf(joints, joint), stock, workshop, learnt);
     if (!question) throw InputError.at(['pieces'], 'add a piece before deciding on a rod');
     const { recommended, json } = await context.compute.choose(question, seed, rod, jobId, signal);
     return addDecision(context, {

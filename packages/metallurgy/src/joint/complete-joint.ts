@@ -52,6 +52,10 @@ const recipeOf = (technique: Technique) =>
     joints.techniques[technique],
   );
 
+/** Kind of bead dilution is usual for: a technique, with the type of joint where it comes out otherwise there. */
+export const dilutionKind = (technique: Technique, type?: JointType): string =>
+  type !== undefined && recipeOf(technique).byType?.[type] ? `${technique} ${type}` : technique;
+
 /**
  * Dilution a technique usually comes to, before anything is known of who welds.
  * @param type where the technique comes out otherwise in some joints

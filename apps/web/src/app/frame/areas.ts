@@ -20,6 +20,12 @@ export const AREAS: readonly Area[] = [
     load: () => import('../reference/reference').then((m) => m.Reference),
   },
   {
+    path: 'logbook',
+    title: 'Logbook',
+    icon: 'logbook',
+    load: () => import('../logbook/logbook').then((m) => m.Logbook),
+  },
+  {
     path: 'settings',
     title: 'Settings',
     icon: 'settings',

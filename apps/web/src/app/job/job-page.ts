@@ -9,6 +9,7 @@ import {
   inject,
   Injector,
   input,
+  untracked,
   viewChild,
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
@@ -27,7 +28,7 @@ import { SpotEntry } from './spot-entry';
 import { StageStrip } from './stage-strip';
 import { STAGES } from './stages';
 import { StandingAnswer } from './standing-answer';
-import { JOB_STORES, JobStore, PartSelection } from './stores';
+import { JOB_STORES, JobStore, LearntStore, PartSelection } from './stores';
 import { PAGE_SYNC } from '../sync';
 import { ConflictPanel } from '../sync/conflict-panel';
 import { SaveStatus } from '../sync/save-status';
@@ -207,6 +208,7 @@ export class JobPage {
 
   protected readonly store = inject(JobStore);
   protected readonly spot = inject(SpotEntry);
+  private readonly learnt = inject(LearntStore);
   private readonly selection = inject(PartSelection);
   private readonly work = viewChild<ElementRef<HTMLElement>>('work');
   private readonly router = inject(Router);
@@ -223,7 +225,13 @@ export class JobPage {
   );
 
   constructor() {
-    effect(() => void this.store.open(this.id()));
+    effect(() => {
+      const id = this.id();
+      untracked(() => {
+        this.learnt.read(id);
+        void this.store.open(id);
+      });
+    });
     const injector = inject(Injector);
     // The board shows where a person stopped. Only going from stage to stage is remembered: looking at a job changes nothing.
     let walking = false;

@@ -6,6 +6,7 @@ import { FieldTestStore } from './field-test-store';
 import { JobLogs } from './job-logs';
 import { JobStore } from './job-store';
 import { JointStore } from './joint-store';
+import { LearntStore } from './learnt-store';
 import { PartSelection } from './part-selection';
 import { PartStore } from './part-store';
 import { PhotoStore } from './photo-store';
@@ -20,6 +21,7 @@ export {
   FieldTestStore,
   JobStore,
   JointStore,
+  LearntStore,
   PartSelection,
   PartStore,
   PhotoStore,
@@ -35,6 +37,7 @@ export const JOB_STORES: Provider[] = [
   WorkshopStore,
   RackStore,
   PartSelection,
+  LearntStore,
   JobStore,
   PieceStore,
   FieldTestStore,

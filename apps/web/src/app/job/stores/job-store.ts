@@ -15,6 +15,7 @@ import {
 } from '@variatum/contracts';
 import { firstValueFrom } from 'rxjs';
 import { fieldsOf } from '../../kit/fields';
+import { LearntStore } from './learnt-store';
 import { PartSelection } from './part-selection';
 import { RackStore } from '../../rack/rack-store';
 import { WorkshopStore } from '../../settings/workshop-store';
@@ -73,6 +74,7 @@ export class JobStore {
   private readonly rack = inject(RackStore);
   private readonly workshops = inject(WorkshopStore);
   private readonly selection = inject(PartSelection);
+  private readonly learnt = inject(LearntStore);
   /** The job with everything on it. */
   readonly document = new SyncedDocument(jobDocument(inject(ApiClient)));
 
@@ -129,7 +131,10 @@ export class JobStore {
   /** The question a joint of this job asks; null while there is no piece. */
   questionOf(joint: JointRecord | null): ReturnType<typeof jointQuestion> {
     const job = this.job();
-    return job && jointQuestion(job, joint, this.rack.stock() ?? [], this.workshops.workshop() ?? undefined);
+    return (
+      job &&
+      jointQuestion(job, joint, this.rack.stock() ?? [], this.workshops.workshop() ?? undefined, this.learnt.now())
+    );
   }
 
   /** Remembers where the person stopped, for the board. Two people on two stages are no conflict: the last word counts. */

@@ -3,9 +3,11 @@ import {
   alikeJoints,
   jointPatchSchema,
   leaderOf,
+  learntFor,
   leadingJoints,
   newJointSchema,
   sideOf,
+  withLearnt,
   type JointDescription,
   type JointFitRecord,
   type JointPatch,
@@ -15,6 +17,7 @@ import {
 } from '@variatum/contracts';
 import { checkJoint, FaultCollector, known, MOST_PIECES, type FieldError, type JointType } from '@variatum/metallurgy';
 import { JobStore } from './job-store';
+import { LearntStore } from './learnt-store';
 import { PartSelection } from './part-selection';
 import { answered, fieldsOf } from '../../kit/fields';
 import { requestTo, UndoHistory } from '../../sync';
@@ -28,6 +31,7 @@ export class JointStore {
   private readonly jobs = inject(JobStore);
   private readonly history = inject(UndoHistory);
   private readonly selection = inject(PartSelection);
+  private readonly learnt = inject(LearntStore);
 
   /** Joints that are not taken off, in their order. */
   readonly all = this.jobs.joints;
@@ -44,6 +48,10 @@ export class JointStore {
   readonly leading = this.jobs.leading;
   /** As it is described; a joint of all pieces while none is. */
   readonly joint = computed<JointDescription>(() => this.leading()?.joint ?? UNSAID);
+  /** As it is reckoned with: dilution nobody said is the workshop's own, where it is known. */
+  readonly reckoned = computed<JointDescription>(() => withLearnt(this.joint(), this.learnt.now()));
+  /** What was learnt of its dilution; null: nothing, or it is said. */
+  readonly ownDilution = computed(() => learntFor(this.joint(), this.learnt.now()));
   readonly errors = computed(() => {
     const leading = this.leading();
     return leading ? this.jobs.document.errorsOf(`joint ${leading.id}`) : {};

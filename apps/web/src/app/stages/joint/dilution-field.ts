@@ -3,6 +3,8 @@ import type { Joint } from '@variatum/metallurgy';
 import { JointStore } from '../../job/stores';
 import { fieldBy, TextField } from '../../kit/fields';
 
+const percents = ({ min, max }: { readonly min: number; readonly max: number }): string => `${Math.round(100 * min)} to ${Math.round(100 * max)}`; // prettier-ignore
+
 /** How much of the pool is base metal, as a percentage; left out, it follows from the technique. */
 @Component({
   selector: 'va-dilution-field',
@@ -17,6 +19,9 @@ import { fieldBy, TextField } from '../../kit/fields';
       [placeholder]="usual()"
       [of]="field"
     />
+    @if (own(); as words) {
+      <p class="small soft" data-testid="own-dilution-range">{{ words }}</p>
+    }
   `,
   styles: `
     :host {
@@ -37,7 +42,13 @@ export class DilutionField {
   });
   protected readonly usual = computed(() => {
     const dilution = this.completed()?.dilution;
-    return dilution ? `${Math.round(100 * dilution.min)} to ${Math.round(100 * dilution.max)}, by technique` : '';
+    if (!dilution) return '';
+    return `${percents(dilution)}, ${this.joints.ownDilution() ? 'from your beads' : 'by technique'}`;
+  });
+  /** Where the range comes from, when it is the workshop's own. */
+  protected readonly own = computed(() => {
+    const own = this.joints.ownDilution();
+    return own && `From ${own.count} of your beads: ${percents(own.next)} %, usually ${percents(own.prior)} %.`;
   });
   private readonly error = computed(() =>
     this.unread() === null ? this.joints.errors()['joint.dilution'] : 'give a percentage from 0 to 100, such as 30',

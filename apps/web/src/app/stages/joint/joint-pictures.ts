@@ -21,7 +21,12 @@ const FOLLOWS_MS = 160;
   template: `
     <div class="pair">
       <section class="panel" aria-label="Section">
-        <p class="small soft head">{{ title() }} in section · pull pool, arc or edges</p>
+        <p class="small soft head">
+          {{ title() }} in section · pull pool, arc or edges
+          @if (joints.ownDilution(); as own) {
+            <span class="own" data-testid="own-dilution">· dilution from {{ own.count }} of your beads</span>
+          }
+        </p>
         @if (pool.section(); as question) {
           <va-section-view
             [question]="question"
@@ -68,6 +73,10 @@ const FOLLOWS_MS = 160;
       height: 336px;
       display: grid;
       grid-template-rows: auto minmax(0, 1fr);
+    }
+    .own {
+      color: var(--accent);
+      font-weight: 550;
     }
     .head {
       padding: 0 var(--space-3);

@@ -42,7 +42,7 @@ export class JointPool {
     const families = pieces.map(({ grade, likelyFamily }) => familyOf(grade, likelyFamily));
     const thicknessMm = pieces.map((piece) => piece.thicknessMm.value ?? JOINTS.defaultThicknessMm);
     try {
-      return completeJoint({ ...this.joints.joint(), thicknessMm }, families.length > 0 ? families : [USUAL]);
+      return completeJoint({ ...this.joints.reckoned(), thicknessMm }, families.length > 0 ? families : [USUAL]);
     } catch {
       return null;
     }

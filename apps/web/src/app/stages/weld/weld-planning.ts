@@ -154,7 +154,7 @@ export class WeldPlanning {
     if (typeof dilution === 'number') return dilution;
     if (dilution) return dilution.mode;
     const families = this.jobs.meeting().map(() => 'austenitic' as const);
-    return new FaultCollector().attempt(() => completeJoint(this.joints.joint(), families).dilution.mode) ?? null;
+    return new FaultCollector().attempt(() => completeJoint(this.joints.reckoned(), families).dilution.mode) ?? null;
   });
 
   /** What the weld comes to with what was done otherwise: runs in the order they were made, with the heat they had; null: nothing was. */

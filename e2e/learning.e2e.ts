@@ -1,0 +1,64 @@
+import type { JobDetail, Workshop } from '@variatum/contracts';
+import { expect, test } from './support/fixtures';
+import { openJob, stage } from './support/part';
+import { saved } from './support/saved';
+
+const NAME = 'Learnt: fillet on plain steel';
+
+test('ferrite of beads on one job changes what another one reckons with, says so, and can be left out', async ({
+  page,
+  demo,
+  complaints,
+}) => {
+  const { request } = page;
+  const post = async <Answer>(path: string, data: object): Promise<Answer> =>
+    (await (await request.post(`${demo.url}api/${path}`, { data })).json()) as Answer;
+  const side = (piece: string) => ({ piece, end: null, alongMm: { value: null, typed: '' }, clock: null });
+  const described = async (title: string): Promise<{ readonly job: string; readonly joint: string }> => {
+    const { id: job } = await post<JobDetail>('jobs', { title });
+    const pieces: string[] = [];
+    for (const grade of ['304L', 'A36'])
+      pieces.push((await post<{ id: string }>(`jobs/${job}/pieces`, { name: grade, form: 'plate', grade })).id);
+    const { id: joint } = await post<{ id: string }>(`jobs/${job}/joints`, { joint: { type: 'fillet' }, sides: pieces.map(side) }); // prettier-ignore
+    return { job, joint };
+  };
+  const first = await described(`${NAME}, first`);
+  for (const fn of [13, 12, 14, 13, 12, 13])
+    await post(`jobs/${first.job}/weld`, { jointId: first.joint, at: new Date().toISOString(), entry: { kind: 'ferrite', fn, rod: 'ER309L' } }); // prettier-ignore
+  await described(`${NAME}, second`);
+
+  const own = page.getByTestId('own-dilution');
+  await page.goto(demo.url);
+  await openJob(page, `${NAME}, second`);
+  await stage(page, 'Joint');
+  await expect(own).toContainText('dilution from 6 of your beads');
+  await page.locator('summary', { hasText: 'Cover, restraint, dilution' }).click();
+  await expect(page.getByTestId('own-dilution-range')).toHaveText(
+    /From 6 of your beads: \d+ to \d+ %, usually 25 to 40 %\./,
+  );
+  // What is said of a joint goes before what was learnt.
+  await page.getByLabel('Dilution, % (base metal in the pool)').fill('30');
+  await expect(own).toHaveCount(0);
+  await page.getByLabel('Dilution, % (base metal in the pool)').fill('');
+  await expect(own).toBeVisible();
+  await saved(page);
+
+  await page.getByRole('link', { name: 'Logbook' }).click();
+  const fillet = page.getByRole('region', { name: 'Fillet', exact: true });
+  await expect(fillet).toContainText(/From 6 of your beads on 1 job: \d+ % \(\d+ to \d+\), believed before 32 %/);
+  await fillet.getByRole('switch', { name: 'Counts in today’s answers' }).uncheck();
+  await expect
+    .poll(async () => ((await (await request.get(`${demo.url}api/workshop`)).json()) as Workshop).learntOff)
+    .toEqual(['fillet']);
+  await page.goto(demo.url);
+  await openJob(page, `${NAME}, second`);
+  await stage(page, 'Joint');
+  await expect(page.getByLabel('Dilution, % (base metal in the pool)')).toHaveAttribute('placeholder', /by technique/);
+  await expect(own).toHaveCount(0);
+  // Other stories of this program begin without it.
+  const { version } = (await (await request.get(`${demo.url}api/workshop`)).json()) as Workshop;
+  await request.patch(`${demo.url}api/workshop`, { data: { version, learntOff: [] } });
+  const { version: of } = (await (await request.get(`${demo.url}api/jobs/${first.job}`)).json()) as JobDetail;
+  await request.post(`${demo.url}api/jobs/${first.job}/withdraw`, { data: { version: of } });
+  expect(complaints.list).toEqual([]);
+});
