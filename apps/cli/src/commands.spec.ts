@@ -184,6 +184,19 @@ describe('doing the work', () => {
     expect(pathsOf('purge-fit', { planned: { space: { volumeL: 8 }, flowLpm: 8, targetPpm: 100 }, targetPpm: 0, trace })).toEqual(['targetPpm']);
   }); // prettier-ignore
 
+  test('what comes after the weld: a tint, what beads teach, what a job comes to', () => {
+    const tint = run('tint', { pixel: [13, 84, 128], reference: { pixel: [240, 240, 240], is: 'white' }, grade: '304L' });
+    expect(tint).toMatchObject({ level: 7, tint: 'dark blue', trust: 'good' });
+    expect(pathsOf('tint', { pixel: [0, 0, 900], reference: { pixel: [240, 240, 240], is: 'white' } })).toEqual(['pixel']);
+    const bead = { parents: [{ grade: '304L' }, { grade: 'A36' }], rod: 'ER309L', measuredFn: 13 };
+    const { dilution, count } = run('learn', { technique: 'fillet', measured: [bead, bead, bead] }) as { dilution: { median: number }; count: number };
+    expect([count, dilution.median < 0.32]).toEqual([3, true]);
+    expect(pathsOf('learn', { technique: 'fillet', measured: [{ ...bead, rod: 'none' }] })).toEqual(['measured.0.rod']);
+    const { total, depositG } = run('quote', { joints: [{ type: 'fillet', lengthMm: 300, thicknessMm: [3, 5] }], rates: { labourPerHour: 60 } }) as { total: { median: number }; depositG: { median: number } };
+    expect([total.median > 40, depositG.median > 10]).toEqual([true, true]);
+    expect(pathsOf('quote', { joints: [{ type: 'fillet', lengthMm: -3, thicknessMm: [3] }], rates: {} })).toEqual(['joints.0.lengthMm']);
+  }); // prettier-ignore
+
   test('shrink and order answer', () => {
     expect(run('shrink', { areaMm2: 14, thicknessMm: 3 })).toMatchObject({ transverseMm: expect.closeTo(0.4667, 4), bowMm: null }); // prettier-ignore
     const found = run('order', { seam: { lengthMm: 300, thicknessMm: 1.5 }, grade: '304', passes: 1, arc: { amps: 45, travelMmPerS: 2 } }) as { plan: { to: number }[]; against: object }; // prettier-ignore

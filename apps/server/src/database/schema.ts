@@ -348,6 +348,16 @@ export const preparationTick = pgTable(
   ],
 );
 
+/** What every entry of a log carries: when it happened, by the device it was logged on (entries made without a server come later), and whether it stands. */
+const logged = {
+  at: timestamp('at', { withTimezone: true, mode: 'date' }).notNull(),
+  struckOutAt: timestamp('struck_out_at', { withTimezone: true, mode: 'date' }),
+  struckOutReason: text('struck_out_reason'),
+  ...madeBy,
+  ...madeFrom,
+  ...stamps,
+};
+
 /** An entry of the log of a weld: rows are added and struck out, never changed or erased. */
 export const weldEntry = pgTable(
   'weld_entry',
@@ -356,14 +366,8 @@ export const weldEntry = pgTable(
     ...ofWorkshop,
     jobId: uuid('job_id').notNull(),
     jointId: uuid('joint_id').notNull(),
-    /** When it happened, by the device it was logged on: entries made without a server come later. */
-    at: timestamp('at', { withTimezone: true, mode: 'date' }).notNull(),
     entry: jsonb('entry').$type<WeldRecord['entry']>().notNull(),
-    struckOutAt: timestamp('struck_out_at', { withTimezone: true, mode: 'date' }),
-    struckOutReason: text('struck_out_reason'),
-    ...madeBy,
-    ...madeFrom,
-    ...stamps,
+    ...logged,
   },
   (table) => [
     byMember('weld_entry', table),
@@ -384,13 +388,8 @@ export const jobRecord = pgTable(
     ...ofWorkshop,
     jobId: uuid('job_id').notNull(),
     jointId: uuid('joint_id'),
-    at: timestamp('at', { withTimezone: true, mode: 'date' }).notNull(),
     entry: jsonb('entry').$type<JobRecord['entry']>().notNull(),
-    struckOutAt: timestamp('struck_out_at', { withTimezone: true, mode: 'date' }),
-    struckOutReason: text('struck_out_reason'),
-    ...madeBy,
-    ...madeFrom,
-    ...stamps,
+    ...logged,
   },
   (table) => [
     byMember('job_record', table),

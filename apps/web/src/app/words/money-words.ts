@@ -6,6 +6,12 @@ export function moneyWords(amount: number, currency: string): string {
   return currency === '' ? figure : `${currency} ${figure}`;
 }
 
+/** Money with its range. */
+export const moneySpread = ({ median, range90: [low, high] }: Spread, currency: string): string =>
+  low === high
+    ? moneyWords(median, currency)
+    : `${moneyWords(median, currency)} (${moneyWords(low, '')} to ${moneyWords(high, '')})`;
+
 /** A figure with its range: most likely, and from to. */
 export const spreadWords = ({ median, range90: [low, high] }: Spread, words: (value: number) => string): string =>
   low === high ? words(median) : `${words(median)} (${words(low)} to ${words(high)})`;

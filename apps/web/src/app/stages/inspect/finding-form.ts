@@ -1,4 +1,5 @@
-import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, linkedSignal, signal } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import {
   choicesOf,
   filmsOfColour,
@@ -110,6 +111,14 @@ export class FindingForm {
     if (!seam) return 'Of all of the seam; with its sizes known, a place on it can be tapped.';
     return at === null ? 'Of all of the seam; tap it to say where.' : `At ${placeWords(seam, at)}.`;
   });
+
+  constructor() {
+    const host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+    // On a phone the form stands below the lines: who chooses one comes to it.
+    this.inspection.wanted.pipe(takeUntilDestroyed()).subscribe(() => {
+      if (host.getBoundingClientRect().top > 0.7 * innerHeight) host.scrollIntoView({ block: 'start' });
+    });
+  }
 
   protected logValue(event: Event): void {
     event.preventDefault();

@@ -1,4 +1,5 @@
 import { computed, inject, Injectable, linkedSignal, signal } from '@angular/core';
+import { Subject } from 'rxjs';
 import { profileOfJob, type JobRecordEntry } from '@variatum/contracts';
 import { inspectionLine, LINES, type InspectionLineId, type JudgedLine } from '@variatum/metallurgy';
 import { JobStore, JointStore, PartStore, RecordStore } from '../../job/stores';
@@ -50,6 +51,14 @@ export class Inspection {
   });
   /** Place the next finding is at, mm along the seam; null: all of it. */
   readonly atMm = signal<number | null>(null);
+
+  /** Somebody chose what is looked at. */
+  readonly wanted = new Subject<void>();
+
+  choose(line: InspectionLineId): void {
+    this.chosen.set(line);
+    this.wanted.next();
+  }
 
   /** Goes on with what is looked at next. */
   next(): void {

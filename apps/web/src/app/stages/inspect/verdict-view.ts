@@ -27,7 +27,7 @@ const MARKS = { met: '✓', missed: '✕', close: '≈', open: '·' } as const;
             [vaArrowItem]="row.line === inspection.chosen()"
             [attr.aria-checked]="row.line === inspection.chosen()"
             [attr.data-state]="row.state"
-            (click)="inspection.chosen.set(row.line)"
+            (click)="inspection.choose(row.line)"
           >
             <span>
               <span class="mark" aria-hidden="true">{{ marks[row.state] }}</span>

@@ -11,7 +11,7 @@ import { WorkshopStore } from '../../settings/workshop-store';
 import { People } from '../../sync/people';
 import { Session } from '../../sync/session';
 import { minutesWords } from '../../words/doing-words';
-import { moneyWords, spreadWords } from '../../words/money-words';
+import { moneySpread, moneyWords, spreadWords } from '../../words/money-words';
 
 const UNITS: Readonly<Record<QuoteLine['unit'], (value: number) => string>> = {
   min: (value) => minutesWords(value),
@@ -161,13 +161,12 @@ export class QuotePanel {
     return job ? (loggedMinutes(job).weld ?? null) : null;
   });
 
-  private readonly money = (amount: number): string => moneyWords(amount, this.currency());
   protected readonly total = computed(() => {
     const found = this.quote();
     if (!found) return '';
     // Without any rate the sum says nothing.
     return found.lines.some(({ amount }) => amount !== null)
-      ? spreadWords(found.total, this.money)
+      ? moneySpread(found.total, this.currency())
       : 'No rate is known: give them under Settings';
   });
   protected readonly about = computed(() => {
@@ -195,7 +194,7 @@ export class QuotePanel {
     const [minutes, planned, anew] = [this.workedMinutes(), this.quote(), this.asLogged()];
     const weld = planned?.lines.find(({ id }) => id === 'weld');
     if (minutes === null || !planned || !anew || !weld) return '';
-    return `As logged: welded in ${minutesWords(minutes)}, planned ${minutesWords(weld.quantity.median)}; with that it comes to ${spreadWords(anew.total, this.money)}.`;
+    return `As logged: welded in ${minutesWords(minutes)}, planned ${minutesWords(weld.quantity.median)}; with that it comes to ${moneySpread(anew.total, this.currency())}.`;
   });
 
   protected readonly kept = computed(() => {
@@ -203,7 +202,7 @@ export class QuotePanel {
     return this.record.standing('quote').map(({ id, at, entry, madeBy }) => {
       const agreed = accepted.get(id);
       const on = (moment: string): string => new Date(moment).toLocaleDateString([], { day: 'numeric', month: 'short', year: 'numeric' }); // prettier-ignore
-      const words = `${on(at)} ${this.people.byWords(madeBy)}: ${spreadWords(entry.total, (value) => moneyWords(value, entry.currency))}${entry.note && `, ${entry.note}`}${agreed ? `; agreed ${on(agreed.at)} ${this.people.byWords(agreed.madeBy)}` : ''}`;
+      const words = `${on(at)} ${this.people.byWords(madeBy)}: ${moneySpread(entry.total, entry.currency)}${entry.note && `, ${entry.note}`}${agreed ? `; agreed ${on(agreed.at)} ${this.people.byWords(agreed.madeBy)}` : ''}`;
       return { id, accepted: agreed !== undefined, words: words.replaceAll(/ +([:;,]|$)/g, '$1') };
     });
   });
