@@ -3,8 +3,8 @@ CREATE TABLE "job_record" (
 	"workshop_id" uuid NOT NULL,
 	"job_id" uuid NOT NULL,
 	"joint_id" uuid,
-	"at" timestamp with time zone NOT NULL,
 	"entry" jsonb NOT NULL,
+	"at" timestamp with time zone NOT NULL,
 	"struck_out_at" timestamp with time zone,
 	"struck_out_reason" text,
 	"made_by" uuid DEFAULT served_person(),
@@ -22,6 +22,9 @@ ALTER TABLE "job_record" ADD CONSTRAINT "job_record_made_by" FOREIGN KEY ("works
 ALTER TABLE "job_record" ADD CONSTRAINT "job_record_of_job" FOREIGN KEY ("workshop_id","job_id") REFERENCES "public"."job"("workshop_id","id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "job_record" ADD CONSTRAINT "job_record_of_joint" FOREIGN KEY ("workshop_id","job_id","joint_id") REFERENCES "public"."joint"("workshop_id","job_id","id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 CREATE INDEX "job_record_by_job" ON "job_record" USING btree ("job_id","at");--> statement-breakpoint
+CREATE INDEX "job_record_looks" ON "job_record" USING btree ("workshop_id","job_id") WHERE entry ->> 'kind' in ('look-again', 'seen');--> statement-breakpoint
+CREATE INDEX "job_record_teaches" ON "job_record" USING btree ("workshop_id","job_id") WHERE entry ->> 'kind' = 'seen' or entry ->> 'line' = 'ferrite';--> statement-breakpoint
+CREATE INDEX "weld_entry_teaches" ON "weld_entry" USING btree ("workshop_id","job_id") WHERE entry ->> 'kind' = 'ferrite';--> statement-breakpoint
 -- What was found, decided and seen is evidence: entries are added, one may be struck out once, nothing is rewritten.
 CREATE TRIGGER job_record_kept BEFORE DELETE ON "job_record" FOR EACH ROW EXECUTE FUNCTION refuse_rewriting();
 --> statement-breakpoint

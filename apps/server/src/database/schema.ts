@@ -377,6 +377,9 @@ export const weldEntry = pgTable(
       foreignColumns: [joint.workshopId, joint.jobId, joint.id],
     }),
     index('weld_entry_by_job').on(table.jobId, table.at),
+    index('weld_entry_teaches')
+      .on(table.workshopId, table.jobId)
+      .where(sql`entry ->> 'kind' = 'ferrite'`),
   ],
 );
 
@@ -400,6 +403,13 @@ export const jobRecord = pgTable(
       foreignColumns: [joint.workshopId, joint.jobId, joint.id],
     }),
     index('job_record_by_job').on(table.jobId, table.at),
+    // Asked for over all jobs of a workshop, and few of all entries.
+    index('job_record_looks')
+      .on(table.workshopId, table.jobId)
+      .where(sql`entry ->> 'kind' in ('look-again', 'seen')`),
+    index('job_record_teaches')
+      .on(table.workshopId, table.jobId)
+      .where(sql`entry ->> 'kind' = 'seen' or entry ->> 'line' = 'ferrite'`),
   ],
 );
 

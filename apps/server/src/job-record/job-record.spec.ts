@@ -53,6 +53,19 @@ test('what is wrong with a finding is named at its field', async () => {
   await add(randomUUID(), { kind: 'in-service', on: '2026-01-05' }, null).expect(404);
 });
 
+test('a word to a quote is about a quote of that job', async () => {
+  const { job, joint } = await jobWithJoint();
+  const spread = { median: 60, range90: [50, 80] };
+  const quote = { kind: 'quote', currency: 'EUR', total: spread, minutes: spread, lines: [{ id: 'weld', title: 'Weld', quantity: spread, unit: 'min', amount: null }], note: '' }; // prettier-ignore
+  const { body: kept } = await add(job, quote, null).expect(201);
+  const agreed = { kind: 'quote-accepted', of: (kept as JobRecord).id };
+  await add(job, agreed, null).expect(201);
+  await add((await jobWithJoint()).job, agreed, null).expect(404);
+  const { body: finding } = await add(job, FOUND, joint).expect(201);
+  await add(job, { ...agreed, of: (finding as JobRecord).id }, null).expect(404);
+  expect(faults((await add(job, { ...quote, total: { median: -1, range90: [0, 1] } }, null).expect(422)).body)).toEqual(['entry.total.median']); // prettier-ignore
+});
+
 test('the board says when a job is to be looked at again, until somebody has', async () => {
   const { job } = await jobWithJoint();
   const due = async (): Promise<string | null | undefined> => ((await server.request.get('/api/jobs')).body as { jobs: BoardJob[] }).jobs.find(({ id }) => id === job)?.lookAgainOn; // prettier-ignore

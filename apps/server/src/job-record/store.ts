@@ -24,6 +24,9 @@ export const jobRecordLog = entryLog(tables.jobRecord, 'entry of the record', {
   job_record_of_job: 'job',
 });
 
+/** What an entry about another one must be about. */
+const ABOUT = { confirm: 'finding', 'quote-accepted': 'quote' } as const;
+
 /**
  * Records something of a job.
  * @throws ProblemError 404 without what it is about; 409 where a finding would be confirmed by whoever made it
@@ -33,16 +36,17 @@ export async function addJobRecord(
   jobId: string,
   { id = uuid(), ...body }: NewJobRecord,
 ): Promise<JobRecord> {
-  if (body.entry.kind === 'confirm') {
+  const about = ABOUT[body.entry.kind as keyof typeof ABOUT];
+  if (about !== undefined && 'of' in body.entry) {
     const { jobRecord } = tables;
-    const [about] = await scope.database
+    const [found] = await scope.database
       .select({ madeBy: jobRecord.madeBy, kind: sql<string>`${jobRecord.entry} ->> 'kind'` })
       .from(jobRecord)
       .where(
         and(eq(jobRecord.id, body.entry.of), eq(jobRecord.jobId, jobId), eq(jobRecord.workshopId, scope.workshop)),
       );
-    if (about?.kind !== 'finding') throw ProblemError.notFound('finding');
-    if (scope.person !== null && about.madeBy === scope.person)
+    if (found?.kind !== about) throw ProblemError.notFound(about);
+    if (about === 'finding' && scope.person !== null && found.madeBy === scope.person)
       throw ProblemError.conflictOf('Not confirmed', 'A finding is confirmed by somebody else than who made it.');
   }
   return jobRecordLog.add(scope, jobId, { id, ...body });

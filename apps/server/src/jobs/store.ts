@@ -14,7 +14,7 @@ import {
   type PartPiece,
   type PurgePlan,
 } from '@variatum/contracts';
-import { and, asc, desc, eq, getTableColumns, isNotNull, isNull, sql, type SQL } from 'drizzle-orm';
+import { and, asc, desc, eq, getTableColumns, inArray, isNotNull, isNull, sql, type SQL } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import { momentOf, momentOrNull, preparedOnce, rowsJson, tables } from '../database';
 import { decidedOfJob, decisionBriefOf, decisionsOfJob } from '../decisions/store';
@@ -158,7 +158,11 @@ function conditionsOf(workshop: string, filter: JobQuery): SQL | undefined {
     );
   if (from) conditions.push(sql`${tables.job.createdAt} >= ${from}::date`);
   if (to) conditions.push(sql`${tables.job.createdAt} < ${to}::date + 1`);
-  if (lookAgainBy) conditions.push(sql`${lookAgainOfJob} <= ${lookAgainBy}`);
+  if (lookAgainBy)
+    conditions.push(
+      // Few jobs have anything to look at again: they are found first.
+      sql`${outerJobId} = any(array(select r.job_id from job_record r where r.workshop_id = ${workshop} and r.entry ->> 'kind' in ('look-again', 'seen'))) and ${lookAgainOfJob} <= ${lookAgainBy}`,
+    );
   if (search) {
     const pattern = `%${search.replace(/[\\%_]/g, '\\$&')}%`;
     // As an array it is asked once, whatever the planner thinks of asking it for every job.
@@ -201,6 +205,19 @@ export async function readJobDetail({ database, workshop }: Scope, id: string): 
   );
   const [row] = await statement.execute({ id, workshop });
   return detailOf(orNotFound('job', row));
+}
+
+/** Several jobs with everything on them, those that are there. */
+export async function readJobDetails(
+  { database, workshop }: Scope,
+  ids: readonly string[],
+): Promise<readonly JobDetail[]> {
+  if (ids.length === 0) return [];
+  const rows = await database
+    .select(detailColumns)
+    .from(tables.job)
+    .where(and(inArray(tables.job.id, [...ids]), eq(tables.job.workshopId, workshop)));
+  return rows.map(detailOf);
 }
 
 /** A job without what is on it. @throws ProblemError 404 */

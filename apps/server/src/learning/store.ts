@@ -21,7 +21,7 @@ import {
 import { and, desc, eq, isNull, ne, sql } from 'drizzle-orm';
 import { tables } from '../database';
 import type { RequestContext } from '../http/context';
-import { readJobDetail } from '../jobs/store';
+import { readJobDetails } from '../jobs/store';
 import type { Scope } from '../store';
 import { readWorkshop } from '../workshop/store';
 
@@ -31,7 +31,8 @@ const MOST_JOBS = 200;
 /** Jobs of the workshop in whose log or record something stands that teaches. */
 async function teachingJobs({ database, workshop }: Scope, except: string | undefined): Promise<readonly string[]> {
   const { job } = tables;
-  const outer = sql.raw('"job"."id"');
+  const taught = sql`array(select w.job_id from weld_entry w where w.workshop_id = ${workshop} and w.struck_out_at is null and w.entry ->> 'kind' = 'ferrite'
+    union select r.job_id from job_record r where r.workshop_id = ${workshop} and r.struck_out_at is null and (r.entry ->> 'kind' = 'seen' or r.entry ->> 'line' = 'ferrite'))`;
   const rows = await database
     .select({ id: job.id })
     .from(job)
@@ -40,8 +41,7 @@ async function teachingJobs({ database, workshop }: Scope, except: string | unde
         eq(job.workshopId, workshop),
         isNull(job.withdrawnAt),
         except === undefined ? undefined : ne(job.id, except),
-        sql`(exists (select 1 from weld_entry w where w.job_id = ${outer} and w.struck_out_at is null and w.entry ->> 'kind' = 'ferrite')
-          or exists (select 1 from job_record r where r.job_id = ${outer} and r.struck_out_at is null and (r.entry ->> 'kind' = 'seen' or r.entry ->> 'line' = 'ferrite')))`,
+        sql`${job.id} = any(${taught})`,
       ),
     )
     .orderBy(desc(job.updatedAt))
@@ -115,8 +115,7 @@ function countedOutcomes(jobs: readonly JobDetail[]): Learnt['outcomes'] {
 export async function readLearnt(context: RequestContext, except?: string, signal?: AbortSignal): Promise<Learnt> {
   const [ids, workshop] = await Promise.all([teachingJobs(context, except), readWorkshop(context)]);
   if (ids.length === 0) return { dilutions: [], outcomes: [] };
-  const jobs: JobDetail[] = [];
-  for (const id of ids) jobs.push(await readJobDetail(context, id));
+  const jobs = await readJobDetails(context, ids);
   return { dilutions: await dilutionsOf(context, jobs, workshop, signal), outcomes: countedOutcomes(jobs) };
 }
 
