@@ -1,5 +1,6 @@
 import type { JobDetail, Workshop } from '@variatum/contracts';
 import { expect, test } from './support/fixtures';
+import { jobOf } from './support/meters';
 import { openJob, stage } from './support/part';
 import { saved } from './support/saved';
 
@@ -60,5 +61,33 @@ test('ferrite of beads on one job changes what another one reckons with, says so
   await request.patch(`${demo.url}api/workshop`, { data: { version, learntOff: [] } });
   const { version: of } = (await (await request.get(`${demo.url}api/jobs/${first.job}`)).json()) as JobDetail;
   await request.post(`${demo.url}api/jobs/${first.job}/withdraw`, { data: { version: of } });
+  expect(complaints.list).toEqual([]);
+});
+
+test('a repair that cracked after a season is laid to its cause, and changes what is chosen next', async ({
+  page,
+  demo,
+  complaints,
+}) => {
+  const { request } = page;
+  const original = await jobOf(request, demo.url, 'Fountain nozzle ring, cracked spigot');
+  const copy = (await (await request.post(`${demo.url}api/jobs/${original.id}/duplicate`, { data: {} })).json()) as JobDetail; // prettier-ignore
+  const joint = copy.joints[0]!.id;
+  await request.post(`${demo.url}api/jobs/${copy.id}/decisions`, { data: { rod: 'ER316L', jointId: joint } });
+  await page.goto(demo.url);
+  await openJob(page, copy.title);
+  await stage(page, 'Record');
+  await page.getByRole('radio', { name: 'cracked', exact: true }).click();
+  await page.getByLabel('Seen on').fill('2026-10-01');
+  await page.getByRole('radio', { name: 'along the middle', exact: true }).click();
+  await page.getByRole('button', { name: 'Log how it did' }).click();
+  const why = page.getByRole('region', { name: 'Why it failed' });
+  await expect(why.getByTestId('causes').getByRole('listitem').first()).toContainText(/\d+ %/);
+  await expect(why).toContainText(/What to change/);
+  await expect(why.getByTestId('choice-after')).toContainText(/^After what it showed .+ (comes out better than|stays the best choice)/); // prettier-ignore
+  await saved(page);
+  const again = (await (await request.post(`${demo.url}api/jobs/${copy.id}/decisions`, { data: { rod: 'ER312', jointId: joint } })).json()) as { id: string }; // prettier-ignore
+  const { question } = (await (await request.get(`${demo.url}api/decisions/${again.id}`)).json()) as { question: { beads?: unknown } }; // prettier-ignore
+  expect(question.beads).toEqual([{ saw: 'crack', rod: 'ER316L', where: 'centre', when: 'service' }]);
   expect(complaints.list).toEqual([]);
 });

@@ -9,6 +9,8 @@ import { chooseQuestionSchema, constitutionQuestionSchema } from './questions';
 import { NO_PURGE } from './preparation';
 import { NO_SEAM_ORDER } from './seam-order';
 import { newPieceSchema, NO_FIT, type JobDetail, type JointRecord, type Piece } from './records';
+import type { JobRecord } from './job-record';
+import { rodAt } from './rod-at';
 import { unkeepableText } from './unkeepable-text';
 
 const ID = '00000000-0000-4000-8000-000000000000';
@@ -214,4 +216,59 @@ test('what beads of a joint and of those alike have shown is asked with it, what
   const asked = job([piece({ grade: '304L' })], { joints, weld: [logged(one!, 5), logged(other!, 6), logged(third!, 7), logged(one!, 8, stamp)] }); // prettier-ignore
   const beads = (index: number) => jointQuestion(asked, asked.joints[index]!)?.beads?.map((bead) => (bead.saw === 'ferrite' ? bead.fn : null)); // prettier-ignore
   expect([beads(0), beads(1), beads(2)]).toEqual([[5, 6], [5, 6], [7]]);
+
+  // What was found later counts as well: ferrite under a gauge, and a crack in use, with the rod that was decided on.
+  const kept = (entry: JobRecord['entry'], gone: string | null = null): JobRecord => ({
+    ...logged(one!, 1, gone),
+    jointId: one!,
+    entry,
+  });
+  const finding = {
+    kind: 'finding',
+    line: 'ferrite',
+    atMm: null,
+    value: 9,
+    range90: null,
+    choice: null,
+    by: 'gauge',
+    note: '',
+    photo: null,
+  } as const;
+  const cracked = { kind: 'seen', on: '2026-07-01', outcome: 'cracked', where: 'toe', note: '' } as const;
+  const decided = {
+    id: ID,
+    jobId: ID,
+    jointId: one!,
+    rod: 'ER309L',
+    recommended: 'ER309L',
+    engineVersion: '',
+    seed: 1,
+    note: '',
+    madeBy: null,
+    createdAt: stamp,
+  };
+  const later = {
+    ...asked,
+    decisions: [decided],
+    record: [
+      kept(finding),
+      kept({ ...finding, value: 30 }, stamp),
+      kept(cracked),
+      kept({ ...cracked, outcome: 'held' }),
+    ],
+  };
+  expect(jointQuestion(later, later.joints[1]!)?.beads?.slice(2)).toEqual([{ saw: 'ferrite', rod: 'ER309L', fn: 9 }, { saw: 'crack', rod: 'ER309L', where: 'toe', when: 'service' }]); // prettier-ignore
+});
+
+test('the rod of a joint by some moment is that of the last arc, else what was decided by then', () => {
+  const one = joint({ id: ID });
+  const decided = (rod: string | null, createdAt: string) => ({ id: ID, jobId: ID, jointId: ID, rod, recommended: rod, engineVersion: '', seed: 1, note: '', madeBy: null, createdAt }); // prettier-ignore
+  const asked = job([], { joints: [one], decisions: [decided('ER312', '2026-08-01T00:00:00Z'), decided('ER316L', '2026-03-01T00:00:00Z')] }); // prettier-ignore
+  const by = (at: string) => rodAt(asked, one, at);
+  expect([by('2026-06-01T00:00:00Z'), by('2026-09-01T00:00:00Z'), by('2026-01-01T00:00:00Z')]).toEqual(['ER316L', 'ER312', 'ER316L']); // prettier-ignore
+  expect(rodAt(job([], { joints: [one] }), one, stamp)).toBeUndefined();
+  const start = { kind: 'start', bead: 'run', pass: 0, number: 0, fromMm: 0, toMm: 9, amps: 60, rod: null, rodMm: null, lot: '', person: 0 } as const; // prettier-ignore
+  const laid = { id: ID, jobId: ID, jointId: ID, at: '2026-04-01T00:00:00Z', entry: start, madeBy: null, version: 1, createdAt: stamp, struckOutAt: null, struckOutReason: null }; // prettier-ignore
+  expect(rodAt({ ...asked, weld: [laid] }, one, '2026-06-01T00:00:00Z')).toBeNull();
+  expect(rodAt({ ...asked, weld: [{ ...laid, struckOutAt: stamp }] }, one, '2026-06-01T00:00:00Z')).toBe('ER316L');
 });

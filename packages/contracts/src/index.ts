@@ -19,6 +19,7 @@ export * from './preparation';
 export * from './weld';
 export * from './job-record';
 export * from './recorded';
+export * from './rod-at';
 export * from './meters';
 export * from './records';
 export * from './change';

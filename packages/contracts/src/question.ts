@@ -10,6 +10,8 @@ import {
   type PieceInput,
 } from '@variatum/metallurgy';
 import { activePieces } from './active-pieces';
+import { recorded } from './recorded';
+import { rodAt } from './rod-at';
 import { withLearnt, type Learnt } from './learning';
 import type { JobDetail, JointRecord, Piece, RodStock } from './records';
 import type { Workshop } from './workshop';
@@ -64,14 +66,31 @@ export const weldLogOf = (job: Pick<JobDetail, 'weld'>, jointId: string): readon
     .filter(({ jointId: of, struckOutAt }) => of === jointId && struckOutAt === null)
     .map(({ id, at, madeBy, entry }) => ({ id, atMs: Date.parse(at), who: madeBy, entry }));
 
-/** What beads of a joint, and of those alike to it, have shown; the last ones where there are very many. */
+/** What was found of a joint after it was welded that says what its metal is: ferrite by gauge, a crack in use. */
+function shownSince(job: JobDetail, joint: JointRecord): readonly BeadEvidence[] {
+  const own = (jointId: string | null): boolean => jointId === joint.id;
+  const rodBy = (at: string): string | null => rodAt(job, joint, at) ?? null;
+  return [
+    ...recorded(job, 'finding').flatMap(({ jointId, at, entry: { line, value } }): BeadEvidence[] =>
+      own(jointId) && line === 'ferrite' && value !== null ? [{ saw: 'ferrite', rod: rodBy(at), fn: value }] : [],
+    ),
+    ...recorded(job, 'seen').flatMap(({ jointId, at, entry: { outcome, where } }): BeadEvidence[] =>
+      own(jointId) && outcome === 'cracked' && where !== null
+        ? [{ saw: 'crack', rod: rodBy(at), where, when: 'service' }]
+        : [],
+    ),
+  ];
+}
+
+/** What beads of a joint, and of those alike to it, have shown, in use as well; the last ones where there are very many. */
 function beadsShown(job: JobDetail, joint: { readonly id?: string } | null): readonly BeadEvidence[] {
   const { id } = joint ?? {};
   const own = job.joints.find((one) => one.id === id);
   if (!own) return [];
   const leader = own.alikeTo ?? own.id;
   const alike = job.joints.filter((one) => one.withdrawnAt === null && (one.id === leader || one.alikeTo === leader));
-  return alike.flatMap((one) => passLog(weldLogOf(job, one.id)).shown).slice(-MOST_BEADS);
+  const shown = alike.flatMap((one) => passLog(weldLogOf(job, one.id)).shown);
+  return [...shown, ...alike.flatMap((one) => shownSince(job, one))].slice(-MOST_BEADS);
 }
 
 /**

@@ -1,9 +1,9 @@
 import {
   activeJoints,
-  decisionOf,
   leaderOf,
   piecesOfJoint,
   recorded,
+  rodAt,
   weldLogOf,
   type JobDetail,
   type Learnt,
@@ -69,10 +69,9 @@ function measuredBeads(job: JobDetail): readonly KindOfBead[] {
     const known = parents.filter((parent) => parent !== false);
     if (technique === 'fused' || known.length < parents.length || known.length === 0) return [];
     if (process !== undefined && process !== 'gtaw') return [];
-    const decided = decisionOf(joints, job.decisions, joint)?.rod ?? null;
     const shown = [
       ...passLog(weldLogOf(job, joint.id)).shown.flatMap((bead) => (bead.saw === 'ferrite' ? [{ rod: bead.rod, fn: bead.fn }] : [])), // prettier-ignore
-      ...findings.flatMap(({ jointId, entry }) => (jointId === joint.id && entry.value !== null ? [{ rod: decided, fn: entry.value }] : [])), // prettier-ignore
+      ...findings.flatMap(({ jointId, at, entry }) => (jointId === joint.id && entry.value !== null ? [{ rod: rodAt(job, joint, at) ?? null, fn: entry.value }] : [])), // prettier-ignore
     ];
     return shown.flatMap(
       ({ rod, fn }) =>
@@ -89,8 +88,8 @@ function outcomesOf(job: JobDetail): readonly { readonly rod: string | null; rea
   const seen = recorded(job, 'seen');
   return joints.flatMap((joint) => {
     const last = seen.filter(({ jointId }) => jointId === null || jointId === joint.id).at(-1);
-    const decision = decisionOf(joints, job.decisions, joint);
-    return last && decision ? [{ rod: decision.rod, held: last.entry.outcome === 'held' }] : [];
+    const rod = last && rodAt(job, joint, last.at);
+    return last && rod !== undefined ? [{ rod, held: last.entry.outcome === 'held' }] : [];
   });
 }
 

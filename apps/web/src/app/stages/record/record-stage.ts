@@ -2,10 +2,11 @@ import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { JobStore } from '../../job/stores';
 import { OutcomePanel } from './outcome-panel';
 import { QuotePanel } from './quote-panel';
+import { WhyFailed } from './why-failed';
 
 /** What stays of the job: what it comes to, and how it did. */
 @Component({
-  imports: [OutcomePanel, QuotePanel],
+  imports: [OutcomePanel, QuotePanel, WhyFailed],
   host: { class: 'stage' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -16,7 +17,10 @@ import { QuotePanel } from './quote-panel';
         <p class="panel">Add a joint under Joint; what the job comes to follows.</p>
       }
     </div>
-    <div class="beside stack"><va-outcome-panel /></div>
+    <div class="beside stack">
+      <va-outcome-panel />
+      <va-why-failed />
+    </div>
   `,
 })
 export class RecordStage {
