@@ -72,10 +72,12 @@ test('a repair that cracked after a season is laid to its cause, and changes wha
   const { request } = page;
   const original = await jobOf(request, demo.url, 'Fountain nozzle ring, cracked spigot');
   const copy = (await (await request.post(`${demo.url}api/jobs/${original.id}/duplicate`, { data: {} })).json()) as JobDetail; // prettier-ignore
+  const title = 'Learnt: nozzle ring that cracked';
+  await request.patch(`${demo.url}api/jobs/${copy.id}`, { data: { version: copy.version, title } });
   const joint = copy.joints[0]!.id;
   await request.post(`${demo.url}api/jobs/${copy.id}/decisions`, { data: { rod: 'ER316L', jointId: joint } });
   await page.goto(demo.url);
-  await openJob(page, copy.title);
+  await openJob(page, title);
   await stage(page, 'Record');
   await page.getByRole('radio', { name: 'cracked', exact: true }).click();
   await page.getByLabel('Seen on').fill('2026-10-01');

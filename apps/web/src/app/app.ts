@@ -181,9 +181,15 @@ import { Session } from './sync/session';
         white-space: nowrap;
       }
     }
-    @media (min-width: 561px) and (max-width: 800px) {
+    /* All in one line, so that the work has the screen. */
+    @media (min-width: 561px) and (max-width: 860px) {
       nav va-icon {
         display: none;
+      }
+      .name span,
+      .theme span {
+        position: absolute;
+        clip-path: inset(50%);
       }
     }
     /* On a phone the frame is one line of signs: the work has the screen. */
@@ -195,13 +201,13 @@ import { Session } from './sync/session';
         flex-wrap: nowrap;
         border-top-width: 3px;
       }
-      /* With somebody's name in the head there is no room for ours: the board stands beside it. */
-      header:has(va-who-works details) .name {
+      /* There is no room for our name: the board stands beside it. */
+      .name {
         display: none;
       }
-      .name,
+      /* Six signs and three buttons stand in 390 px: a little narrower than elsewhere, as high as ever. */
       nav a {
-        min-width: var(--target);
+        min-width: 40px;
         justify-content: center;
         padding: 0;
       }
@@ -209,7 +215,6 @@ import { Session } from './sync/session';
         gap: 0;
         justify-content: space-around;
       }
-      .name span,
       nav span {
         position: absolute;
         clip-path: inset(50%);

@@ -52,6 +52,11 @@ import { JobStore } from './stores';
       color: var(--tint-gold);
       font-size: 0.8rem;
     }
+    @media (max-width: 1180px) {
+      a {
+        padding-block: 2px 0;
+      }
+    }
     @media (max-width: 560px) {
       a {
         flex: 1 0 auto;
