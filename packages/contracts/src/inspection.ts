@@ -1,17 +1,16 @@
 import {
-  innerSpaces,
   judgeWeld,
   profileFor,
   STARTING_PROFILES,
   type AcceptanceProfile,
+  type InnerSpace,
   type InspectionQuestion,
   type MaterialFamily,
   type Verdict,
 } from '@variatum/metallurgy';
-import { activeJoints, activePieces } from './active-pieces';
+import { activeJoints } from './active-pieces';
 import { leaderOf } from './alike-joints';
 import { findingsOf } from './recorded';
-import { assemblyOf } from './part';
 import { piecesOfJoint } from './question';
 import type { JobDetail, JobHead, JointRecord } from './records';
 import type { Workshop } from './workshop';
@@ -34,15 +33,17 @@ export const profileOfJob = (
   workshop: Profiles | null | undefined,
 ): AcceptanceProfile => profileFor(service.environment, profilesOf(workshop), acceptance);
 
-/** What the judging of a joint is asked, from the job as it stands. */
+/**
+ * What the judging of a joint is asked, from the job as it stands.
+ * @param spaces rooms inside its part: they are the same for every joint
+ */
 export function inspectionOf(
   job: JobDetail,
   joint: JointRecord,
   workshop: Profiles | null | undefined,
+  spaces: readonly InnerSpace[],
 ): InspectionQuestion {
-  const joints = activeJoints(job);
-  const leader = leaderOf(joints, joint);
-  const spaces = innerSpaces(assemblyOf(activePieces(job), joints));
+  const leader = leaderOf(activeJoints(job), joint);
   return {
     profile: profileOfJob(job, workshop),
     findings: findingsOf(job, joint.id),
@@ -56,5 +57,4 @@ export function inspectionOf(
 }
 
 /** What a joint comes to as it stands. */
-export const verdictOf = (job: JobDetail, joint: JointRecord, workshop: Profiles | null | undefined): Verdict =>
-  judgeWeld(inspectionOf(job, joint, workshop));
+export const verdictOf = (...asked: Parameters<typeof inspectionOf>): Verdict => judgeWeld(inspectionOf(...asked));

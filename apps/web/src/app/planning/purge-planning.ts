@@ -1,5 +1,5 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import { fitOf, leaderOf, NO_PURGE, profileOfJob, type JointRecord, type PurgePlan } from '@variatum/contracts';
+import { fitOf, leaderOf, NO_PURGE, type JointRecord, type PurgePlan } from '@variatum/contracts';
 import {
   backShieldingWays,
   cylinderLasts,
@@ -35,7 +35,7 @@ import {
   type RoomOpening,
   type VentQuestion,
 } from '@variatum/metallurgy';
-import { JobStore, JointStore, PartStore } from '../job/stores';
+import { JobStore, JointStore, PartStore, RecordStore } from '../job/stores';
 import { WorkshopStore } from '../settings/workshop-store';
 
 /** A dam or a vent while it is pulled. */
@@ -142,10 +142,7 @@ export class PurgePlanning {
     return gas !== undefined && JOINTS.gases[gas].hydrogen;
   });
   /** The acceptance profile whose tint is aimed at. */
-  readonly profile = computed(() => {
-    const { service = {}, acceptance = null } = this.jobs.job() ?? {};
-    return profileOfJob({ service, acceptance }, this.workshops.workshop());
-  });
+  readonly profile = inject(RecordStore).profile;
   readonly usualTarget = computed(() => targetFor(this.profile().tint, this.hydrogen()));
   readonly targetPpm = computed(() => this.kept().targetPpm ?? this.usualTarget());
   readonly usualFlow = computed(() => fillFlow(this.purgedRoom()?.boreMm ?? null));

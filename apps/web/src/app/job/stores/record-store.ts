@@ -1,22 +1,30 @@
 import { computed, inject, Injectable } from '@angular/core';
-import { recorded, verdictOf, type JobRecordEntry, type StandingEntry } from '@variatum/contracts';
+import { profileOfJob, recorded, verdictOf, type JobRecordEntry, type StandingEntry } from '@variatum/contracts';
 import { FaultCollector, type Verdict } from '@variatum/metallurgy';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { JobLogs } from './job-logs';
 import { JobStore } from './job-store';
+import { PartStore } from './part-store';
 
 /** What was found, decided and seen of the open job since it was welded. */
 @Injectable()
 export class RecordStore {
   private readonly jobs = inject(JobStore);
   private readonly workshops = inject(WorkshopStore);
+  private readonly part = inject(PartStore);
   private readonly kept = inject(JobLogs);
+
+  /** Acceptance profile the job is held to. */
+  readonly profile = computed(() => {
+    const { service = {}, acceptance = null } = this.jobs.job() ?? {};
+    return profileOfJob({ service, acceptance }, this.workshops.workshop());
+  });
 
   /** What each joint comes to by the job's acceptance profile. */
   readonly verdicts = computed<ReadonlyMap<string, Verdict>>(() => {
     const job = this.jobs.job();
-    const workshop = this.workshops.workshop();
-    return new Map(job ? this.jobs.joints().map((joint) => [joint.id, verdictOf(job, joint, workshop)]) : []);
+    const [workshop, spaces] = [this.workshops.workshop(), this.part.spaces()];
+    return new Map(job ? this.jobs.joints().map((joint) => [joint.id, verdictOf(job, joint, workshop, spaces)]) : []);
   });
   /** The last decision on each joint. */
   readonly decided = computed<ReadonlyMap<string, StandingEntry<'verdict'>>>(

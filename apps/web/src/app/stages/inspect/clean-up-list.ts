@@ -4,7 +4,7 @@ import {
   CLEANINGS,
   cleanUp,
   keepsToTint,
-  TINT_COLOURS,
+  filmsOfColour,
   GREY,
   type CleanUpStep,
   type MaterialFamily,
@@ -97,7 +97,7 @@ export class CleanUpList {
   protected readonly steps = computed(() => {
     const lines = this.inspection.verdict()?.lines ?? [];
     const tints = lines.filter(({ line }) => line === 'tint-outside' || line === 'tint-inside').flatMap(({ findings }) => findings); // prettier-ignore
-    const films = tints.map(({ value, choice }) => value ?? TINT_COLOURS.find(({ id }) => id === choice)?.fromNm ?? 0);
+    const films = tints.map(({ value, choice }) => value ?? filmsOfColour(choice ?? '')[0]);
     const { tint, cleaning } = this.inspection.profile();
     const inside = tints.some(({ line, choice }, index) => line === 'tint-inside' && (choice === GREY || !keepsToTint(films[index] ?? 0, tint))); // prettier-ignore
     return cleanUp({

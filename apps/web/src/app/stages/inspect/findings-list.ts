@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { inspectionLine, stateOfFinding, type Finding } from '@variatum/metallurgy';
+import { inspectionLine } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { JobStore, JointStore, PhotoStore, RecordStore } from '../../job/stores';
 import { Panel } from '../../kit/panel';
@@ -7,9 +7,8 @@ import { placeWords } from '../../planning';
 import { People } from '../../sync/people';
 import { Session } from '../../sync/session';
 import { byMethodWords, foundWords, LINE_STATE_WORDS } from '../../words/inspect-words';
-import { Inspection } from './inspection';
-
-const timeOf = (atMs: number): string => new Date(atMs).toLocaleString([], { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' }); // prettier-ignore
+import { whenWords } from '../../words/words';
+import { Inspection, type NumberedFinding } from './inspection';
 
 /** What was found, by whom and how; what to do about each miss; a second person's word. */
 @Component({
@@ -107,17 +106,10 @@ export class FindingsList {
   private readonly joints = inject(JointStore);
   private readonly people = inject(People);
 
-  protected readonly rows = computed(() => {
-    const lines = this.inspection.verdict()?.lines ?? [];
-    const all = lines.flatMap(({ findings, finding: worst, mend }) => findings.map((finding) => ({ finding, mend: finding === worst ? mend : [] }))); // prettier-ignore
-    return all
-      .sort((one, other) => one.finding.atMs - other.finding.atMs)
-      .map(({ finding, mend }, index) => this.rowOf(finding, mend, index + 1));
-  });
+  protected readonly rows = computed(() => this.inspection.findings().map((one) => this.rowOf(one)));
 
-  private rowOf(finding: Finding, mend: readonly string[], number: number) {
+  private rowOf({ finding, mend, number, state }: NumberedFinding) {
     const line = inspectionLine(finding.line);
-    const state = stateOfFinding(line, finding, this.inspection.profile());
     const seam = this.inspection.seam();
     const own = this.session.owner()?.person ?? null;
     const at = finding.atMm === null ? 'all of the seam' : seam ? `at ${placeWords(seam, finding.atMm)}` : '';
@@ -129,7 +121,7 @@ export class FindingsList {
       state,
       stateWords: LINE_STATE_WORDS[state],
       found: foundWords(finding, this.inspection.unit()),
-      about: [at, byMethodWords(finding), timeOf(finding.atMs), this.people.byWords(finding.who), finding.note, ...(confirmed.length > 0 ? [`confirmed by ${confirmed.join(' and ')}`] : [])].filter(Boolean).join(' · '), // prettier-ignore
+      about: [at, byMethodWords(finding), whenWords(new Date(finding.atMs).toISOString()), this.people.byWords(finding.who), finding.note, ...(confirmed.length > 0 ? [`confirmed by ${confirmed.join(' and ')}`] : [])].filter(Boolean).join(' · '), // prettier-ignore
       mend,
       photo: this.jobs.photos().find(({ id }) => id === finding.photo) ?? null,
       mayConfirm: this.session.may('check') && own !== null && finding.who !== null && finding.who !== own && !finding.confirmedBy.includes(own), // prettier-ignore

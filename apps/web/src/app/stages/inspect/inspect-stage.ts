@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { inspectionLine, stateOfFinding } from '@variatum/metallurgy';
-import { JobStore, JointStore } from '../../job/stores';
+import { inspectionLine } from '@variatum/metallurgy';
+import { JointStore } from '../../job/stores';
 import { Session } from '../../sync/session';
 import { foundWords } from '../../words/inspect-words';
 import { CleanUpList } from './clean-up-list';
@@ -86,18 +86,14 @@ export class InspectStage {
   protected readonly inspection = inject(Inspection);
   protected readonly joints = inject(JointStore);
   protected readonly session = inject(Session);
-  protected readonly jobs = inject(JobStore);
 
-  protected readonly marks = computed<readonly SeamFinding[]>(() => {
-    const all = (this.inspection.verdict()?.lines ?? []).flatMap(({ findings }) => findings);
-    return [...all]
-      .sort((one, other) => one.atMs - other.atMs)
-      .map((finding, index) => ({
-        id: finding.id,
-        atMm: finding.atMm,
-        number: index + 1,
-        state: stateOfFinding(inspectionLine(finding.line), finding, this.inspection.profile()),
-        words: `${inspectionLine(finding.line).title} ${foundWords(finding, this.inspection.unit())}`,
-      }));
-  });
+  protected readonly marks = computed<readonly SeamFinding[]>(() =>
+    this.inspection.findings().map(({ finding, number, state }) => ({
+      id: finding.id,
+      atMm: finding.atMm,
+      number,
+      state,
+      words: `${inspectionLine(finding.line).title} ${foundWords(finding, this.inspection.unit())}`,
+    })),
+  );
 }

@@ -1,27 +1,47 @@
 import { computed, inject, Injectable, linkedSignal, signal } from '@angular/core';
 import { Subject } from 'rxjs';
-import { profileOfJob, type JobRecordEntry } from '@variatum/contracts';
-import { inspectionLine, LINES, type InspectionLineId, type JudgedLine } from '@variatum/metallurgy';
-import { JobStore, JointStore, PartStore, RecordStore } from '../../job/stores';
+import type { JobRecordEntry } from '@variatum/contracts';
+import {
+  inspectionLine,
+  LINES,
+  stateOfFinding,
+  type Finding,
+  type InspectionLineId,
+  type JudgedLine,
+  type LineState,
+} from '@variatum/metallurgy';
+import { JointStore, PartStore, RecordStore } from '../../job/stores';
 import { WorkshopStore } from '../../settings/workshop-store';
 
 type FoundEntry = Extract<JobRecordEntry, { kind: 'finding' }>;
 
+/** A finding that stands, by the number it has in picture and list. */
+export interface NumberedFinding {
+  readonly finding: Finding;
+  readonly number: number;
+  readonly state: LineState;
+  /** What to do about it; empty where nothing is. */
+  readonly mend: readonly string[];
+}
+
 /** The joint looked at as it is inspected: what is asked, what stands, and what is looked at next. */
 @Injectable()
 export class Inspection {
-  private readonly jobs = inject(JobStore);
   private readonly joints = inject(JointStore);
   private readonly part = inject(PartStore);
   private readonly record = inject(RecordStore);
   private readonly workshops = inject(WorkshopStore);
 
   readonly unit = computed(() => this.workshops.workshop()?.lengthUnit ?? 'mm');
-  readonly profile = computed(() => {
-    const { service = {}, acceptance = null } = this.jobs.job() ?? {};
-    return profileOfJob({ service, acceptance }, this.workshops.workshop());
-  });
+  readonly profile = this.record.profile;
   readonly verdict = computed(() => this.record.verdicts().get(this.joints.shown()?.id ?? '') ?? null);
+  /** All findings that stand, in the order they were made. */
+  readonly findings = computed<readonly NumberedFinding[]>(() =>
+    (this.verdict()?.lines ?? [])
+      .flatMap(({ findings, finding: worst, mend }) => findings.map((finding) => ({ finding, mend: finding === worst ? mend : [] })))
+      .sort((one, other) => one.finding.atMs - other.finding.atMs)
+      .map(({ finding, mend }, index) => ({ finding, mend, number: index + 1, state: stateOfFinding(inspectionLine(finding.line), finding, this.profile()) })),
+  ); // prettier-ignore
   /** Lines worth showing: what is asked, and what was found besides. */
   readonly lines = computed<readonly JudgedLine[]>(() =>
     (this.verdict()?.lines ?? []).filter(({ asked, state }) => asked || state !== 'open'),

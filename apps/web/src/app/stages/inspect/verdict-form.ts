@@ -7,6 +7,7 @@ import { Panel } from '../../kit/panel';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { People } from '../../sync/people';
 import { Session } from '../../sync/session';
+import { dayWords } from '../../words/words';
 import { Inspection } from './inspection';
 
 /** Which profile the job is held to, and a person's word on the joint. */
@@ -56,8 +57,7 @@ export class VerdictForm {
     if (!decided) return '';
     const { entry, madeBy, at } = decided;
     const by = this.people.byWords(madeBy);
-    const day = new Date(at).toLocaleDateString([], { day: 'numeric', month: 'short', year: 'numeric' });
-    return `${entry.says === 'accepted' ? 'Accepted' : 'Not accepted'} ${day}${by && ` ${by}`}, by ${entry.profile.name}${entry.state === 'met' ? '' : entry.state === 'missed' ? ', which it misses' : ', with lines not looked at'}${entry.note && `: ${entry.note}`}.`; // prettier-ignore
+    return `${entry.says === 'accepted' ? 'Accepted' : 'Not accepted'} ${dayWords(at)}${by && ` ${by}`}, by ${entry.profile.name}${entry.state === 'met' ? '' : entry.state === 'missed' ? ', which it misses' : ', with lines not looked at'}${entry.note && `: ${entry.note}`}.`; // prettier-ignore
   });
 
   protected decide(says: 'accepted' | 'not-accepted'): void {

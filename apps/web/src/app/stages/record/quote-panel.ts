@@ -12,6 +12,7 @@ import { People } from '../../sync/people';
 import { Session } from '../../sync/session';
 import { minutesWords } from '../../words/doing-words';
 import { moneySpread, moneyWords, spreadWords } from '../../words/money-words';
+import { dayWords } from '../../words/words';
 
 const UNITS: Readonly<Record<QuoteLine['unit'], (value: number) => string>> = {
   min: (value) => minutesWords(value),
@@ -201,8 +202,7 @@ export class QuotePanel {
     const accepted = new Map(this.record.standing('quote-accepted').map((one) => [one.entry.of, one]));
     return this.record.standing('quote').map(({ id, at, entry, madeBy }) => {
       const agreed = accepted.get(id);
-      const on = (moment: string): string => new Date(moment).toLocaleDateString([], { day: 'numeric', month: 'short', year: 'numeric' }); // prettier-ignore
-      const words = `${on(at)} ${this.people.byWords(madeBy)}: ${moneySpread(entry.total, entry.currency)}${entry.note && `, ${entry.note}`}${agreed ? `; agreed ${on(agreed.at)} ${this.people.byWords(agreed.madeBy)}` : ''}`;
+      const words = `${dayWords(at)} ${this.people.byWords(madeBy)}: ${moneySpread(entry.total, entry.currency)}${entry.note && `, ${entry.note}`}${agreed ? `; agreed ${dayWords(agreed.at)} ${this.people.byWords(agreed.madeBy)}` : ''}`;
       return { id, accepted: agreed !== undefined, words: words.replaceAll(/ +([:;,]|$)/g, '$1') };
     });
   });
