@@ -13,7 +13,7 @@ const forbid = (names, ...more) => ({
         ...more,
         {
           group: names,
-          message: 'dependencies point one way: apps to contracts to metallurgy',
+          message: 'dependencies point one way: apps to presentation to contracts to metallurgy',
         },
         {
           regex: '^@variatum/[^/]+/',
@@ -57,7 +57,15 @@ export default tseslint.config(
   },
   {
     files: ['packages/contracts/src/**/*.ts'],
-    rules: forbid(['@variatum/web', '@variatum/server', '@angular/*', 'express']),
+    rules: forbid(['@variatum/presentation', '@variatum/web', '@variatum/server', '@angular/*', 'express']),
+  },
+  {
+    files: ['packages/presentation/src/**/*.ts'],
+    ignores: ['**/*.spec.ts'],
+    rules: forbid(['@variatum/web', '@variatum/server', '@angular/*', 'express', 'node:*', 'rxjs'], {
+      regex: '^(\\.\\./)+[a-z-]+/[a-z]',
+      message: 'a folder is entered by its door only',
+    }),
   },
   {
     files: ['apps/server/src/**/*.ts', 'apps/cli/src/**/*.ts', 'apps/instruments/src/**/*.ts'],

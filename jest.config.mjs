@@ -1,6 +1,7 @@
 const workspaces = {
   '^@variatum/metallurgy$': '<rootDir>/packages/metallurgy/src/index.ts',
   '^@variatum/contracts$': '<rootDir>/packages/contracts/src/index.ts',
+  '^@variatum/presentation$': '<rootDir>/packages/presentation/src/index.ts',
 };
 
 // Packages that ship as modules only; Jest runs CommonJS and must be given them translated.
@@ -46,6 +47,7 @@ export default {
   projects: [
     bundled('metallurgy', 'packages/metallurgy'),
     bundled('contracts', 'packages/contracts'),
+    bundled('presentation', 'packages/presentation'),
     bundled('cli', 'apps/cli'),
     bundled('instruments', 'apps/instruments'),
     node('launcher', 'apps/launcher'),

@@ -19,6 +19,7 @@ import { unknownAddress } from './http/unknown-address';
 import { ProblemError } from './http/problem-error';
 import { limitRequests } from './http/limit-requests';
 import { sharedCount } from './http/shared-count';
+import { handOverHandlers } from './hand-over/handlers';
 import { jobRecordHandlers } from './job-record/handlers';
 import { jobHandlers } from './jobs/handlers';
 import { jointHandlers } from './joints/handlers';
@@ -84,6 +85,7 @@ const HANDLERS: Handlers = {
   ...tabletHandlers,
   ...workshopHandlers,
   ...jobHandlers,
+  ...handOverHandlers,
   ...pieceHandlers,
   ...fieldTestHandlers,
   ...photoHandlers,

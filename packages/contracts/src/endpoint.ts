@@ -16,6 +16,10 @@ export interface Endpoint {
   readonly body?: z.ZodType;
   /** Media types it takes instead: the body is a file. */
   readonly sends?: readonly string[];
+  /** Largest file it takes, bytes; as large as a picture where nothing is said. */
+  readonly mostBytes?: number;
+  /** Whether the file is read as it comes, whatever its size up to that. */
+  readonly streams?: true;
   /** Document it answers; or a file, or events without end. */
   readonly answer: z.ZodType | 'file' | 'events';
   /** Media type of a file it answers; a picture where nothing is said. */
@@ -46,12 +50,16 @@ type Given<Field extends string, One, Otherwise> = One extends { readonly [name 
     : Otherwise
   : Otherwise;
 
+/** Path as the server understands it: what its address names, each an identifier where nothing else is said. */
+export type ReadPathOf<Address extends string, One> = Parsed<'path', One, PathOf<Address>>;
 /** Query as the server understands it. */
 export type QueryOf<One> = Parsed<'query', One, undefined>;
-/** Body as the server understands it: a document, the bytes of a file, or nothing. */
-export type BodyOf<One> = One extends { readonly sends: readonly string[] }
-  ? Uint8Array
-  : Parsed<'body', One, undefined>;
+/** Body as the server understands it: a document, the bytes of a file, those bytes as they come, or nothing. */
+export type BodyOf<One> = One extends { readonly streams: true }
+  ? AsyncIterable<Uint8Array>
+  : One extends { readonly sends: readonly string[] }
+    ? Uint8Array
+    : Parsed<'body', One, undefined>;
 /** Body as it is sent. */
 export type BodyToSend<One> = Given<'body', One, undefined>;
 /** Document that is answered. */

@@ -4,6 +4,8 @@ import { changeSchema } from './change';
 import type { AnswerOf, Endpoint, Method } from './endpoint';
 import { id, versionBodySchema } from './fields';
 import { jobQuerySchema } from './job-query';
+import { jobTablePathSchema, labelQuerySchema, reportQuerySchema } from './hand-over';
+import { DOCUMENT_MOST_BYTES, takenWorkshopSchema, WORKSHOP_MOST_BYTES } from './job-document';
 import { learntSchema } from './learning';
 import { networkSchema } from './network';
 import {
@@ -215,6 +217,21 @@ export const ENDPOINTS = {
     answer: membershipSchema,
     status: 201,
   },
+  'GET /workshop/document': {
+    duty: 'own',
+    summary: 'The whole workshop: settings, stock, jobs, pictures',
+    answer: 'file',
+    media: 'application/zip',
+  },
+  'POST /workshop/document': {
+    duty: 'own',
+    summary: 'Bring a whole workshop into this one, which has no jobs yet',
+    sends: ['application/zip'],
+    mostBytes: WORKSHOP_MOST_BYTES,
+    streams: true,
+    answer: takenWorkshopSchema,
+    status: 201,
+  },
   'PATCH /workshop': { duty: 'own', summary: 'Change the workshop', body: workshopPatchSchema, answer: workshopSchema },
 
   'GET /jobs': {
@@ -234,6 +251,42 @@ export const ENDPOINTS = {
     status: 201,
   },
   ...withdrawal('/jobs', 'a job', jobHeadSchema),
+
+  'GET /jobs/:id/report': {
+    duty: 'read',
+    summary: 'A job as a report on paper',
+    query: reportQuerySchema,
+    answer: 'file',
+    media: 'application/pdf',
+  },
+  'GET /jobs/:id/label': {
+    duty: 'read',
+    summary: 'A label for the part, with a code a camera reads',
+    query: labelQuerySchema,
+    answer: 'file',
+    media: 'application/pdf',
+  },
+  'GET /jobs/:id/tables/:table': {
+    duty: 'read',
+    summary: 'A table of a job as comma-separated values',
+    path: jobTablePathSchema,
+    answer: 'file',
+    media: 'text/csv',
+  },
+  'GET /jobs/:id/document': {
+    duty: 'read',
+    summary: 'A whole job, to be brought in elsewhere',
+    answer: 'file',
+    media: 'application/json',
+  },
+  'POST /jobs/document': {
+    duty: 'work',
+    summary: 'Bring a job in that was handed on as a document',
+    sends: ['application/json'],
+    mostBytes: DOCUMENT_MOST_BYTES,
+    answer: jobDetailSchema,
+    status: 201,
+  },
 
   'POST /jobs/:id/pieces': {
     duty: 'work',

@@ -14,16 +14,24 @@ export const recorded = <Kind extends JobRecordEntry['kind']>(
 ): readonly StandingEntry<Kind>[] =>
   job.record.filter((one): one is StandingEntry<Kind> => one.struckOutAt === null && one.entry.kind === kind);
 
-/** Findings at a joint that stand, as the core judges them. */
-export function findingsOf(job: Pick<JobDetail, 'record'>, jointId: string): readonly Finding[] {
+/** What a gauge showed while a joint was welded is a finding like one made later. */
+const gaugedWhileWelding = (job: Pick<JobDetail, 'weld'>, joint: string): readonly Finding[] =>
+  job.weld.flatMap(({ id, jointId, at, madeBy, entry, struckOutAt }) =>
+    jointId === joint && struckOutAt === null && entry.kind === 'ferrite'
+      ? [{ id, line: 'ferrite', value: entry.fn, range90: null, choice: null, atMm: null, by: 'gauge', note: '', photo: null, who: madeBy, atMs: Date.parse(at), confirmedBy: [] }]
+      : [],
+  ); // prettier-ignore
+
+/** Findings at a joint that stand, oldest first, as the core judges them. */
+export function findingsOf(job: Pick<JobDetail, 'record' | 'weld'>, jointId: string): readonly Finding[] {
   const confirms = recorded(job, 'confirm');
-  return recorded(job, 'finding')
+  const found = recorded(job, 'finding')
     .filter((one) => one.jointId === jointId)
-    .map(({ id: of, at, madeBy: who, entry: { kind: _kind, ...finding } }) => ({
-      ...finding,
-      id: of,
-      who,
-      atMs: Date.parse(at),
-      confirmedBy: confirms.flatMap(({ entry, madeBy: other }) => (entry.of === of && other !== null && other !== who ? [other] : [])),
+    .map(({ id, at, madeBy: who, entry: { kind: _kind, ...finding } }): Finding => ({ ...finding, id, who, atMs: Date.parse(at), confirmedBy: [] }));
+  return [...gaugedWhileWelding(job, jointId), ...found]
+    .sort((one, other) => one.atMs - other.atMs)
+    .map((one) => ({
+      ...one,
+      confirmedBy: confirms.flatMap(({ entry, madeBy: other }) => (entry.of === one.id && other !== null && other !== one.who ? [other] : [])),
     }));
 } // prettier-ignore

@@ -1,6 +1,7 @@
 import type { PieceEvidence } from '@variatum/contracts';
 import { InputError, type ChooseInput, type LearnDilutionQuestion, type LearntDilution } from '@variatum/metallurgy';
 import { Piscina } from 'piscina';
+import type { LabelInput, ReportInput } from '../report';
 import type { PreparedPicture } from './prepare-picture';
 import { tasks, type Outcome, type StoredChoice } from './tasks';
 import { Turns } from './turns';
@@ -27,6 +28,10 @@ export interface Compute {
     owner: string,
     signal?: AbortSignal,
   ): Promise<readonly LearntDilution[]>;
+  /** A report of a job as a PDF. @param owner whose turn it takes */
+  report(input: ReportInput, owner: string, signal?: AbortSignal): Promise<Uint8Array>;
+  /** A label for a part as a PDF. @param owner whose turn it takes */
+  label(input: LabelInput, owner: string, signal?: AbortSignal): Promise<Uint8Array>;
   /** A picture decoded and made anew. */
   picture(bytes: Uint8Array): Promise<PreparedPicture>;
   close(): Promise<void>;
@@ -77,6 +82,8 @@ export function threadCompute(filename: string): Compute {
       ask(short, 'likelyFamily', { kind, itemFamily, form, coating, condition, grade, weldMetal, tests }),
     learnDilutions: (questions, owner, signal) =>
       turns.take(owner, () => ask(long, 'learnDilutions', questions, signal), signal),
+    report: (input, owner, signal) => turns.take(owner, () => ask(long, 'report', input, signal), signal),
+    label: (input, owner, signal) => turns.take(owner, () => ask(long, 'label', input, signal), signal),
     picture: (bytes) => ask(short, 'picture', bytes),
     close: async () => void (await Promise.all([long.destroy(), short.destroy()])),
   };
@@ -89,6 +96,8 @@ export function directCompute(samples: number): Compute {
       Promise.resolve().then(() => resultOf(tasks.choose({ question: { ...question, samples }, seed, rod }))),
     likelyFamily: (piece) => Promise.resolve().then(() => resultOf(tasks.likelyFamily(piece))),
     learnDilutions: (questions) => Promise.resolve().then(() => resultOf(tasks.learnDilutions(questions))),
+    report: async (input) => resultOf(await tasks.report(input)),
+    label: async (input) => resultOf(await tasks.label(input)),
     picture: async (bytes) => resultOf(await tasks.picture(bytes)),
     close: () => Promise.resolve(),
   };

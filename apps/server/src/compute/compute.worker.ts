@@ -13,4 +13,4 @@ if ((workerData as { readonly standsBack: boolean }).standsBack)
     // Where the system does not allow it, computations run like everything else.
   }
 
-export const { choose, learnDilutions, likelyFamily, picture } = tasks;
+export const { choose, label, learnDilutions, likelyFamily, picture, report } = tasks;

@@ -9,6 +9,7 @@ import {
   type LearnDilutionQuestion,
   type LearntDilution,
 } from '@variatum/metallurgy';
+import { makeLabel, makeReport, type LabelInput, type ReportInput } from '../report';
 import { preparePicture, type PreparedPicture } from './prepare-picture';
 
 /** What a computation answered, or what was wrong with its input: errors cross threads as data, a class does not. */
@@ -64,6 +65,9 @@ export const tasks = {
   /** Dilution of each kind of bead, from those that were measured. */
   learnDilutions: (questions: readonly LearnDilutionQuestion[]): Outcome<readonly LearntDilution[]> =>
     outcomeOf(() => questions.map((question) => learnDilution(question))),
+  report: (input: ReportInput): Promise<Outcome<Uint8Array>> =>
+    makeReport(input).then((result) => ({ result }), faultsOf),
+  label: (input: LabelInput): Promise<Outcome<Uint8Array>> => makeLabel(input).then((result) => ({ result }), faultsOf),
   picture: (bytes: Uint8Array): Promise<Outcome<PreparedPicture>> =>
     preparePicture(bytes).then((result) => ({ result }), faultsOf),
 };

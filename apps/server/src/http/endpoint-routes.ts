@@ -11,11 +11,13 @@ import {
   type Duty,
   type Endpoint,
   type Endpoints,
-  type PathOf,
   type QueryOf,
+  type ReadPathOf,
 } from '@variatum/contracts';
 import { InputError } from '@variatum/metallurgy';
-import express, { Router, type Request, type Response } from 'express';
+import express, { Router, type Request, type RequestHandler, type Response } from 'express';
+import type { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import * as z from 'zod';
 import type { Reach } from '../network/reach';
 import type { People } from '../people/people';
@@ -28,7 +30,8 @@ import { ProblemError } from './problem-error';
 /** A file as it is answered. */
 export interface FileAnswer {
   readonly mediaType: string;
-  readonly bytes: Uint8Array;
+  /** All of it, or as it is made. */
+  readonly bytes: Uint8Array | Readable;
   /** Name it is saved under; undefined: it is shown, and its bytes never change. */
   readonly saveAs?: string;
 }
@@ -44,7 +47,7 @@ export interface Asked<One extends Address> {
   readonly backupsDirectory: string | undefined;
   /** How the program is reached. */
   readonly reach: Reach;
-  readonly path: PathOf<One>;
+  readonly path: ReadPathOf<One, Endpoints[One]>;
   readonly query: QueryOf<Endpoints[One]>;
   readonly body: BodyOf<Endpoints[One]>;
   /** Aborted when nobody waits for the answer any more. */
@@ -67,31 +70,44 @@ const idSchema = z.uuid('not an identifier');
 const idsIn = (path: string): z.ZodObject =>
   z.object(Object.fromEntries([...path.matchAll(/:(\w+)/g)].map(([, name = '']) => [name, idSchema])));
 
-function bodyOf({ body: schema, sends }: Endpoint, request: Request): unknown {
-  if (!sends) return schema && parseWith(schema, request.body ?? {});
-  if (Buffer.isBuffer(request.body)) return request.body;
-  if (request.headers['content-type'] === undefined)
-    throw InputError.at(['body'], `missing; send a picture, one of ${sends.join(', ')}`);
-  throw ProblemError.unsupported(`Send a picture, one of ${sends.join(', ')}.`);
+/** The bytes of a request as they come. @throws ProblemError 413 once there are too many */
+async function* streamed(request: Request, mostBytes: number): AsyncGenerator<Uint8Array> {
+  let taken = 0;
+  // What is not read on is answered all the same: its connection must outlive the reading.
+  for await (const chunk of request.iterator({ destroyOnReturn: false }) as AsyncIterable<Buffer>) {
+    if ((taken += chunk.length) > mostBytes) throw ProblemError.tooLarge(`At most ${mostBytes} bytes are taken.`);
+    yield chunk;
+  }
 }
 
-function send(response: Response, { answer, status }: Endpoint, value: unknown): void {
+function bodyOf({ body: schema, sends, streams, mostBytes = PHOTO_MOST_BYTES }: Endpoint, request: Request): unknown {
+  if (!sends) return schema && parseWith(schema, request.body ?? {});
+  const what = mostBytes === PHOTO_MOST_BYTES ? 'a picture' : 'a file';
+  const kinds = `${what}, ${sends.length > 1 ? 'one of ' : ''}${sends.join(', ')}`;
+  if (streams && request.is([...sends])) return streamed(request, mostBytes);
+  if (Buffer.isBuffer(request.body)) return request.body;
+  if (request.headers['content-type'] === undefined) throw InputError.at(['body'], `missing; send ${kinds}`);
+  throw ProblemError.unsupported(`Send ${kinds}.`);
+}
+
+async function send(response: Response, { answer, status }: Endpoint, value: unknown): Promise<void> {
   if (answer !== 'file') {
     response.status(status ?? 200).json(value);
     return;
   }
   // An address that answers no JSON answers a file: the type of its handler says so.
   const { mediaType, bytes, saveAs } = value as FileAnswer;
-  response
-    .set({
-      'Content-Type': mediaType,
-      ...(saveAs === undefined
-        ? // The bytes behind an id never change.
-          { 'Cache-Control': 'private, max-age=31536000, immutable, no-transform' }
-        : { 'Cache-Control': 'no-store', 'Content-Disposition': `attachment; filename="${saveAs}"` }),
-      'Content-Security-Policy': "default-src 'none'",
-    })
-    .send(bytes);
+  response.set({
+    'Content-Type': mediaType,
+    ...(saveAs === undefined
+      ? // The bytes behind an id never change.
+        { 'Cache-Control': 'private, max-age=31536000, immutable, no-transform' }
+      : { 'Cache-Control': 'no-store', 'Content-Disposition': `attachment; filename="${saveAs}"` }),
+    'Content-Security-Policy': "default-src 'none'",
+  });
+  if (bytes instanceof Uint8Array) response.send(bytes);
+  // A connection that ends before it is all there tells that it is not.
+  else await pipeline(bytes, response);
 }
 
 /** On whose behalf a request is handled. */
@@ -101,6 +117,13 @@ export type Behalf = Pick<Asked<Address>, 'context' | 'asker' | 'people' | 'visi
 export function refuseUnlessMay({ role }: Asker, duty: Duty): void {
   if (may(role, duty)) return;
   throw role === null ? ProblemError.signInFirst() : ProblemError.notForRole(role);
+}
+
+/** Reads what a request carries, unless it is read as it comes. */
+function receiver({ sends, streams, mostBytes }: Endpoint): RequestHandler {
+  if (!sends) return jsonBody;
+  if (streams) return (_request, _response, next) => next();
+  return express.raw({ type: [...sends], limit: mostBytes ?? PHOTO_MOST_BYTES });
 }
 
 /**
@@ -118,7 +141,7 @@ export function endpointRoutes(
     // Names of a record are text to the compiler; these are addresses.
     const endpoint: Endpoint = ENDPOINTS[address as Address];
     const pathSchema = endpoint.path ?? idsIn(path);
-    const receive = endpoint.sends ? express.raw({ type: [...endpoint.sends], limit: PHOTO_MOST_BYTES }) : jsonBody;
+    const receive = receiver(endpoint);
     router[method.toLowerCase() as 'get' | 'post' | 'put' | 'patch'](path, receive, async (request, response) => {
       const ended = new AbortController();
       response.on('close', () => ended.abort());
@@ -135,7 +158,7 @@ export function endpointRoutes(
         signal: ended.signal,
       };
       // One of many handlers: that this is what it asks for is what the table has just checked.
-      send(response, endpoint, await (handle as (asked: unknown) => Promise<unknown>)(asked));
+      await send(response, endpoint, await (handle as (asked: unknown) => Promise<unknown>)(asked));
     });
   }
   return router;

@@ -97,7 +97,8 @@ type DetailRow = JobRow & {
   >;
 };
 
-const headOf = (job: JobRow['job']): JobHead => ({
+/** A job as an answer to its change gives it. */
+export const headOf = (job: JobRow['job']): JobHead => ({
   id: job.id,
   title: job.title,
   item: job.item,

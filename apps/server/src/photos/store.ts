@@ -102,7 +102,10 @@ export function addPhoto(
 }
 
 /** The bytes of a picture. @throws ProblemError 404 */
-export async function photoBytes({ database, workshop }: Scope, id: string): Promise<FileAnswer> {
+export async function photoBytes(
+  { database, workshop }: Scope,
+  id: string,
+): Promise<FileAnswer & { readonly bytes: Buffer }> {
   const [file] = await database
     .select({ mediaType: tables.photo.mediaType, bytes: tables.photoFile.bytes })
     .from(tables.photoFile)

@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, resource } from '@angular/core';
+import { whenWords } from '@variatum/presentation';
 import { firstValueFrom } from 'rxjs';
 import { ApiClient } from '../sync';
 import { Session } from '../sync/session';
-import { whenWords } from '../words/words';
 
 /** Says to an owner that no backup has been made for days: what is lost then is lost. */
 @Component({

@@ -3,11 +3,11 @@ import { rxResource } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { assemblyOf, decisionOf, leaderOf, type BoardJob, type JobState } from '@variatum/contracts';
 import type { Assembly } from '@variatum/metallurgy';
+import { type JointWords, kindOfJoint } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import type { ListQuery } from './board-query';
 import { nextAct } from './next-act';
 import { SmallPart } from '../part/small-part';
-import { kindOfJoint, type JointWords } from '../part/whole-picture';
 import { ApiClient } from '../sync';
 
 const PAGE = 12;

@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, model } from '@angular/core';
 import { FAMILIES, RODS } from '@variatum/metallurgy';
+import { ENVIRONMENT_CHOICES } from '@variatum/presentation';
 import { ChoiceGroup, DateField, fieldsOf, SelectField, titled } from '../kit/fields';
 import { Panel } from '../kit/panel';
-import { ENVIRONMENT_CHOICES } from '../words/words';
 import type { BoardQuery } from './board-query';
 
 /** Filter and order of the job board. */

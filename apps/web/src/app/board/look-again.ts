@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, resource } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { today } from '@variatum/presentation';
 import { firstValueFrom } from 'rxjs';
 import { ApiClient } from '../sync';
 import { Session } from '../sync/session';
-import { today } from '../words/outcome-words';
 
 /** As many as are told by name. */
 const MOST = 6;

@@ -1,5 +1,5 @@
 import { decisionOf, leadingJoints, type BoardJob } from '@variatum/contracts';
-import { pieceLetter, rodName } from '../words/words';
+import { pieceLetter, rodName } from '@variatum/presentation';
 
 /** What a job waits for: what to do next, and what holds it up. */
 export interface NextAct {

@@ -1,12 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { FIELD_TESTS, TERMS } from '@variatum/metallurgy';
+import { minuteWords } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { KeySheet } from '../frame/key-sheet';
 import { GuideService } from '../guide/guide.service';
 import { Icon } from '../kit/marks/icon';
-import { minuteWords } from '../words/words';
 import { Page } from '../kit/page';
 import { Panel } from '../kit/panel';
 

@@ -1,12 +1,19 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal, viewChild } from '@angular/core';
 import { leaderOf } from '@variatum/contracts';
 import { formatLength, type PassLog, type Spot } from '@variatum/metallurgy';
+import {
+  jointTitle,
+  type JointWords,
+  jointWordsOf,
+  lengthWords,
+  markWords,
+  type PieceWords,
+  pieceWordsOf,
+  type SpotMark,
+} from '@variatum/presentation';
 import { PictureTools } from '../part/picture-tools';
-import { kindOfJoint, type JointWords, type PieceWords, type SpotMark } from '../part/whole-picture';
 import { WholeView } from '../part/whole-view';
 import { WorkshopStore } from '../settings/workshop-store';
-import { GRADE_OPEN, jointTitle, lengthWords, metalWords, sizeWords, markWords } from '../words/part-words';
-import { pieceLetter } from '../words/words';
 import { AnswerService } from './answer.service';
 import { PartMarks } from './part-marks';
 import { DecisionStore, JobStore, JointStore, PartSelection, PartStore, RecordStore, WeldStore } from './stores';
@@ -127,38 +134,18 @@ export class PartPicture {
   protected readonly unit = computed(() => this.workshops.workshop()?.lengthUnit ?? 'mm');
   protected readonly joint = this.jointStore.shown;
   protected readonly pieces = computed<ReadonlyMap<string, PieceWords>>(() => {
-    const beliefs = this.answers.beliefs();
-    return new Map(
-      this.jobs.pieces().map((piece, order) => {
-        const metal = metalWords(piece, beliefs[piece.id]?.candidates);
-        const size = sizeWords(piece, this.unit());
-        // Of a piece nothing is known of, nothing is said.
-        const words = size === '' && metal === GRADE_OPEN ? '' : [size, metal].filter(Boolean).join(' · ');
-        return [
-          piece.id,
-          { letter: pieceLetter(order), order, words, open: piece.grade === null && piece.weldMetal === null },
-        ];
-      }),
-    );
+    const [job, beliefs] = [this.jobs.job(), this.answers.beliefs()];
+    return job ? pieceWordsOf(job, (piece) => beliefs[piece]?.candidates, this.unit()) : new Map();
   });
   protected readonly joints = computed<ReadonlyMap<string, JointWords>>(() => {
-    const old = new Set(this.jobs.pieces().flatMap(({ id, kind }) => (kind === 'old-weld' ? [id] : [])));
-    const lastOf = this.decisions.lastOf();
-    return new Map(
-      this.jointStore.all().map((joint, index, all) => {
-        const { type } = leaderOf(all, joint).joint;
-        return [
-          joint.id,
-          {
-            number: String(index + 1),
-            kind: kindOfJoint(type),
-            oldWeld: joint.sides.some(({ piece }) => old.has(piece)),
-            decided: lastOf(joint) !== undefined,
-            ...this.stateOf(joint.id),
-          },
-        ];
-      }),
-    );
+    const [job, lastOf] = [this.jobs.job(), this.decisions.lastOf()];
+    return job
+      ? jointWordsOf(
+          job,
+          (joint) => lastOf(joint) !== undefined,
+          (joint) => this.stateOf(joint),
+        )
+      : new Map();
   });
   /** What the weld of a joint has come to, and where it misses its profile. */
   private stateOf(id: string): Pick<JointWords, 'weld' | 'missedAt'> {

@@ -12,7 +12,7 @@ import {
   type Stage,
 } from '@variatum/contracts';
 import { passLog } from '@variatum/metallurgy';
-import { OUTCOME_WORDS } from '../words/outcome-words';
+import { OUTCOME_WORDS } from '@variatum/presentation';
 
 /** A stage of the work on a job. */
 export interface StageEntry {

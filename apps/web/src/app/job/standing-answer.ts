@@ -10,8 +10,8 @@ import {
   viewChild,
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { rodName } from '@variatum/presentation';
 import { RiskMark } from '../kit/marks/risk-mark';
-import { rodName } from '../words/words';
 import { AnswerService } from './answer.service';
 import { StandingBody } from './standing-body';
 import { JobStore, JointStore } from './stores';

@@ -1,12 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { findFieldTest } from '@variatum/metallurgy';
+import { ferriteWords, mannerWords, minuteWords, pointsWords, rodName, sureWords } from '@variatum/presentation';
 import { NzSpinModule } from 'ng-zorro-antd/spin';
 import { FerriteScale } from '../kit/marks/ferrite-scale';
 import { HelpNote } from '../kit/marks/help-note';
 import { RiskMark } from '../kit/marks/risk-mark';
 import { WorkshopStore } from '../settings/workshop-store';
-import { ferriteWords, mannerWords, minuteWords, pointsWords, rodName, sureWords } from '../words/words';
 import { AnswerService } from './answer.service';
 import { PartAnswers } from './part-answers.service';
 import { JobStore, JointStore } from './stores';

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, resource } from '@angular/core';
 import type { LearntDilution } from '@variatum/contracts';
 import { JOINTS } from '@variatum/metallurgy';
+import { rodName } from '@variatum/presentation';
 import { firstValueFrom } from 'rxjs';
 import { SwitchField } from '../kit/fields';
 import { Page } from '../kit/page';
@@ -8,7 +9,6 @@ import { Panel } from '../kit/panel';
 import { WorkshopStore } from '../settings/workshop-store';
 import { ApiClient, PAGE_SYNC } from '../sync';
 import { Session } from '../sync/session';
-import { rodName } from '../words/words';
 
 const percent = (share: number): string => `${Math.round(100 * share)}`;
 

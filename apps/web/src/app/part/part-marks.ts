@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { pointOfSpot, spotAt, type Layout, type Point } from '@variatum/metallurgy';
-import { fromFrame, pathOf, toFrame, type Fit } from './fit';
+import { type Fit, fromFrame, pathOf, toFrame } from '@variatum/presentation';
 import { Grip, type GripStep, type Pull } from './grip';
 
 /** Something a stage puts on a run: a dam in it, a vent, the feed, a band that is hot, a chill bar, a plug in its end, tape over a joint. */

@@ -7,13 +7,20 @@ import {
   type SectionQuestion,
   type Spot,
 } from '@variatum/metallurgy';
+import {
+  aimAt,
+  depthAt,
+  type JointWords,
+  type PieceWords,
+  placeLabels,
+  pulledSize,
+  sectionPicture,
+  wholePicture,
+} from '@variatum/presentation';
 import { render } from '../../testing/render';
-import { placeLabels } from './place-labels';
 import { svgFile } from './picture-file';
 import { RoundView } from './round-view';
-import { aimAt, depthAt, pulledSize, sectionPicture } from './section-picture';
 import { type PulledPool, type PulledSize, SectionView } from './section-view';
-import { wholePicture, type JointWords, type PieceWords } from './whole-picture';
 import { WholeView } from './whole-view';
 
 afterEach(() => document.body.replaceChildren());

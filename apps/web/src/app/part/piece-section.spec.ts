@@ -1,7 +1,7 @@
+import { roundBelow } from '@variatum/presentation';
 import fc from 'fast-check';
 import { render, texts } from '../../testing/render';
 import { PieceSection } from './piece-section';
-import { roundBelow } from './fit';
 import { SECTION_HEIGHT, SECTION_WIDTH, sectionOf } from './section-geometry';
 
 describe('section of a piece', () => {

@@ -1,5 +1,5 @@
 import { boxOf, type LaidJoint, type Point, type Shade } from '@variatum/metallurgy';
-import { pathOf } from './fit';
+import { pathOf } from '@variatum/presentation';
 
 /** What the picture of a seam is drawn from. */
 export interface RoundQuestion {

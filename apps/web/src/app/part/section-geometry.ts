@@ -1,5 +1,5 @@
 import { sectionShape } from '@variatum/metallurgy';
-import { roundBelow } from './fit';
+import { roundBelow } from '@variatum/presentation';
 
 /** A piece as its section needs it. */
 export interface SectionPiece {

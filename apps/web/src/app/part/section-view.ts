@@ -8,11 +8,10 @@ import {
   type Point,
   type SectionQuestion,
 } from '@variatum/metallurgy';
+import { aimAt, depthAt, type DrawnSize, FIT_TITLES, pulledSize, sectionPicture } from '@variatum/presentation';
 import { FrameSize } from '../kit/frame-size';
 import { newId } from '../kit/new-id';
-import { FIT_TITLES } from '../words/part-words';
 import { Grip, type GripStep } from './grip';
-import { aimAt, depthAt, pulledSize, sectionPicture, type DrawnSize } from './section-picture';
 
 /** How a pool was pulled. */
 export interface PulledPool {

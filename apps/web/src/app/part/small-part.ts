@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { layOut, type Assembly } from '@variatum/metallurgy';
-import { kindOfJoint, wholePicture, type JointWords, type PieceWords } from './whole-picture';
+import { type JointWords, kindOfJoint, type PieceWords, wholePicture } from '@variatum/presentation';
 
 const WIDTH = 220;
 const HEIGHT = 96;

@@ -9,11 +9,10 @@ import {
   viewChild,
 } from '@angular/core';
 import { formatLength, type Layout, type LengthUnit, spotAt, type Spot } from '@variatum/metallurgy';
+import { fromFrame, type JointWords, type PieceWords, type SpotMark, wholePicture } from '@variatum/presentation';
 import { ArrowItem, ArrowRow } from '../kit/arrow-row';
 import { FrameSize } from '../kit/frame-size';
-import { fromFrame } from './fit';
 import { PartMarksLayer, WORDS_ABOVE, type MovedMark, type PartMark } from './part-marks';
-import { wholePicture, type JointWords, type PieceWords, type SpotMark } from './whole-picture';
 
 /** The whole part, seen from the side and to scale: pieces with their letters, joints with their numbers, what was seen where. */
 @Component({

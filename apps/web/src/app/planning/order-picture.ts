@@ -1,5 +1,5 @@
 import type { ArcRun, Point, Stretch } from '@variatum/metallurgy';
-import { pathOf } from '../part/fit';
+import { pathOf } from '@variatum/presentation';
 
 /** A stretch that is out of reach as the part lies, or must stay free. */
 export interface ClosedStretch extends Stretch {

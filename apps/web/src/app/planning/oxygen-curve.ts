@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { PurgeAnswer, PurgeHabit } from '@variatum/metallurgy';
+import { minutesWords, ppmWords } from '@variatum/presentation';
 import { scaleLinear, scaleLog } from 'd3-scale';
 import { area, line } from 'd3-shape';
 import { FrameSize } from '../kit/frame-size';
-import { minutesWords, ppmWords } from '../words/doing-words';
 
 const MARGIN = { left: 46, right: 12, top: 16, bottom: 30 };
 const TICKS = [10, 100, 1000, 10000, 100000] as const;

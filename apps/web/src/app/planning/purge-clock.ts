@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { clockWords, minutesWords } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { clockWords, minutesWords } from '../words/doing-words';
 import { PurgePlanning } from './purge-planning';
 import { PurgeWait } from './purge-wait';
 

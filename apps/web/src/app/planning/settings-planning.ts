@@ -14,13 +14,13 @@ import {
   type SettingsQuestion,
   type TorchSettings,
 } from '@variatum/metallurgy';
+import { rodName } from '@variatum/presentation';
 import { catchError, forkJoin, of } from 'rxjs';
 import { ComputeService } from '../compute/compute.service';
 import { AnswerService } from '../job/answer.service';
 import { DecisionStore, JobStore, JointStore } from '../job/stores';
 import { fieldBy, type FieldOf } from '../kit/fields';
 import { WorkshopStore } from '../settings/workshop-store';
-import { rodName } from '../words/words';
 import { PurgePlanning } from './purge-planning';
 import { wallsOf } from './walls-of';
 

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Candidate } from '@variatum/metallurgy';
-import { familyTitle, percentWords } from '../words/words';
+import { familyTitle, percentWords } from '@variatum/presentation';
 
 const SHOWN_FROM = 0.004;
 const MOST = 9;

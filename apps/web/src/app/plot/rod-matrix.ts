@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Choice } from '@variatum/metallurgy';
+import { rodName } from '@variatum/presentation';
 import { RiskMark } from '../kit/marks/risk-mark';
-import { rodName } from '../words/words';
 
 const MOST_RODS = 6;
 const SHOWN_FROM = 0.015;

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject } from '@angular/core';
 import { RODS } from '@variatum/metallurgy';
+import { familyTitle } from '@variatum/presentation';
 import { WorkshopStore } from '../settings/workshop-store';
-import { familyTitle } from '../words/words';
 import { RackRod } from './rack-rod';
 import { RackStore } from './rack-store';
 import { PAGE_SYNC } from '../sync';

@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { GRADES, RODS, type CatalogueEntry } from '@variatum/metallurgy';
+import { familyTitle } from '@variatum/presentation';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { ChoiceGroup, fieldBy } from '../kit/fields';
-import { familyTitle } from '../words/words';
 import { Page } from '../kit/page';
 
 const COLUMNS = ['C', 'Cr', 'Ni', 'Mo', 'N', 'S'] as const;

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { Meter, MeterKind, MeterWithKey } from '@variatum/contracts';
+import { whenWords } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { firstValueFrom } from 'rxjs';
 import { ChoiceGroup, NumberField, ownField, TextField } from '../kit/fields';
@@ -9,7 +10,6 @@ import { saveFile } from '../kit/save-file';
 import { MeterStore } from '../meters';
 import { saidAt } from '../sign-in/said';
 import { ApiClient } from '../sync';
-import { whenWords } from '../words/words';
 
 const KINDS = [
   { value: 'oxygen', title: 'Oxygen' },

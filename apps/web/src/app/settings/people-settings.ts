@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { ROLES, type Invitation, type Member, type Role } from '@variatum/contracts';
+import { ROLE_WORDS } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { firstValueFrom, type Observable } from 'rxjs';
 import { ChoiceGroup, fieldBy, ownField, TextField } from '../kit/fields';
@@ -13,7 +14,6 @@ import { NetworkInfo } from '../sync/network';
 import { People } from '../sync/people';
 import { Session } from '../sync/session';
 import { saidAt } from '../sign-in/said';
-import { ROLE_WORDS } from '../words/role-words';
 
 /** People of the workshop: who belongs to it and as what, invited by a code, let go without losing what they did. */
 @Component({

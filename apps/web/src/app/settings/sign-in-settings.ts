@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, resource, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { whenWords } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { firstValueFrom } from 'rxjs';
 import { ownField } from '../kit/fields';
@@ -9,7 +10,6 @@ import { ApiClient } from '../sync';
 import { Session } from '../sync/session';
 import { saidAt } from '../sign-in/said';
 import { SecretField } from '../sign-in/secret-field';
-import { whenWords } from '../words/words';
 
 /** One's own sign-in: the password, and where one is signed in. */
 @Component({

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, resource, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { whenWords } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { firstValueFrom } from 'rxjs';
 import { ownField, TextField } from '../kit/fields';
@@ -7,7 +8,6 @@ import { Panel } from '../kit/panel';
 import { saidAt } from '../sign-in/said';
 import { ApiClient } from '../sync';
 import { Session } from '../sync/session';
-import { whenWords } from '../words/words';
 
 /** Tablets of the workshop: browsers at which people change by a tap and a short number. */
 @Component({

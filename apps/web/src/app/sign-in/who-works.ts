@@ -7,9 +7,9 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
+import { ROLE_WORDS } from '@variatum/presentation';
 import { Icon } from '../kit/marks/icon';
 import { Session } from '../sync/session';
-import { ROLE_WORDS } from '../words/role-words';
 import { AtTablet } from './at-tablet';
 import { Enter } from './enter';
 

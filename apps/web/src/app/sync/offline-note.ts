@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { whenWords } from '../words/words';
+import { whenWords } from '@variatum/presentation';
 import { KeptDocuments } from './kept-documents';
 
 /** Says that no server answers and what is shown is as it was last seen here. */

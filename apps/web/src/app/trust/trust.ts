@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { dayWords } from '@variatum/presentation';
 import { Page } from '../kit/page';
 import { Panel } from '../kit/panel';
 import { QrPicture } from '../kit/qr-picture';
 import { requestTo } from '../sync';
 import { NetworkInfo } from '../sync/network';
-import { dayWords } from '../words/words';
 
 /** How a tablet or phone comes to trust this program: the address as a picture, the authority, and the steps. */
 @Component({

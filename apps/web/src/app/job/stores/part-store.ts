@@ -8,8 +8,8 @@ import {
   type JointFigures,
   type PieceFigures,
 } from '@variatum/metallurgy';
+import { pieceLetter } from '@variatum/presentation';
 import { JobStore } from './job-store';
-import { pieceLetter } from '../../words/words';
 
 /** The part of the open job laid out: what its pictures are drawn from and what they show is reckoned by. */
 @Injectable()

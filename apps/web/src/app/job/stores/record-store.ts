@@ -48,7 +48,9 @@ export class RecordStore {
     return Object.fromEntries(faults.errors.map(({ path, message }) => [path.slice(1).join('.'), message]));
   }
 
+  /** Strikes a finding out, in the log it stands in. */
   strikeOut(id: string, reason: string): void {
-    this.kept.strikeOut('record', id, reason);
+    const whileWelding = this.jobs.job()?.weld.some((one) => one.id === id) ?? false;
+    this.kept.strikeOut(whileWelding ? 'weld' : 'record', id, reason);
   }
 }

@@ -1,4 +1,5 @@
 import { findFieldTest } from '@variatum/metallurgy';
+import { mannerWords } from '@variatum/presentation';
 import { TestBed } from '@angular/core/testing';
 import { render, texts } from '../../../testing/render';
 import { FerriteScale } from './ferrite-scale';
@@ -6,7 +7,6 @@ import { HelpNote } from './help-note';
 import { Icon } from './icon';
 import { ICONS } from './icons';
 import { RiskMark } from './risk-mark';
-import { mannerWords } from '../../words/words';
 
 describe('RiskMark', () => {
   test.each(['low', 'watch', 'high', 'do-not'] as const)(

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { RiskLevel } from '@variatum/metallurgy';
-import { RISK_WORDS } from '../../words/words';
+import { RISK_WORDS } from '@variatum/presentation';
 
 /** A risk level as mark, word and tone together. The marks differ in shape, so that tone is never needed. */
 @Component({

@@ -9,12 +9,12 @@ import {
   untracked,
 } from '@angular/core';
 import { Router } from '@angular/router';
+import { pieceLetter } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { AnswerService } from '../../job/answer.service';
 import { SpotEntry } from '../../job/spot-entry';
 import { JobStore, JointStore, PartSelection, PieceStore } from '../../job/stores';
 import { Tabs } from '../../kit/tabs';
-import { pieceLetter } from '../../words/words';
 import { LikelyGrades } from './likely-grades';
 import { TestEntry } from './test-entry';
 import { TestLog } from './test-log';

@@ -1,11 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { Piece, PieceBelief } from '@variatum/contracts';
 import { leadingGrade } from '@variatum/metallurgy';
+import { testTitle } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { PieceStore } from '../../job/stores';
 import { Panel } from '../../kit/panel';
 import { CandidateBars } from '../../plot/candidate-bars';
-import { testTitle } from '../../words/words';
 
 /** Grades a piece may be, and whether its tests fit together; the one that leads may be taken as certain. */
 @Component({

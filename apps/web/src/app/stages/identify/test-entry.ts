@@ -16,13 +16,13 @@ import {
 } from '@angular/core';
 import type { LoggedEntry, Piece, PieceBelief } from '@variatum/contracts';
 import { FIELD_TESTS, findFieldTest, spotWords, type FieldTest } from '@variatum/metallurgy';
+import { minuteWords } from '@variatum/presentation';
 import { AnswerService } from '../../job/answer.service';
 import { SpotEntry } from '../../job/spot-entry';
 import { FieldTestStore } from '../../job/stores';
 import { ArrowItem, ArrowRow } from '../../kit/arrow-row';
 import { byKeyboard } from '../../kit/by-keyboard';
 import { Panel } from '../../kit/panel';
-import { minuteWords } from '../../words/words';
 import { TestForm } from './test-form';
 
 /** Tests in sight at first. */

@@ -2,12 +2,12 @@ import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angu
 import { FormsModule } from '@angular/forms';
 import type { FieldTestRecord, Piece } from '@variatum/contracts';
 import { spotWords } from '@variatum/metallurgy';
+import { testTitle, testWords } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { FieldTestStore } from '../../job/stores';
 import { ownField, TextField } from '../../kit/fields';
 import { Panel } from '../../kit/panel';
 import { People } from '../../sync/people';
-import { testTitle, testWords } from '../../words/words';
 
 /** The tests done on a piece. A wrong one is struck out with the reason; nothing is erased. */
 @Component({

@@ -1,14 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { CLEAN_UP, type PreparationTick } from '@variatum/contracts';
-import {
-  CLEANINGS,
-  cleanUp,
-  keepsToTint,
-  filmsOfColour,
-  GREY,
-  type CleanUpStep,
-  type MaterialFamily,
-} from '@variatum/metallurgy';
+import { cleanUpKey, cleanUpOf, type PreparationTick } from '@variatum/contracts';
+import { CLEANINGS, type CleanUpStep } from '@variatum/metallurgy';
 import { JobStore, JointStore, PreparationStore } from '../../job/stores';
 import { Icon } from '../../kit/marks/icon';
 import { Panel } from '../../kit/panel';
@@ -95,23 +87,12 @@ export class CleanUpList {
     return `asked: ${CLEANINGS.find(({ id }) => id === cleaning)?.title ?? cleaning}`;
   });
   protected readonly steps = computed(() => {
-    const lines = this.inspection.verdict()?.lines ?? [];
-    const tints = lines.filter(({ line }) => line === 'tint-outside' || line === 'tint-inside').flatMap(({ findings }) => findings); // prettier-ignore
-    const films = tints.map(({ value, choice }) => value ?? filmsOfColour(choice ?? '')[0]);
-    const { tint, cleaning } = this.inspection.profile();
-    const inside = tints.some(({ line, choice }, index) => line === 'tint-inside' && (choice === GREY || !keepsToTint(films[index] ?? 0, tint))); // prettier-ignore
-    return cleanUp({
-      pieces: this.jobs.meeting().map(({ name, grade, likelyFamily }) => ({ name, grade, family: likelyFamily as MaterialFamily | null })), // prettier-ignore
-      cleaning,
-      environment: this.jobs.job()?.service.environment,
-      oxideNm: films.length === 0 ? null : Math.max(...films),
-      grey: tints.some(({ choice }) => choice === GREY),
-      inside,
-    });
+    const [job, joint, verdict] = [this.jobs.job(), this.joints.shown(), this.inspection.verdict()];
+    return job && joint && verdict ? cleanUpOf(job, joint, verdict, this.inspection.profile()) : [];
   });
 
-  private keyOf({ id }: CleanUpStep): string {
-    return `${CLEAN_UP}${this.joints.shown()?.id ?? ''} ${id}`.slice(0, 160);
+  private keyOf(step: CleanUpStep): string {
+    return cleanUpKey(this.joints.shown()?.id ?? '', step);
   }
   private lastOf(step: CleanUpStep): PreparationTick | undefined {
     return this.ticks.last().get(this.keyOf(step));

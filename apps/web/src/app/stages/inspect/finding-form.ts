@@ -10,11 +10,11 @@ import {
   type InspectionMethodId,
   type Quantity,
 } from '@variatum/metallurgy';
+import { limitWords } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { ChoiceGroup, fieldBy, lengthMeasure, MeasureField, NumberField, ownField, TextField } from '../../kit/fields';
 import { Panel } from '../../kit/panel';
 import { placeWords } from '../../planning';
-import { limitWords } from '../../words/inspect-words';
 import { Inspection } from './inspection';
 import { TintReader, type ReadTint } from './tint-reader';
 import { TintScale } from './tint-scale';

@@ -1,13 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { inspectionLine } from '@variatum/metallurgy';
+import { byMethodWords, foundWords, LINE_STATE_WORDS, whenWords } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { JobStore, JointStore, PhotoStore, RecordStore } from '../../job/stores';
 import { Panel } from '../../kit/panel';
 import { placeWords } from '../../planning';
 import { People } from '../../sync/people';
 import { Session } from '../../sync/session';
-import { byMethodWords, foundWords, LINE_STATE_WORDS } from '../../words/inspect-words';
-import { whenWords } from '../../words/words';
 import { Inspection, type NumberedFinding } from './inspection';
 
 /** What was found, by whom and how; what to do about each miss; a second person's word. */

@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { inspectionLine } from '@variatum/metallurgy';
+import { foundWords } from '@variatum/presentation';
 import { JointStore } from '../../job/stores';
 import { Session } from '../../sync/session';
-import { foundWords } from '../../words/inspect-words';
 import { CleanUpList } from './clean-up-list';
 import { FindingForm } from './finding-form';
 import { FindingsList } from './findings-list';

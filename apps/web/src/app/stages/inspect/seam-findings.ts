@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import type { LineState } from '@variatum/metallurgy';
+import { pathOf } from '@variatum/presentation';
 import { FrameSize } from '../../kit/frame-size';
-import { pathOf } from '../../part/fit';
 import { orderPicture, placeWords } from '../../planning';
 
 /** A finding as it stands on the seam. */

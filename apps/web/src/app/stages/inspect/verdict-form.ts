@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { profilesOf } from '@variatum/contracts';
+import { dayWords } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { JobStore, JointStore, RecordStore } from '../../job/stores';
 import { fieldBy, ownField, SelectField, TextField, titled } from '../../kit/fields';
@@ -7,7 +8,6 @@ import { Panel } from '../../kit/panel';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { People } from '../../sync/people';
 import { Session } from '../../sync/session';
-import { dayWords } from '../../words/words';
 import { Inspection } from './inspection';
 
 /** Which profile the job is held to, and a person's word on the joint. */

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import type { JudgedLine } from '@variatum/metallurgy';
+import { foundWords, limitWords, LINE_STATE_WORDS, VERDICT_WORDS } from '@variatum/presentation';
 import { ArrowItem, ArrowRow } from '../../kit/arrow-row';
-import { foundWords, limitWords, LINE_STATE_WORDS, VERDICT_WORDS } from '../../words/inspect-words';
 import { JointStore } from '../../job/stores';
 import { Inspection } from './inspection';
 

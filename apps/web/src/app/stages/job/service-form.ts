@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import type { JobDetail } from '@variatum/contracts';
 import { LIMITS, NOT_GIVEN, type Quantity, serviceCautions } from '@variatum/metallurgy';
+import { ENVIRONMENT_CHOICES } from '@variatum/presentation';
 import { JobStore } from '../../job/stores';
 import {
   answered,
@@ -13,7 +14,6 @@ import {
 } from '../../kit/fields';
 import { Panel } from '../../kit/panel';
 import { WorkshopStore } from '../../settings/workshop-store';
-import { ENVIRONMENT_CHOICES } from '../../words/words';
 
 type Service = JobDetail['service'];
 

@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { FIT_SIZES, LIMITS, type JointFit } from '@variatum/metallurgy';
+import { FIT_TITLES } from '@variatum/presentation';
 import { JointStore } from '../../job/stores';
 import { angleMeasure, lengthMeasure, type Measure, MeasureField } from '../../kit/fields';
 import { WorkshopStore } from '../../settings/workshop-store';
-import { FIT_TITLES } from '../../words/part-words';
 
 const ANGLE = angleMeasure(LIMITS.bevelDeg);
 

@@ -1,13 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import type { Shade } from '@variatum/metallurgy';
+import { type DrawnSize, lengthWords, missingWords } from '@variatum/presentation';
 import { Subject, throttleTime } from 'rxjs';
 import { JointStore, PartStore } from '../../job/stores';
 import { RoundView } from '../../part/round-view';
 import { type PulledPool, SectionView } from '../../part/section-view';
-import type { DrawnSize } from '../../part/section-picture';
 import { WorkshopStore } from '../../settings/workshop-store';
-import { lengthWords, missingWords } from '../../words/part-words';
 import { JointPool } from './joint-pool';
 
 /** While the pool is pulled the answer follows it in steps of so much. */

@@ -2,9 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import { RouterLink } from '@angular/router';
 import type { Piece } from '@variatum/contracts';
 import { coatingCaution, findPieceCondition } from '@variatum/metallurgy';
+import { pieceLetter } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { Icon } from '../../kit/marks/icon';
-import { pieceLetter } from '../../words/words';
 import { PieceFacts } from './piece-facts';
 
 /** One piece: what is known of it and what must be heeded. */

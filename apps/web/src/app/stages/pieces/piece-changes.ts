@@ -1,11 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { Piece } from '@variatum/contracts';
+import { testTitle, testWords } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { PieceArrangement, PieceStore } from '../../job/stores';
 import { ownField, TextField } from '../../kit/fields';
 import { Icon } from '../../kit/marks/icon';
-import { testTitle, testWords } from '../../words/words';
 
 /** What may become of a piece as a whole: two of it, one with another, off the job. */
 @Component({

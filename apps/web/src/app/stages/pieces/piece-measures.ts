@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { Piece } from '@variatum/contracts';
 import type { PieceFigures } from '@variatum/metallurgy';
+import { missingWords } from '@variatum/presentation';
 import { PartStore, PieceStore } from '../../job/stores';
 import { PieceSection } from '../../part/piece-section';
 import { WorkshopStore } from '../../settings/workshop-store';
-import { missingWords } from '../../words/part-words';
 import { PieceChanges } from './piece-changes';
 import { PiecePhotos } from './piece-photos';
 import { PieceShape } from './piece-shape';

@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject } from '@angular/core';
+import { pieceLetter } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { PartSelection, PieceStore } from '../../job/stores';
 import { Icon } from '../../kit/marks/icon';
 import { Tabs } from '../../kit/tabs';
-import { pieceLetter } from '../../words/words';
 import { PieceCard } from './piece-card';
 import { PieceMeasures } from './piece-measures';
 

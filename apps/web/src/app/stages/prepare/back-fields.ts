@@ -1,11 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { FEEDS, LIMITS, SEALS, type Feed, type Seal } from '@variatum/metallurgy';
+import { ppmWords } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { JointStore } from '../../job/stores';
 import { ChoiceGroup, type ChoiceOption, fieldBy, flowMeasure, MeasureField, NumberField } from '../../kit/fields';
 import { Panel } from '../../kit/panel';
 import { WorkshopStore } from '../../settings/workshop-store';
-import { ppmWords } from '../../words/doing-words';
 import { PurgePlanning } from '../../planning';
 
 const FEED_TITLES: Readonly<Record<Feed, string>> = { low: 'Low, vent high', middle: 'From the end', high: 'High' };

@@ -1,9 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { CROSS_CUT_MM, crossCutPressure, formatFlow, formatLength, holeOf, holesArea } from '@variatum/metallurgy';
+import { minutesWords, missingWords, ppmWords, pressureWords, waitWords } from '@variatum/presentation';
 import { JointStore, PartStore } from '../../job/stores';
 import { WorkshopStore } from '../../settings/workshop-store';
-import { minutesWords, ppmWords, pressureWords, waitWords } from '../../words/doing-words';
-import { missingWords } from '../../words/part-words';
 import { OxygenCurve, PurgeClockView, PurgePlanning, PurgeWait } from '../../planning';
 import { VentGauge } from './vent-gauge';
 

@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { JOINTS, type BackShielding } from '@variatum/metallurgy';
+import { minutesWords, ppmWords } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { JointStore } from '../../job/stores';
 import { Panel } from '../../kit/panel';
 import { WorkshopStore } from '../../settings/workshop-store';
-import { minutesWords, ppmWords } from '../../words/doing-words';
 import { PurgePlanning } from '../../planning';
 
 /** Ways to shield the back side by side: oxygen, colour, minutes, gas, and what each forgives. */

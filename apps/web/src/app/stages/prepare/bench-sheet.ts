@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { formatFlow, formatLength, formatTemperature, HOLD_PURGE_C, turnedRuns } from '@variatum/metallurgy';
+import { ppmWords, waitWords } from '@variatum/presentation';
 import { JointStore } from '../../job/stores';
 import { WorkshopStore } from '../../settings/workshop-store';
-import { ppmWords, waitWords } from '../../words/doing-words';
 import { OrderPlanning, PurgePlanning, SettingsPlanning } from '../../planning';
 import { PreparationPlanning } from './preparation-planning';
 

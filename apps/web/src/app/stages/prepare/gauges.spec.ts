@@ -1,6 +1,6 @@
 import { purge, purgeLevels, vent } from '@variatum/metallurgy';
+import { clockWords, minutesWords, ppmWords, waitWords } from '@variatum/presentation';
 import { render } from '../../../testing/render';
-import { clockWords, minutesWords, ppmWords, waitWords } from '../../words/doing-words';
 import { VentGauge } from './vent-gauge';
 import { OxygenCurve } from '../../planning';
 

@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { formatTemperature } from '@variatum/metallurgy';
+import { clockWords } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { JointStore } from '../../job/stores';
 import { ChoiceGroup, fieldBy } from '../../kit/fields';
 import { WorkshopStore } from '../../settings/workshop-store';
-import { clockWords } from '../../words/doing-words';
 import { OrderPlanning } from '../../planning';
 import { HEAT_KEY, heatColour, TINT_COLOURS } from './heat-colours';
 import { HeatPlay, type HeatLayer } from './heat-play';

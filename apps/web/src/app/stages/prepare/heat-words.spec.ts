@@ -1,5 +1,5 @@
+import { pullSentence, pullWords } from '@variatum/presentation';
 import { heatIndex, heatRgb, HEAT_TABLE, tintTable } from './heat-colours';
-import { pullSentence, pullWords } from '../../words/pull-words';
 
 describe('colours of heat', () => {
   test('the table holds what the colours are, and is never left', () => {

@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { formatFlow } from '@variatum/metallurgy';
+import { pressureWords } from '@variatum/presentation';
 import { JointStore } from '../../job/stores';
 import { Panel } from '../../kit/panel';
 import { WorkshopStore } from '../../settings/workshop-store';
-import { pressureWords } from '../../words/doing-words';
 import { PurgePlanning } from '../../planning';
 
 /** Joints that share a purge, in the order they are welded, with the gas that is left at each. */

@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
+import { pointsWords, rodName } from '@variatum/presentation';
 import { ComputeService } from '../../compute/compute.service';
 import { JobStore, JointStore } from '../../job/stores';
-import { pointsWords, rodName } from '../../words/words';
 
 /** What cutting an old weld out comes to against welding over it: best rod and expected loss of both, from the same beliefs. */
 @Component({

@@ -1,13 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { formatTemperature, laidOut, type JudgedPlan, type PlanFault } from '@variatum/metallurgy';
+import { minutesWords, pullSentence, pullWords } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { JointStore } from '../../job/stores';
 import { WorkshopStore } from '../../settings/workshop-store';
-import { minutesWords } from '../../words/doing-words';
 import { OrderPlanning, OrderRound } from '../../planning';
 import { HeatPlay } from './heat-play';
 import { RunningNote } from './running-note';
-import { pullSentence, pullWords } from '../../words/pull-words';
 
 const FAULTS: Readonly<Record<PlanFault, string>> = {
   forbidden: 'This order welds what must stay free.',

@@ -1,9 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { minutesWords, pullWords } from '@variatum/presentation';
 import { WorkshopStore } from '../../settings/workshop-store';
-import { minutesWords } from '../../words/doing-words';
 import { OrderPlanning } from '../../planning';
 import { OrderTrade } from './order-trade';
-import { pullWords } from '../../words/pull-words';
 
 /** The orders a joint can be welded in beside each other, and what a minute buys. */
 @Component({

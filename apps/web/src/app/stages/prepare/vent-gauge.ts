@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { formatLength, type LengthUnit, type VentAnswer } from '@variatum/metallurgy';
+import { pressureWords } from '@variatum/presentation';
 import { scaleLog } from 'd3-scale';
 import { FrameSize } from '../../kit/frame-size';
 import { Grip, type GripStep, type Pull } from '../../part/grip';
-import { pressureWords } from '../../words/doing-words';
 
 const SMALLEST = 0.8;
 const LARGEST = 16;

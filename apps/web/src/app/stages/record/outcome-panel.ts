@@ -1,13 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { CRACK_PLACES, OUTCOMES, type CrackPlace, type Outcome } from '@variatum/metallurgy';
+import { CRACK_PLACE_WORDS, daysBetween, OUTCOME_WORDS, serviceWords, today } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { JobStore, JointStore, RecordStore } from '../../job/stores';
 import { ChoiceGroup, DateField, fieldBy, ownField, TextField } from '../../kit/fields';
 import { Panel } from '../../kit/panel';
 import { People } from '../../sync/people';
 import { Session } from '../../sync/session';
-import { daysBetween, OUTCOME_WORDS, serviceWords, today } from '../../words/outcome-words';
-import { CRACK_PLACE_WORDS } from '../../words/weld-words';
 
 /** How the part did since: when it went to work, when it is to be seen again, and how it was found. */
 @Component({

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { loggedMinutes, quoteOfJob, type JobQuote } from '@variatum/contracts';
 import type { Quote, QuoteLine } from '@variatum/metallurgy';
+import { dayWords, minutesWords, moneySpread, moneyWords, spreadWords } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { catchError, of } from 'rxjs';
 import { ComputeService } from '../../compute/compute.service';
@@ -10,9 +11,6 @@ import { Panel } from '../../kit/panel';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { People } from '../../sync/people';
 import { Session } from '../../sync/session';
-import { minutesWords } from '../../words/doing-words';
-import { moneySpread, moneyWords, spreadWords } from '../../words/money-words';
-import { dayWords } from '../../words/words';
 
 const UNITS: Readonly<Record<QuoteLine['unit'], (value: number) => string>> = {
   min: (value) => minutesWords(value),

@@ -1,13 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { BeadFinding } from '@variatum/metallurgy';
+import { OUTCOME_WORDS, rodName } from '@variatum/presentation';
 import { catchError, of } from 'rxjs';
 import { ComputeService } from '../../compute/compute.service';
 import { AnswerService } from '../../job/answer.service';
 import { DecisionStore, JobStore, JointStore, RecordStore } from '../../job/stores';
 import { Panel } from '../../kit/panel';
-import { OUTCOME_WORDS } from '../../words/outcome-words';
-import { rodName } from '../../words/words';
 
 /** As many causes as are worth a line. */
 const MOST = 4;

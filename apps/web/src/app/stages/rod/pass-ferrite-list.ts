@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import type { PassFerrite } from '@variatum/metallurgy';
+import { ferriteWords } from '@variatum/presentation';
 import { FerriteScale } from '../../kit/marks/ferrite-scale';
-import { ferriteWords } from '../../words/words';
 
 /** Ferrite from root to cap. */
 @Component({

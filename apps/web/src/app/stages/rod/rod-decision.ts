@@ -1,6 +1,7 @@
 import { HttpErrorResponse } from '@angular/common/http';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import type { RankedRod } from '@variatum/metallurgy';
+import { rodName, whenWords } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { AnswerService } from '../../job/answer.service';
 import { DecisionStore, JointStore } from '../../job/stores';
@@ -8,7 +9,6 @@ import { ownField, TextField } from '../../kit/fields';
 import { Panel } from '../../kit/panel';
 import { problemOf } from '../../sync';
 import { People } from '../../sync/people';
-import { rodName, whenWords } from '../../words/words';
 
 /** Deciding on the rod that is looked at, and what was decided before. */
 @Component({

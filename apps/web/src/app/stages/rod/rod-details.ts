@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { DIAGRAM_NAMES, fillerFormTitle, type RankedRod } from '@variatum/metallurgy';
+import { percentWords, rodName } from '@variatum/presentation';
 import { Panel } from '../../kit/panel';
-import { percentWords, rodName } from '../../words/words';
 import { FigureTrace } from './figure-trace';
 import { RodRisks } from './rod-risks';
 

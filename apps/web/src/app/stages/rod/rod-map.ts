@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { rodName } from '@variatum/presentation';
 import { AnswerService } from '../../job/answer.service';
 import { Panel } from '../../kit/panel';
 import { ConstitutionMap } from '../../plot/constitution-map';
-import { rodName } from '../../words/words';
 
 /** Where the pools of the rod looked at lie; where no diagram covers its weld metal that is said instead. */
 @Component({

@@ -1,11 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import type { RankedRod } from '@variatum/metallurgy';
+import { pointsWords, rodName } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { AnswerService } from '../../job/answer.service';
 import { RiskMark } from '../../kit/marks/risk-mark';
 import { Panel } from '../../kit/panel';
 import { RackStore } from '../../rack/rack-store';
-import { pointsWords, rodName } from '../../words/words';
 
 const SHOWN_AT_FIRST = 5;
 /** Losses are drawn against the worst one shown, or against this where all are small. */

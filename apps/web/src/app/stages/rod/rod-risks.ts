@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import type { RankedRisk } from '@variatum/metallurgy';
+import { figureWords, percentWords } from '@variatum/presentation';
 import { RiskMark } from '../../kit/marks/risk-mark';
-import { figureWords, percentWords } from '../../words/words';
 
 /** Risks of a rod in a joint, worst first; each opens to its reason, what helps, what drives it and its source. */
 @Component({

@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { rodName } from '@variatum/presentation';
 import { AnswerService } from '../../job/answer.service';
 import { JobStore } from '../../job/stores';
 import { Panel } from '../../kit/panel';
 import { DilutionChart } from '../../plot/dilution-chart';
 import { RodMatrix } from '../../plot/rod-matrix';
-import { rodName } from '../../words/words';
 import { HeatList } from './heat-list';
 import { OtherWays } from './other-ways';
 import { PassFerriteList } from './pass-ferrite-list';

@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { pointsWords, rodName } from '@variatum/presentation';
 import { PartAnswers } from '../../job/part-answers.service';
 import { JointStore } from '../../job/stores';
 import { RiskMark } from '../../kit/marks/risk-mark';
 import { Panel } from '../../kit/panel';
-import { pointsWords, rodName } from '../../words/words';
 
 /** Ways to weld the whole part in sight. */
 const SHOWN = 4;

@@ -7,6 +7,7 @@ import {
   type BeadFinding,
   type CrackMove,
 } from '@variatum/metallurgy';
+import { CRACK_PLACE_WORDS, CRACK_TIME_WORDS, PULL_WORDS, rodName } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { catchError, of } from 'rxjs';
 import { RouterLink } from '@angular/router';
@@ -16,8 +17,6 @@ import { JobStore, JointStore } from '../../job/stores';
 import { ChoiceGroup, NumberField, ownField } from '../../kit/fields';
 import { Panel } from '../../kit/panel';
 import { MeterStore, Readings } from '../../meters';
-import { CRACK_PLACE_WORDS, CRACK_TIME_WORDS, PULL_WORDS } from '../../words/weld-words';
-import { rodName } from '../../words/words';
 import { WeldPlanning } from './weld-planning';
 
 /** Less heat is so much of the current. */

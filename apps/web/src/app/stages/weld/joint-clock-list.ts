@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { clockRange, clockWords } from '@variatum/presentation';
 import { PartSelection, JointStore, WeldStore } from '../../job/stores';
 import { Now } from '../../kit/now';
 import { Panel } from '../../kit/panel';
-import { clockRange, clockWords } from '../../words/doing-words';
 import { CoolingWatch, type JointClock } from './cooling-watch';
 import { OwnUnits } from './own-units';
 import { PurgeWatch } from './purge-watch';
@@ -80,9 +80,9 @@ export class JointClockList {
     const laid = this.weld.logOf(joint).beads.length;
     if (isBurning) return 'arc on';
     if (by === 'cold') return laid === 0 ? 'not begun, can be welded' : 'can be welded';
-    const at = nowC === null ? '' : `${this.units.warmth(nowC)}${by === 'reckoned' ? ' reckoned' : ''}`;
+    const at = nowC === null ? '' : `${this.units.now().warmth(nowC)}${by === 'reckoned' ? ' reckoned' : ''}`;
     if (isCool) return [at, 'can be welded'].filter(Boolean).join(', ');
-    const limit = limitC === null ? '' : this.units.warmth(limitC);
+    const limit = limitC === null ? '' : this.units.now().warmth(limitC);
     if (!readyMs) return [at, `limit ${limit}`].filter(Boolean).join(', ');
     const leftS = (ms: number): number => Math.max(0, (ms - this.now.ms()) / 1000);
     const [least, likely, most] = readyMs;

@@ -1,12 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { METER_KINDS, type Meter, type MeterPlace } from '@variatum/contracts';
+import { ppmWords } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { FieldTestStore, JobStore, JointStore, PartSelection } from '../../job/stores';
 import { Now } from '../../kit/now';
 import { Panel } from '../../kit/panel';
 import { MeterStore, Readings, type SeenReading } from '../../meters';
-import { ppmWords } from '../../words/doing-words';
 import { OwnUnits } from './own-units';
 
 /** A reading older than this is told with its age, ms. */
@@ -101,7 +101,7 @@ export class MeterUses {
   private valueOf({ kind }: Meter, { value, composition }: SeenReading): string {
     if (composition) return Object.entries(composition).map(([symbol, percent]) => `${symbol} ${percent}`).join(', '); // prettier-ignore
     if (value === null) return 'no reading';
-    if (kind === 'temperature') return this.units.warmth(value);
+    if (kind === 'temperature') return this.units.now().warmth(value);
     return `${kind === 'oxygen' ? ppmWords(value) : Math.round(10 * value) / 10} ${METER_KINDS[kind]}`;
   }
 

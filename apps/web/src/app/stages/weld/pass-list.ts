@@ -1,15 +1,20 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { formatLength } from '@variatum/metallurgy';
+import {
+  beadName,
+  clockWords,
+  loggedWords,
+  minutesWords,
+  pullSentence,
+  pullWords,
+  rodName,
+} from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { JointStore, WeldStore } from '../../job/stores';
 import { ownField, TextField } from '../../kit/fields';
 import { Panel } from '../../kit/panel';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { People } from '../../sync/people';
-import { clockWords, minutesWords } from '../../words/doing-words';
-import { pullSentence, pullWords } from '../../words/pull-words';
-import { CRACK_PLACE_WORDS, CRACK_TIME_WORDS, PULL_WORDS, STOP_WORDS } from '../../words/weld-words';
-import { rodName } from '../../words/words';
 import { OwnUnits } from './own-units';
 import { WeldPlanning } from './weld-planning';
 
@@ -32,9 +37,9 @@ import { WeldPlanning } from './weld-planning';
                 <th scope="col">Who</th>
                 <th scope="col">A</th>
                 <th scope="col">Arc</th>
-                <th scope="col">{{ units.along() }}</th>
-                <th scope="col">{{ units.travel() }}</th>
-                <th scope="col">{{ units.heatInput() }}</th>
+                <th scope="col">{{ units.now().along }}</th>
+                <th scope="col">{{ units.now().travel }}</th>
+                <th scope="col">{{ units.now().heatInput }}</th>
                 <th scope="col">before</th>
                 <th scope="col">Rod</th>
                 <th scope="col"></th>
@@ -144,14 +149,14 @@ export class PassList {
   protected readonly rows = computed(() =>
     this.weld.log().beads.map((bead) => ({
       id: bead.id,
-      name: `${bead.bead === 'tack' ? 'Tack' : bead.bead === 'repair' ? 'Repair' : 'Run'} ${bead.bead === 'repair' ? '' : bead.number + 1}${bead.bead === 'run' && this.weld.order.passes() > 1 ? `, pass ${bead.pass + 1}` : ''}${bead.why === null ? ', arc on' : STOP_WORDS[bead.why] ? `, ${STOP_WORDS[bead.why]}` : ''}`,
+      name: beadName(bead, this.weld.order.passes()),
       who: this.people.nameOf(bead.who),
       amps: bead.amps === null ? '' : Math.round(bead.amps),
       seconds: bead.seconds === null ? '' : clockWords(bead.seconds),
-      length: bead.lengthMm > 0 && bead.bead !== 'tack' ? this.units.alongOf(bead.lengthMm) : '',
-      travel: bead.travelMmPerS === null ? '' : this.units.travelOf(bead.travelMmPerS),
-      heat: bead.heatInputKJPerMm === null ? '' : this.units.heatInputOf(bead.heatInputKJPerMm),
-      before: bead.beforeC === null ? '' : `${this.units.warmth(bead.beforeC)}${bead.beforeBy === 'typed' ? ' typed' : ''}`,
+      length: bead.lengthMm > 0 && bead.bead !== 'tack' ? this.units.now().alongOf(bead.lengthMm) : '',
+      travel: bead.travelMmPerS === null ? '' : this.units.now().travelOf(bead.travelMmPerS),
+      heat: bead.heatInputKJPerMm === null ? '' : this.units.now().heatInputOf(bead.heatInputKJPerMm),
+      before: bead.beforeC === null ? '' : `${this.units.now().warmth(bead.beforeC)}${bead.beforeBy === 'typed' ? ' typed' : ''}`,
       rod: bead.rod === null ? 'none' : `${rodName(bead.rod)}${bead.rodMm === null ? '' : ` ${formatLength(bead.rodMm, this.unit())}`}${bead.lot ? `, lot ${bead.lot}` : ''}`,
     })),
   ); // prettier-ignore
@@ -168,7 +173,7 @@ export class PassList {
     if (!shown) return [];
     return this.store.records(shown.id).flatMap(({ id, at, entry, struckOutAt }) => {
       if (struckOutAt !== null) return [];
-      const words = wordsOf(entry, this.units);
+      const words = loggedWords(entry, this.units.now());
       return words === '' ? [] : [{ id, words: `${new Date(at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })} ${words}` }]; // prettier-ignore
     });
   });
@@ -189,7 +194,7 @@ export class PassList {
     const kind = this.weld.order.seam()?.kind ?? 'line';
     if (!both) return [];
     const [planned, now] = both;
-    const warm = now.peakInterpassC === null ? '' : ` Hottest metal under a pass ${this.units.warmth(now.peakInterpassC)}, planned ${this.units.warmth(planned.peakInterpassC ?? 0)}.`; // prettier-ignore
+    const warm = now.peakInterpassC === null ? '' : ` Hottest metal under a pass ${this.units.now().warmth(now.peakInterpassC)}, planned ${this.units.now().warmth(planned.peakInterpassC ?? 0)}.`; // prettier-ignore
     return [
       `Reckoned anew: ${minutesWords(now.minutes)} instead of ${minutesWords(planned.minutes)}.${warm}`,
       `${pullSentence(now.pull, kind, this.unit())} Planned: ${pullWords(planned.pull, this.unit())}.`,
@@ -206,26 +211,5 @@ export class PassList {
     event.preventDefault();
     const text = this.note.value.trim();
     if (text !== '' && this.weld.note({ kind: 'note', text })) this.note.change('');
-  }
-}
-
-type Entry = ReturnType<WeldStore['records']>[number]['entry'];
-/** What was logged beside the beads, in words; empty for what stands in their rows. */
-function wordsOf(entry: Entry, units: OwnUnits): string {
-  switch (entry.kind) {
-    case 'temperature':
-      return `${units.warmth(entry.tempC)}, ${entry.by === 'typed' ? 'typed' : 'by the meter'}`;
-    case 'ferrite':
-      return `gauge shows ferrite number ${entry.fn}`;
-    case 'magnet':
-      return `magnet: ${PULL_WORDS[entry.pull]}`;
-    case 'crack':
-      return `cracked ${CRACK_PLACE_WORDS[entry.where]}, ${CRACK_TIME_WORDS[entry.when]}`;
-    case 'alarm':
-      return entry.what === 'oxygen-rose' ? `alarm: oxygen rose to ${entry.value} ppm` : `alarm: ${(entry.value / 10_000).toFixed(1)} % oxygen in the room`; // prettier-ignore
-    case 'note':
-      return entry.text;
-    default:
-      return '';
   }
 }

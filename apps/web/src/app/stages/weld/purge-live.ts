@@ -1,11 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { LEAST_ROOM_PPM, PURGE_OFF_BELOW_C } from '@variatum/metallurgy';
+import { clockRange, clockWords, ppmWords } from '@variatum/presentation';
 import { scaleLinear, scaleLog } from 'd3-scale';
 import { line } from 'd3-shape';
 import { FrameSize } from '../../kit/frame-size';
 import { Now } from '../../kit/now';
 import { PurgeClockView, PurgePlanning } from '../../planning';
-import { clockRange, clockWords, ppmWords } from '../../words/doing-words';
 import { OwnUnits } from './own-units';
 import { PurgeWatch, SOON_MINUTES } from './purge-watch';
 
@@ -210,7 +210,7 @@ export class PurgeLive {
   protected readonly watch = inject(PurgeWatch);
   private readonly planning = inject(PurgePlanning);
   private readonly units = inject(OwnUnits);
-  protected readonly offBelow = computed(() => this.units.warmth(PURGE_OFF_BELOW_C));
+  protected readonly offBelow = computed(() => this.units.now().warmth(PURGE_OFF_BELOW_C));
   protected readonly leastRoom = LEAST_ROOM_PPM / 10_000;
   protected readonly shows = computed(() => {
     const ppm = this.watch.ppm();

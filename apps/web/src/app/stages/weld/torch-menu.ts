@@ -1,7 +1,7 @@
 import { inject, Injectable, signal } from '@angular/core';
 import { CRACK_PLACES, CRACK_TIMES, findFieldTest, MAGNET_PULLS } from '@variatum/metallurgy';
+import { CRACK_PLACE_WORDS, CRACK_TIME_WORDS, PULL_WORDS } from '@variatum/presentation';
 import { FieldTestStore, JobStore, JointStore, PartSelection } from '../../job/stores';
-import { CRACK_PLACE_WORDS, CRACK_TIME_WORDS, PULL_WORDS } from '../../words/weld-words';
 import { OwnUnits } from './own-units';
 import { TorchNow } from './torch-state';
 import { WeldPlanning } from './weld-planning';
@@ -92,7 +92,7 @@ export class TorchMenu {
     if (!burning)
       rows.push(
         this.list('Magnet on the bead', () => MAGNET_PULLS.map((pull) => this.row(PULL_WORDS[pull], () => this.weld.note({ kind: 'magnet', pull, rod: this.weld.lastRod() }), 'Magnet logged.'))),
-        this.list('Temperature', () => TEMPERATURES.map((tempC) => this.row(this.units.warmth(tempC), () => this.weld.note({ kind: 'temperature', tempC, by: 'typed' }), `${this.units.warmth(tempC)} logged.`))),
+        this.list('Temperature', () => TEMPERATURES.map((tempC) => this.row(this.units.now().warmth(tempC), () => this.weld.note({ kind: 'temperature', tempC, by: 'typed' }), `${this.units.now().warmth(tempC)} logged.`))),
         this.row('Repair here', () => this.state.strike(true), 'Arc on for a repair.'),
         this.row('Take the last entry back', () => this.weld.takeBackLast(), 'Taken back.'),
       ); // prettier-ignore

@@ -1,8 +1,8 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { isSameStep, ONLY_SLOW, PURGE_OFF_BELOW_C, TROUBLE_SHORT } from '@variatum/metallurgy';
+import { clockRange, clockWords, minutesWords, ppmWords } from '@variatum/presentation';
 import { JointStore } from '../../job/stores';
 import { Now } from '../../kit/now';
-import { clockRange, clockWords, minutesWords, ppmWords } from '../../words/doing-words';
 import { CoolingWatch, type JointClock } from './cooling-watch';
 import { OwnUnits } from './own-units';
 import { PurgeWatch, SOON_MINUTES } from './purge-watch';
@@ -133,7 +133,7 @@ export class TorchNow {
   }
 
   private warmWords({ measuredC, limitC }: JointClock): Omit<TorchWords, 'state'> {
-    return { what: 'Warm it', about: `${this.units.warmth(measuredC ?? 0)}, at least ${this.units.warmth(limitC ?? 0)}. This metal cracks cold.`, press: '' }; // prettier-ignore
+    return { what: 'Warm it', about: `${this.units.now().warmth(measuredC ?? 0)}, at least ${this.units.now().warmth(limitC ?? 0)}. This metal cracks cold.`, press: '' }; // prettier-ignore
   }
 
   /** Whether what is next has a limit to wait for: the root has none, unless colour is to stay narrow. */
@@ -159,12 +159,12 @@ export class TorchNow {
 
   private coolWords(clock: JointClock): Omit<TorchWords, 'state'> {
     const now =
-      clock.nowC === null ? '' : `${this.units.warmth(clock.nowC)}${clock.by === 'reckoned' ? ' reckoned' : ''}, `;
+      clock.nowC === null ? '' : `${this.units.now().warmth(clock.nowC)}${clock.by === 'reckoned' ? ' reckoned' : ''}, `;
     const left = clock.readyMs && Math.max(0, (clock.readyMs[1] - this.now.ms()) / 1000);
     const elsewhere = this.elsewhere();
     return {
       what: left === null ? 'Cool' : clockWords(left),
-      about: `${now}limit ${clock.limitC === null ? 'none' : this.units.warmth(clock.limitC)}.${elsewhere ? ` ${elsewhere}` : ''}`,
+      about: `${now}limit ${clock.limitC === null ? 'none' : this.units.now().warmth(clock.limitC)}.${elsewhere ? ` ${elsewhere}` : ''}`,
       press: '',
     };
   }
@@ -173,7 +173,7 @@ export class TorchNow {
   private gasStays(): string {
     const nowC = this.cooling.shown()?.nowC;
     if (this.gas.gasOnMs() === null || (nowC !== null && nowC !== undefined && nowC < PURGE_OFF_BELOW_C)) return '';
-    return `Gas stays on until the metal is below ${this.units.warmth(PURGE_OFF_BELOW_C)}.`;
+    return `Gas stays on until the metal is below ${this.units.now().warmth(PURGE_OFF_BELOW_C)}.`;
   }
 
   /** Another joint that can be welded meanwhile. */

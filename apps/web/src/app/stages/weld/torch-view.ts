@@ -10,13 +10,12 @@ import {
   viewChild,
 } from '@angular/core';
 import { formatFlow, formatLength } from '@variatum/metallurgy';
+import { ppmWords, rodName } from '@variatum/presentation';
 import { JobStore, JointStore, PartSelection } from '../../job/stores';
 import { PurgePlanning } from '../../planning';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { Autosave } from '../../sync';
 import { saveWords } from '../../words/state-words';
-import { ppmWords } from '../../words/doing-words';
-import { rodName } from '../../words/words';
 import { CoolingWatch } from './cooling-watch';
 import { OwnUnits } from './own-units';
 import { PurgeWatch } from './purge-watch';
@@ -314,7 +313,7 @@ export class TorchView {
   protected readonly clock = computed(() => {
     const clock = this.cooling.shown();
     if (clock?.nowC === null || clock?.nowC === undefined) return '';
-    return this.units.warmth(clock.nowC);
+    return this.units.now().warmth(clock.nowC);
   });
   protected readonly held = computed(() => {
     const { amps, rod, rodMm } = this.weld.atHand();

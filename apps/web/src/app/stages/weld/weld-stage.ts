@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, untracked } from '@angular/core';
 import { ActivatedRoute, Router } from '@angular/router';
 import { toSignal } from '@angular/core/rxjs-interop';
+import { rodName } from '@variatum/presentation';
 import { map } from 'rxjs';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { JobStore, JointStore } from '../../job/stores';
@@ -10,7 +11,6 @@ import { Panel } from '../../kit/panel';
 import { MeterStore, Readings } from '../../meters';
 import { OrderPlanning, PurgePlanning, PurgeWait, SettingsPlanning } from '../../planning';
 import { Session } from '../../sync/session';
-import { rodName } from '../../words/words';
 import { SaidAtHand } from './at-hand';
 import { BeadShown } from './bead-shown';
 import { CoolingWatch } from './cooling-watch';

@@ -1,4 +1,3 @@
-import { saveWords } from './state-words';
 import { ferriteWords, rodName, sureWords, testWords } from './words';
 
 test('ferrite is said as a range and its middle', () => {
@@ -23,17 +22,4 @@ test('no rod has a name, and sureness never sounds surer than it is', () => {
     expect.stringContaining('stop-gap'),
   ]);
   for (const text of words) expect(text).not.toMatch(/safe|certain|guarantee/);
-});
-
-test('how saving stands is said with what waits, and Saved only where nothing does', () => {
-  expect(saveWords('saved')).toBe('Saved');
-  expect(saveWords('unable', 1)).toBe(
-    'Not saved yet: the server cannot store anything just now. 1 entry waits here and will go by itself.',
-  );
-  expect(saveWords('not-known', 1)).toMatch(/^Not known whether it is saved: asking again\./);
-  for (const state of ['unreachable', 'unable', 'not-known', 'busy', 'unknown-person'] as const) {
-    expect(saveWords(state, 3)).toMatch(/^Not .* 3 entries wait here/);
-    expect(saveWords(state, 3)).not.toContain('Saved');
-  }
-  for (const state of ['saving', 'conflict', 'refused'] as const) expect(saveWords(state)).not.toMatch(/^Saved/);
 });

@@ -1,0 +1,9 @@
+-- Somebody who did something elsewhere that is brought in here: known by name, with nothing to sign in by. Who is somebody already
+-- is never touched.
+CREATE FUNCTION take_in_person(who uuid, given_name text) RETURNS void
+LANGUAGE plpgsql SECURITY DEFINER SET search_path = public, pg_temp AS $$
+BEGIN
+  IF EXISTS (SELECT 1 FROM person WHERE id = who) THEN RETURN; END IF;
+  INSERT INTO person (id, name, sign_in_name) VALUES (who, given_name, 'elsewhere ' || who);
+  INSERT INTO membership (workshop_id, person_id, role, left_at) VALUES (served_workshop(), who, 'reader', now());
+END $$;

@@ -1,0 +1,193 @@
+import type { JobDocument, WorkshopDocument } from '@variatum/contracts';
+import { eq, sql } from 'drizzle-orm';
+import { randomBytes } from 'node:crypto';
+import { tables, type Database } from '../database';
+import type { RequestContext } from '../http/context';
+import { ProblemError } from '../http/problem-error';
+import { likelyFamily } from '../pieces/likely-family';
+import type { Scope } from '../store';
+import { keptPicture } from './kept-picture';
+import { idHere, renamed } from './renamed';
+
+/** Rows of one statement. */
+const AT_ONCE = 300;
+
+async function insertAll<Row>(rows: readonly Row[], insert: (some: Row[]) => Promise<unknown>): Promise<void> {
+  for (let from = 0; from < rows.length; from += AT_ONCE) await insert(rows.slice(from, from + AT_ONCE));
+}
+
+/** People of a document: known by name where it goes, with nothing to sign in by. */
+async function takePeople(
+  database: Database,
+  people: JobDocument['people'],
+  names: ReadonlyMap<string, string>,
+): Promise<void> {
+  for (const { id, name } of people)
+    await database.execute(sql`select take_in_person(${names.get(id) ?? id}::uuid, ${name})`);
+}
+
+/** Meters of a document, those that are not there yet: each needs a key of its own before it can send. */
+async function takeMeters(
+  { database, workshop }: Scope,
+  meters: readonly (JobDocument['meters'][number] & { readonly withdrawnAt?: string | null })[],
+): Promise<void> {
+  await insertAll(meters, (some) =>
+    database
+      .insert(tables.meter)
+      .values(
+        some.map(({ withdrawnAt = null, ...meter }) => ({
+          ...meter,
+          workshopId: workshop,
+          madeBy: null,
+          // The hash of nothing anybody knows.
+          keyHash: randomBytes(32).toString('base64url'),
+          withdrawnAt: withdrawnAt === null ? null : new Date(withdrawnAt),
+        })),
+      )
+      .onConflictDoNothing(),
+  );
+}
+
+const momentOrNull = (moment: string | null): Date | null => (moment === null ? null : new Date(moment));
+
+/** New identifiers of everything a document is about. */
+function namesIn(workshop: string, document: JobDocument): ReadonlyMap<string, string> {
+  const { people, meters, job, pieces, joints, decisions, photos, preparation, weld, record } = document;
+  const tests = pieces.flatMap((piece) => piece.tests);
+  const all = [...people, ...meters, job, ...pieces, ...tests, ...joints, ...decisions, ...photos, ...preparation, ...weld, ...record]; // prettier-ignore
+  return new Map(all.map(({ id }) => [id.toLowerCase(), idHere(workshop, id)]));
+}
+
+/**
+ * Brings a job in under identifiers of its own here, with all that was logged when and by whom. Runs within a transaction: whatever
+ * is wrong, nothing of it stays.
+ * @param pictureOf the bytes of a picture, by its place among the pictures of the document
+ * @returns identifier of the job here
+ * @throws ProblemError 409 when it is here already; InputError for a picture that is none
+ */
+export async function takeJob(
+  { compute }: Pick<RequestContext, 'compute'>,
+  scope: Scope,
+  sent: JobDocument,
+  pictureOf: (index: number) => Promise<Buffer>,
+): Promise<string> {
+  const { database, workshop } = scope;
+  const workshopId = workshop;
+  const names = namesIn(workshop, sent);
+  const { job, pieces, joints, decisions, photos, preparation, weld, record, readings, meters } = renamed(sent, names);
+  const [there] = await database
+    .select({ title: tables.job.title })
+    .from(tables.job)
+    .where(sql`${tables.job.id} in (${sent.job.id}, ${job.id}) and ${eq(tables.job.workshopId, workshop)}`);
+  if (there) throw ProblemError.conflictOf('Here already', `"${there.title}" is in this workshop already; nothing was changed.`); // prettier-ignore
+  await takePeople(database, sent.people, names);
+  await takeMeters(scope, meters);
+  const { withdrawnAt, createdAt, updatedAt, ...head } = job;
+  await database.insert(tables.job).values({
+    ...head,
+    workshopId,
+    withdrawnAt: momentOrNull(withdrawnAt),
+    createdAt: new Date(createdAt),
+    updatedAt: new Date(updatedAt),
+  });
+  const families = await Promise.all(pieces.map((piece) => likelyFamily(compute, piece)));
+  await insertAll(
+    pieces.map(({ tests: _tests, ...piece }, index) => ({
+      ...piece,
+      workshopId,
+      likelyFamily: families[index] ?? null,
+      createdAt: new Date(piece.createdAt),
+      withdrawnAt: momentOrNull(piece.withdrawnAt),
+    })),
+    (some) => database.insert(tables.piece).values(some),
+  );
+  const struck = (one: { readonly createdAt: string; readonly struckOutAt: string | null }) => ({
+    createdAt: new Date(one.createdAt),
+    struckOutAt: momentOrNull(one.struckOutAt),
+  });
+  await insertAll(
+    pieces.flatMap(({ tests }) => tests).map((test) => ({ ...test, workshopId, ...struck(test) })),
+    (some) => database.insert(tables.fieldTest).values(some),
+  );
+  // Joints others are alike to go first.
+  const leadersFirst = [...joints].sort((one, other) => Number(one.alikeTo !== null) - Number(other.alikeTo !== null));
+  for (const joint of leadersFirst)
+    await database.insert(tables.joint).values({
+      ...joint,
+      workshopId,
+      createdAt: new Date(joint.createdAt),
+      withdrawnAt: momentOrNull(joint.withdrawnAt),
+    });
+  await insertAll(
+    decisions.map((one) => ({ ...one, workshopId, createdAt: new Date(one.createdAt) })),
+    (some) => database.insert(tables.decision).values(some),
+  );
+  await insertAll(
+    preparation.map((one) => ({ ...one, workshopId, createdAt: new Date(one.createdAt) })),
+    (some) => database.insert(tables.preparationTick).values(some),
+  );
+  await insertAll(
+    weld.map((one) => ({ ...one, workshopId, at: new Date(one.at), ...struck(one) })),
+    (some) => database.insert(tables.weldEntry).values(some),
+  );
+  for (const [index, { file: _file, ...photo }] of photos.entries()) {
+    const bytes = await pictureOf(index);
+    const { bytes: kept, ...facts } = await keptPicture(compute, bytes, photo, ['photos', index, 'file']);
+    await database.insert(tables.photo).values({
+      ...photo,
+      ...facts,
+      workshopId,
+      createdAt: new Date(photo.createdAt),
+      withdrawnAt: momentOrNull(photo.withdrawnAt),
+    });
+    await database.insert(tables.photoFile).values({ photoId: photo.id, workshopId, bytes: Buffer.from(kept) });
+  }
+  await insertAll(
+    record.map((one) => ({ ...one, workshopId, at: new Date(one.at), ...struck(one) })),
+    (some) => database.insert(tables.jobRecord).values(some),
+  );
+  await takeReadings(scope, readings, job.id);
+  return job.id;
+}
+
+/** Readings of meters that are here. @param jobId null: of no job */
+export async function takeReadings(
+  { database, workshop }: Scope,
+  readings: JobDocument['readings'],
+  jobId: string | null,
+): Promise<void> {
+  await insertAll(
+    readings.map(({ meter, at, joint, ...one }) => ({
+      ...one,
+      composition: one.composition ?? null,
+      workshopId: workshop,
+      meterId: meter,
+      at: new Date(at),
+      jobId,
+      jointId: joint,
+    })),
+    (some) => database.insert(tables.reading).values(some).onConflictDoNothing(),
+  );
+}
+
+/** Takes the settings, people, stock and meters of a workshop over. Runs within a transaction. */
+export async function takeWorkshop(scope: Scope, document: WorkshopDocument): Promise<void> {
+  const { database, workshop } = scope;
+  const names = new Map(
+    [...document.people, ...document.meters].map(({ id }) => [id.toLowerCase(), idHere(workshop, id)]),
+  );
+  await takePeople(database, document.people, names);
+  await takeMeters(scope, renamed(document.meters, names));
+  await database
+    .update(tables.workshop)
+    .set({ ...document.workshop, updatedAt: new Date(), version: sql`${tables.workshop.version} + 1` })
+    .where(eq(tables.workshop.id, workshop));
+  for (const rod of document.rodStock)
+    await database
+      .insert(tables.rodStock)
+      .values({ ...rod, id: idHere(workshop, `rod ${rod.rod}`), workshopId: workshop })
+      .onConflictDoUpdate({
+        target: [tables.rodStock.workshopId, tables.rodStock.rod],
+        set: { inStock: rod.inStock, diameterMm: rod.diameterMm, note: rod.note, updatedAt: new Date(), version: sql`${tables.rodStock.version} + 1` }, // prettier-ignore
+      });
+}

@@ -1,0 +1,120 @@
+import {
+  activeJoints,
+  completedJoint,
+  decisionOf,
+  findingsOf,
+  leaderOf,
+  piecesOfJoint,
+  recorded,
+  rodAt,
+  sectionQuestionOf,
+  verdictOf,
+  weldLogOf,
+  type Decision,
+  type JobDetail,
+  type JointRecord,
+  type StandingEntry,
+} from '@variatum/contracts';
+import {
+  innerSpaces,
+  passLog,
+  type Assembly,
+  type Choice,
+  type Figure,
+  type InnerSpace,
+  type JointFigures,
+  type Layout,
+  type PassLog,
+  type RankedRod,
+  type SectionQuestion,
+  type Verdict,
+} from '@variatum/metallurgy';
+import { jointTitle, pieceLetter } from '@variatum/presentation';
+import { activePieces } from '@variatum/contracts';
+import type { ReportInput } from './report-input';
+
+/** All a report says of a joint. */
+export interface JointFacts {
+  readonly joint: JointRecord;
+  readonly leader: JointRecord;
+  readonly number: string;
+  readonly title: string;
+  /** Letters and places among the pieces of those that meet. */
+  readonly sides: readonly { readonly letter: string; readonly order: number; readonly name: string }[];
+  readonly seamMm: Figure | undefined;
+  readonly decision: Decision | undefined;
+  /** What was reckoned of the rod that was decided on. */
+  readonly ranked: RankedRod | undefined;
+  readonly reasons: readonly string[];
+  /** Rod it was welded with; undefined: not known. */
+  readonly rod: string | null | undefined;
+  readonly log: PassLog;
+  /** Ferrite that was measured on it, FN. */
+  readonly ferrite: readonly number[];
+  /** Temperatures that were typed in or came by a meter, while it was welded. */
+  readonly temperatures: readonly { readonly atMs: number; readonly tempC: number }[];
+  readonly verdict: Verdict;
+  readonly decided: StandingEntry<'verdict'> | undefined;
+  readonly section: SectionQuestion | null;
+}
+
+/** A decision's answer as it was stored; older engines may have left parts away. */
+const choiceOf = (decision: Decision | undefined): Partial<Choice> => (decision?.result ?? {}) as Partial<Choice>;
+
+function factsOf(
+  job: JobDetail,
+  joint: JointRecord,
+  index: number,
+  { decisions, workshop }: ReportInput,
+  layout: Layout,
+  figures: ReadonlyMap<string, JointFigures>,
+  spaces: readonly InnerSpace[],
+): JointFacts {
+  const joints = activeJoints(job);
+  const pieces = activePieces(job);
+  const leader = leaderOf(joints, joint);
+  const meeting = piecesOfJoint(job, leader);
+  const own = piecesOfJoint(job, joint);
+  const decision = decisionOf(joints, decisions, joint);
+  const choice = choiceOf(decision);
+  const entries = weldLogOf(job, joint.id);
+  const log = passLog(entries);
+  const gauged = findingsOf(job, joint.id).flatMap(({ line, value }) =>
+    line === 'ferrite' && value !== null ? [value] : [],
+  );
+  const verdicts = recorded(job, 'verdict').filter(({ jointId }) => jointId === joint.id);
+  return {
+    joint,
+    leader,
+    number: String(index + 1),
+    title: jointTitle(joint, leader.joint.type),
+    sides: own.map(({ id, name }) => {
+      const order = pieces.findIndex((piece) => piece.id === id);
+      return { letter: pieceLetter(order), order, name };
+    }),
+    seamMm: figures.get(joint.id)?.seamMm,
+    decision,
+    ranked: choice.ranking?.find(({ rod }) => rod === decision?.rod),
+    reasons: decision && decision.rod === decision.recommended ? (choice.reasons ?? []) : [],
+    rod: rodAt(job, joint, new Date(8.64e15).toISOString()),
+    log,
+    ferrite: gauged,
+    temperatures: entries.flatMap(({ atMs, entry }) => (entry.kind === 'temperature' ? [{ atMs, tempC: entry.tempC }] : [])), // prettier-ignore
+    verdict: verdictOf(job, joint, workshop, spaces),
+    decided: verdicts.at(-1),
+    section: sectionQuestionOf(completedJoint(leader.joint, meeting), meeting, leader, layout),
+  };
+}
+
+/** What a report says of each joint, in their order. */
+export function jointFactsOf(
+  input: ReportInput,
+  assembly: Assembly,
+  layout: Layout,
+  figures: ReadonlyMap<string, JointFigures>,
+): readonly JointFacts[] {
+  const spaces = innerSpaces(assembly);
+  return activeJoints(input.job).map((joint, index) =>
+    factsOf(input.job, joint, index, input, layout, figures, spaces),
+  );
+}

@@ -1,0 +1,27 @@
+import type { Decision, JobDetail, KeptReadings, Meter, Paper, ReportReader, Workshop } from '@variatum/contracts';
+
+/** A picture of a job with its bytes. */
+export interface ReportPicture {
+  readonly id: string;
+  readonly caption: string;
+  readonly turn: number;
+  readonly bytes: Uint8Array;
+}
+
+/** All a report is written from: it crosses to another thread, so it is data. */
+export interface ReportInput {
+  readonly job: JobDetail;
+  /** The last decision on each joint, whole. */
+  readonly decisions: readonly Decision[];
+  readonly readings: KeptReadings['readings'];
+  /** Whether older readings are left out. */
+  readonly readingsCut: boolean;
+  readonly meters: readonly Meter[];
+  /** Names of people, by id. */
+  readonly people: Readonly<Record<string, string>>;
+  readonly workshop: Workshop;
+  readonly pictures: readonly ReportPicture[];
+  readonly reader: ReportReader;
+  readonly paper: Paper;
+  readonly madeAt: string;
+}

@@ -1,0 +1,30 @@
+import { formatTemperature, type LengthUnit, type TemperatureUnit } from '@variatum/metallurgy';
+
+const MM_PER_INCH = 25.4;
+
+/** Figures of a weld in units of a workshop's own. */
+export interface WeldFigures {
+  /** Units of a length along a seam, of travel and of heat input. */
+  readonly along: string;
+  readonly travel: string;
+  readonly heatInput: string;
+  /** A temperature, to whole degrees. */
+  warmth(celsius: number): string;
+  /** A length along a seam, without its unit. */
+  alongOf(mm: number): string;
+  travelOf(mmPerS: number): string;
+  heatInputOf(kJPerMm: number): string;
+}
+
+export function weldFigures(length: LengthUnit, temperature: TemperatureUnit): WeldFigures {
+  const metric = length === 'mm';
+  return {
+    along: metric ? 'mm' : 'in',
+    travel: metric ? 'mm/s' : 'in/min',
+    heatInput: metric ? 'kJ/mm' : 'kJ/in',
+    warmth: (celsius) => formatTemperature(Math.round(celsius), temperature),
+    alongOf: (mm) => (metric ? String(Math.round(mm)) : (mm / MM_PER_INCH).toFixed(2)),
+    travelOf: (mmPerS) => (metric ? mmPerS.toFixed(1) : ((60 * mmPerS) / MM_PER_INCH).toFixed(1)),
+    heatInputOf: (kJPerMm) => (metric ? kJPerMm.toFixed(2) : (MM_PER_INCH * kJPerMm).toFixed(1)),
+  };
+}
