@@ -22,6 +22,8 @@ export * from './recorded';
 export * from './rod-at';
 export * from './meters';
 export * from './records';
+export * from './piece-names';
+export * from './described-joint';
 export * from './job-document';
 export * from './hand-over';
 export * from './change';

@@ -1,4 +1,5 @@
 import {
+  findRod,
   judgeWeld,
   profileFor,
   STARTING_PROFILES,
@@ -12,6 +13,7 @@ import { activeJoints } from './active-pieces';
 import { leaderOf } from './alike-joints';
 import { findingsOf } from './recorded';
 import { piecesOfJoint } from './question';
+import { FOR_EVER, rodAt } from './rod-at';
 import type { JobDetail, JobHead, JointRecord } from './records';
 import type { Workshop } from './workshop';
 
@@ -44,6 +46,7 @@ export function inspectionOf(
   spaces: readonly InnerSpace[],
 ): InspectionQuestion {
   const leader = leaderOf(activeJoints(job), joint);
+  const rod = rodAt(job, joint, FOR_EVER);
   return {
     profile: profileOfJob(job, workshop),
     findings: findingsOf(job, joint.id),
@@ -51,6 +54,7 @@ export function inspectionOf(
     pressure: job.service.pressure,
     // What the server reckons of a piece is a family of the core's.
     families: piecesOfJoint(job, leader).map(({ likelyFamily }) => likelyFamily as MaterialFamily | null),
+    ...(rod === undefined ? {} : { deposit: rod === null ? null : findRod(rod)?.family }),
     jointType: leader.joint.type,
     hasInside: spaces.some(({ joints: backs }) => backs.includes(joint.id)),
   };

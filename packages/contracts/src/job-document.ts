@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { documentFaults } from './document-faults';
 import { id, madeBy, stamp } from './fields';
 import { jobRecordSchema } from './job-record';
 import { METER_PLACES, meterSchema, readingSchema } from './meters';
@@ -78,75 +79,12 @@ const documentShape = z.strictObject({
   readings: z.array(readingInDocument),
 });
 
-type Document = z.infer<typeof documentShape>;
-type Path = (string | number)[];
-
-/** Everything a document names by its id, list by list. */
-const LISTS = ['pieces', 'joints', 'decisions', 'photos', 'preparation', 'weld', 'record'] as const;
-
-/** What points at something that is not there, or stands twice: each with where it is. */
-function* loose(document: Document): Generator<readonly [Path, string]> {
-  const seen = new Set<string>([document.job.id]);
-  const idsOf = (all: readonly { readonly id: string }[]): ReadonlySet<string> => new Set(all.map((one) => one.id));
-  const people = idsOf(document.people);
-  const meters = idsOf(document.meters);
-  const pieces = idsOf(document.pieces);
-  const joints = idsOf(document.joints);
-  const photos = idsOf(document.photos);
-  const records = idsOf([...document.record, ...document.weld]);
-  const once = function* (path: Path, one: { readonly id: string }): Generator<readonly [Path, string]> {
-    if (seen.has(one.id)) yield [[...path, 'id'], 'stands here twice'];
-    seen.add(one.id);
-  };
-  const author = function* (path: Path, who: string | null): Generator<readonly [Path, string]> {
-    if (who !== null && !people.has(who)) yield [[...path, 'madeBy'], 'names nobody among the people'];
-  };
-  const joint = function* (path: Path, of: string | null): Generator<readonly [Path, string]> {
-    if (of !== null && !joints.has(of)) yield [path, 'names no joint of this job'];
-  };
-  for (const list of ['people', 'meters'] as const)
-    for (const [index, one] of document[list].entries()) yield* once([list, index], one);
-  yield* author(['job'], document.job.madeBy);
-  for (const list of LISTS)
-    for (const [index, one] of document[list].entries()) {
-      yield* once([list, index], one);
-      if (one.jobId !== document.job.id) yield [[list, index, 'jobId'], 'names another job'];
-      yield* author([list, index], one.madeBy);
-    }
-  for (const [index, piece] of document.pieces.entries())
-    for (const [at, test] of piece.tests.entries()) {
-      const path: Path = ['pieces', index, 'tests', at];
-      yield* once(path, test);
-      if (test.pieceId !== piece.id) yield [[...path, 'pieceId'], 'names another piece'];
-      yield* author(path, test.madeBy);
-    }
-  for (const [index, one] of document.joints.entries()) {
-    yield* joint(['joints', index, 'alikeTo'], one.alikeTo);
-    for (const [at, { piece }] of one.sides.entries())
-      if (!pieces.has(piece)) yield [['joints', index, 'sides', at, 'piece'], 'names no piece of this job'];
-  }
-  for (const list of ['decisions', 'weld', 'record'] as const)
-    for (const [index, { jointId }] of document[list].entries()) yield* joint([list, index, 'jointId'], jointId);
-  for (const [index, { pieceId }] of document.photos.entries())
-    if (pieceId !== null && !pieces.has(pieceId)) yield [['photos', index, 'pieceId'], 'names no piece of this job'];
-  for (const [index, { entry }] of document.record.entries()) {
-    const path: Path = ['record', index, 'entry'];
-    if (entry.kind === 'finding' && entry.photo !== null && !photos.has(entry.photo))
-      yield [[...path, 'photo'], 'names no picture of this job'];
-    if ((entry.kind === 'confirm' || entry.kind === 'quote-accepted') && !records.has(entry.of))
-      yield [[...path, 'of'], 'names nothing that was logged or recorded'];
-  }
-  for (const [index, one] of document.readings.entries()) {
-    if (!meters.has(one.meter)) yield [['readings', index, 'meter'], 'names no meter of this document'];
-    yield* joint(['readings', index, 'joint'], one.joint);
-  }
-}
-
 /** A whole job as it is handed on: everything that was typed, tested, logged and found, with who did. */
 export const jobDocumentSchema = documentShape.superRefine((document, context) => {
-  for (const [path, message] of loose(document)) context.addIssue({ code: 'custom', path, message });
+  for (const { path, message } of documentFaults(document))
+    context.addIssue({ code: 'custom', path: [...path], message });
 });
-export type JobDocument = Document;
+export type JobDocument = z.infer<typeof documentShape>;
 
 /** A whole workshop but for its jobs, which stand beside it: settings, stock, meters, people. */
 export const workshopDocumentSchema = z.strictObject({

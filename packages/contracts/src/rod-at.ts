@@ -2,6 +2,9 @@ import { activeJoints } from './active-pieces';
 import { leaderOf } from './alike-joints';
 import type { JobDetail, JointRecord } from './records';
 
+/** A moment after all others. */
+export const FOR_EVER = new Date(8.64e15).toISOString();
+
 /**
  * Rod a joint was welded with by some moment: that of the last arc struck there, else the one decided on by then, else the first decided on.
  * @param at ISO 8601

@@ -150,7 +150,10 @@ test.each(withId)('%s of another workshop is not there', async (address) => {
   const [method = '', path = ''] = address.split(' ');
   const kind = path.split('/')[1] as keyof Foreign;
   const { sends }: Endpoint = ENDPOINTS[address];
-  const asked = server.request[method.toLowerCase() as 'get'](`/api${path.replace(':id', foreign[kind])}`);
+  const asked = server.request[method.toLowerCase() as 'get'](
+    `/api${path.replace(':id', foreign[kind]).replace(':table', 'tests')}`,
+  );
+  if (address === 'GET /jobs/:id/label') asked.query({ at: 'https://bench.local' });
   const body = BODIES[address] ?? (method === 'GET' ? undefined : { version: 1 });
   const { status } = await (sends ? asked.type('image/png').send(picture) : asked.send(body));
   expect([address, foreign[kind] === undefined, status]).toEqual([address, false, 404]);

@@ -10,6 +10,7 @@ import type { Entry, ZipFile } from 'yauzl';
 import { tables } from '../database';
 import type { RequestContext } from '../http/context';
 import { ProblemError } from '../http/problem-error';
+import type { Scope } from '../store';
 import { jobFile, LOOSE_READINGS, pictureFile, WORKSHOP_FILE } from './file-names';
 import { readFile } from './read-file';
 import { idHere, renamed } from './renamed';
@@ -59,11 +60,29 @@ async function bytesOf(zip: ZipFile, entry: Entry, most: number): Promise<Buffer
   }
 }
 
+/** A fault with the file it is in. */
+const inFile = (name: string, { errors }: InputError): InputError =>
+  new InputError(errors.map(({ path, message }) => ({ path, message: message.includes(name) ? message : `${name}: ${message}` }))); // prettier-ignore
+
 /** What was brought in. */
 interface Taken {
   readonly jobs: number;
   readonly pictures: number;
   readonly readings: number;
+}
+
+/** @throws ProblemError 409 where there are jobs */
+async function refuseUnlessEmpty({ database, workshop }: Scope): Promise<void> {
+  const [held] = await database
+    .select({ one: sql`1` })
+    .from(tables.job)
+    .where(eq(tables.job.workshopId, workshop))
+    .limit(1);
+  if (!held) return;
+  throw ProblemError.conflictOf(
+    'Not empty',
+    'This workshop has jobs of its own: bring the file into a further workshop, made under Settings. Nothing was changed.',
+  );
 }
 
 async function takeFile(context: RequestContext, path: string): Promise<Taken> {
@@ -82,25 +101,16 @@ async function takeFile(context: RequestContext, path: string): Promise<Taken> {
       const { database, workshop } = scope;
       // Two files at once take turns, and the second finds the jobs of the first.
       await database.execute(sql`select 1 from workshop where id = ${workshop} for update`);
-      const [held] = await database
-        .select({ one: sql`1` })
-        .from(tables.job)
-        .where(eq(tables.job.workshopId, workshop))
-        .limit(1);
-      if (held)
-        throw ProblemError.conflictOf(
-          'Not empty',
-          'This workshop has jobs of its own: bring the file into a further workshop, made under Settings. Nothing was changed.',
-        );
+      await refuseUnlessEmpty(scope);
       await takeWorkshop(scope, document);
       let [pictures, readings] = [0, 0];
       for (const [index, id] of document.jobs.entries()) {
         const name = jobFile(id);
         const job = readFile(jobDocumentSchema, await text(name), name);
         if (job.job.id !== id) throw InputError.at(['jobs', index], `${name} holds another job`);
-        await takeJob(context, scope, job, async (at) => {
-          const photo = job.photos[at] as (typeof job.photos)[number];
-          return take(pictureFile(photo), KEPT_PICTURE_MOST_BYTES);
+        const pictureOf = (at: number): Promise<Buffer> => take(pictureFile(job.photos[at] as (typeof job.photos)[number]), KEPT_PICTURE_MOST_BYTES); // prettier-ignore
+        await takeJob(context, scope, job, pictureOf).catch((error: unknown) => {
+          throw error instanceof InputError ? inFile(name, error) : error;
         });
         pictures += job.photos.length;
         readings += job.readings.length;
@@ -127,6 +137,8 @@ async function takeFile(context: RequestContext, path: string): Promise<Taken> {
  * @throws InputError naming file, line and field; ProblemError 409 where there are jobs already. Nothing is half brought in.
  */
 export async function takeWorkshopFile(context: RequestContext, bytes: AsyncIterable<Uint8Array>): Promise<Taken> {
+  // Known before a byte is read; asked again once nothing can come between.
+  await refuseUnlessEmpty(context);
   const directory = await mkdtemp(join(tmpdir(), 'variatum-brought-in-'));
   try {
     const path = join(directory, 'workshop.zip');

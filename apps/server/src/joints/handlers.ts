@@ -1,12 +1,12 @@
-import type { JointDescription, JointRecord } from '@variatum/contracts';
-import { checkJoint, InputError, MOST_PIECES } from '@variatum/metallurgy';
+import { checkDescribedJoint, type JointRecord } from '@variatum/contracts';
+import { InputError } from '@variatum/metallurgy';
 import type { Handlers } from '../http/endpoint-routes';
 import { bringsBack, withdraws } from '../store';
 import { addJoint, changeJoint, readJoint } from './store';
 
 export const jointHandlers = {
   'POST /jobs/:id/joints': ({ context, path, body }) => {
-    checkDescribed(body.joint, body.sides.length);
+    checkDescribedJoint(body.joint, body.sides.length);
     return addJoint(context, path.id, body);
   },
   'PATCH /joints/:id': async ({ context, path, body }) => {
@@ -17,18 +17,10 @@ export const jointHandlers = {
         joint: body.joint ?? stands.joint,
         sides: body.sides ?? stands.sides,
       };
-      checkDescribed(joint, sides.length);
+      checkDescribedJoint(joint, sides.length);
     }
     return changeJoint(context, path.id, body);
   },
   'POST /joints/:id/withdraw': withdraws(changeJoint),
   'POST /joints/:id/restore': bringsBack(changeJoint),
 } satisfies Partial<Handlers>;
-
-/**
- * The core's own check of numbers and names.
- * @param pieces how many the joint names; none: all of the job, and shares cannot be counted against them
- */
-function checkDescribed(joint: JointDescription, pieces: number): void {
-  checkJoint(joint, pieces === 0 ? Math.min(MOST_PIECES, joint.shares?.length ?? 1) : pieces);
-}

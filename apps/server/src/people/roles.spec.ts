@@ -12,6 +12,8 @@ import { addPhoto } from '../photos/store';
 import { addPiece } from '../pieces/store';
 import { enrolTablet } from '../tablets/store';
 import { browser, firstOwner, join, type TestPerson } from '../testing/people';
+import { randomDocument } from '../testing/documents';
+import { mulberry } from '../testing/mulberry';
 import { testServer, type TestServer } from '../testing/test-server';
 import { weldLog } from '../weld/store';
 import { addJobRecord } from '../job-record/store';
@@ -39,6 +41,7 @@ let server: TestServer;
 let picture: Buffer;
 let own: Things;
 let foreign: Things;
+const random = mulberry(1);
 const browsers = new Map<Role | 'nobody', TestPerson['agent']>();
 
 const STAMP = '2026-01-05T08:00:00Z';
@@ -122,7 +125,11 @@ async function ask(who: Role | 'nobody', address: Address, things: Things): Prom
   const [method = '', path = ''] = address.split(' ');
   const kind = path.split('/')[1] as keyof Things;
   const { sends }: Endpoint = ENDPOINTS[address];
-  const asked = browsers.get(who)![method.toLowerCase() as 'get'](`/api${path.replace(':id', things[kind]).replace(':rod', 'ER308L')}`); // prettier-ignore
+  const asked = browsers.get(who)![method.toLowerCase() as 'get'](`/api${path.replace(':id', things[kind]).replace(':rod', 'ER308L').replace(':table', 'tests')}`); // prettier-ignore
+  if (address === 'GET /jobs/:id/label') asked.query({ at: 'https://bench.local' });
+  if (address === 'POST /jobs/document') return (await asked.send(randomDocument(random))).status;
+  // There are jobs already: it is refused before a byte is read.
+  if (address === 'POST /workshop/document') return (await asked.type('application/zip').send(picture)).status;
   const body = BODIES[address]?.(things) ?? (method === 'GET' ? undefined : { version: 9999 });
   return (await (sends ? asked.type('image/png').send(picture) : asked.send(body))).status;
 }

@@ -46,7 +46,10 @@ const memberColumns = {
   id: tables.person.id,
   name: tables.person.name,
   pseudonym: tables.membership.pseudonym,
-  signInName: tables.person.signInName,
+  // Who did something elsewhere has none: they cannot sign in here.
+  signInName: sql<
+    string | null
+  >`case when ${tables.person.passwordHash} is null then null else ${tables.person.signInName} end`,
   role: tables.membership.role,
   leftAt: tables.membership.leftAt,
 };

@@ -1,4 +1,5 @@
-import { findGrade, findItemFamily, findRod, InputError, type FieldError } from '@variatum/metallurgy';
+import { pieceNameFaults } from '@variatum/contracts';
+import { InputError } from '@variatum/metallurgy';
 import type { Handlers } from '../http/endpoint-routes';
 import { bringsBack, withdraws } from '../store';
 import { addPiece, changePiece } from './store';
@@ -17,17 +18,7 @@ export const pieceHandlers = {
 } satisfies Partial<Handlers>;
 
 /** Names that must be in a catalogue. @throws InputError */
-function checkNames(body: {
-  grade?: string | null | undefined;
-  weldMetal?: string | null | undefined;
-  itemFamily?: string | null | undefined;
-}): void {
-  const errors: FieldError[] = [];
-  if (body.grade && !findGrade(body.grade))
-    errors.push({ path: ['grade'], message: `"${body.grade}" is not in the catalogue of base metals` });
-  if (body.weldMetal && !findRod(body.weldMetal))
-    errors.push({ path: ['weldMetal'], message: `"${body.weldMetal}" is not in the catalogue of rods` });
-  if (body.itemFamily && !findItemFamily(body.itemFamily))
-    errors.push({ path: ['itemFamily'], message: `"${body.itemFamily}" is not an item family` });
+function checkNames(body: Parameters<typeof pieceNameFaults>[0]): void {
+  const errors = pieceNameFaults(body);
   if (errors.length > 0) throw new InputError(errors);
 }

@@ -1,8 +1,10 @@
 import {
   activeJoints,
+  activePieces,
   completedJoint,
   decisionOf,
   findingsOf,
+  FOR_EVER,
   leaderOf,
   piecesOfJoint,
   recorded,
@@ -30,7 +32,6 @@ import {
   type Verdict,
 } from '@variatum/metallurgy';
 import { jointTitle, pieceLetter } from '@variatum/presentation';
-import { activePieces } from '@variatum/contracts';
 import type { ReportInput } from './report-input';
 
 /** All a report says of a joint. */
@@ -96,7 +97,7 @@ function factsOf(
     decision,
     ranked: choice.ranking?.find(({ rod }) => rod === decision?.rod),
     reasons: decision && decision.rod === decision.recommended ? (choice.reasons ?? []) : [],
-    rod: rodAt(job, joint, new Date(8.64e15).toISOString()),
+    rod: rodAt(job, joint, FOR_EVER),
     log,
     ferrite: gauged,
     temperatures: entries.flatMap(({ atMs, entry }) => (entry.kind === 'temperature' ? [{ atMs, tempC: entry.tempC }] : [])), // prettier-ignore

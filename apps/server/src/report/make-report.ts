@@ -79,7 +79,8 @@ export async function makeReport(input: ReportInput): Promise<Uint8Array> {
       list: { margin: [0, 0, 0, 4] },
     },
     // A heading goes with what it heads.
-    pageBreakBefore: (node, nodes) => node.headlineLevel === 1 && nodes.getFollowingNodesOnPage().length === 0,
+    pageBreakBefore: (node, nodes) =>
+      node.headlineLevel === 1 && !nodes.getFollowingNodesOnPage().some(({ text, svg, image }) => text ?? svg ?? image),
   };
   return pdfOf(document);
 }

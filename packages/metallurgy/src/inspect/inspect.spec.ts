@@ -74,6 +74,18 @@ test('a film read from a picture is judged by its range', () => {
   expect([read(10, 18), read(16, 26), read(35, 50)]).toEqual(['met', 'close', 'missed']);
 });
 
+test('duplex weld metal has a window of its own, whatever it joins', () => {
+  const state = (value: number, more: object) =>
+    ask([found('ferrite', { value, by: 'gauge' })], more).lines.find((one) => one.line === 'ferrite')!.state;
+  expect(state(45, { deposit: 'duplex' })).toBe('met');
+  expect(state(9, { deposit: 'duplex' })).toBe('missed');
+  expect(state(9, { deposit: 'austenitic' })).toBe('met');
+  expect(state(45, { deposit: 'austenitic' })).toBe('missed');
+  // Fused, it is what its metals are.
+  expect(state(45, { deposit: null, families: ['duplex', 'duplex'] })).toBe('met');
+  expect(ask([], { deposit: 'duplex' }).profile.ferriteMax).toBe(100);
+});
+
 test('too little and too much ferrite are told apart', () => {
   const of = (value: number) => line('ferrite', [found('ferrite', { value, by: 'gauge' })]);
   expect(of(0.5).mend[0]).toContain('Too little');

@@ -44,6 +44,8 @@ export interface InspectionQuestion {
   readonly pressure?: boolean | undefined;
   /** Families of the metals joined, as far as they are known. */
   readonly families: readonly (MaterialFamily | null)[];
+  /** Family of the rod it was welded with; null: without a rod; absent: not known. */
+  readonly deposit?: MaterialFamily | null | undefined;
   readonly jointType: string;
   /** Whether the back of the weld is the inside of something. */
   readonly hasInside: boolean;
@@ -51,6 +53,8 @@ export interface InspectionQuestion {
 
 /** What a joint comes to. */
 export interface Verdict {
+  /** What it is held to: the profile, with the ferrite its kind of weld metal has. */
+  readonly profile: AcceptanceProfile;
   readonly lines: readonly JudgedLine[];
   /** Missed where any line is; open while what is asked was not looked at or is too close; else met. */
   readonly state: 'met' | 'missed' | 'open';
@@ -61,6 +65,15 @@ export interface Verdict {
 const lengthLimits = {
   pores: 'poreMm', undercut: 'undercutMm', concavity: 'concavityMm', convexity: 'reinforcementMm', mismatch: 'highLowMm', bow: 'bowMm',
 } as const satisfies Partial<Record<InspectionLineId, keyof AcceptanceProfile>>; // prettier-ignore
+
+/** A profile as it holds for a weld: the window of ferrite is one for austenitic weld metal, and duplex has its own. */
+function profileOfWeld({ profile, deposit, families }: InspectionQuestion): AcceptanceProfile {
+  const { least, most, families: duplex } = data.duplexFerrite;
+  const of = (family: MaterialFamily | null): boolean => family !== null && duplex.includes(family);
+  // Melted together, or with a rod nobody named, it is what its metals are.
+  const isDuplex = deposit ? of(deposit) : families.length > 0 && families.every(of);
+  return isDuplex ? { ...profile, ferriteMin: least, ferriteMax: most } : profile;
+}
 
 /** What a profile asks of a line. */
 export function limitOf(line: InspectionLineId, profile: AcceptanceProfile): LineLimit {
@@ -168,12 +181,13 @@ function mendsOf(line: InspectionLine, finding: Finding, limit: LineLimit): read
  */
 export function judgeWeld(question: InspectionQuestion): Verdict {
   const standing = standingFindings(question.findings);
+  const profile = profileOfWeld(question);
   const lines = LINES.map((line): JudgedLine => {
     const findings = standing.filter((one) => one.line === line.id);
-    const states = findings.map((one) => stateOfFinding(line, one, question.profile));
+    const states = findings.map((one) => stateOfFinding(line, one, profile));
     const state = WORST.find((one) => states.includes(one)) ?? 'open';
     const finding = findings[states.indexOf(state)] ?? null;
-    const limit = limitOf(line.id, question.profile);
+    const limit = limitOf(line.id, profile);
     return {
       line: line.id,
       title: line.title,
@@ -193,7 +207,7 @@ export function judgeWeld(question: InspectionQuestion): Verdict {
     : states.includes('open') || states.includes('close')
       ? 'open'
       : 'met';
-  return { lines, state, open };
+  return { profile, lines, state, open };
 }
 
 /** Name of a colour a finding names or was read as. */

@@ -40,7 +40,7 @@ export class Inspection {
     (this.verdict()?.lines ?? [])
       .flatMap(({ findings, finding: worst, mend }) => findings.map((finding) => ({ finding, mend: finding === worst ? mend : [] })))
       .sort((one, other) => one.finding.atMs - other.finding.atMs)
-      .map(({ finding, mend }, index) => ({ finding, mend, number: index + 1, state: stateOfFinding(inspectionLine(finding.line), finding, this.profile()) })),
+      .map(({ finding, mend }, index) => ({ finding, mend, number: index + 1, state: stateOfFinding(inspectionLine(finding.line), finding, this.verdict()?.profile ?? this.profile()) })),
   ); // prettier-ignore
   /** Lines worth showing: what is asked, and what was found besides. */
   readonly lines = computed<readonly JudgedLine[]>(() =>
