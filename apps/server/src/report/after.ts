@@ -54,7 +54,7 @@ export function unknownPart(facts: ReportFacts): Content[] {
   });
   const sizes = facts.joints.flatMap(
     (one) =>
-    one.seamMm && one.seamMm.value === null ? [`Length of ${withinSentence(jointName(one))}: ${missingWords(one.seamMm.missing, letters)} not measured.`] : [], // prettier-ignore
+    one.seamMm && one.seamMm.value === null ? [`Length of ${withinSentence(jointName(one))}: ${missingWords(one.seamMm.missing, letters) || 'it is'} not measured.`] : [], // prettier-ignore
   );
   const lines = facts.joints.flatMap((one) => {
     const asked = (state: 'open' | 'close'): string => one.verdict.lines.filter((line) => line.asked && line.state === state).map(({ title }) => withinSentence(title)).join('; '); // prettier-ignore

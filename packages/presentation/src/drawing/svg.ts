@@ -50,7 +50,7 @@ function pale(colour: string, share: number): string {
   return `#${parts.map((part) => part.toString(16).padStart(2, '0')).join('')}`;
 }
 
-/** Words in a drawing, with the paper behind them so that no line runs through. */
+/** Words in a drawing, their middle at a point. */
 export function words(
   text: string,
   [x, y]: readonly [number, number],
@@ -60,8 +60,14 @@ export function words(
 ): string {
   if (text === '') return '';
   const said = { x, y: y + size * 0.36, 'text-anchor': 'middle', 'font-family': look.font, 'font-size': size, fill: look.ink, ...more }; // prettier-ignore
-  const behind = { ...said, fill: look.paper, stroke: look.paper, 'stroke-width': 3, 'stroke-linejoin': 'round' };
-  return element('text', behind, escaped(text)) + element('text', said, escaped(text));
+  return element('text', said, escaped(text));
+}
+
+/** Words with the paper behind them, so that no line runs through. */
+function wordsOnPaper(text: string, [x, y]: readonly [number, number], look: PaperLook, size: number): string {
+  const wide = text.length * size * 0.52;
+  const behind = element('rect', { x: x - wide / 2 - 2, y: y - size * 0.62, width: wide + 4, height: size * 1.24, fill: look.paper }); // prettier-ignore
+  return text === '' ? '' : behind + words(text, [x, y], look, size);
 }
 
 /** A whole part as a drawing by itself. */
@@ -103,7 +109,7 @@ export function wholeSvg(picture: WholePicture, width: number, height: number, l
   });
   const said = picture.pieces.flatMap((piece) => [
     pathIf(piece.leader, { stroke: look.soft, 'stroke-width': 0.8 }),
-    piece.wordsAt ? words(piece.words, piece.wordsAt, look, 11.5) : '',
+    piece.wordsAt ? wordsOnPaper(piece.words, piece.wordsAt, look, 11.5) : '',
     piece.copy === 0 ? words(`${piece.letter}${piece.times ? ` ${piece.times}` : ''}`, piece.letterAt, look, 14, { 'font-weight': 'bold' }) : '', // prettier-ignore
   ]);
   const bar = picture.bar ? [pathIf(picture.bar.d, { stroke: look.soft, 'stroke-width': 1 }), words(scale, [picture.bar.at[0], picture.bar.at[1] - 4], look, 10.5, { fill: look.soft })] : []; // prettier-ignore
