@@ -1,8 +1,10 @@
 import type { JobDetail } from '@variatum/contracts';
 import type { Locator, Page } from '@playwright/test';
+import jsQR from 'jsqr';
 import { expect, test } from './support/fixtures';
 import { jobOf } from './support/meters';
 import { openJob, part, stage } from './support/part';
+import { pixelsOfPdf, wordsOfPdf } from './support/pdf';
 import { saved } from './support/saved';
 
 const RAKE = 'Screen rake, loose tine';
@@ -58,7 +60,7 @@ async function signInAs(page: Page, name: string, before = 'Who works?'): Promis
   await expect(page.getByRole('banner').getByText(name.split(',')[0]!)).toBeVisible();
 }
 
-test('the screen rake is inspected, misses on colour, is cleaned, passes, is accepted, and how it did is kept', async ({
+test('the screen rake is inspected, misses on colour, is cleaned, passes, is accepted, goes out on paper, and how it did is kept', async ({
   page,
   demo,
   complaints,
@@ -119,7 +121,7 @@ test('the screen rake is inspected, misses on colour, is cleaned, passes, is acc
   await choose(page, 'Colour outside', 'bare metal', 7);
   await choose(page, 'Cleaned', 'passivated', 8);
   await look(page, 'Ferrite');
-  await form(page).getByRole('textbox', { name: 'Ferrite, FN' }).fill('9');
+  await form(page).getByRole('textbox', { name: 'Ferrite, FN' }).fill('45');
   await form(page).getByRole('button', { name: 'Log', exact: true }).click();
   await expect(verdict(page)).toContainText('Keeps to the profile');
   await saved(page);
@@ -158,7 +160,34 @@ test('the screen rake is inspected, misses on colour, is cleaned, passes, is acc
   await expect(page.getByTestId('kept-quotes')).toContainText(/EUR \d+ .*; agreed .* by Inspection/);
   await saved(page);
 
+  // What goes to the inspector says what the record says.
   const job = await jobOf(page.request, demo.url, RAKE);
+  const hand = page.getByRole('region', { name: 'Hand it over' });
+  const download = async (button: string): Promise<string> => {
+    const [file] = await Promise.all([
+      page.waitForEvent('download'),
+      hand.getByRole('button', { name: button }).click(),
+    ]);
+    expect(await file.failure()).toBeNull();
+    await expect(page.getByTestId('handed-over')).toContainText(`${file.suggestedFilename()} is with your downloads`);
+    return file.path();
+  };
+  const report = await wordsOfPdf(await download('For the inspector'));
+  const depth = found(job).find(({ by }) => by === 'picture')!;
+  for (const said of [
+    RAKE, 'Decided: ER2209', 'Keeps to the profile', `film of ${Math.round(depth.value!)} nm`, '1.59 mm', 'FN 45', 'accepted by Inspection',
+    'confirmed by Inspection', 'molybdenum seen', '5 January 2026', 'Pickling paste', 'What was not known', 'it is no certificate',
+  ])
+    expect(report).toContain(said); // prettier-ignore
+  await hand.getByRole('radio', { name: 'Letter' }).click();
+  const told = await wordsOfPdf(await download('For the customer'));
+  const { entry: agreed } = job.record.filter(({ entry }) => entry.kind === 'quote').at(-1)!;
+  expect(agreed.kind === 'quote' && told.includes(`EUR ${Math.round(agreed.total.median)}`)).toBe(true);
+  expect(told).toContain('It keeps to the profile "Outdoor, wet and salt".');
+  // Held before a camera, its label opens the job.
+  const { data, width, height } = await pixelsOfPdf(page, await download('Label for the part'));
+  expect(jsQR(data, width, height)?.data).toBe(new URL(`jobs/${job.id}`, demo.url).href);
+
   expect(found(job).map(({ line }) => line)).toEqual([
     'cracks', 'pores', 'undercut', 'concavity', 'convexity', 'tint-outside', 'tint-outside', 'cleaning', 'ferrite',
   ]); // prettier-ignore

@@ -7,9 +7,16 @@ export const WIDTH = { A4: 595.28 - 2 * MARGIN, Letter: 612 - 2 * MARGIN } as co
 export const SOFT = '#5b666e';
 const LINE = '#c9cfd4';
 
+/** Whether something may fill more than a sheet. */
+const isLong = (content: Content): boolean => typeof content === 'object' && 'table' in content;
+
 /** A part of a report under a heading that never stands alone at the foot of a sheet. */
-export const part = (title: string, ...content: readonly Content[]): Content[] =>
-  content.length === 0 ? [] : [{ text: title, style: 'part', headlineLevel: 1 }, ...content];
+export function part(title: string, ...content: readonly Content[]): Content[] {
+  const [first, ...others] = content;
+  if (first === undefined) return [];
+  const heading: Content = { text: title, style: 'part', headlineLevel: 1 };
+  return isLong(first) ? [heading, first, ...others] : [{ stack: [heading, first], unbreakable: true }, ...others];
+}
 
 export const small = (text: string): Content => ({ text, style: 'small' });
 export const paragraph = (text: string): Content => ({ text, style: 'paragraph' });

@@ -23,6 +23,7 @@ import {
   type Assembly,
   type Choice,
   type Figure,
+  type Finding,
   type InnerSpace,
   type JointFigures,
   type Layout,
@@ -55,6 +56,8 @@ export interface JointFacts {
   /** Temperatures that were typed in or came by a meter, while it was welded. */
   readonly temperatures: readonly { readonly atMs: number; readonly tempC: number }[];
   readonly verdict: Verdict;
+  /** What was found before and holds no more: it was set right, or looked at again. */
+  readonly earlier: readonly Finding[];
   readonly decided: StandingEntry<'verdict'> | undefined;
   readonly section: SectionQuestion | null;
 }
@@ -80,9 +83,10 @@ function factsOf(
   const choice = choiceOf(decision);
   const entries = weldLogOf(job, joint.id);
   const log = passLog(entries);
-  const gauged = findingsOf(job, joint.id).flatMap(({ line, value }) =>
-    line === 'ferrite' && value !== null ? [value] : [],
-  );
+  const findings = findingsOf(job, joint.id);
+  const verdict = verdictOf(job, joint, workshop, spaces);
+  const standing = new Set(verdict.lines.flatMap((line) => line.findings.map(({ id }) => id)));
+  const gauged = findings.flatMap(({ line, value }) => (line === 'ferrite' && value !== null ? [value] : []));
   const verdicts = recorded(job, 'verdict').filter(({ jointId }) => jointId === joint.id);
   return {
     joint,
@@ -101,7 +105,8 @@ function factsOf(
     log,
     ferrite: gauged,
     temperatures: entries.flatMap(({ atMs, entry }) => (entry.kind === 'temperature' ? [{ atMs, tempC: entry.tempC }] : [])), // prettier-ignore
-    verdict: verdictOf(job, joint, workshop, spaces),
+    verdict,
+    earlier: findings.filter(({ id }) => !standing.has(id)),
     decided: verdicts.at(-1),
     section: sectionQuestionOf(completedJoint(leader.joint, meeting), meeting, leader, layout),
   };

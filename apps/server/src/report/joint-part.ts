@@ -1,4 +1,4 @@
-import { INSPECTION_LINES, type JudgedLine } from '@variatum/metallurgy';
+import { inspectionLine, INSPECTION_LINES, type JudgedLine } from '@variatum/metallurgy';
 import { weldLogOf } from '@variatum/contracts';
 import { beadName, byMethodWords, clockWords, foundWords, limitWords, loggedWords, RISK_WORDS, weldFigures } from '@variatum/presentation'; // prettier-ignore
 import type { Content } from 'pdfmake/interfaces';
@@ -7,7 +7,7 @@ import { sectionDrawing } from './drawings';
 import { decidedWords, lineState } from './front';
 import type { JointFacts } from './joint-facts';
 import type { ReportFacts } from './report-facts';
-import { byWhom, jointName, momentWords, personWords, rodSaid, spreadSaid, whenBy } from './words';
+import { byWhom, jointName, momentWords, personWords, rodSaid, spreadSaid, whenBy, withinSentence } from './words';
 
 /** Rod, why, and what was expected of the bead. */
 function choiceWords(facts: ReportFacts, one: JointFacts): Content[] {
@@ -95,6 +95,17 @@ function lineRow(facts: ReportFacts, { title, state, limit, finding, asked, mend
   ];
 }
 
+/** What was found before and set right since: an inspector wants to know that it was. */
+function earlierFindings(facts: ReportFacts, { earlier }: JointFacts): Content[] {
+  const unit = facts.input.workshop.lengthUnit;
+  return dashes(
+    earlier.map((finding) => {
+      const title = withinSentence(inspectionLine(finding.line).title);
+      return `Before, ${whenBy(facts, finding.atMs, finding.who ?? null)}: ${title} ${foundWords(finding, unit)}, ${byMethodWords(finding)}.`;
+    }),
+  );
+}
+
 function verdictTable(facts: ReportFacts, one: JointFacts): Content[] {
   const order = (line: JudgedLine): number => INSPECTION_LINES.indexOf(line.line);
   const lines = one.verdict.lines
@@ -107,6 +118,7 @@ function verdictTable(facts: ReportFacts, one: JointFacts): Content[] {
       lines.map((line) => lineRow(facts, line)),
       [78, 74, 88, '*', 92],
     ),
+    ...(facts.input.reader === 'inspector' ? earlierFindings(facts, one) : []),
     paragraph(`The joint: ${decidedWords(facts, one)}.`),
   ];
 }

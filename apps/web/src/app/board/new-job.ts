@@ -14,6 +14,7 @@ import { partOfCommon, partOfLine, type NewPart } from '@variatum/contracts';
 import { COMMON_ASSEMBLIES, describePart, JOINTS, sketchOf, type CommonAssembly } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { ownField, TextField } from '../kit/fields';
+import { BroughtJob } from './brought-job';
 import { SmallPart } from '../part/small-part';
 import { ApiClient, problemOf, waitAfter } from '../sync';
 
@@ -23,7 +24,7 @@ const LONGEST = 120;
 /** A new job: named, described in one line, or begun from a picture of a part that comes in often. */
 @Component({
   selector: 'va-new-job',
-  imports: [NzButtonModule, SmallPart, TextField],
+  imports: [BroughtJob, NzButtonModule, SmallPart, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form class="panel stack" (submit)="$event.preventDefault(); start()">
@@ -59,6 +60,7 @@ const LONGEST = 120;
           </button>
         }
       </div>
+      <va-brought-job />
     </form>
   `,
   styles: `

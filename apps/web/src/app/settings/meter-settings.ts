@@ -5,6 +5,7 @@ import { whenWords } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { firstValueFrom } from 'rxjs';
 import { ChoiceGroup, NumberField, ownField, TextField } from '../kit/fields';
+import { FileButton } from '../kit/file-button';
 import { Panel } from '../kit/panel';
 import { saveFile } from '../kit/save-file';
 import { MeterStore } from '../meters';
@@ -30,7 +31,7 @@ const LINES: Readonly<Record<MeterKind, string>> = {
 /** Meters of the workshop: each sends what it shows under a key of its own; traces come and go as files. */
 @Component({
   selector: 'va-meter-settings',
-  imports: [ChoiceGroup, FormsModule, NumberField, NzButtonModule, Panel, TextField],
+  imports: [ChoiceGroup, FileButton, FormsModule, NumberField, NzButtonModule, Panel, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <va-panel label="Meters" heading="Meters that talk">
@@ -57,15 +58,13 @@ const LINES: Readonly<Record<MeterKind, string>> = {
               >
                 Save trace
               </button>
-              <label class="file ant-btn">
+              <va-file-button
+                accept=".csv,text/csv,text/plain"
+                [label]="'Bring in a trace of ' + meter.name"
+                (chosen)="bringIn(meter, $event)"
+              >
                 Bring in a trace
-                <input
-                  type="file"
-                  accept=".csv,text/csv,text/plain"
-                  (change)="bringIn(meter, $event)"
-                  [attr.aria-label]="'Bring in a trace of ' + meter.name"
-                />
-              </label>
+              </va-file-button>
               <button nz-button type="button" (click)="newKey(meter)" [attr.aria-label]="'New key for ' + meter.name">
                 New key
               </button>
@@ -112,21 +111,6 @@ const LINES: Readonly<Record<MeterKind, string>> = {
       padding: 6px 8px;
       background: var(--surface);
     }
-    .file {
-      display: inline-flex;
-      align-items: center;
-      position: relative;
-      cursor: pointer;
-    }
-    .file input {
-      position: absolute;
-      inset: 0;
-      opacity: 0;
-      cursor: pointer;
-    }
-    .file:focus-within {
-      outline: 3px solid var(--accent);
-    }
   `,
 })
 export class MeterSettings {
@@ -165,23 +149,19 @@ export class MeterSettings {
     return this.change(() => this.store.takeAway(meter));
   }
 
-  protected saveTrace({ id, name }: Meter): Promise<void> {
+  protected saveTrace({ id }: Meter): Promise<void> {
     return this.change(async () => {
-      const bytes = await firstValueFrom(this.api.file('GET /meters/:id/trace', { path: { id } }));
-      saveFile(`${name.replace(/[^\w-]+/g, '-')}.csv`, bytes);
+      const { name, bytes } = await firstValueFrom(this.api.file('GET /meters/:id/trace', { path: { id } }));
+      saveFile(name, bytes);
     });
   }
 
-  protected async bringIn({ id, name }: Meter, event: Event): Promise<void> {
-    const input = event.target as HTMLInputElement;
-    const [file] = input.files ?? [];
-    if (!file) return;
-    await this.change(async () => {
+  protected bringIn({ id, name }: Meter, file: File): Promise<void> {
+    return this.change(async () => {
       const csv = await file.text();
       const { taken, known } = await firstValueFrom(this.api.ask('POST /meters/:id/trace', { path: { id }, body: { csv } }));
       this.said.set(`${taken} readings of ${name} were brought in${known > 0 ? `, ${known} were known` : ''}.`);
     }); // prettier-ignore
-    input.value = '';
   }
 
   private async change(act: () => Promise<void>): Promise<void> {

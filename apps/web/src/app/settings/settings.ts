@@ -13,6 +13,7 @@ import { MachinesSettings } from './machines-settings';
 import { PeopleSettings } from './people-settings';
 import { RatesSettings } from './rates-settings';
 import { SignInSettings } from './sign-in-settings';
+import { WorkshopFileSettings } from './workshop-file-settings';
 import { WorkshopStore } from './workshop-store';
 import { PAGE_SYNC } from '../sync';
 import { ConflictPanel } from '../sync/conflict-panel';
@@ -40,6 +41,7 @@ import { Page } from '../kit/page';
     RatesSettings,
     Saving,
     TextField,
+    WorkshopFileSettings,
   ],
   providers: [PAGE_SYNC, WorkshopStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -81,6 +83,9 @@ import { Page } from '../kit/page';
         <va-habits-settings />
         <va-acceptance-settings />
         <va-rates-settings />
+        @if (session.may('own')) {
+          <va-workshop-file-settings />
+        }
       } @else if (store.document.reading() === 'unanswered') {
         <p class="panel" role="alert">
           The settings cannot be read: the server does not answer.

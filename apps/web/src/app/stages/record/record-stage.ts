@@ -1,12 +1,13 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { JobStore } from '../../job/stores';
+import { HandOverPanel } from './hand-over-panel';
 import { OutcomePanel } from './outcome-panel';
 import { QuotePanel } from './quote-panel';
 import { WhyFailed } from './why-failed';
 
-/** What stays of the job: what it comes to, and how it did. */
+/** What stays of the job: what it comes to, what goes out of the house, and how it did. */
 @Component({
-  imports: [OutcomePanel, QuotePanel, WhyFailed],
+  imports: [HandOverPanel, OutcomePanel, QuotePanel, WhyFailed],
   host: { class: 'stage' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -18,6 +19,7 @@ import { WhyFailed } from './why-failed';
       }
     </div>
     <div class="beside stack">
+      <va-hand-over-panel />
       <va-outcome-panel />
       <va-why-failed />
     </div>

@@ -159,7 +159,9 @@ export class TorchNow {
 
   private coolWords(clock: JointClock): Omit<TorchWords, 'state'> {
     const now =
-      clock.nowC === null ? '' : `${this.units.now().warmth(clock.nowC)}${clock.by === 'reckoned' ? ' reckoned' : ''}, `;
+      clock.nowC === null
+        ? ''
+        : `${this.units.now().warmth(clock.nowC)}${clock.by === 'reckoned' ? ' reckoned' : ''}, `;
     const left = clock.readyMs && Math.max(0, (clock.readyMs[1] - this.now.ms()) / 1000);
     const elsewhere = this.elsewhere();
     return {

@@ -1,0 +1,44 @@
+import type { Page } from '@playwright/test';
+import { execFile } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { promisify } from 'node:util';
+import type * as PdfLibrary from 'pdfjs-dist';
+
+const ROOT = join(import.meta.dirname, '../..');
+
+/** All words of a PDF in one line. */
+export async function wordsOfPdf(path: string): Promise<string> {
+  const { stdout } = await promisify(execFile)('node', [join(ROOT, 'scripts/pdf-text.mjs'), path], { maxBuffer: 2 ** 24 }); // prettier-ignore
+  const { pages } = JSON.parse(stdout) as { readonly pages: readonly { readonly text: string }[] };
+  return pages
+    .map(({ text }) => text)
+    .join('\n')
+    .replaceAll(/\s+/g, ' ');
+}
+
+/** The first sheet of a PDF as a browser shows it, pixel by pixel. */
+export async function pixelsOfPdf(page: Page, path: string): Promise<{ readonly data: Uint8ClampedArray; readonly width: number; readonly height: number }> {
+  const own = await page.context().newPage();
+  const library = join(ROOT, 'node_modules/pdfjs-dist/build');
+  await own.route('http://sheet.test/**', (route) => {
+    const name = new URL(route.request().url()).pathname.slice(1);
+    if (name === '') return route.fulfill({ contentType: 'text/html', body: '<!doctype html>' });
+    if (name === 'sheet.pdf') return route.fulfill({ contentType: 'application/pdf', body: readFileSync(path) });
+    return route.fulfill({ contentType: 'text/javascript', body: readFileSync(join(library, name)) });
+  });
+  await own.goto('http://sheet.test/');
+  const drawn = await own.evaluate(async () => {
+    const library = (await import('http://sheet.test/pdf.mjs' as string)) as typeof PdfLibrary;
+    library.GlobalWorkerOptions.workerSrc = 'http://sheet.test/pdf.worker.mjs';
+    const sheet = await (await library.getDocument('http://sheet.test/sheet.pdf').promise).getPage(1);
+    const viewport = sheet.getViewport({ scale: 4 });
+    const canvas = document.createElement('canvas');
+    [canvas.width, canvas.height] = [Math.ceil(viewport.width), Math.ceil(viewport.height)];
+    await sheet.render({ canvas, viewport }).promise;
+    const { data, width, height } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
+    return { data: [...data], width, height };
+  });
+  await own.close();
+  return { ...drawn, data: Uint8ClampedArray.from(drawn.data) };
+} // prettier-ignore
