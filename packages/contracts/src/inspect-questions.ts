@@ -69,4 +69,5 @@ export const quoteQuestionSchema = z.strictObject({
     marginPercent: rate,
   }),
   stages: z.partialRecord(z.enum(QUOTE_STAGES), minutesSchema).optional(),
+  pace: z.partialRecord(z.enum(QUOTE_STAGES), z.number()).optional(),
 });

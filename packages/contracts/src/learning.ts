@@ -1,11 +1,24 @@
-import { dilutionKind, JOINTS, type JointInput, type ShareRange } from '@variatum/metallurgy';
+import {
+  dilutionKind,
+  JOINTS,
+  QUOTE_STAGES,
+  type JointInput,
+  type PieceInput,
+  type QuoteStage,
+  type ShareRange,
+} from '@variatum/metallurgy';
 import * as z from 'zod';
+import { id } from './fields';
 
 const range = z.object({ min: z.number(), mode: z.number(), max: z.number() });
 const range90 = z.tuple([z.number(), z.number()]);
+const spread = z.object({ median: z.number(), range90 });
+/** Whether the workshop leaves it out, and under which key it does. */
+const left = { key: z.string(), off: z.boolean() };
 
 /** Dilution of a kind of bead in a workshop's own hands. */
 export const learntDilutionSchema = z.object({
+  ...left,
   /** A technique, with the type of joint where it comes out otherwise there. */
   kind: z.string(),
   /** Beads it was learnt from, and the jobs they are of. */
@@ -14,42 +27,153 @@ export const learntDilutionSchema = z.object({
   /** Usual range, and the one that stands in for it. */
   prior: range,
   next: range,
-  dilution: z.object({ median: z.number(), range90 }),
-  /** Whether the workshop leaves it out. */
-  off: z.boolean(),
+  dilution: spread,
+  /** The same of each welder who laid enough of them. */
+  welders: z.array(z.object({ person: id, count: z.int(), dilution: spread, next: range })),
+  /** Whoever asks, where they are among those. */
+  asker: id.nullable(),
 });
 export type LearntDilution = z.infer<typeof learntDilutionSchema>;
 
+/** What a kind of item was made of, where pieces of it were confirmed. */
+export const learntFamilySchema = z.object({
+  ...left,
+  family: z.string(),
+  /** Confirmed pieces. */
+  count: z.int(),
+  grades: z.array(z.object({ grade: z.string(), count: z.int(), before: z.number(), after: z.number(), range90 })),
+});
+export type LearntFamily = z.infer<typeof learntFamilySchema>;
+
+/** How often a test says nothing in a workshop's hands. */
+export const learntTestSchema = z.object({
+  ...left,
+  test: z.string(),
+  count: z.int(),
+  /** Results that the confirmed grade makes less likely than a guess. */
+  odd: z.int(),
+  prior: z.number(),
+  lapse: z.number(),
+  range90,
+  /** Whether there are enough results to reckon with. */
+  used: z.boolean(),
+});
+export type LearntTest = z.infer<typeof learntTestSchema>;
+
+/** How long something takes in a workshop against what was reckoned. */
+export const learntRatioSchema = z.object({
+  ...left,
+  /** A stage of the work, or how a room was sealed. */
+  kind: z.string(),
+  count: z.int(),
+  factor: z.number(),
+  range90,
+  prior90: range90,
+});
+export type LearntRatio = z.infer<typeof learntRatioSchema>;
+
+/** A share with its counts: mean and 90 % range of a Beta belief that begins even. */
+const counted = { mean: z.number(), range90 };
 /** How repairs with a rod did, as far as they were seen again. */
 export const learntOutcomeSchema = z.object({
   /** null: fused without a rod. */
   rod: z.string().nullable(),
   held: z.int(),
   failed: z.int(),
-  /** Share that held: mean and 90 % range of a Beta belief that begins even. */
-  mean: z.number(),
-  range90,
+  /** Share that held. */
+  ...counted,
 });
+/** In what way joints gave out, of all that were seen again. */
+export const learntFailureSchema = z.object({ way: z.string(), count: z.int(), of: z.int(), ...counted });
 
 /** What a workshop's own work has taught. */
 export const learntSchema = z.object({
   dilutions: z.array(learntDilutionSchema),
+  families: z.array(learntFamilySchema),
+  tests: z.array(learntTestSchema),
+  purges: z.array(learntRatioSchema),
+  minutes: z.array(learntRatioSchema),
   outcomes: z.array(learntOutcomeSchema),
+  failures: z.array(learntFailureSchema),
 });
 export type Learnt = z.infer<typeof learntSchema>;
+/** Nothing is learnt yet. */
+export const NOTHING_LEARNT: Learnt = {
+  dilutions: [],
+  families: [],
+  tests: [],
+  purges: [],
+  minutes: [],
+  outcomes: [],
+  failures: [],
+};
+
+type Some<Field extends keyof Learnt> = Pick<Learnt, Field> | null | undefined;
 
 /** What was learnt of the dilution of a joint nothing is said of; null: nothing, or it is left out. */
-export function learntFor(joint: JointInput, learnt: Pick<Learnt, 'dilutions'> | null | undefined): LearntDilution | null {
+export function learntFor(joint: JointInput, learnt: Some<'dilutions'>): LearntDilution | null {
   if (joint.dilution !== undefined || (joint.process !== undefined && joint.process !== 'gtaw')) return null;
-  const kind = dilutionKind(joint.technique ?? (JOINTS.types[joint.type].technique as NonNullable<JointInput['technique']>), joint.type);
+  const kind = dilutionKind(
+    joint.technique ?? (JOINTS.types[joint.type].technique as NonNullable<JointInput['technique']>),
+    joint.type,
+  );
   return learnt?.dilutions.find((one) => one.kind === kind && !one.off) ?? null;
-} // prettier-ignore
+}
+
+/** What of it holds for whoever asks: their own, where they laid enough beads, else the workshop's. */
+export const ownOf = ({
+  welders,
+  asker,
+  count,
+  next,
+  dilution,
+}: LearntDilution): Pick<LearntDilution, 'count' | 'next' | 'dilution'> =>
+  welders.find(({ person }) => person === asker) ?? { count, next, dilution };
 
 /** A joint as it is reckoned with: dilution nothing was said of is the workshop's own, where it is known. */
 export function withLearnt<Joint extends JointInput>(
   joint: Joint,
-  learnt: Pick<Learnt, 'dilutions'> | null | undefined,
+  learnt: Some<'dilutions'>,
 ): Joint & { readonly dilution?: Joint['dilution'] | ShareRange } {
   const own = learntFor(joint, learnt);
-  return own ? { ...joint, dilution: own.next } : joint;
+  return own ? { ...joint, dilution: ownOf(own).next } : joint;
 }
+
+/** What was learnt of a kind of item; null: nothing, or it is left out. */
+export const learntOfFamily = (family: string | null | undefined, learnt: Some<'families'>): LearntFamily | null =>
+  learnt?.families.find((one) => one.family === family && !one.off) ?? null;
+
+/** Tests that are reckoned with otherwise than their model says. */
+export const learntTests = (learnt: Some<'tests'>): readonly LearntTest[] =>
+  (learnt?.tests ?? []).filter(({ used, off }) => used && !off);
+
+/** A piece that is not known as it is asked about: with what pieces of its kind turned out to be, and how good its tests are here. */
+export function withEvidence(piece: PieceInput, learnt: Some<'families' | 'tests'>): PieceInput {
+  if (piece.item === undefined) return piece;
+  const family = learntOfFamily(piece.item.family, learnt);
+  const confirmed = Object.fromEntries((family?.grades ?? []).map(({ grade, count }) => [grade, count]));
+  // Of tests still to be done as well: which one is worth its minutes hangs on it.
+  const lapses = Object.fromEntries(
+    learntTests(learnt).map(({ test, lapse }) => [test, Math.round(lapse * 1000) / 1000]),
+  );
+  return {
+    ...piece,
+    ...(family ? { item: { ...piece.item, confirmed } } : {}),
+    ...(Object.keys(lapses).length > 0 ? { lapses } : {}),
+  };
+}
+
+const isStage = (kind: string): kind is QuoteStage => (QUOTE_STAGES as readonly string[]).includes(kind);
+
+/** Stages that take longer or less in this workshop than is usual. */
+export const learntPace = (learnt: Some<'minutes'>): readonly (LearntRatio & { readonly kind: QuoteStage })[] =>
+  (learnt?.minutes ?? []).filter(
+    (one): one is LearntRatio & { readonly kind: QuoteStage } => !one.off && isStage(one.kind),
+  );
+
+/** How a room is sealed, where nothing was said. */
+export const USUAL_SEAL = 'usual';
+
+/** What was learnt of purging a room that is sealed in some way; null: nothing, or it is left out. */
+export const learntOfPurge = (seal: string | null, learnt: Some<'purges'>): LearntRatio | null =>
+  learnt?.purges.find((one) => one.kind === (seal ?? USUAL_SEAL) && !one.off) ?? null;

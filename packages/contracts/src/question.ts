@@ -12,7 +12,7 @@ import {
 import { activePieces } from './active-pieces';
 import { recorded } from './recorded';
 import { rodAt } from './rod-at';
-import { withLearnt, type Learnt } from './learning';
+import { withEvidence, withLearnt, type Learnt } from './learning';
 import type { JobDetail, JointRecord, Piece, RodStock } from './records';
 import type { Workshop } from './workshop';
 
@@ -104,7 +104,7 @@ export function jointQuestion(
   joint: (Pick<JointRecord, 'joint' | 'sides'> & { readonly id?: string }) | null,
   rods: readonly RodStock[] = [],
   workshop?: Pick<Workshop, 'preferences'>,
-  learnt?: Pick<Learnt, 'dilutions'> | null,
+  learnt?: Pick<Learnt, 'dilutions' | 'families' | 'tests'> | null,
 ): ChooseInput | null {
   const pieces = piecesOfJoint(job, joint);
   if (pieces.length === 0) return null;
@@ -113,7 +113,7 @@ export function jointQuestion(
   const beads = beadsShown(job, joint);
   const described: JointInput = withLearnt({ type: 'bevel', ...joint?.joint }, learnt);
   return {
-    pieces: pieces.map(pieceQuestion),
+    pieces: pieces.map((piece) => withEvidence(pieceQuestion(piece), learnt)),
     joint: described.thicknessMm === undefined ? { ...described, thicknessMm } : described,
     service: { ...job.service, ...temperaturesOf(job) },
     ...(stock.length > 0 ? { stock } : {}),

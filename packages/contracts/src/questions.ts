@@ -53,12 +53,15 @@ const askedTestSchema = testEntrySchema.extend({
 export const itemSchema = z.strictObject({
   family: z.string().optional(),
   form: z.enum(FORMS).optional(),
+  confirmed: z.record(z.string().max(60), z.number()).optional(),
 });
+const lapsesSchema = z.record(z.string().max(60), z.number()).optional();
 
 /** Question of `identify`. */
 export const identifyQuestionSchema = z.strictObject({
   item: itemSchema.optional(),
   tests: z.array(askedTestSchema).max(200).optional(),
+  lapses: lapsesSchema,
 });
 
 const looseComposition = z.record(z.string(), z.unknown(), {
@@ -144,6 +147,7 @@ export const pieceQuestionSchema = z.strictObject({
   condition: z.string().max(40).optional(),
   item: itemSchema.optional(),
   tests: z.array(askedTestSchema).max(200).optional(),
+  lapses: lapsesSchema,
 });
 
 const beadRod = z.string().nullable();

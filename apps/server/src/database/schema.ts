@@ -379,7 +379,7 @@ export const weldEntry = pgTable(
     index('weld_entry_by_job').on(table.jobId, table.at),
     index('weld_entry_teaches')
       .on(table.workshopId, table.jobId)
-      .where(sql`entry ->> 'kind' = 'ferrite'`),
+      .where(sql`entry ->> 'kind' in ('ferrite', 'start')`),
   ],
 );
 

@@ -40,7 +40,8 @@ export function hypotheses(item: IdentifyInput['item'] = {}, confirmed: Confirme
     const weight =
       ((family.counts[grade.id] ?? 0) +
         (family.background * grade.prevalence) / prevalence +
-        (confirmed[grade.id] ?? 0)) *
+        (confirmed[grade.id] ?? 0) +
+        (item.confirmed?.[grade.id] ?? 0)) *
       formFactor;
     // What never comes in this kind of item, and nobody has confirmed, is no hypothesis.
     if (weight <= 0) return;

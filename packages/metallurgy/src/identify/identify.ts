@@ -121,7 +121,7 @@ export function identify(input: IdentifyInput, confirmed: ConfirmedCounts = {}, 
     readings.length === 0
       ? catalogueSamples(index)
       : (drawn[index] ??= drawGradeSamples(beliefs[index] as CompositionBelief));
-  const tables = readings.length === 0 ? CATALOGUE_TABLES : new OutcomeTables(samplesOf);
+  const tables = readings.length === 0 ? catalogueTables(input.lapses) : new OutcomeTables(samplesOf, input.lapses);
   const marks = tests.filter(({ definition }) => definition.model.kind === 'mark');
   const perSample = tests.filter(
     ({ definition }) => definition.model.kind !== 'mark' && definition.model.kind !== 'reading',
@@ -152,6 +152,29 @@ export function identify(input: IdentifyInput, confirmed: ConfirmedCounts = {}, 
 }
 
 const CATALOGUE_TABLES = new OutcomeTables(catalogueSamples);
+/** Tables of the lapses asked about last: one workshop asks for the same ones again and again. */
+let lapsed = { key: '', tables: CATALOGUE_TABLES };
+
+/** Tables over the catalogue's compositions, kept from question to question. */
+function catalogueTables(lapses: IdentifyInput['lapses']): OutcomeTables {
+  const key = lapses === undefined || Object.keys(lapses).length === 0 ? '' : JSON.stringify(lapses);
+  if (key === '') return CATALOGUE_TABLES;
+  if (lapsed.key !== key) lapsed = { key, tables: new OutcomeTables(catalogueSamples, lapses) };
+  return lapsed.tables;
+}
+
+/**
+ * Probability of what a test showed, of a grade that is known: over its conditions and its compositions.
+ * @returns null for a test whose results are no choice of outcomes
+ */
+export function outcomeOfGrade({ definition, entry, settings }: CheckedTest, gradeId: string): number | null {
+  if (definition.model.kind !== 'graded' && definition.model.kind !== 'table') return null;
+  const own = hypotheses().filter(({ grade }) => grade.id === gradeId);
+  const total = own.reduce((sum, { prior }) => sum + prior, 0);
+  const outcome = definition.outcomes.findIndex(({ id }) => id === entry.outcome);
+  if (total <= 0 || outcome < 0) return null;
+  return own.reduce((sum, one) => sum + (one.prior / total) * CATALOGUE_TABLES.mean(definition, settings, one, outcome), 0); // prettier-ignore
+}
 
 const markOf = ({ definition, entry }: CheckedTest, grade: Grade): number =>
   // A checked mark has a mark or an outcome, and a model for it.

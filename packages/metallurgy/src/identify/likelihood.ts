@@ -98,6 +98,7 @@ function outcomeTable(
   settings: TestSettings,
   hypothesis: Hypothesis,
   samples: GradeSamples,
+  lapse: number,
 ): Float64Array {
   const { model, outcomes } = definition;
   const table = new Float64Array(samples.count * outcomes.length);
@@ -120,6 +121,9 @@ function outcomeTable(
       table.set(rule.likelihoods, sample * outcomes.length);
     }
   }
+  // A result that says nothing may be any.
+  if (lapse > 0)
+    for (let at = 0; at < table.length; at++) table[at] = (1 - lapse) * (table[at] as number) + lapse / outcomes.length;
   return table;
 }
 
@@ -148,8 +152,14 @@ export function gaugeDensity(
 export class OutcomeTables {
   private readonly tables = new Map<string, Float64Array[]>();
 
-  /** @param samplesOf composition samples by position of the grade */
-  constructor(private readonly samplesOf: (gradeIndex: number) => GradeSamples) {}
+  /**
+   * @param samplesOf composition samples by position of the grade
+   * @param lapses share of a test's results that say nothing, by test
+   */
+  constructor(
+    private readonly samplesOf: (gradeIndex: number) => GradeSamples,
+    private readonly lapses: { readonly [test: string]: number } = {},
+  ) {}
 
   /** Table of a hypothesis, row-major samples x outcomes. */
   of(definition: FieldTest, settings: TestSettings, hypothesis: Hypothesis): Float64Array {
@@ -165,6 +175,7 @@ export class OutcomeTables {
       settings,
       hypothesis,
       this.samplesOf(hypothesis.gradeIndex),
+      this.lapses[definition.id] ?? 0,
     ));
   }
 

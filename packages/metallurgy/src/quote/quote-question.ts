@@ -61,4 +61,6 @@ export interface QuoteQuestion {
   readonly pieces?: number | undefined;
   readonly rates: QuoteRates;
   readonly stages?: Readonly<Partial<Record<QuoteStage, KnownMinutes>>> | undefined;
+  /** How long stages take in this workshop against what is usual; 1 where left out. */
+  readonly pace?: Readonly<Partial<Record<QuoteStage, number>>> | undefined;
 }

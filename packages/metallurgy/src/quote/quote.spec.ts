@@ -34,6 +34,13 @@ test('minutes somebody knows stand as they are; a job of fixed minutes comes to 
   expect(found.reasons.join(' ')).toContain('no rate is known: filler rod, gas, discs and brushes, tungsten');
 });
 
+test('a workshop’s own pace moves the stages it is known of, and not the ones somebody knows better', () => {
+  const [usual, slow] = [ask(), ask({ pace: { weld: 1.5 } })];
+  expect(line(slow, 'weld')!.quantity.median).toBeCloseTo(1.5 * line(usual, 'weld')!.quantity.median, 6);
+  expect(line(slow, 'look')).toEqual(line(usual, 'look'));
+  expect(line(ask({ pace: { weld: 1.5 }, stages: { weld: 20 } }), 'weld')!.quantity.median).toBe(20);
+});
+
 test('the least charge, the call-out and the margin', () => {
   const little = { stages: { look: 1, prepare: 1, purge: 0, weld: 1, clean: 0, inspect: 1 } };
   expect(ask({ ...little, rates: { ...RATES, leastCharge: 500 } })).toMatchObject({
@@ -83,6 +90,7 @@ test('the same seed gives the same quote, and what is wrong is named', () => {
         joints: [{ ...PIPE, lengthMm: 0, thicknessMm: [], rodMm: 99, passes: 0 }],
         pieces: 0,
         stages: { weld: -1 },
+        pace: { look: 0 },
         rates: { ...RATES, labourPerHour: -5 },
       }),
     ),
@@ -93,6 +101,7 @@ test('the same seed gives the same quote, and what is wrong is named', () => {
     'joints.0.passes',
     'pieces',
     'rates.labourPerHour',
+    'pace.look',
     'stages.weld',
   ]);
   expect(faultsOf(() => ask({ joints: [] }))).toEqual(['joints']);

@@ -37,13 +37,15 @@ export interface Quote {
 
 const { processes, scatter } = data;
 const HALF_90 = 1.645;
+/** Nobody takes longer than so many times what is usual. */
+const MOST_PACE = 50;
 
 const techniqueOf = ({ type, technique, rodMm }: QuotedJoint): Technique =>
   technique ?? (rodMm === null ? 'fused' : (JOINTS.types[type].technique as Technique));
 const processOf = ({ process }: QuotedJoint): keyof typeof processes => process ?? 'gtaw';
 
 /** @throws InputError naming every faulty field */
-function check({ joints, pieces, rates, stages }: QuoteQuestion): void {
+function check({ joints, pieces, rates, stages, pace }: QuoteQuestion): void {
   const errors: FieldError[] = [];
   if (joints.length === 0) errors.push({ path: ['joints'], message: 'give at least one joint' });
   joints.forEach(({ type, lengthMm, thicknessMm, rodMm, passes, purge }, index) => {
@@ -64,6 +66,9 @@ function check({ joints, pieces, rates, stages }: QuoteQuestion): void {
   for (const [field, value] of Object.entries(rates))
     if (typeof value === 'number' && !(value >= 0))
       errors.push({ path: ['rates', field], message: 'give 0 or more, or null where it is not known' });
+  for (const [stage, factor] of Object.entries(pace ?? {}))
+    if (!(factor > 0 && factor <= MOST_PACE))
+      errors.push({ path: ['pace', stage], message: `give a factor above 0, at most ${MOST_PACE}` });
   for (const [stage, minutes] of Object.entries(stages ?? {})) {
     const [low, median, high] = rangeOf(minutes);
     if (!(low >= 0 && low <= median && median <= high))
@@ -129,9 +134,20 @@ function minutesOf(
   const pieces = question.pieces ?? joints.length + 1;
   const arc = joints.reduce((sum, joint, index) => sum + (taken[index] as Taken).arcMinutes / processes[processOf(joint)].arcShare, 0); // prettier-ignore
   const own = stage.id === 'weld' ? arc : stage.id === 'purge' ? Math.max(0, ...joints.map(({ purge }) => purge?.minutes ?? 0)) : 0; // prettier-ignore
-  const median = stage.perJob + stage.perPiece * pieces + stage.perJoint * joints.length + (stage.per100Mm * lengthMm) / 100 + own; // prettier-ignore
+  const usual = stage.perJob + stage.perPiece * pieces + stage.perJoint * joints.length + (stage.per100Mm * lengthMm) / 100 + own; // prettier-ignore
+  const median = usual * (question.pace?.[stage.id as QuoteStage] ?? 1);
   const wide = exp(HALF_90 * stage.sigma);
   return { median, range90: [median / wide, median * wide] };
+}
+
+/** Minutes each stage usually takes, without what a workshop knows better. @throws InputError naming every faulty field */
+export function usualMinutes({ joints, pieces, rates }: QuoteQuestion): Readonly<Record<QuoteStage, number>> {
+  const question = { joints, pieces, rates };
+  check(question);
+  const taken = joints.map(takenBy);
+  const of = (stage: (typeof data.stages)[number]): number => rangeOf(minutesOf(stage, question, taken))[1];
+  // Stages of the data are those of the core.
+  return Object.fromEntries(data.stages.map((stage) => [stage.id, of(stage)])) as Record<QuoteStage, number>;
 }
 
 /**

@@ -1,0 +1,65 @@
+import {
+  loggedMinutes,
+  quoteOfJob,
+  USUAL_SEAL,
+  type JobDetail,
+  type Learnt,
+  type LearntRatio,
+  type Reading,
+} from '@variatum/contracts';
+import { learnRatio, usualMinutes, type QuoteStage, type RatioKind } from '@variatum/metallurgy';
+
+/** Jobs whose minutes are looked back at: to reckon what was usual takes a part to be laid out. */
+const MOST_TIMED = 60;
+
+/** What of a meter's readings says how long gas took. */
+export type GasReading = Pick<Reading, 'at' | 'value'>;
+
+/** Ratios of what was seen to what was reckoned, each kind by itself. */
+function ratiosOf(seen: readonly (readonly [kind: string, ratio: number])[], of: RatioKind, off: (key: string) => boolean): LearntRatio[] {
+  return [...new Set(seen.map(([kind]) => kind))].sort().flatMap((kind) => {
+    const { factor, range90: [low, high], prior90: [least, most], count } = learnRatio(of, seen.flatMap(([own, ratio]) => (own === kind ? [ratio] : [])));
+    const key = `${of} ${kind}`;
+    if (count === 0) return [];
+    return [{ key, off: off(key), kind, count, factor, range90: [low, high] as [number, number], prior90: [least, most] as [number, number] }];
+  });
+} // prettier-ignore
+
+/** How long each stage took against what was usual: from the log's own moments. */
+export function learntMinutes(jobs: readonly JobDetail[], off: (key: string) => boolean): Learnt['minutes'] {
+  const seen = jobs.slice(0, MOST_TIMED).flatMap((job): (readonly [string, number])[] => {
+    const logged = Object.entries(loggedMinutes(job)) as [QuoteStage, number][];
+    const { question } = quoteOfJob(job, null);
+    if (logged.length === 0 || question === null) return [];
+    const usual = usualMinutes(question);
+    return logged.flatMap(([stage, minutes]) => (usual[stage] > 0 ? [[stage, minutes / usual[stage]] as const] : []));
+  });
+  return ratiosOf(seen, 'minutes', off);
+}
+
+/** Minutes from gas on to the target, by what the meter showed; null: it never came there, or showed nothing before. */
+export function minutesToTarget(startedAt: string, targetPpm: number, readings: readonly GasReading[]): number | null {
+  const start = Date.parse(startedAt);
+  const since = readings.filter(({ at }) => Date.parse(at) >= start);
+  const reached = since.findIndex(({ value }) => value !== null && value <= targetPpm);
+  // A meter that is there from the first reading on was put on late.
+  return reached <= 0 ? null : (Date.parse(since[reached]!.at) - start) / 60_000;
+}
+
+/** How long gas took against what was predicted when it was turned on, by how the room was sealed. */
+export function learntPurges(
+  jobs: readonly JobDetail[],
+  readingsOf: (job: string) => readonly GasReading[],
+  targetOf: (job: JobDetail) => number | null,
+  off: (key: string) => boolean,
+): Learnt['purges'] {
+  const seen = jobs.flatMap((job): (readonly [string, number])[] => {
+    const { clock, seal } = job.purge;
+    const targetPpm = targetOf(job);
+    const [, likely = 0] = clock?.minutes ?? [];
+    if (!clock || targetPpm === null || likely <= 0) return [];
+    const took = minutesToTarget(clock.startedAt, targetPpm, readingsOf(job.id));
+    return took === null ? [] : [[seal ?? USUAL_SEAL, took / likely]];
+  });
+  return ratiosOf(seen, 'purge', off);
+}
