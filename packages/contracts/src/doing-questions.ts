@@ -20,6 +20,7 @@ export const purgeQuestionSchema = z.strictObject({
   feed: z.enum(FEEDS).optional(),
   tanks: z.number().optional(),
   efficiency: z.number().optional(),
+  pace: z.number().optional(),
   targetPpm: z.number(),
   minutes: z.array(z.number()).max(500).optional(),
 });

@@ -6,7 +6,7 @@ import { id, versionBodySchema } from './fields';
 import { jobQuerySchema } from './job-query';
 import { jobTablePathSchema, labelQuerySchema, reportQuerySchema } from './hand-over';
 import { DOCUMENT_MOST_BYTES, takenWorkshopSchema, WORKSHOP_MOST_BYTES } from './job-document';
-import { learntSchema } from './learning';
+import { alikeJobSchema, alikeQuerySchema, calibrationSchema, learntSchema } from './learning';
 import { networkSchema } from './network';
 import {
   keptReadingsSchema,
@@ -430,6 +430,17 @@ export const ENDPOINTS = {
     summary: 'What the workshop’s own work has taught',
     query: z.object({ except: id.optional() }),
     answer: learntSchema,
+  },
+  'GET /calibration': {
+    duty: 'read',
+    summary: 'What was predicted against what was found',
+    answer: calibrationSchema,
+  },
+  'GET /alike': {
+    duty: 'read',
+    summary: 'Past jobs like one, by metals, joint and service, the likest first',
+    query: alikeQuerySchema,
+    answer: z.array(alikeJobSchema),
   },
   'GET /rod-stock': { duty: 'read', summary: 'The stock of rods', answer: z.array(rodStockSchema) },
   'PUT /rod-stock/:rod': {

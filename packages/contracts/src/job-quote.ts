@@ -16,6 +16,7 @@ import {
 import { activeJoints, activePieces } from './active-pieces';
 import { decisionOf, leaderOf } from './alike-joints';
 import { assemblyOf, fitOf } from './part';
+import { learntOfPurge, learntPace, type Learnt } from './learning';
 import { piecesOfJoint, weldLogOf } from './question';
 import type { JobDetail } from './records';
 import type { Workshop } from './workshop';
@@ -29,12 +30,12 @@ export interface JobQuote {
 }
 
 /** Gas that fills a room behind a weld: so many changes of its volume, then what is held. */
-function purgeOf(job: JobDetail, space: InnerSpace): QuotedJoint['purge'] {
+function purgeOf(job: JobDetail, space: InnerSpace, pace: number): QuotedJoint['purge'] {
   const litres = (space.innerMm3.value ?? 0) / 1e6;
   if (litres <= 0) return undefined;
   const flow = job.purge.flowLpm.value ?? fillFlow(null);
   const [, likely] = job.purge.clock?.minutes ?? [];
-  const minutes = likely ?? (PURGE_VOLUME_CHANGES * litres) / flow;
+  const minutes = likely ?? (pace * PURGE_VOLUME_CHANGES * litres) / flow;
   const [low, high] = weldingFlow(flow);
   return { litres: minutes * flow, minutes, holdLpm: (low + high) / 2 };
 }
@@ -42,11 +43,13 @@ function purgeOf(job: JobDetail, space: InnerSpace): QuotedJoint['purge'] {
 /**
  * What the price of a job is asked, from the job as it stands.
  * @param stages minutes somebody knows better
+ * @param learnt what the workshop's other jobs have taught
  */
 export function quoteOfJob(
   job: JobDetail,
   workshop: Pick<Workshop, 'rates'> | null | undefined,
   stages: QuoteQuestion['stages'] = {},
+  learnt?: Pick<Learnt, 'minutes' | 'purges'> | null,
 ): JobQuote {
   const [pieces, joints] = [activePieces(job), activeJoints(job)];
   const assembly = assemblyOf(pieces, joints);
@@ -65,7 +68,7 @@ export function quoteOfJob(
     const thicknesses = piecesOfJoint(job, leader).filter(({ kind }) => kind === 'base').map(({ thicknessMm }) => thicknessMm.value ?? JOINTS.defaultThicknessMm); // prettier-ignore
     const decision = decisionOf(joints, job.decisions, joint);
     const space = spaces.find((one) => one.joints.includes(joint.id));
-    const purge = space && purgeOf(job, space);
+    const purge = space && purgeOf(job, space, learntOfPurge(job.purge.seal, learnt)?.factor ?? 1);
     const first = space !== undefined && !filled.has(space);
     if (space) filled.add(space);
     const { type, technique, process } = leader.joint;
@@ -80,7 +83,17 @@ export function quoteOfJob(
     ]; // prettier-ignore
   });
   const rates = { ...NO_RATES, ...workshop?.rates };
-  const question = quoted.length === 0 ? null : { joints: quoted, pieces: Math.max(1, pieces.length), rates, stages };
+  const pace = Object.fromEntries(learntPace(learnt).map(({ kind, factor }) => [kind, factor]));
+  const question =
+    quoted.length === 0
+      ? null
+      : {
+          joints: quoted,
+          pieces: Math.max(1, pieces.length),
+          rates,
+          stages,
+          ...(Object.keys(pace).length > 0 ? { pace } : {}),
+        };
   return { question, leftOut };
 }
 

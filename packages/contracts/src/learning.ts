@@ -172,8 +172,55 @@ export const learntPace = (learnt: Some<'minutes'>): readonly (LearntRatio & { r
   );
 
 /** How a room is sealed, where nothing was said. */
-export const USUAL_SEAL = 'usual';
+export const USUAL_SEAL = 'taped';
 
 /** What was learnt of purging a room that is sealed in some way; null: nothing, or it is left out. */
 export const learntOfPurge = (seal: string | null, learnt: Some<'purges'>): LearntRatio | null =>
   learnt?.purges.find((one) => one.kind === (seal ?? USUAL_SEAL) && !one.off) ?? null;
+
+/** What was predicted, against what was found: how far the program itself is to be believed. */
+export const calibrationSchema = z.object({
+  /** Ferrite of beads: predicted range and what the gauge showed. */
+  ferrite: z.object({
+    count: z.int(),
+    /** Beads whose figure lay within the predicted 90 % range. */
+    inside: z.int(),
+    /** Mean of what was found less the predicted middle, FN. */
+    off: z.number(),
+    points: z.array(z.object({ job: id, title: z.string(), low: z.number(), median: z.number(), high: z.number(), found: z.number() })), // prettier-ignore
+  }),
+  /** Pieces whose grade is known by now, by what their tests alone say. */
+  identity: z.object({
+    count: z.int(),
+    /** Pieces whose likeliest grade was the right one. */
+    right: z.int(),
+    /** Pieces whose grade was among the likeliest that hold 90 % together. */
+    inside: z.int(),
+    /** Mean probability the right grade was given. */
+    chance: z.number(),
+  }),
+  /** Joints that were decided on and welded: cracks that were expected, and those that came. */
+  cracks: z.object({ count: z.int(), expected: z.number(), found: z.int() }),
+});
+export type Calibration = z.infer<typeof calibrationSchema>;
+
+/** What jobs like one that is asked about have in common with it. */
+export const ALIKE_BY = ['metals', 'joint', 'service'] as const;
+/** What jobs are looked for by. */
+export const alikeQuerySchema = z.strictObject({
+  /** Material families, with commas between. */
+  metals: z.string().max(200).optional(),
+  joint: z.enum(Object.keys(JOINTS.types) as [keyof typeof JOINTS.types, ...(keyof typeof JOINTS.types)[]]).optional(),
+  service: z.string().max(40).optional(),
+  except: id.optional(),
+});
+export type AlikeQuery = z.infer<typeof alikeQuerySchema>;
+/** A past job that is like the one asked about: what it was welded with, what came of it. */
+export const alikeJobSchema = z.object({
+  id,
+  title: z.string(),
+  createdAt: z.iso.datetime({ offset: true }),
+  by: z.array(z.enum(ALIKE_BY)),
+  joints: z.array(z.object({ type: z.string(), rod: z.string().nullable(), decided: z.boolean(), outcome: z.string().nullable(), ferrite: z.array(z.number()) })), // prettier-ignore
+});
+export type AlikeJob = z.infer<typeof alikeJobSchema>;

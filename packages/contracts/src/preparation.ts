@@ -13,6 +13,8 @@ export const purgeClockSchema = z.strictObject({
   startedAt: stamp,
   /** Minutes: least, likely, most; most is null where it may never be. */
   minutes: z.tuple([z.number().min(0), z.number().min(0), z.number().min(0).nullable()]),
+  /** How far the workshop's own pace moved them: what is learnt is measured against what was reckoned without it. */
+  pace: z.number().positive().max(50).optional(),
 });
 export type PurgeClock = z.infer<typeof purgeClockSchema>;
 

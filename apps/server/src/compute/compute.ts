@@ -3,7 +3,7 @@ import { InputError, type ChooseInput, type LearnDilutionQuestion, type LearntDi
 import { Piscina } from 'piscina';
 import type { LabelInput, ReportInput } from '../report';
 import type { PreparedPicture } from './prepare-picture';
-import { tasks, type Outcome, type StoredChoice } from './tasks';
+import { tasks, type GradeChance, type GradedPiece, type Outcome, type StoredChoice } from './tasks';
 import { Turns } from './turns';
 
 /** The server's computations, none of them on the event loop. Faults of an input arrive as `InputError`. */
@@ -28,6 +28,8 @@ export interface Compute {
     owner: string,
     signal?: AbortSignal,
   ): Promise<readonly LearntDilution[]>;
+  /** What tests alone gave the grades that pieces turned out to be. @param owner whose turn it takes */
+  chanceOfGrades(pieces: readonly GradedPiece[], owner: string, signal?: AbortSignal): Promise<readonly GradeChance[]>;
   /** A report of a job as a PDF. @param owner whose turn it takes */
   report(input: ReportInput, owner: string, signal?: AbortSignal): Promise<Uint8Array>;
   /** A label for a part as a PDF. @param owner whose turn it takes */
@@ -82,6 +84,8 @@ export function threadCompute(filename: string): Compute {
       ask(short, 'likelyFamily', { kind, itemFamily, form, coating, condition, grade, weldMetal, tests }),
     learnDilutions: (questions, owner, signal) =>
       turns.take(owner, () => ask(long, 'learnDilutions', questions, signal), signal),
+    chanceOfGrades: (pieces, owner, signal) =>
+      turns.take(owner, () => ask(long, 'chanceOfGrades', pieces, signal), signal),
     report: (input, owner, signal) => turns.take(owner, () => ask(long, 'report', input, signal), signal),
     label: (input, owner, signal) => turns.take(owner, () => ask(long, 'label', input, signal), signal),
     picture: (bytes) => ask(short, 'picture', bytes),
@@ -96,6 +100,7 @@ export function directCompute(samples: number): Compute {
       Promise.resolve().then(() => resultOf(tasks.choose({ question: { ...question, samples }, seed, rod }))),
     likelyFamily: (piece) => Promise.resolve().then(() => resultOf(tasks.likelyFamily(piece))),
     learnDilutions: (questions) => Promise.resolve().then(() => resultOf(tasks.learnDilutions(questions))),
+    chanceOfGrades: (pieces) => Promise.resolve().then(() => resultOf(tasks.chanceOfGrades(pieces))),
     report: async (input) => resultOf(await tasks.report(input)),
     label: async (input) => resultOf(await tasks.label(input)),
     picture: async (bytes) => resultOf(await tasks.picture(bytes)),

@@ -21,6 +21,20 @@ export interface StoredChoice {
   readonly json: string;
 }
 
+/** A piece whose grade is known, as it was before anybody knew. */
+export interface GradedPiece {
+  readonly grade: string;
+  readonly evidence: PieceEvidence;
+}
+/** What its tests alone gave that grade. */
+export interface GradeChance {
+  readonly chance: number;
+  /** 0: it was the likeliest. */
+  readonly place: number;
+  /** Probability of all that were likelier. */
+  readonly before: number;
+}
+
 function faultsOf(error: unknown): { readonly errors: readonly FieldError[] } {
   if (error instanceof InputError) return { errors: error.errors };
   throw error;
@@ -65,6 +79,16 @@ export const tasks = {
   /** Dilution of each kind of bead, from those that were measured. */
   learnDilutions: (questions: readonly LearnDilutionQuestion[]): Outcome<readonly LearntDilution[]> =>
     outcomeOf(() => questions.map((question) => learnDilution(question))),
+  /** What tests alone gave the grade a piece turned out to be: its probability, its place, and what stood before it together. */
+  chanceOfGrades: (pieces: readonly GradedPiece[]): Outcome<readonly GradeChance[]> =>
+    outcomeOf(() =>
+      pieces.flatMap(({ grade, evidence }) => {
+        const { candidates } = identify(pieceQuestion(evidence));
+        const place = candidates.findIndex((one) => one.grade === grade);
+        const before = candidates.slice(0, place).reduce((sum, { probability }) => sum + probability, 0);
+        return place < 0 ? [] : [{ place, before, chance: candidates[place]!.probability }];
+      }),
+    ),
   report: (input: ReportInput): Promise<Outcome<Uint8Array>> =>
     makeReport(input).then((result) => ({ result }), faultsOf),
   label: (input: LabelInput): Promise<Outcome<Uint8Array>> => makeLabel(input).then((result) => ({ result }), faultsOf),

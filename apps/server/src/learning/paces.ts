@@ -59,7 +59,7 @@ export function learntPurges(
     const [, likely = 0] = clock?.minutes ?? [];
     if (!clock || targetPpm === null || likely <= 0) return [];
     const took = minutesToTarget(clock.startedAt, targetPpm, readingsOf(job.id));
-    return took === null ? [] : [[seal ?? USUAL_SEAL, took / likely]];
+    return took === null ? [] : [[seal ?? USUAL_SEAL, (took * (clock.pace ?? 1)) / likely]];
   });
   return ratiosOf(seen, 'purge', off);
 }

@@ -309,3 +309,14 @@ describe('what it is for', () => {
     );
   });
 });
+
+test('a workshop’s own pace stretches the wait and leaves alone where it settles', () => {
+  const question: PurgeQuestion = { space: { volumeL: 3 }, flowLpm: 8, targetPpm: 100, minutes: [2, 4] };
+  const [usual, slow] = [purge(question), purge({ ...question, pace: 1.5, minutes: [3, 6] })];
+  expect(slow.minutes!.median).toBeCloseTo(1.5 * usual.minutes!.median, 6);
+  expect(slow.minutes!.range90[0]).toBeCloseTo(1.5 * usual.minutes!.range90[0], 6);
+  expect(slow.steadyPpm).toBeCloseTo(usual.steadyPpm, 6);
+  slow.levels.forEach(({ ppm }, index) => expect(ppm).toBeCloseTo(usual.levels[index]!.ppm, 4));
+  expect(slow.volumeL).toBe(usual.volumeL);
+  expect(faultsOf(() => purge({ ...question, pace: 0 }))).toEqual(['pace']);
+});

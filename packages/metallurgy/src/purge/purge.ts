@@ -31,6 +31,8 @@ export interface PurgeQuestion {
   readonly tanks?: number | undefined;
   /** Share of the flow that does work, above 0 to 1; exact 1 where tanks are said. */
   readonly efficiency?: number | undefined;
+  /** How long it takes in this workshop against what is reckoned; 1 where left out. */
+  readonly pace?: number | undefined;
   /** Oxygen to come down to, ppm. */
   readonly targetPpm: number;
   /** When levels are wanted, minutes. */
@@ -88,7 +90,7 @@ const exactly = (value: number): Range => [value, value];
 
 const FIELDS = {
   flowLpm: [LIMITS.flowLpm, 'L/min'], gasPpm: [[0, 200000], 'ppm'], leakLpm: [[0, 60], 'L/min'], tanks: [[1, 100], 'tanks'],
-  efficiency: [[0.05, 1], 'of the flow'], targetPpm: [[1, 208999], 'ppm'],
+  efficiency: [[0.05, 1], 'of the flow'], pace: [[0.02, 50], 'times what is reckoned'], targetPpm: [[1, 208999], 'ppm'],
 } as const; // prettier-ignore
 
 /** Checks a purge. @throws InputError naming every faulty field */
@@ -178,7 +180,8 @@ function spacesOf(question: PurgeQuestion, belief: PurgeBelief, volumeL: number,
   const uniforms = stratifiedUniforms(seed, count, DIMENSIONS, count);
   return Array.from({ length: count }, (_, sample): PurgedSpace => {
     const at = (dimension: number): number => between(ranges[dimension] as Range, uniforms[sample * DIMENSIONS + dimension] as number); // prettier-ignore
-    return { volumeL, tanks: at(0), flowLpm: question.flowLpm * at(1), leakLpm: at(2), gasPpm: at(3) };
+    // Time goes with the room over the flow, and nothing else does.
+    return { volumeL: volumeL * (question.pace ?? 1), tanks: at(0), flowLpm: question.flowLpm * at(1), leakLpm: at(2), gasPpm: at(3) }; // prettier-ignore
   });
 }
 
@@ -187,7 +190,7 @@ export function likeliestPurge(question: PurgeQuestion): PurgedSpace {
   checkPurge(question);
   const { tanks, efficiency, leakLpm, gasPpm } = beliefOf(question);
   return {
-    volumeL: spaceVolume(question.space),
+    volumeL: spaceVolume(question.space) * (question.pace ?? 1),
     tanks: between(tanks, 0.5),
     flowLpm: question.flowLpm * between(efficiency, 0.5),
     leakLpm: between(leakLpm, 0.5),

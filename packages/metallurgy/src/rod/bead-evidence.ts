@@ -1,3 +1,4 @@
+import data from '../../data/bead-evidence.json';
 import { findRod, notInCatalogue, RODS } from '../catalogue';
 import { checkName, type FieldError, type FieldPath } from '../errors';
 import { isWithin, LIMITS } from '../piece';
@@ -43,3 +44,6 @@ export function checkBeads(beads: readonly BeadEvidence[], path: FieldPath, erro
       errors.push({ path: [...at, 'saw'], message: 'use ferrite, magnet or crack' });
   });
 }
+
+/** Mechanisms that show as a crack. */
+export const CRACK_MECHANISMS: readonly string[] = Object.keys(data.crack.mechanisms);

@@ -1,4 +1,4 @@
-import type { Spread } from '@variatum/metallurgy';
+import type { QuoteStage, Spread } from '@variatum/metallurgy';
 
 /** Money to whole units where it is much, with its currency. */
 export function moneyWords(amount: number, currency: string): string {
@@ -15,3 +15,9 @@ export const moneySpread = ({ median, range90: [low, high] }: Spread, currency: 
 /** A figure with its range: most likely, and from to. */
 export const spreadWords = ({ median, range90: [low, high] }: Spread, words: (value: number) => string): string =>
   low === high ? words(median) : `${words(median)} (${words(low)} to ${words(high)})`;
+
+/** Stages of a job in a sentence. */
+export const STAGE_WORDS: Readonly<Record<QuoteStage, string>> = {
+  look: 'looking and testing', prepare: 'getting ready', purge: 'waiting for gas', weld: 'welding', clean: 'cleaning',
+  inspect: 'inspecting', travel: 'travel',
+}; // prettier-ignore

@@ -100,3 +100,6 @@ export function minuteWords(minutes: number): string {
 /** Letter of a piece, as the pictures carry it: A to Z, then AA. */
 export const pieceLetter = (index: number): string =>
   (index >= 26 ? pieceLetter(Math.floor(index / 26) - 1) : '') + String.fromCharCode(65 + (index % 26));
+
+/** How many times as much. @example ratioWords(1.28) // '1.3 times' */
+export const ratioWords = (factor: number): string => `${Number(factor.toPrecision(2))} times`;

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { clockWords, minutesWords } from '@variatum/presentation';
+import { clockWords, minutesWords, ratioWords } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { PurgePlanning } from './purge-planning';
 import { PurgeWait } from './purge-wait';
@@ -22,6 +22,11 @@ import { PurgeWait } from './purge-wait';
     } @else if (planning.answer()?.minutes) {
       <button nz-button nzType="primary" type="button" (click)="planning.gasOn()">Gas on: start the clock</button>
       <p class="small soft">It runs on when the page is closed.</p>
+      @if (planning.learnt(); as own) {
+        <p class="small own" data-testid="own-purge">
+          From {{ own.count }} of your purges: {{ ratioWords(own.factor) }} what is reckoned.
+        </p>
+      }
     }
   `,
   styles: `
@@ -30,6 +35,10 @@ import { PurgeWait } from './purge-wait';
       gap: var(--space-3);
       align-items: center;
       flex-wrap: wrap;
+    }
+    .own {
+      color: var(--accent);
+      font-weight: 550;
     }
     .running {
       font-size: 1.9rem;
@@ -48,6 +57,7 @@ export class PurgeClockView {
   readonly metered = input(false);
   protected readonly planning = inject(PurgePlanning);
   protected readonly wait = inject(PurgeWait);
+  protected readonly ratioWords = ratioWords;
   protected readonly running = computed(() => clockWords(60 * (this.wait.minutes() ?? 0)));
   protected readonly said = computed(() => {
     const [clock, now] = [this.wait.clock(), this.wait.minutes()];

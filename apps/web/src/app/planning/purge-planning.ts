@@ -1,5 +1,13 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import { fitOf, leaderOf, NO_PURGE, type JointRecord, type PurgePlan } from '@variatum/contracts';
+import {
+  fitOf,
+  leaderOf,
+  learntOfPurge,
+  NO_PURGE,
+  USUAL_SEAL,
+  type JointRecord,
+  type PurgePlan,
+} from '@variatum/contracts';
 import {
   backShieldingWays,
   cylinderLasts,
@@ -35,7 +43,7 @@ import {
   type RoomOpening,
   type VentQuestion,
 } from '@variatum/metallurgy';
-import { JobStore, JointStore, PartStore, RecordStore } from '../job/stores';
+import { JobStore, JointStore, LearntStore, PartStore, RecordStore } from '../job/stores';
 import { WorkshopStore } from '../settings/workshop-store';
 
 /** A dam or a vent while it is pulled. */
@@ -69,6 +77,7 @@ export class PurgePlanning {
   private readonly joints = inject(JointStore);
   private readonly part = inject(PartStore);
   private readonly workshops = inject(WorkshopStore);
+  private readonly learntStore = inject(LearntStore);
 
   /** What is being pulled, and where it is so far. */
   private readonly pulled = signal<PulledPlace | null>(null);
@@ -96,7 +105,8 @@ export class PurgePlanning {
   gasOn(): void {
     const minutes = this.answer()?.minutes;
     const [least, most] = minutes?.range90 ?? [0, null];
-    this.change({ clock: { startedAt: new Date().toISOString(), minutes: [least, minutes?.median ?? 0, most] } });
+    const pace = this.question()?.pace;
+    this.change({ clock: { startedAt: new Date().toISOString(), minutes: [least, minutes?.median ?? 0, most], ...(pace === undefined ? {} : { pace }) } }); // prettier-ignore
   }
 
   /** Moves a dam or a vent: shown at once, kept when the hand has left it. */
@@ -152,14 +162,18 @@ export class PurgePlanning {
     return Math.max(LIMITS.flowLpm[0], (low + high) / 2);
   });
 
+  /** What other purges of the workshop say of how long it takes; null: nothing. */
+  readonly learnt = computed(() => learntOfPurge(this.plan().seal, this.learntStore.now()));
   private ask(space: PurgeSpace): PurgeQuestion {
     const { feed, seal } = this.kept();
+    const pace = this.learnt();
     return {
       space,
       flowLpm: this.flowLpm(),
       targetPpm: this.targetPpm(),
       ...(feed ? { feed } : {}),
-      seal: seal ?? 'taped',
+      seal: seal ?? USUAL_SEAL,
+      ...(pace ? { pace: pace.factor } : {}),
     };
   }
   /** What is asked of the core about it; null while sizes are wanting. */

@@ -4,6 +4,7 @@ import {
   jointPatchSchema,
   leaderOf,
   learntFor,
+  ownOf,
   leadingJoints,
   newJointSchema,
   sideOf,
@@ -51,7 +52,10 @@ export class JointStore {
   /** As it is reckoned with: dilution nobody said is the workshop's own, where it is known. */
   readonly reckoned = computed<JointDescription>(() => withLearnt(this.joint(), this.learnt.now()));
   /** What was learnt of its dilution; null: nothing, or it is said. */
-  readonly ownDilution = computed(() => learntFor(this.joint(), this.learnt.now()));
+  readonly ownDilution = computed(() => {
+    const known = learntFor(this.joint(), this.learnt.now());
+    return known && { ...known, ...ownOf(known) };
+  });
   readonly errors = computed(() => {
     const leading = this.leading();
     return leading ? this.jobs.document.errorsOf(`joint ${leading.id}`) : {};

@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import type { Piece, PieceBelief } from '@variatum/contracts';
+import { learntOfFamily, learntTests, type Piece, type PieceBelief } from '@variatum/contracts';
 import { leadingGrade } from '@variatum/metallurgy';
-import { testTitle } from '@variatum/presentation';
+import { percentWords, testTitle } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { PieceStore } from '../../job/stores';
+import { LearntStore, PieceStore } from '../../job/stores';
 import { Panel } from '../../kit/panel';
 import { CandidateBars } from '../../plot/candidate-bars';
 
@@ -25,6 +25,9 @@ import { CandidateBars } from '../../plot/candidate-bars';
       </div>
       @if (belief(); as known) {
         <va-candidate-bars [candidates]="known.candidates" />
+        @for (words of own(); track words) {
+          <p class="small own" data-testid="own-evidence">{{ words }}</p>
+        }
         @if (leader(); as grade) {
           <div class="row">
             <button nz-button type="button" (click)="pieces.change(piece().id, { grade })">
@@ -38,6 +41,10 @@ import { CandidateBars } from '../../plot/candidate-bars';
     </va-panel>
   `,
   styles: `
+    .own {
+      color: var(--accent);
+      font-weight: 550;
+    }
     .odd {
       color: var(--high);
       font-weight: 650;
@@ -49,6 +56,19 @@ export class LikelyGrades {
   /** null while it is being reckoned. */
   readonly belief = input.required<PieceBelief | null>();
   protected readonly pieces = inject(PieceStore);
+  private readonly learnt = inject(LearntStore);
   protected readonly odd = computed(() => testTitle(this.belief()?.fit.oddTest ?? ''));
+  /** What other jobs of the workshop say of such pieces, and of the tests done on it. */
+  protected readonly own = computed(() => {
+    const [piece, learnt] = [this.piece(), this.learnt.now()];
+    if (piece.grade !== null || piece.kind === 'old-weld') return [];
+    const family = learntOfFamily(piece.itemFamily, learnt);
+    const done = new Set(piece.tests.filter(({ struckOutAt }) => struckOutAt === null).map(({ entry }) => entry.test));
+    const [most] = family?.grades ?? [];
+    return [
+      ...(family && most ? [`From ${family.count} of your confirmed pieces of this kind: ${most.grade} ${percentWords(most.after)}, before ${percentWords(most.before)}.`] : []),
+      ...learntTests(learnt).filter(({ test }) => done.has(test)).map(({ test, count, odd, lapse }) => `${testTitle(test)}: ${odd} of ${count} of your results were odd; ${percentWords(lapse)} are taken to say nothing.`),
+    ]; // prettier-ignore
+  });
   protected readonly leader = computed(() => leadingGrade(this.belief()?.candidates ?? []));
 }

@@ -1,11 +1,19 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
-import { loggedMinutes, quoteOfJob, type JobQuote } from '@variatum/contracts';
+import { learntPace, loggedMinutes, quoteOfJob, type JobQuote } from '@variatum/contracts';
 import type { Quote, QuoteLine } from '@variatum/metallurgy';
-import { dayWords, minutesWords, moneySpread, moneyWords, spreadWords } from '@variatum/presentation';
+import {
+  dayWords,
+  minutesWords,
+  moneySpread,
+  moneyWords,
+  ratioWords,
+  STAGE_WORDS,
+  spreadWords,
+} from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { catchError, of } from 'rxjs';
 import { ComputeService } from '../../compute/compute.service';
-import { JobStore, JointStore, RecordStore } from '../../job/stores';
+import { JobStore, JointStore, LearntStore, RecordStore } from '../../job/stores';
 import { NumberField, ownField, TextField } from '../../kit/fields';
 import { Panel } from '../../kit/panel';
 import { WorkshopStore } from '../../settings/workshop-store';
@@ -136,6 +144,7 @@ export class QuotePanel {
   private readonly workshops = inject(WorkshopStore);
   private readonly compute = inject(ComputeService);
   private readonly people = inject(People);
+  private readonly learnt = inject(LearntStore);
   protected readonly session = inject(Session);
 
   protected readonly note = ownField('');
@@ -151,7 +160,7 @@ export class QuotePanel {
   private readonly asked = computed<JobQuote>(
     () => {
       const job = this.jobs.job();
-      return job ? quoteOfJob(job, this.workshops.workshop(), this.stages()) : { question: null, leftOut: [] };
+      return job ? quoteOfJob(job, this.workshops.workshop(), this.stages(), this.learnt.now()) : { question: null, leftOut: [] }; // prettier-ignore
     },
     { equal: (left, right) => JSON.stringify(left) === JSON.stringify(right) },
   );
@@ -182,7 +191,8 @@ export class QuotePanel {
   protected readonly reasons = computed(() => {
     const left = this.asked().leftOut.map((id) => this.joints.numberOf(id));
     const open = left.length === 0 ? [] : [`Joint ${left.join(' and ')} is left out: its length is not known.`];
-    return [...open, ...(this.quote()?.reasons ?? [])];
+    const own = learntPace(this.learnt.now()).map(({ kind, count, factor }) => `From ${count} of your jobs: ${STAGE_WORDS[kind]} takes ${ratioWords(factor)} what is usual.`); // prettier-ignore
+    return [...open, ...own, ...(this.quote()?.reasons ?? [])];
   });
   protected readonly why = computed(
     () =>
