@@ -66,7 +66,7 @@ export const weldLogOf = (job: Pick<JobDetail, 'weld'>, jointId: string): readon
     .filter(({ jointId: of, struckOutAt }) => of === jointId && struckOutAt === null)
     .map(({ id, at, madeBy, entry }) => ({ id, atMs: Date.parse(at), who: madeBy, entry }));
 
-/** What was found of a joint after it was welded that says what its metal is: ferrite by gauge, a crack in use. */
+/** What was found of a joint after it was welded that says what its metal is: ferrite by gauge; a crack, rust or a leak in use. */
 function shownSince(job: JobDetail, joint: JointRecord): readonly BeadEvidence[] {
   const own = (jointId: string | null): boolean => jointId === joint.id;
   const rodBy = (at: string): string | null => rodAt(job, joint, at) ?? null;
@@ -74,11 +74,12 @@ function shownSince(job: JobDetail, joint: JointRecord): readonly BeadEvidence[]
     ...recorded(job, 'finding').flatMap(({ jointId, at, entry: { line, value } }): BeadEvidence[] =>
       own(jointId) && line === 'ferrite' && value !== null ? [{ saw: 'ferrite', rod: rodBy(at), fn: value }] : [],
     ),
-    ...recorded(job, 'seen').flatMap(({ jointId, at, entry: { outcome, where } }): BeadEvidence[] =>
-      own(jointId) && outcome === 'cracked' && where !== null
-        ? [{ saw: 'crack', rod: rodBy(at), where, when: 'service' }]
-        : [],
-    ),
+    ...recorded(job, 'seen').flatMap(({ jointId, at, entry: { outcome, where } }): BeadEvidence[] => {
+      if (!own(jointId)) return [];
+      const rod = rodBy(at);
+      if (outcome === 'cracked' && where !== null) return [{ saw: 'crack', rod, where, when: 'service' }];
+      return outcome === 'rusted' || outcome === 'leaked' ? [{ saw: 'failed', rod, way: outcome }] : [];
+    }),
   ];
 }
 

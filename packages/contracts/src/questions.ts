@@ -3,6 +3,7 @@ import {
   BACK_SHIELDINGS,
   CRACK_PLACES,
   CRACK_TIMES,
+  FAILURE_WAYS,
   COATINGS,
   ELEMENTS,
   ENVIRONMENTS,
@@ -161,6 +162,7 @@ export const beadSchema = z.discriminatedUnion('saw', [
     where: z.enum(CRACK_PLACES),
     when: z.enum(CRACK_TIMES),
   }),
+  z.strictObject({ saw: z.literal('failed'), rod: beadRod, way: z.enum(FAILURE_WAYS) }),
 ]);
 
 /** Question of `choose`. */

@@ -1,6 +1,6 @@
 import { CLEANINGS, GASES, MACHINE_KINDS, PROCESSES, TINT_LIMITS, UNSAID_OF_PROFILE } from '@variatum/metallurgy';
 import * as z from 'zod';
-import { id, limited, quantity, text, version } from './fields';
+import { id, limited, quantity, stamp, text, version } from './fields';
 
 const millimetres = z.number().min(0, 'give 0 to 20 mm').max(20, 'give 0 to 20 mm');
 const ferrite = z.number().min(0, 'give 0 to 100 FN').max(100, 'give 0 to 100 FN');
@@ -94,8 +94,10 @@ const workshopFields = {
   /** Null: the starting profiles. */
   acceptanceProfiles: z.array(acceptanceProfileSchema).max(40).nullable(),
   rates: ratesSchema,
-  /** Kinds of bead whose learnt dilution is left out of answers. */
-  learntOff: z.array(z.string().max(60)).max(60),
+  /** What is learnt and left out of answers, by its key. */
+  learntOff: z.array(z.string().max(60)).max(200),
+  /** What is learnt anew from a moment on: what was before it counts no more. */
+  learntSince: z.record(z.string().max(60), stamp),
 };
 
 /** Units, equipment and habits of the workshop. */

@@ -62,6 +62,7 @@ export const workshop = pgTable('workshop', {
   acceptanceProfiles: jsonb('acceptance_profiles').$type<Workshop['acceptanceProfiles']>(),
   rates: jsonb('rates').$type<Rates>().notNull().default(NO_RATES),
   learntOff: jsonb('learnt_off').$type<string[]>().notNull().default([]),
+  learntSince: jsonb('learnt_since').$type<Record<string, string>>().notNull().default({}),
   ...stamps,
 });
 

@@ -61,7 +61,7 @@ function briefOf(job: JobDetail, by: AlikeJob['by']): AlikeJob {
         decided: decision !== undefined,
         outcome: last?.entry.outcome ?? null,
         ferrite: findingsOf(job, joint.id).flatMap(({ line, value }) =>
-          line === 'ferrite' && value !== null ? [value] : [],
+          line === 'ferrite' && value !== null ? [Math.round(value * 10) / 10] : [],
         ),
       };
     }),

@@ -18,6 +18,7 @@ import {
   type Technique,
 } from '@variatum/metallurgy';
 import type { RequestContext } from '../http/context';
+import type { Choices } from './choices';
 
 /** Beads a welder must have laid before their own dilution is told from the workshop's. */
 const LEAST_OF_WELDER = 5;
@@ -30,6 +31,7 @@ interface KindOfBead {
   readonly job: string;
   /** Who laid it, as far as the log tells. */
   readonly who: string | null;
+  readonly at: string;
   readonly bead: MeasuredBead;
 }
 
@@ -69,7 +71,15 @@ function measuredBeads(job: JobDetail): readonly KindOfBead[] {
       if (rod === null) return [];
       const bead = { parents: known, rod, measuredFn: fn, ...(shares?.length === known.length ? { shares } : {}) };
       return [
-        { kind: dilutionKind(technique, type), technique, type, job: job.id, who: welderBy(job, joint.id, at), bead },
+        {
+          kind: dilutionKind(technique, type),
+          technique,
+          type,
+          job: job.id,
+          who: welderBy(job, joint.id, at),
+          at,
+          bead,
+        },
       ];
     });
   });
@@ -97,10 +107,10 @@ const spreadOf = ({
 export async function learntDilutions(
   context: RequestContext,
   jobs: readonly JobDetail[],
-  off: (key: string) => boolean,
+  { off, counts }: Choices,
   signal?: AbortSignal,
 ): Promise<Learnt['dilutions']> {
-  const kinds = [...grouped(jobs.flatMap(measuredBeads), ({ kind }) => kind)];
+  const kinds = [...grouped(jobs.flatMap(measuredBeads).filter(({ kind, at }) => counts(kind, at)), ({ kind }) => kind)];
   const welders = kinds.map(([, beads]) =>
     [...grouped(beads, ({ who }) => who)].flatMap(([who, own]) => (who !== null && own.length >= LEAST_OF_WELDER ? [{ who, own }] : [])),
   );

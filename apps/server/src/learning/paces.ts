@@ -8,6 +8,7 @@ import {
   type Reading,
 } from '@variatum/contracts';
 import { learnRatio, usualMinutes, type QuoteStage, type RatioKind } from '@variatum/metallurgy';
+import type { Choices } from './choices';
 
 /** Jobs whose minutes are looked back at: to reckon what was usual takes a part to be laid out. */
 const MOST_TIMED = 60;
@@ -15,26 +16,31 @@ const MOST_TIMED = 60;
 /** What of a meter's readings says how long gas took. */
 export type GasReading = Pick<Reading, 'at' | 'value'>;
 
+/** A ratio that was seen, of which kind and when. */
+type Seen = readonly [kind: string, ratio: number, at: string];
+
 /** Ratios of what was seen to what was reckoned, each kind by itself. */
-function ratiosOf(seen: readonly (readonly [kind: string, ratio: number])[], of: RatioKind, off: (key: string) => boolean): LearntRatio[] {
+function ratiosOf(seen: readonly Seen[], of: RatioKind, { off, counts }: Choices): LearntRatio[] {
   return [...new Set(seen.map(([kind]) => kind))].sort().flatMap((kind) => {
-    const { factor, range90: [low, high], prior90: [least, most], count } = learnRatio(of, seen.flatMap(([own, ratio]) => (own === kind ? [ratio] : [])));
     const key = `${of} ${kind}`;
+    const { factor, range90: [low, high], prior90: [least, most], count } = learnRatio(of, seen.flatMap(([own, ratio, at]) => (own === kind && counts(key, at) ? [ratio] : [])));
     if (count === 0) return [];
     return [{ key, off: off(key), kind, count, factor, range90: [low, high] as [number, number], prior90: [least, most] as [number, number] }];
   });
 } // prettier-ignore
 
 /** How long each stage took against what was usual: from the log's own moments. */
-export function learntMinutes(jobs: readonly JobDetail[], off: (key: string) => boolean): Learnt['minutes'] {
-  const seen = jobs.slice(0, MOST_TIMED).flatMap((job): (readonly [string, number])[] => {
+export function learntMinutes(jobs: readonly JobDetail[], choices: Choices): Learnt['minutes'] {
+  const seen = jobs.slice(0, MOST_TIMED).flatMap((job): Seen[] => {
     const logged = Object.entries(loggedMinutes(job)) as [QuoteStage, number][];
     const { question } = quoteOfJob(job, null);
     if (logged.length === 0 || question === null) return [];
     const usual = usualMinutes(question);
-    return logged.flatMap(([stage, minutes]) => (usual[stage] > 0 ? [[stage, minutes / usual[stage]] as const] : []));
+    return logged.flatMap(([stage, minutes]) =>
+      usual[stage] > 0 ? [[stage, minutes / usual[stage], job.weld.at(-1)?.at ?? job.createdAt] as const] : [],
+    );
   });
-  return ratiosOf(seen, 'minutes', off);
+  return ratiosOf(seen, 'minutes', choices);
 }
 
 /** Minutes from gas on to the target, by what the meter showed; null: it never came there, or showed nothing before. */
@@ -51,15 +57,15 @@ export function learntPurges(
   jobs: readonly JobDetail[],
   readingsOf: (job: string) => readonly GasReading[],
   targetOf: (job: JobDetail) => number | null,
-  off: (key: string) => boolean,
+  choices: Choices,
 ): Learnt['purges'] {
-  const seen = jobs.flatMap((job): (readonly [string, number])[] => {
+  const seen = jobs.flatMap((job): Seen[] => {
     const { clock, seal } = job.purge;
     const targetPpm = targetOf(job);
     const [, likely = 0] = clock?.minutes ?? [];
     if (!clock || targetPpm === null || likely <= 0) return [];
     const took = minutesToTarget(clock.startedAt, targetPpm, readingsOf(job.id));
-    return took === null ? [] : [[seal ?? USUAL_SEAL, (took * (clock.pace ?? 1)) / likely]];
+    return took === null ? [] : [[seal ?? USUAL_SEAL, (took * (clock.pace ?? 1)) / likely, clock.startedAt]];
   });
-  return ratiosOf(seen, 'purge', off);
+  return ratiosOf(seen, 'purge', choices);
 }

@@ -6,6 +6,7 @@ import type { RequestContext } from '../http/context';
 import { readJobDetails } from '../jobs/store';
 import type { Scope } from '../store';
 import { readWorkshop } from '../workshop/store';
+import { choicesOf } from './choices';
 import { learntFamilies, learntTestsOf } from './confirmed';
 import { learntDilutions } from './dilutions';
 import { countedOutcomes } from './outcomes';
@@ -67,16 +68,17 @@ export async function gasReadings(
  */
 export async function readLearnt(context: RequestContext, except?: string, signal?: AbortSignal): Promise<Learnt> {
   const [ids, workshop] = await Promise.all([teachingJobs(context, except), readWorkshop(context)]);
-  const out = new Set(workshop.learntOff);
-  const off = (key: string): boolean => out.has(key);
+  const choices = choicesOf(workshop);
   const [jobs, families, tests] = await Promise.all([
-    readJobDetails(context, ids),
-    learntFamilies(context, off, except),
-    learntTestsOf(context, off, except),
+    readJobDetails(context, ids).then((all) =>
+      [...all].sort((one, other) => (one.updatedAt > other.updatedAt ? -1 : 1)),
+    ),
+    learntFamilies(context, choices, except),
+    learntTestsOf(context, choices, except),
   ]);
   const purged = jobs.filter(({ purge }) => purge.clock !== null);
   const [dilutions, readings] = await Promise.all([
-    learntDilutions(context, jobs, off, signal),
+    learntDilutions(context, jobs, choices, signal),
     gasReadings(
       context,
       purged.map(({ id }) => id),
@@ -89,10 +91,10 @@ export async function readLearnt(context: RequestContext, except?: string, signa
     purges: learntPurges(
       purged,
       (job) => readings.get(job) ?? [],
-      ({ purge }) => purge.targetPpm,
-      off,
+      (job) => job.purge.targetPpm ?? targetFor(profileOfJob(job, workshop).tint),
+      choices,
     ),
-    minutes: learntMinutes(jobs, off),
+    minutes: learntMinutes(jobs, choices),
     ...countedOutcomes(jobs),
   };
 }

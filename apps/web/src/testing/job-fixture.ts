@@ -58,7 +58,8 @@ export const aRecord = (jointId: string | null, entry: JobRecord['entry']): JobR
 export const aWorkshop = (fields: Partial<Workshop> = {}): Workshop => ({
   id: '00000000-0000-4000-8000-000000000001', name: 'Depot', ownedTests: null, lengthUnit: 'mm', temperatureUnit: '°C',
   flowUnit: 'L/min', preferences: {}, machines: [], gases: [], acceptanceProfiles: null,
-  rates: NO_RATES, learntOff: [], version: 1, ...fields,
+  rates: NO_RATES, learntOff: [],
+  learntSince: {}, version: 1, ...fields,
 }); // prettier-ignore
 
 /** Everything that stands around a page of a job, with a server that answers what the test says. */

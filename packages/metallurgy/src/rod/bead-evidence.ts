@@ -13,6 +13,10 @@ export type CrackPlace = (typeof CRACK_PLACES)[number];
 export const CRACK_TIMES = ['hot', 'cooling', 'next-day', 'service'] as const;
 export type CrackTime = (typeof CRACK_TIMES)[number];
 
+/** How a weld gave out in use otherwise than by a crack that was seen. */
+export const FAILURE_WAYS = ['rusted', 'leaked'] as const;
+export type FailureWay = (typeof FAILURE_WAYS)[number];
+
 /** What a bead that was laid has shown. */
 export type BeadEvidence = {
   /** Rod it was laid with; null: none. */
@@ -21,6 +25,7 @@ export type BeadEvidence = {
   | { readonly saw: 'ferrite'; readonly fn: number }
   | { readonly saw: 'magnet'; readonly pull: MagnetPull }
   | { readonly saw: 'crack'; readonly where: CrackPlace; readonly when: CrackTime }
+  | { readonly saw: 'failed'; readonly way: FailureWay }
 );
 
 /** Most that may be said of beads of one joint. */
@@ -40,8 +45,9 @@ export function checkBeads(beads: readonly BeadEvidence[], path: FieldPath, erro
       checkName(bead.where, CRACK_PLACES, [...at, 'where'], errors);
       checkName(bead.when, CRACK_TIMES, [...at, 'when'], errors);
     }
-    if (!['ferrite', 'magnet', 'crack'].includes(bead.saw))
-      errors.push({ path: [...at, 'saw'], message: 'use ferrite, magnet or crack' });
+    if (bead.saw === 'failed') checkName(bead.way, FAILURE_WAYS, [...at, 'way'], errors);
+    if (!['ferrite', 'magnet', 'crack', 'failed'].includes(bead.saw))
+      errors.push({ path: [...at, 'saw'], message: 'use ferrite, magnet, crack or failed' });
   });
 }
 

@@ -3,6 +3,7 @@ import { SeededRandom } from '../chance';
 import { beadFinding, choose, type BeadEvidence, type ChooseInput } from '.';
 import { evenly } from './chosen-draws';
 import { magnetLikelihood, gaugeLikelihood } from './weigh-beads';
+import { faultsOf } from '../testing/faults-of';
 
 const of = (pieces: ChooseInput['pieces'], beads: readonly BeadEvidence[] = []): ChooseInput => ({
   pieces,
@@ -120,4 +121,31 @@ test('what is wrong with a bead is named at its field', () => {
     expect((error as InputError).errors.map(({ path }) => path.join('.'))).toEqual(['beads.0.rod', 'beads.0.fn', 'beads.1.where']); // prettier-ignore
   }
   expect(() => beadFinding(of([{ grade: '304L' }]))).toThrow(InputError);
+});
+
+describe('rust and leaks in use', () => {
+  const pieces = [{ item: { family: 'pool-coast' } }, { grade: '316L' }];
+  const failed = (way: 'rusted' | 'leaked') => beadFinding({ ...of(pieces, [{ rod: 'ER316L', saw: 'failed', way }]), service: { environment: 'pool' } }); // prettier-ignore
+
+  test('rust is laid to what corrodes, and makes metal likelier that the weld falls short of', () => {
+    const { causes, pieces: [unknown], explained, moves } = failed('rusted'); // prettier-ignore
+    expect(causes[0]!.mechanism).toMatch(/corrosion|contamination|sensitisation|oxidation/);
+    expect(causes.reduce((sum, { share }) => sum + share, 0)).toBeLessThanOrEqual(1.0001);
+    expect([explained, moves]).toEqual([true, []]);
+    const moved = (grade: string): number => {
+      const own = unknown!.grades.find((one) => one.grade === grade);
+      return own ? own.after / own.before : 1;
+    };
+    expect(moved('S32205')).toBeGreaterThan(moved('316L'));
+  });
+
+  test('a leak is laid to cracks and holes, or to the fit', () => {
+    const { causes, reasons } = failed('leaked');
+    expect(causes.find(({ mechanism }) => mechanism === null)?.title).toBe('a pore, a gap or the fit');
+    expect(reasons[0]).toContain('The leak is laid to');
+  });
+
+  test('a way nobody knows is named', () => {
+    expect(faultsOf(() => beadFinding(of([{ grade: '304L' }, { grade: '304L' }], [{ rod: null, saw: 'failed', way: 'melted' as 'leaked' }])))).toEqual(['beads.0.way']); // prettier-ignore
+  });
 });

@@ -26,7 +26,7 @@ export interface CrackMove {
 
 /** What the last bead of a joint says of it. */
 export interface BeadFinding {
-  /** How well what was believed before explains it, 0 to 1; of a crack the share that is laid to the metal. */
+  /** How well what was believed before explains it, 0 to 1; of a crack, rust or a leak the share that is laid to the metal. */
   readonly believable: number;
   /** Whether what was believed explains it: if not, what the pieces are is the likelier mistake. */
   readonly explained: boolean;
@@ -35,7 +35,7 @@ export interface BeadFinding {
   readonly dilution: Moved<Spread> | null;
   /** What each piece may be, likeliest first. */
   readonly pieces: readonly { readonly piece: number; readonly grades: readonly (Moved<number> & { readonly grade: string })[] }[];
-  /** What a crack is laid to, surest first; the hand and the fit are `null`. Empty for anything but a crack. */
+  /** What a crack, rust or a leak is laid to, surest first; what is not the metal's is `null`. Empty for anything else. */
   readonly causes: readonly { readonly mechanism: string | null; readonly title: string; readonly share: number }[];
   /** What may be changed: what answers most of the causes and takes least, first. */
   readonly moves: readonly CrackMove[];
@@ -106,7 +106,7 @@ export function beadFinding(input: ChooseInput, seed = 1): BeadFinding {
   const setting = drawSetting(before, seed, data.samples);
   const earlier = weighBeads(setting, beads.slice(0, -1)).weights;
   const { weights, ferriteNumbers, causes: shares } = weighBeads(setting, [last], earlier);
-  const causes = last.saw !== 'crack' ? [] : causesOf(shares);
+  const causes = last.saw === 'crack' ? causesOf(shares, HAND) : last.saw === 'failed' ? causesOf(shares, data.failed[last.way].other.title) : []; // prettier-ignore
   const believable =
     last.saw === 'ferrite'
       ? tail(last.fn, ferriteNumbers, earlier)
@@ -117,7 +117,7 @@ export function beadFinding(input: ChooseInput, seed = 1): BeadFinding {
   const explained =
     last.saw === 'crack'
       ? last.when === 'hot' || last.when === 'cooling' || believable >= LEAST_METAL
-      : believable >= data.unbelievable;
+      : last.saw === 'failed' || believable >= data.unbelievable;
   const dilutions = [...setting.samples.dilution];
   const dilution = last.rod === null ? null : { before: weightedSpread(dilutions, earlier), after: weightedSpread(dilutions, weights) }; // prettier-ignore
   const [then, now] = [candidateShares(setting, earlier), candidateShares(setting, weights)];
@@ -153,11 +153,14 @@ function magnetShare(
   return ferriteNumbers.reduce((sum, one, at) => sum + (weights[at] as number) * magnetLikelihood(pull, one, 0), 0) / total; // prettier-ignore
 }
 
-function causesOf(shares: readonly number[]): BeadFinding['causes'] {
+/** What is not the metal's after a crack. */
+const HAND = 'the hand or the fit';
+
+function causesOf(shares: readonly number[], other: string): BeadFinding['causes'] {
   return shares
     .map((share, at) => {
       const mechanism = RISK_MECHANISMS[at];
-      return { mechanism: mechanism?.id ?? null, title: mechanism?.title ?? 'the hand or the fit', share };
+      return { mechanism: mechanism?.id ?? null, title: mechanism?.title ?? other, share };
     })
     .filter(({ share }) => share >= LEAST_SHARE)
     .sort((one, other) => other.share - one.share);
@@ -178,6 +181,13 @@ function reasonsOf(last: BeadEvidence, found: Omit<BeadFinding, 'reasons'>): rea
         'A crack that comes late wants hard or embrittled metal, and nothing that is believed of the pieces is: more likely a piece is not what it was taken for.',
       );
     if (first) reasons.push(`Laid to ${first.title.toLowerCase()}, ${percent(first.share)}${second ? `; to ${second.title.toLowerCase()}, ${percent(second.share)}` : ''}.`); // prettier-ignore
+  }
+  if (last.saw === 'failed') {
+    const [first] = found.causes;
+    if (first)
+      reasons.push(
+        `${last.way === 'rusted' ? 'Rust' : 'The leak'} is laid to ${first.title.toLowerCase()}, ${percent(first.share)}.`,
+      );
   }
   if (found.dilution && Math.abs(found.dilution.after.median - found.dilution.before.median) > 0.02)
     reasons.push(`Dilution is now taken as ${range(found.dilution.after)}; it was ${range(found.dilution.before)}.`);

@@ -3,7 +3,14 @@ import { exp, power } from '../arithmetic';
 import { findRod } from '../catalogue';
 import { fromJson } from '../from-json';
 import { JOINT_MECHANISMS, RISK_MECHANISMS } from '../risk';
-import { MAGNET_PULLS, type BeadEvidence, type CrackPlace, type CrackTime, type MagnetPull } from './bead-evidence';
+import {
+  MAGNET_PULLS,
+  type BeadEvidence,
+  type CrackPlace,
+  type CrackTime,
+  type FailureWay,
+  type MagnetPull,
+} from './bead-evidence';
 import { fillerOf } from './filler-candidate';
 import { fillSample, weighBead, type FillerCandidate } from './rod-run';
 import type { Setting } from './setting';
@@ -55,6 +62,26 @@ function causesOf(probabilities: Float64Array, where: CrackPlace, when: CrackTim
   return sum + other;
 } // prettier-ignore
 
+/** How readily each mechanism shows in use in some way, in their order. */
+const SHOWS: Readonly<Record<FailureWay, readonly number[]>> = {
+  rusted: RISK_MECHANISMS.map(({ id }) => (data.failed.rusted.mechanisms as Readonly<Record<string, number>>)[id] ?? 0),
+  leaked: RISK_MECHANISMS.map(({ id }) => (data.failed.leaked.mechanisms as Readonly<Record<string, number>>)[id] ?? 0),
+};
+
+/** What rust or a leak is laid to in one sample, as of a crack. */
+function causesOfFailure(probabilities: Float64Array, way: FailureWay, causes: Float64Array): number {
+  const shows = SHOWS[way];
+  let sum = 0;
+  for (let mechanism = 0; mechanism < RISK_MECHANISMS.length; mechanism++) {
+    const cause = (probabilities[mechanism] as number) * (shows[mechanism] as number);
+    causes[mechanism] = cause;
+    sum += cause;
+  }
+  const other = data.failed[way].other.share;
+  causes[RISK_MECHANISMS.length] = other;
+  return sum + other;
+}
+
 /** How well each draw of a joint explains what its beads have shown. */
 export interface WeighedBeads {
   /** Weight of each draw, the best one 1. */
@@ -91,7 +118,7 @@ function tempered(weights: readonly number[]): readonly number[] {
 }
 
 /**
- * Weighs draws of a joint by what its beads have shown: ferrite, a magnet, a crack. Cracks are laid to every mechanism by how
+ * Weighs draws of a joint by what its beads have shown: ferrite, a magnet, a crack, rust or a leak in use. What gave out is laid to every mechanism by how
  * likely it was in that draw and how well where and when fit it, and to the hand.
  * @param setting draws of what was believed before
  * @param before weights they have already; all alike where left out
@@ -115,7 +142,7 @@ export function weighBeads(setting: Setting, beads: readonly BeadEvidence[], bef
         const ofJoint = Array.from(JOINT_MECHANISMS, (mechanism) => RISK_MECHANISMS[mechanism]?.probability(scratch) ?? 0); // prettier-ignore
         const probabilities = weighBead(scratch).slice();
         JOINT_MECHANISMS.forEach((mechanism, at) => (probabilities[mechanism] = ofJoint[at] ?? 0));
-        likelihood = causesOf(probabilities, bead.where, bead.when, causes);
+        likelihood = bead.saw === 'crack' ? causesOf(probabilities, bead.where, bead.when, causes) : causesOfFailure(probabilities, bead.way, causes);
         cracked.push({ sample, causes, sum: likelihood });
       }
       weights[sample] = (weights[sample] as number) * likelihood;

@@ -1,98 +1,124 @@
-import { ChangeDetectionStrategy, Component, computed, inject, resource } from '@angular/core';
-import type { LearntDilution } from '@variatum/contracts';
-import { JOINTS } from '@variatum/metallurgy';
-import { rodName } from '@variatum/presentation';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, resource } from '@angular/core';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { type Outcome } from '@variatum/metallurgy';
+import { dayWords, OUTCOME_WORDS, rodName } from '@variatum/presentation';
 import { firstValueFrom } from 'rxjs';
-import { SwitchField } from '../kit/fields';
 import { Page } from '../kit/page';
 import { Panel } from '../kit/panel';
 import { WorkshopStore } from '../settings/workshop-store';
 import { ApiClient, PAGE_SYNC } from '../sync';
+import { ConflictPanel } from '../sync/conflict-panel';
+import { People } from '../sync/people';
+import { Saving } from '../sync/saving';
 import { Session } from '../sync/session';
+import { AlikePanel } from './alike-panel';
+import { CalibrationPanel } from './calibration-panel';
+import { LearntChoices } from './learnt-choices';
+import { LearntEntry } from './learnt-entry';
+import { dilutionLines, familyLines, keyWords, minuteLines, percent, purgeLines, testLines } from './learnt-words';
 
-const percent = (share: number): string => `${Math.round(100 * share)}`;
-
-/** Kind of bead in words: a technique, and the joint it comes out otherwise in. */
-function kindWords(kind: string): string {
-  const [technique = '', type] = kind.split(' ') as [string, string?];
-  const { techniques, types } = JOINTS;
-  const title = Object.hasOwn(techniques, technique) ? techniques[technique as keyof typeof techniques].title : technique;
-  return type && Object.hasOwn(types, type) ? `${title}, ${types[type as keyof typeof types].title.toLowerCase()}` : title;
-} // prettier-ignore
-
-/** What the workshop's own work has taught: dilution from its beads, and how repairs did, rod by rod. */
+/** What the workshop's own work has taught, how far the program is to be believed, and past jobs like one. */
 @Component({
-  imports: [Page, Panel, SwitchField],
-  providers: [PAGE_SYNC, WorkshopStore],
+  imports: [AlikePanel, CalibrationPanel, ConflictPanel, LearntEntry, NzButtonModule, Page, Panel, Saving],
+  providers: [PAGE_SYNC, WorkshopStore, LearntChoices],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <va-page heading="Logbook">
+      <va-saving aside />
+      <va-conflict-panel [of]="workshops.document" />
       @if (learnt.error()) {
         <p class="panel" role="alert">The logbook cannot be read just now: the server does not answer.</p>
       } @else if (read(); as known) {
-        <va-panel label="Dilution from your beads" about="dilution">
-          @for (one of dilutions(); track one.kind) {
-            <section class="learnt" [attr.aria-label]="one.title">
-              <h3>{{ one.title }}</h3>
-              <p>{{ one.words }}</p>
-              <p class="small soft">{{ one.effect }}</p>
-              @if (session.may('own')) {
-                <va-switch-field [on]="!one.off" (changed)="leaveOut(one.kind, !$event)">
-                  Counts in today’s answers
-                </va-switch-field>
-              }
-            </section>
-          } @empty {
-            <p class="soft">
-              Nothing yet. Log the ferrite of beads where the metals are known, under Weld or Inspect: from the first
-              one on this says how much base metal your hands bring into the pool.
-            </p>
-          }
-        </va-panel>
-        <va-panel label="How repairs did">
-          @if (outcomes().length > 0) {
-            <table>
-              <thead>
-                <tr>
-                  <th scope="col">Rod</th>
-                  <th scope="col">Held</th>
-                  <th scope="col">Gave out</th>
-                  <th scope="col">Share that holds</th>
-                </tr>
-              </thead>
-              <tbody>
-                @for (row of outcomes(); track row.rod) {
-                  <tr>
-                    <th scope="row">{{ row.rod }}</th>
-                    <td>{{ row.held }}</td>
-                    <td>{{ row.failed }}</td>
-                    <td>{{ row.share }}</td>
-                  </tr>
+        <div class="columns">
+          <div class="stack">
+            @for (group of groups(); track group.label) {
+              <va-panel [label]="group.label" [about]="group.about">
+                @for (one of group.entries; track one.key) {
+                  <va-learnt-entry
+                    [heading]="one.heading"
+                    [key]="one.key"
+                    [words]="one.words"
+                    [effect]="one.effect"
+                    [off]="one.off"
+                  />
+                } @empty {
+                  <p class="soft">{{ group.nothing }}</p>
                 }
-              </tbody>
-            </table>
-            <p class="small soft">
-              Counts of joints by how they were last seen, with a Beta range that begins even. So few prove nothing:
-              jobs differ, and what failed comes back sooner than what holds.
-            </p>
-          } @else {
-            <p class="soft">Nothing was seen again yet: log it under Record.</p>
-          }
-        </va-panel>
+              </va-panel>
+            }
+            @if (choices.anew().length > 0) {
+              <va-panel label="Learnt anew">
+                @for (one of anew(); track one.key) {
+                  <p class="row tight">
+                    {{ one.words }}
+                    @if (session.may('own')) {
+                      <button
+                        nz-button
+                        type="button"
+                        (click)="choices.countAll(one.key)"
+                        [attr.aria-label]="'Count all again: ' + one.words"
+                      >
+                        Count all again
+                      </button>
+                    }
+                  </p>
+                }
+              </va-panel>
+            }
+          </div>
+          <div class="stack">
+            <va-alike-panel />
+            <va-calibration-panel />
+            <va-panel label="How repairs did">
+              @if (outcomes().length > 0) {
+                <table>
+                  <thead>
+                    <tr>
+                      <th scope="col">Rod</th>
+                      <th scope="col">Held</th>
+                      <th scope="col">Gave out</th>
+                      <th scope="col">Share that holds</th>
+                    </tr>
+                  </thead>
+                  <tbody>
+                    @for (row of outcomes(); track row.rod) {
+                      <tr>
+                        <th scope="row">{{ row.rod }}</th>
+                        <td>{{ row.held }}</td>
+                        <td>{{ row.failed }}</td>
+                        <td>{{ row.share }}</td>
+                      </tr>
+                    }
+                  </tbody>
+                </table>
+                @if (failures().length > 0) {
+                  <ul class="dashes">
+                    @for (line of failures(); track line) {
+                      <li>{{ line }}</li>
+                    }
+                  </ul>
+                }
+                <p class="small soft">
+                  Counts of joints by how they were last seen, with a Beta range that begins even. So few prove nothing:
+                  jobs differ, and what failed comes back sooner than what holds.
+                </p>
+              } @else {
+                <p class="soft">Nothing was seen again yet: log it under Record.</p>
+              }
+            </va-panel>
+          </div>
+        </div>
       } @else {
         <p class="soft">Reading the logbook</p>
       }
     </va-page>
   `,
   styles: `
-    .learnt {
+    .columns {
       display: grid;
-      gap: var(--space-1);
-      padding: var(--space-3) 0;
-      border-bottom: 1px solid var(--line);
-    }
-    h3 {
-      font-size: 1rem;
+      grid-template-columns: minmax(0, 1.25fr) minmax(0, 1fr);
+      gap: var(--space-4);
+      align-items: start;
     }
     table {
       border-collapse: collapse;
@@ -104,27 +130,48 @@ function kindWords(kind: string): string {
       padding: 5px 22px 5px 0;
       border-bottom: 1px solid var(--line);
     }
+    @media (max-width: 900px) {
+      .columns {
+        grid-template-columns: minmax(0, 1fr);
+      }
+    }
   `,
 })
 export class Logbook {
   private readonly api = inject(ApiClient);
-  private readonly workshops = inject(WorkshopStore);
+  private readonly people = inject(People);
+  protected readonly workshops = inject(WorkshopStore);
+  protected readonly choices = inject(LearntChoices);
   protected readonly session = inject(Session);
-  protected readonly learnt = resource({
-    params: () => (this.session.now() === null ? undefined : true),
-    loader: () => firstValueFrom(this.api.ask('GET /learnt', { query: {} })),
-  });
-  protected readonly read = computed(() => (this.learnt.hasValue() ? this.learnt.value() : undefined));
-  private readonly off = computed(() => this.workshops.workshop()?.learntOff);
 
-  protected readonly dilutions = computed(() =>
-    (this.read()?.dilutions ?? []).map((one) => ({
-      kind: one.kind,
-      title: kindWords(one.kind),
-      off: this.off()?.includes(one.kind) ?? one.off,
-      words: `From ${one.count === 1 ? '1 of your beads' : `${one.count} of your beads`} on ${one.jobs === 1 ? '1 job' : `${one.jobs} jobs`}: ${percent(one.dilution.median)} % (${one.dilution.range90.map(percent).join(' to ')}), believed before ${percent(one.prior.mode)} %.`,
-      effect: this.effectOf(one),
-    })),
+  protected readonly learnt = resource({ loader: () => firstValueFrom(this.api.ask('GET /learnt')) });
+  protected readonly read = computed(() => (this.learnt.hasValue() ? this.learnt.value() : null));
+
+  protected readonly groups = computed(() => {
+    const known = this.read();
+    if (!known) return [];
+    const { dilutions, families, tests, minutes, purges } = known;
+    return [
+      {
+        label: 'Dilution from your beads', about: 'dilution', entries: dilutions.map((one) => dilutionLines(one, (person) => this.people.nameOf(person))),
+        nothing: 'Nothing yet. Log the ferrite of beads where the metals are known, under Weld or Inspect: from the first one on this says how much base metal your hands bring into the pool.',
+      },
+      {
+        label: 'What comes in', about: undefined, entries: families.map(familyLines),
+        nothing: 'Nothing yet. Take the grade of a piece as certain once you know it, and say what kind of item it is.',
+      },
+      {
+        label: 'How good your tests are', about: undefined, entries: tests.map(testLines),
+        nothing: 'Nothing yet. Results count here once the grade of their piece is known.',
+      },
+      {
+        label: 'How long it takes', about: undefined, entries: [...minutes.map(minuteLines), ...purges.map(purgeLines)],
+        nothing: 'Nothing yet. Arcs logged at the torch, and an oxygen meter at the vent while the clock runs, say it.',
+      },
+    ]; // prettier-ignore
+  });
+  protected readonly anew = computed(() =>
+    this.choices.anew().map(({ key, since }) => ({ key, words: `${keyWords(key)}, since ${dayWords(since)}` })),
   );
   protected readonly outcomes = computed(() =>
     (this.read()?.outcomes ?? []).map(({ rod, held, failed, range90 }) => ({
@@ -134,17 +181,19 @@ export class Logbook {
       share: `${range90.map(percent).join(' to ')} %`,
     })),
   );
+  protected readonly failures = computed(
+    () =>
+    (this.read()?.failures ?? []).map(({ way, count, of, range90 }) => `${OUTCOME_WORDS[way as Outcome] ?? way}: ${count} of ${of}, ${range90.map(percent).join(' to ')} %`), // prettier-ignore
+  );
 
   constructor() {
     void this.workshops.open();
-  }
-
-  private effectOf({ prior, next }: LearntDilution): string {
-    return `Where nothing is said of dilution, answers reckon with ${percent(next.min)} to ${percent(next.max)} % in place of ${percent(prior.min)} to ${percent(prior.max)} %.`;
-  }
-
-  protected leaveOut(kind: string, out: boolean): void {
-    const others = (this.off() ?? []).filter((one) => one !== kind);
-    this.workshops.change({ learntOff: out ? [...others, kind] : others });
+    let before: string | undefined;
+    // What counts has changed: what is learnt is reckoned anew once the server has it.
+    effect(() => {
+      const now = JSON.stringify(this.workshops.workshop()?.learntSince);
+      if (before !== undefined && now !== before) this.learnt.reload();
+      before = now;
+    });
   }
 }

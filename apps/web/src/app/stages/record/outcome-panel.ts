@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { CRACK_PLACES, OUTCOMES, type CrackPlace, type Outcome } from '@variatum/metallurgy';
 import { CRACK_PLACE_WORDS, daysBetween, OUTCOME_WORDS, serviceWords, today } from '@variatum/presentation';
+import { RouterLink } from '@angular/router';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { JobStore, JointStore, RecordStore } from '../../job/stores';
 import { ChoiceGroup, DateField, fieldBy, ownField, TextField } from '../../kit/fields';
@@ -11,7 +12,7 @@ import { Session } from '../../sync/session';
 /** How the part did since: when it went to work, when it is to be seen again, and how it was found. */
 @Component({
   selector: 'va-outcome-panel',
-  imports: [ChoiceGroup, DateField, NzButtonModule, Panel, TextField],
+  imports: [ChoiceGroup, DateField, NzButtonModule, Panel, RouterLink, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <va-panel label="How it did">
@@ -68,6 +69,7 @@ import { Session } from '../../sync/session';
           </form>
         }
       }
+      <a class="small" routerLink="/logbook" [queryParams]="likes()">Past jobs like this one</a>
     </va-panel>
   `,
 })
@@ -92,6 +94,14 @@ export class OutcomePanel {
     () => this.chosenJoint.value ?? this.joints.shown()?.id ?? null,
     (id) => this.chosenJoint.change(id),
   );
+
+  /** What the logbook is searched by. */
+  protected readonly likes = computed(() => {
+    const job = this.jobs.job();
+    const type = this.joints.leading()?.joint.type;
+    const { environment } = job?.service ?? {};
+    return { metals: (job?.families ?? []).join(','), ...(type ? { joint: type } : {}), ...(environment ? { service: environment } : {}), except: job?.id }; // prettier-ignore
+  });
 
   protected readonly rows = computed(() => {
     const out = this.record.standing('in-service').at(-1)?.entry.on ?? null;

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { BeadFinding } from '@variatum/metallurgy';
+import type { BeadFinding, Outcome } from '@variatum/metallurgy';
 import { OUTCOME_WORDS, rodName } from '@variatum/presentation';
 import { catchError, of } from 'rxjs';
 import { ComputeService } from '../../compute/compute.service';
@@ -11,6 +11,10 @@ import { Panel } from '../../kit/panel';
 /** As many causes as are worth a line. */
 const MOST = 4;
 const percent = (share: number): string => `${Math.round(100 * share)} %`;
+
+/** Whether what was seen tells of causes. */
+const tells = ({ outcome, where }: { readonly outcome: Outcome; readonly where: string | null }): boolean =>
+  outcome === 'rusted' || outcome === 'leaked' || (outcome === 'cracked' && where !== null);
 
 /** Why a joint gave out: causes with their shares, what that says of the pieces, and what to change; it counts in the choice from now on. */
 @Component({
@@ -104,14 +108,19 @@ export class WhyFailed {
     return last && `${OUTCOME_WORDS[last.outcome]}, seen ${last.on}`;
   });
   private readonly found = signal<BeadFinding | null>(null);
-  /** A crack is laid to causes by where and when it ran. */
-  protected readonly finding = computed(() => (this.last()?.where && this.last()?.outcome === 'cracked' ? this.found() : null)); // prettier-ignore
+  /** A crack is laid to causes by where and when it ran, rust and a leak by how readily each shows so. */
+  protected readonly finding = computed(() => {
+    const last = this.last();
+    const told =
+      last?.outcome === 'rusted' || last?.outcome === 'leaked' || (last?.outcome === 'cracked' && last.where);
+    return told ? this.found() : null;
+  });
   private readonly decided = computed(() => {
     const joint = this.joints.shown();
     return joint ? this.decisions.lastOf()(joint) : undefined;
   });
 
-  /** Causes of a crack; of anything else the risks the rod that was used had all along, likeliest first. */
+  /** Causes, as far as what was seen tells of them; else the risks the rod that was used had all along, likeliest first. */
   protected readonly causes = computed(() => {
     const found = this.finding();
     if (found) return found.causes.slice(0, MOST).map(({ title, share }) => ({ title, share: percent(share) }));
@@ -133,7 +142,8 @@ export class WhyFailed {
 
   constructor() {
     effect((onCleanup) => {
-      const question = this.last()?.outcome === 'cracked' ? this.jobs.question() : null;
+      const last = this.last();
+      const question = last && tells(last) ? this.jobs.question() : null;
       if (!question?.beads || question.beads.length === 0) {
         this.found.set(null);
         return;

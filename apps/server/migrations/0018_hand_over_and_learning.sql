@@ -1,5 +1,7 @@
 DROP INDEX "weld_entry_teaches";--> statement-breakpoint
-CREATE INDEX "weld_entry_teaches" ON "weld_entry" USING btree ("workshop_id","job_id") WHERE entry ->> 'kind' in ('ferrite', 'start');--> statement-breakpoint
+ALTER TABLE "workshop" ADD COLUMN "learnt_since" jsonb DEFAULT '{}'::jsonb NOT NULL;--> statement-breakpoint
+CREATE INDEX "weld_entry_teaches" ON "weld_entry" USING btree ("workshop_id","job_id") WHERE entry ->> 'kind' in ('ferrite', 'start');
+--> statement-breakpoint
 -- Somebody who did something elsewhere that is brought in here: known by name, with nothing to sign in by. Who is somebody already
 -- is never touched.
 CREATE FUNCTION take_in_person(who uuid, given_name text) RETURNS void
