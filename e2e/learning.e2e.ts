@@ -56,6 +56,18 @@ test('ferrite of beads on one job changes what another one reckons with, says so
   await stage(page, 'Joint');
   await expect(page.getByLabel('Dilution, % (base metal in the pool)')).toHaveAttribute('placeholder', /by technique/);
   await expect(own).toHaveCount(0);
+  // Learnt anew, it begins from nothing, and all of it may count again.
+  await page.getByRole('link', { name: 'Logbook' }).click();
+  await page.getByRole('button', { name: 'Learn anew: Fillet', exact: true }).click();
+  await expect(fillet).toHaveCount(0);
+  await page.getByRole('button', { name: /^Count all again: Fillet, since/ }).click();
+  await expect(fillet).toContainText('From 6 of your beads');
+  // What the gauge showed stands beside what was foretold where a rod was decided on.
+  await expect(page.getByTestId('calibration')).toContainText('Ferrite:');
+  await page.getByRole('region', { name: 'Jobs like this one' }).getByRole('button', { name: 'carbon steel' }).click();
+  await expect(page.getByTestId('alike')).toContainText(`${NAME}, first`);
+  await expect(page.getByTestId('alike')).toContainText('FN 13, 12, 14, 13, 12, 13 measured');
+  await saved(page);
   // Other stories of this program begin without it.
   const { version } = (await (await request.get(`${demo.url}api/workshop`)).json()) as Workshop;
   await request.patch(`${demo.url}api/workshop`, { data: { version, learntOff: [] } });

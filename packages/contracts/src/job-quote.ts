@@ -31,7 +31,8 @@ export interface JobQuote {
 
 /** Gas that fills a room behind a weld: so many changes of its volume, then what is held. */
 function purgeOf(job: JobDetail, space: InnerSpace, pace: number): QuotedJoint['purge'] {
-  const litres = (space.innerMm3.value ?? 0) / 1e6;
+  // Measured litres go before what sizes come to.
+  const litres = job.purge.volumeL ?? (space.innerMm3.value ?? 0) / 1e6;
   if (litres <= 0) return undefined;
   const flow = job.purge.flowLpm.value ?? fillFlow(null);
   const [, likely] = job.purge.clock?.minutes ?? [];
@@ -56,7 +57,8 @@ export function quoteOfJob(
   const figures = new Map(jointFigures(assembly, layOut(assembly)).map((one) => [one.id, one]));
   // A room is filled once, whatever many joints have their back in it.
   const filled = new Set<InnerSpace>();
-  const spaces = innerSpaces(assembly);
+  // Dams make a room smaller: it is filled as it is planned.
+  const spaces = innerSpaces(assembly, job.purge.dams);
   const leftOut: string[] = [];
   const quoted = joints.flatMap((joint): QuotedJoint[] => {
     const leader = leaderOf(joints, joint);

@@ -188,12 +188,12 @@ export class Logbook {
 
   constructor() {
     void this.workshops.open();
-    let before: string | undefined;
-    // What counts has changed: what is learnt is reckoned anew once the server has it.
+    let before: number | undefined;
+    // What counts has changed: once the server has it, what is learnt is reckoned anew.
     effect(() => {
-      const now = JSON.stringify(this.workshops.workshop()?.learntSince);
-      if (before !== undefined && now !== before) this.learnt.reload();
-      before = now;
+      const version = this.workshops.workshop()?.version;
+      if (before !== undefined && version !== before) this.learnt.reload();
+      before = version;
     });
   }
 }
