@@ -1,8 +1,9 @@
 /// <reference lib="dom" />
 import { chromium, type Page } from '@playwright/test';
-import { mkdirSync } from 'node:fs';
+import { mkdirSync, writeFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { readOxygen } from '../packages/metallurgy/src/instrument';
+import { showPdf } from '../e2e/support/pdf';
 import { newDataDirectory, removeDataDirectory, startProgram } from '../e2e/support/program';
 
 /** Pictures for the README, taken from fresh demo data. Run with `npx tsx scripts/take-screenshots.ts`. */
@@ -70,6 +71,38 @@ async function someFindings(page: Page): Promise<void> {
   await page.evaluate(() => scrollTo(0, 0));
 }
 
+/** The screen rake, known by now, welded, measured and seen again. */
+async function weldedRake(page: Page): Promise<string> {
+  const { request } = page;
+  const { origin } = new URL(page.url());
+  const ask = async (path: string): Promise<unknown> => (await request.get(`${origin}/api${path}`)).json();
+  const { jobs } = (await ask('/jobs?search=Screen')) as { jobs: { id: string }[] };
+  const id = jobs[0]!.id;
+  const job = (await ask(`/jobs/${id}`)) as { joints: { id: string }[]; pieces: { id: string; version: number; grade: string | null }[]; weld: unknown[] }; // prettier-ignore
+  if (job.weld.length > 0) return id;
+  const jointId = job.joints[0]!.id;
+  const post = (path: string, data: object) => request.post(`${origin}/api${path}`, { data });
+  for (const { id: piece, version, grade } of job.pieces)
+    if (grade === null) await request.patch(`${origin}/api/pieces/${piece}`, { data: { version, grade: 'S32205' } });
+  const at = (minutes: number): string => new Date(Date.UTC(2026, 2, 2, 8) + minutes * 60_000).toISOString();
+  const log = (minutes: number, entry: object, own?: string) => post(`/jobs/${id}/weld`, { ...(own ? { id: own } : {}), jointId, at: at(minutes), entry }); // prettier-ignore
+  for (const [number, from] of [0, 25].entries()) {
+    const own = crypto.randomUUID();
+    await log(12 + 6 * number, { kind: 'start', bead: 'run', pass: 0, number, fromMm: from, toMm: from + 25, amps: 110, rod: 'ER2209', rodMm: 2.4, lot: 'L-77', person: 0 }, own); // prettier-ignore
+    await log(12.4 + 6 * number, { kind: 'stop', of: own, why: 'end', toMm: null });
+    await log(13 + 6 * number, { kind: 'temperature', tempC: 96 - 20 * number, by: 'typed' });
+  }
+  for (const fn of [38, 41, 36]) await log(40, { kind: 'ferrite', fn, rod: 'ER2209' });
+  const find = (line: string, said: object) => post(`/jobs/${id}/record`, { jointId, at: at(45), entry: { kind: 'finding', line, atMm: null, value: null, range90: null, choice: null, by: 'eye', note: '', photo: null, ...said } }); // prettier-ignore
+  await find('cracks', { choice: 'none' });
+  await find('undercut', { value: 0.1, by: 'caliper' });
+  await find('convexity', { value: 1.1, by: 'caliper' });
+  await find('tint-outside', { choice: 'pale-straw' });
+  await post(`/jobs/${id}/record`, { jointId: null, at: at(90), entry: { kind: 'in-service', on: '2026-03-03' } });
+  await post(`/jobs/${id}/record`, { jointId: null, at: at(90_000), entry: { kind: 'seen', on: '2026-05-04', outcome: 'held', where: null, note: '' } }); // prettier-ignore
+  return id;
+}
+
 const SHOTS: readonly Shot[] = [
   { name: 'job-board', path: '/' },
   { name: 'job', job: /Boiler-house/, stage: 'Job' },
@@ -116,9 +149,7 @@ const SHOTS: readonly Shot[] = [
     },
   },
   { name: 'rod-rack', path: '/rack' },
-  { name: 'reference', path: '/reference' },
   { name: 'settings', path: '/settings' },
-  { name: 'help', path: '/help' },
   { name: 'weld', job: /Greenhouse/, stage: 'Weld', act: runningPurge },
   {
     name: 'torch',
@@ -135,6 +166,28 @@ const SHOTS: readonly Shot[] = [
   },
   { name: 'inspect', job: /Greenhouse/, stage: 'Inspect', act: someFindings },
   { name: 'record', job: /Screen rake/, stage: 'Record' },
+  {
+    name: 'logbook',
+    path: '/',
+    act: async (page) => {
+      await weldedRake(page);
+      await page.goto(new URL('/logbook?metals=duplex,austenitic&joint=fillet', page.url()).href);
+      await page.getByTestId('calibration').waitFor();
+      await page.waitForTimeout(1500);
+    },
+  },
+  {
+    name: 'report',
+    path: '/',
+    height: 860,
+    act: async (page) => {
+      const id = await weldedRake(page);
+      const report = await page.request.get(new URL(`/api/jobs/${id}/report?reader=inspector`, page.url()).href);
+      const path = join(directory, 'report.pdf');
+      writeFileSync(path, await report.body());
+      await showPdf(page, path, 0.985, 2);
+    },
+  },
   { name: 'phone', job: /Greenhouse/, stage: 'Joint', width: 390, height: 844 },
 ];
 

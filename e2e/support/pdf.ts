@@ -17,25 +17,42 @@ export async function wordsOfPdf(path: string): Promise<string> {
     .replaceAll(/\s+/g, ' ');
 }
 
-/** The first sheet of a PDF as a browser shows it, pixel by pixel. */
-export async function pixelsOfPdf(page: Page, path: string): Promise<{ readonly data: Uint8ClampedArray; readonly width: number; readonly height: number }> {
-  const own = await page.context().newPage();
+/** Shows sheets of a PDF beside each other, as a browser draws them. @param scale pixels for a point */
+export async function showPdf(page: Page, path: string, scale: number, sheets: number): Promise<void> {
   const library = join(ROOT, 'node_modules/pdfjs-dist/build');
-  await own.route('http://sheet.test/**', (route) => {
+  await page.route('http://sheet.test/**', (route) => {
     const name = new URL(route.request().url()).pathname.slice(1);
-    if (name === '') return route.fulfill({ contentType: 'text/html', body: '<!doctype html>' });
+    const body =
+      '<!doctype html><body style="margin:12px;background:#8a8f94;display:flex;gap:12px;align-items:flex-start">';
+    if (name === '') return route.fulfill({ contentType: 'text/html', body });
     if (name === 'sheet.pdf') return route.fulfill({ contentType: 'application/pdf', body: readFileSync(path) });
     return route.fulfill({ contentType: 'text/javascript', body: readFileSync(join(library, name)) });
   });
-  await own.goto('http://sheet.test/');
-  const drawn = await own.evaluate(async () => {
-    const library = (await import('http://sheet.test/pdf.mjs' as string)) as typeof PdfLibrary;
-    library.GlobalWorkerOptions.workerSrc = 'http://sheet.test/pdf.worker.mjs';
-    const sheet = await (await library.getDocument('http://sheet.test/sheet.pdf').promise).getPage(1);
-    const viewport = sheet.getViewport({ scale: 4 });
-    const canvas = document.createElement('canvas');
-    [canvas.width, canvas.height] = [Math.ceil(viewport.width), Math.ceil(viewport.height)];
-    await sheet.render({ canvas, viewport }).promise;
+  await page.goto('http://sheet.test/');
+  await page.evaluate(
+    async ([pixels, most]) => {
+      const library = (await import('http://sheet.test/pdf.mjs' as string)) as typeof PdfLibrary;
+      library.GlobalWorkerOptions.workerSrc = 'http://sheet.test/pdf.worker.mjs';
+      const whole = await library.getDocument('http://sheet.test/sheet.pdf').promise;
+      for (let number = 1; number <= Math.min(most, whole.numPages); number++) {
+        const sheet = await whole.getPage(number);
+        const viewport = sheet.getViewport({ scale: pixels });
+        const canvas = document.createElement('canvas');
+        [canvas.width, canvas.height] = [Math.ceil(viewport.width), Math.ceil(viewport.height)];
+        document.body.append(canvas);
+        await sheet.render({ canvas, viewport }).promise;
+      }
+    },
+    [scale, sheets] as const,
+  );
+}
+
+/** The first sheet of a PDF as a browser shows it, pixel by pixel. */
+export async function pixelsOfPdf(page: Page, path: string): Promise<{ readonly data: Uint8ClampedArray; readonly width: number; readonly height: number }> {
+  const own = await page.context().newPage();
+  await showPdf(own, path, 4, 1);
+  const drawn = await own.evaluate(() => {
+    const canvas = document.querySelector('canvas')!;
     const { data, width, height } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
     return { data: [...data], width, height };
   });
