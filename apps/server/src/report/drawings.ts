@@ -5,6 +5,7 @@ import {
   pieceWordsOf,
   sectionPicture,
   sectionSvg,
+  sizeInSection,
   traceSvg,
   wholePicture,
   wholeSvg,
@@ -52,10 +53,6 @@ export function partDrawing(facts: ReportFacts, width: number, height: number): 
   return { svg: wholeSvg(picture, drawnWidth, drawnHeight, ON_PAPER, scale), width };
 }
 
-const SIZE_WORDS: Readonly<Record<string, string>> = {
-  gapMm: 'gap', landMm: 'land', bevelDeg: 'bevel', mismatchMm: 'mismatch', legMm: 'leg', thicknessMm: '',
-}; // prettier-ignore
-
 /** A joint cut across; null while it cannot be drawn. */
 export function sectionDrawing(
   { section, sides }: JointFacts,
@@ -67,9 +64,7 @@ export function sectionDrawing(
   const [drawnWidth, drawnHeight] = [Math.round(width / SHRUNK), Math.round(height / SHRUNK)];
   const unit = facts.input.workshop.lengthUnit;
   const picture = sectionPicture(section, undefined, drawnWidth, drawnHeight);
-  const svg = sectionSvg(picture, drawnWidth, drawnHeight, ON_PAPER, sides, ({ what, value }) =>
-    `${SIZE_WORDS[what]} ${what === 'bevelDeg' ? `${Math.round(value)}°` : formatLength(value, unit)}`.trim(),
-  );
+  const svg = sectionSvg(picture, drawnWidth, drawnHeight, ON_PAPER, sides, (size) => sizeInSection(size, unit));
   return { svg, width };
 }
 

@@ -1,7 +1,9 @@
 import {
+  formatLength,
   jointSection,
   LIMITS,
   type JointSection,
+  type LengthUnit,
   type Point,
   type SectionPoint,
   type SectionQuestion,
@@ -106,6 +108,18 @@ export function sectionPicture(
     arc: { handle, tip, d: pathOf([tip, handle]) },
   }; // prettier-ignore
 }
+
+const SIZE_WORDS: Readonly<Record<DrawnSize['what'], string>> = {
+  gapMm: 'gap', landMm: 'land', bevelDeg: 'bevel', mismatchMm: 'mismatch', legMm: 'leg', thicknessMm: '',
+}; // prettier-ignore
+
+/** Figure of a size in the picture. */
+export const sizeFigure = ({ what, value }: Pick<DrawnSize, 'what' | 'value'>, unit: LengthUnit): string =>
+  what === 'bevelDeg' ? `${Math.round(value)}°` : formatLength(value, unit);
+
+/** What is said of a size in the picture: `gap 2 mm`. */
+export const sizeInSection = (size: Pick<DrawnSize, 'what' | 'value'>, unit: LengthUnit): string =>
+  `${SIZE_WORDS[size.what]} ${sizeFigure(size, unit)}`.trim();
 
 /** How deep a zone becomes when its handle is pulled to a point of the frame, mm. */
 export function depthAt({ fit, section }: SectionPicture, zone: number, [x, y]: Point): number {

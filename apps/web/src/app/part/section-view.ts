@@ -8,7 +8,16 @@ import {
   type Point,
   type SectionQuestion,
 } from '@variatum/metallurgy';
-import { aimAt, depthAt, type DrawnSize, FIT_TITLES, pulledSize, sectionPicture } from '@variatum/presentation';
+import {
+  aimAt,
+  depthAt,
+  type DrawnSize,
+  FIT_TITLES,
+  pulledSize,
+  sectionPicture,
+  sizeFigure,
+  sizeInSection,
+} from '@variatum/presentation';
 import { FrameSize } from '../kit/frame-size';
 import { newId } from '../kit/new-id';
 import { Grip, type GripStep } from './grip';
@@ -19,14 +28,6 @@ export interface PulledPool {
   readonly shares: readonly number[];
 }
 
-const SIZE_WORDS: Readonly<Record<DrawnSize['what'], string>> = {
-  gapMm: 'gap',
-  landMm: 'land',
-  bevelDeg: 'bevel',
-  mismatchMm: 'mismatch',
-  legMm: 'leg',
-  thicknessMm: '',
-};
 /** A step of the keyboard and a large one, mm and degrees. */
 const STEP = { mm: [0.1, 0.5], deg: [1, 5] } as const;
 const stepOf = (unit: keyof typeof STEP, { direction, large }: GripStep): number =>
@@ -364,12 +365,12 @@ export class SectionView {
     return formatLength(mm, this.unit());
   }
 
-  protected sizeFigure({ what, value }: DrawnSize): string {
-    return what === 'bevelDeg' ? `${Math.round(value)}°` : this.format(value);
+  protected sizeFigure(size: DrawnSize): string {
+    return sizeFigure(size, this.unit());
   }
 
   protected sizeWords(size: DrawnSize): string {
-    return `${SIZE_WORDS[size.what]} ${this.sizeFigure(size)}`.trim();
+    return sizeInSection(size, this.unit());
   }
 
   /** An edge is pulled: how it lies is shown at once, and said when the hand leaves it. */
