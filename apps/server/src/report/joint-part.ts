@@ -101,7 +101,7 @@ function earlierFindings(facts: ReportFacts, { earlier }: JointFacts): Content[]
   return dashes(
     earlier.map((finding) => {
       const title = withinSentence(inspectionLine(finding.line).title);
-      return `Before, ${whenBy(facts, finding.atMs, finding.who ?? null)}: ${title} ${foundWords(finding, unit)}, ${byMethodWords(finding)}.`;
+      return `Before, ${whenBy(facts, finding.atMs, finding.who ?? null)}: ${title}: ${foundWords(finding, unit)}, ${byMethodWords(finding)}.`;
     }),
   );
 }
