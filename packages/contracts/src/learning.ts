@@ -201,6 +201,8 @@ export const calibrationSchema = z.object({
   }),
   /** Joints that were decided on and welded: cracks that were expected, and those that came. */
   cracks: z.object({ count: z.int(), expected: z.number(), found: z.int() }),
+  /** What the joints that gave out are laid to, of all that were seen again: a joint counts in parts where several may be to blame. */
+  mechanisms: z.array(z.object({ mechanism: z.string().nullable(), title: z.string(), count: z.number(), of: z.int(), ...counted })), // prettier-ignore
 });
 export type Calibration = z.infer<typeof calibrationSchema>;
 

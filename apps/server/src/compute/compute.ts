@@ -1,5 +1,11 @@
 import type { PieceEvidence } from '@variatum/contracts';
-import { InputError, type ChooseInput, type LearnDilutionQuestion, type LearntDilution } from '@variatum/metallurgy';
+import {
+  InputError,
+  type BeadFinding,
+  type ChooseInput,
+  type LearnDilutionQuestion,
+  type LearntDilution,
+} from '@variatum/metallurgy';
 import { Piscina } from 'piscina';
 import type { LabelInput, ReportInput } from '../report';
 import type { PreparedPicture } from './prepare-picture';
@@ -30,6 +36,12 @@ export interface Compute {
   ): Promise<readonly LearntDilution[]>;
   /** What tests alone gave the grades that pieces turned out to be. @param owner whose turn it takes */
   chanceOfGrades(pieces: readonly GradedPiece[], owner: string, signal?: AbortSignal): Promise<readonly GradeChance[]>;
+  /** What the last that was seen of each joint is laid to. @param owner whose turn it takes */
+  causesOfFailures(
+    questions: readonly ChooseInput[],
+    owner: string,
+    signal?: AbortSignal,
+  ): Promise<readonly BeadFinding['causes'][]>;
   /** A report of a job as a PDF. @param owner whose turn it takes */
   report(input: ReportInput, owner: string, signal?: AbortSignal): Promise<Uint8Array>;
   /** A label for a part as a PDF. @param owner whose turn it takes */
@@ -86,6 +98,8 @@ export function threadCompute(filename: string): Compute {
       turns.take(owner, () => ask(long, 'learnDilutions', questions, signal), signal),
     chanceOfGrades: (pieces, owner, signal) =>
       turns.take(owner, () => ask(long, 'chanceOfGrades', pieces, signal), signal),
+    causesOfFailures: (questions, owner, signal) =>
+      turns.take(owner, () => ask(long, 'causesOfFailures', questions, signal), signal),
     report: (input, owner, signal) => turns.take(owner, () => ask(long, 'report', input, signal), signal),
     label: (input, owner, signal) => turns.take(owner, () => ask(long, 'label', input, signal), signal),
     picture: (bytes) => ask(short, 'picture', bytes),
@@ -101,6 +115,7 @@ export function directCompute(samples: number): Compute {
     likelyFamily: (piece) => Promise.resolve().then(() => resultOf(tasks.likelyFamily(piece))),
     learnDilutions: (questions) => Promise.resolve().then(() => resultOf(tasks.learnDilutions(questions))),
     chanceOfGrades: (pieces) => Promise.resolve().then(() => resultOf(tasks.chanceOfGrades(pieces))),
+    causesOfFailures: (questions) => Promise.resolve().then(() => resultOf(tasks.causesOfFailures(questions))),
     report: async (input) => resultOf(await tasks.report(input)),
     label: async (input) => resultOf(await tasks.label(input)),
     picture: async (bytes) => resultOf(await tasks.picture(bytes)),

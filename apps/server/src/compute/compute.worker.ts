@@ -13,4 +13,4 @@ if ((workerData as { readonly standsBack: boolean }).standsBack)
     // Where the system does not allow it, computations run like everything else.
   }
 
-export const { chanceOfGrades, choose, label, learnDilutions, likelyFamily, picture, report } = tasks;
+export const { causesOfFailures, chanceOfGrades, choose, label, learnDilutions, likelyFamily, picture, report } = tasks;

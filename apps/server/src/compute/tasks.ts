@@ -1,9 +1,11 @@
 import { COMPUTATIONS, pieceQuestion, type PieceEvidence } from '@variatum/contracts';
 import {
+  beadFinding,
   checkChooseInput,
   identify,
   InputError,
   learnDilution,
+  type BeadFinding,
   type ChooseInput,
   type FieldError,
   type LearnDilutionQuestion,
@@ -89,6 +91,9 @@ export const tasks = {
         return place < 0 ? [] : [{ place, before, chance: candidates[place]!.probability }];
       }),
     ),
+  /** What the last that was seen of each joint is laid to. */
+  causesOfFailures: (questions: readonly ChooseInput[]): Outcome<readonly BeadFinding['causes'][]> =>
+    outcomeOf(() => questions.map((question) => beadFinding(question).causes)),
   report: (input: ReportInput): Promise<Outcome<Uint8Array>> =>
     makeReport(input).then((result) => ({ result }), faultsOf),
   label: (input: LabelInput): Promise<Outcome<Uint8Array>> => makeLabel(input).then((result) => ({ result }), faultsOf),

@@ -106,8 +106,11 @@ async function send(response: Response, { answer, status }: Endpoint, value: unk
     'Content-Security-Policy': "default-src 'none'",
   });
   if (bytes instanceof Uint8Array) response.send(bytes);
-  // A connection that ends before it is all there tells that it is not.
-  else await pipeline(bytes, response);
+  // A connection that ends before it is all there tells that it is not; whoever hung up needs no telling.
+  else
+    await pipeline(bytes, response).catch((error: NodeJS.ErrnoException) => {
+      if (error.code !== 'ERR_STREAM_PREMATURE_CLOSE') throw error;
+    });
 }
 
 /** On whose behalf a request is handled. */
@@ -141,25 +144,35 @@ export function endpointRoutes(
     // Names of a record are text to the compiler; these are addresses.
     const endpoint: Endpoint = ENDPOINTS[address as Address];
     const pathSchema = endpoint.path ?? idsIn(path);
+    // A large file is read for those only who may send it.
+    const admit: RequestHandler = async (request, response, next) => {
+      if (endpoint.mostBytes !== undefined) refuseUnlessMay((await behalfOf(request, response)).asker, endpoint.duty);
+      next();
+    };
     const receive = receiver(endpoint);
-    router[method.toLowerCase() as 'get' | 'post' | 'put' | 'patch'](path, receive, async (request, response) => {
-      const ended = new AbortController();
-      response.on('close', () => ended.abort());
-      const behalf = await behalfOf(request, response);
-      const { context, asker } = behalf;
-      refuseUnlessMay(asker, endpoint.duty);
-      const typedFor = request.get(ON_BEHALF_HEADER);
-      if (typedFor !== undefined && typedFor !== behalfWords(context)) throw ProblemError.notYours();
-      const asked = {
-        ...behalf,
-        path: parseWith(pathSchema, request.params),
-        query: endpoint.query && parseWith(endpoint.query, request.query),
-        body: bodyOf(endpoint, request),
-        signal: ended.signal,
-      };
-      // One of many handlers: that this is what it asks for is what the table has just checked.
-      await send(response, endpoint, await (handle as (asked: unknown) => Promise<unknown>)(asked));
-    });
+    router[method.toLowerCase() as 'get' | 'post' | 'put' | 'patch'](
+      path,
+      admit,
+      receive,
+      async (request, response) => {
+        const ended = new AbortController();
+        response.on('close', () => ended.abort());
+        const behalf = await behalfOf(request, response);
+        const { context, asker } = behalf;
+        refuseUnlessMay(asker, endpoint.duty);
+        const typedFor = request.get(ON_BEHALF_HEADER);
+        if (typedFor !== undefined && typedFor !== behalfWords(context)) throw ProblemError.notYours();
+        const asked = {
+          ...behalf,
+          path: parseWith(pathSchema, request.params),
+          query: endpoint.query && parseWith(endpoint.query, request.query),
+          body: bodyOf(endpoint, request),
+          signal: ended.signal,
+        };
+        // One of many handlers: that this is what it asks for is what the table has just checked.
+        await send(response, endpoint, await (handle as (asked: unknown) => Promise<unknown>)(asked));
+      },
+    );
   }
   return router;
 }

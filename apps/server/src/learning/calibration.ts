@@ -14,6 +14,7 @@ import { tables } from '../database';
 import type { RequestContext } from '../http/context';
 import { readJobDetails } from '../jobs/store';
 import type { Scope } from '../store';
+import { failureMechanisms } from './mechanisms';
 
 /** Jobs and pieces looked back at, the last ones. */
 const MOST_JOBS = 100;
@@ -138,6 +139,7 @@ export async function readCalibration(context: RequestContext, signal?: AbortSig
     return [{ expected: 1 - chances.reduce((none, chance) => none * (1 - chance), 1), found: cracked(one, joint.id) }];
   });
   const pieces = await confirmedPieces(context);
+  const mechanisms = await failureMechanisms(context, jobs, signal);
   const chances = await context.compute.chanceOfGrades(pieces, context.workshop, signal);
   return {
     ferrite: {
@@ -153,5 +155,6 @@ export async function readCalibration(context: RequestContext, signal?: AbortSig
       chance: chances.length === 0 ? 0 : chances.reduce((sum, { chance }) => sum + chance, 0) / chances.length,
     },
     cracks: { count: risked.length, expected: risked.reduce((sum, { expected }) => sum + expected, 0), found: risked.filter(({ found }) => found).length },
+    mechanisms,
   };
 } // prettier-ignore

@@ -201,6 +201,27 @@ test('what was predicted is set against what was found', async () => {
   expect(after.cracks.found).toBeLessThanOrEqual(after.cracks.count);
 });
 
+test('what gave out is laid to mechanisms, each with its Beta range', async () => {
+  const { job, joint } = await welded([]);
+  await post(`/jobs/${job}/decisions`, { rod: 'ER308L', jointId: joint });
+  const mechanisms = async (): Promise<Calibration['mechanisms']> => ((await server.request.get('/api/calibration').expect(200)).body as Calibration).mechanisms; // prettier-ignore
+  expect(await mechanisms()).toEqual([]);
+  const { body } = await post(`/jobs/${job}/record`, { jointId: joint, at: AT, entry: { kind: 'seen', on: '2026-01-05', outcome: 'cracked', where: 'centre', note: '' } }); // prettier-ignore
+  const told = await mechanisms();
+  expect(told.reduce((sum, { count }) => sum + count, 0)).toBeCloseTo(1, 1);
+  for (const {
+    of,
+    mean,
+    range90: [low, high],
+  } of told) {
+    expect(of).toBeGreaterThan(0);
+    expect(low).toBeLessThan(mean);
+    expect(high).toBeGreaterThan(mean);
+  }
+  await server.request.post(`/api/record/${(body as { id: string }).id}/strike-out`).send({ reason: 'another joint' }).expect(200); // prettier-ignore
+  expect(await mechanisms()).toEqual([]);
+});
+
 test('past jobs are found by what they have in common, the likest first', async () => {
   const alike = async (query: object): Promise<AlikeJob[]> => (await server.request.get('/api/alike').query(query).expect(200)).body as AlikeJob[]; // prettier-ignore
   const { id: cellar } = await newJob(server, { title: 'Alike: cellar pump', service: { environment: 'acid' } });

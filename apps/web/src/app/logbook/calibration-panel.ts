@@ -7,6 +7,8 @@ import { percent } from './learnt-words';
 const SIDE = 260;
 const FRAME = { left: 38, top: 10, size: SIDE - 56 };
 const LEAST_TOP_FN = 15;
+/** Of a mechanism that is hardly ever to blame nothing is said. */
+const LEAST_COUNT = 0.1;
 
 /** What was predicted against what was found: how far the program itself is to be believed. */
 @Component({
@@ -100,7 +102,7 @@ export class CalibrationPanel {
   protected readonly lines = computed(() => {
     const known = this.known();
     if (!known) return null;
-    const { ferrite, identity, cracks } = known;
+    const { ferrite, identity, cracks, mechanisms } = known;
     return [
       ferrite.count === 0
         ? 'Ferrite: no bead of a decided joint was measured yet.'
@@ -111,6 +113,7 @@ export class CalibrationPanel {
       cracks.count === 0
         ? 'Cracks: no decided joint was welded or seen again yet.'
         : `Cracks: ${cracks.expected.toFixed(1)} expected on ${cracks.count} joints, ${cracks.found} found.`,
+      ...mechanisms.filter(({ count }) => count >= LEAST_COUNT).map(({ title, count, of, range90 }) => `Gave out of ${title.toLowerCase()}: ${Number(count.toFixed(1))} of ${of} joints seen again, ${range90.map(percent).join(' to ')} %.`), // prettier-ignore
     ];
   });
 
