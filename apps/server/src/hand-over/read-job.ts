@@ -75,8 +75,8 @@ export async function readJobDocument(scope: Scope, id: string, now: Date): Prom
     .select()
     .from(weldEntry)
     .where(logOf(weldEntry))
-    .orderBy(asc(weldEntry.at), asc(weldEntry.id));
-  const record = await database.select().from(jobRecord).where(logOf(jobRecord)).orderBy(asc(jobRecord.at), asc(jobRecord.id)); // prettier-ignore
+    .orderBy(asc(weldEntry.at), asc(weldEntry.createdAt), asc(weldEntry.id));
+  const record = await database.select().from(jobRecord).where(logOf(jobRecord)).orderBy(asc(jobRecord.at), asc(jobRecord.createdAt), asc(jobRecord.id)); // prettier-ignore
   const readings = await database
     .select()
     .from(reading)

@@ -10,7 +10,8 @@ export const recordOfJob = rowsJson<typeof tables.jobRecord.$inferSelect>(
   tables.jobRecord,
   getTableColumns(tables.jobRecord),
   sql`${tables.jobRecord.jobId} = ${sql.raw('"job"."id"')}`,
-  sql`${tables.jobRecord.at}, ${tables.jobRecord.id}`,
+  // What is logged within the same millisecond stands as it came.
+  sql`${tables.jobRecord.at}, ${tables.jobRecord.createdAt}, ${tables.jobRecord.id}`,
 );
 
 /** Day the job a statement is about is to be looked at again, where nobody has since. */

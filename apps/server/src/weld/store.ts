@@ -7,7 +7,8 @@ export const weldOfJob = rowsJson<typeof tables.weldEntry.$inferSelect>(
   tables.weldEntry,
   getTableColumns(tables.weldEntry),
   sql`${tables.weldEntry.jobId} = ${sql.raw('"job"."id"')}`,
-  sql`${tables.weldEntry.at}, ${tables.weldEntry.id}`,
+  // What is logged within the same millisecond stands as it came.
+  sql`${tables.weldEntry.at}, ${tables.weldEntry.createdAt}, ${tables.weldEntry.id}`,
 );
 
 /** The log of the weld. */
