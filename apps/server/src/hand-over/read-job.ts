@@ -48,10 +48,16 @@ export async function readJobDocument(scope: Scope, id: string, now: Date): Prom
     .innerJoin(tables.workshop, eq(tables.workshop.id, job.workshopId))
     .where(mine(job, scope, id));
   const { job: head, workshop: workshopName } = orNotFound('job', row);
-  const of = (table: typeof piece | typeof joint | typeof decision | typeof photo | typeof preparationTick) =>
-    and(eq(table.jobId, id), eq(table.workshopId, workshop));
-  const logOf = (table: typeof weldEntry | typeof jobRecord) =>
-    and(eq(table.jobId, id), eq(table.workshopId, workshop));
+  const of = (
+    table:
+      | typeof piece
+      | typeof joint
+      | typeof decision
+      | typeof photo
+      | typeof preparationTick
+      | typeof weldEntry
+      | typeof jobRecord,
+  ) => and(eq(table.jobId, id), eq(table.workshopId, workshop));
   const pieces = await database.select().from(piece).where(of(piece)).orderBy(asc(piece.position), asc(piece.id));
   const tests = await database
     .select({ test: fieldTest })
@@ -74,9 +80,9 @@ export async function readJobDocument(scope: Scope, id: string, now: Date): Prom
   const weld = await database
     .select()
     .from(weldEntry)
-    .where(logOf(weldEntry))
+    .where(of(weldEntry))
     .orderBy(asc(weldEntry.at), asc(weldEntry.createdAt), asc(weldEntry.id));
-  const record = await database.select().from(jobRecord).where(logOf(jobRecord)).orderBy(asc(jobRecord.at), asc(jobRecord.createdAt), asc(jobRecord.id)); // prettier-ignore
+  const record = await database.select().from(jobRecord).where(of(jobRecord)).orderBy(asc(jobRecord.at), asc(jobRecord.createdAt), asc(jobRecord.id)); // prettier-ignore
   const readings = await database
     .select()
     .from(reading)

@@ -44,7 +44,7 @@ export function learntMinutes(jobs: readonly JobDetail[], choices: Choices): Lea
 }
 
 /** Minutes from gas on to the target, by what the meter showed; null: it never came there, or showed nothing before. */
-export function minutesToTarget(startedAt: string, targetPpm: number, readings: readonly GasReading[]): number | null {
+function minutesToTarget(startedAt: string, targetPpm: number, readings: readonly GasReading[]): number | null {
   const start = Date.parse(startedAt);
   const since = readings.filter(({ at }) => Date.parse(at) >= start);
   const reached = since.findIndex(({ value }) => value !== null && value <= targetPpm);

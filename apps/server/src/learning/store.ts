@@ -37,7 +37,7 @@ async function teachingJobs({ database, workshop }: Scope, except: string | unde
 }
 
 /** What meters showed of the gas that leaves parts, oldest first, job by job. */
-export async function gasReadings(
+async function gasReadings(
   { database, workshop }: Scope,
   jobs: readonly string[],
 ): Promise<ReadonlyMap<string, readonly GasReading[]>> {

@@ -7,9 +7,9 @@ import {
   sectionSvg,
   sizeInSection,
   traceSvg,
+  weldStateOf,
   wholePicture,
   wholeSvg,
-  type JointWords,
   type Trace,
 } from '@variatum/presentation';
 import type { Content } from 'pdfmake/interfaces';
@@ -18,16 +18,6 @@ import { candidatesOf, type ReportFacts } from './report-facts';
 
 /** Drawings are made larger than they print, so that their words fit beside them. */
 const SHRUNK = 0.72;
-
-function stateOf({ verdict, log, seamMm }: JointFacts): Pick<JointWords, 'weld' | 'missedAt'> {
-  if (verdict.state === 'missed') {
-    const misses = verdict.lines.filter(({ state }) => state === 'missed').flatMap(({ finding }) => finding?.atMm ?? []); // prettier-ignore
-    const lengthMm = seamMm?.value ?? null;
-    return { weld: 'missed', missedAt: lengthMm === null ? [] : misses.map((mm) => mm / lengthMm) };
-  }
-  if (verdict.state === 'met') return { weld: 'met' };
-  return { weld: log.cracks.length > 0 ? 'cracked' : log.beads.length > 0 ? 'laid' : undefined };
-}
 
 /** The whole part. @param width on the sheet, points */
 export function partDrawing(facts: ReportFacts, width: number, height: number): Content {
@@ -44,7 +34,7 @@ export function partDrawing(facts: ReportFacts, width: number, height: number): 
       ({ id }) => states.get(id)?.decision !== undefined,
       (id) => {
         const one = states.get(id);
-        return one ? stateOf(one) : {};
+        return one ? weldStateOf(one.verdict, one.log, one.seamMm?.value ?? null) : {};
       },
     ),
     spots: [],

@@ -1,5 +1,5 @@
 import { activeJoints, activePieces, leaderOf, type JobDetail } from '@variatum/contracts';
-import type { Candidate, LengthUnit } from '@variatum/metallurgy';
+import type { Candidate, LengthUnit, PassLog, Verdict } from '@variatum/metallurgy';
 import { GRADE_OPEN, metalWords, pieceLetter, sizeWords } from '../words';
 import { kindOfJoint, type JointWords, type PieceWords } from './whole-picture';
 
@@ -43,4 +43,24 @@ export function jointWordsOf(
       },
     ]),
   );
+}
+
+/**
+ * What the weld of a joint has come to, and where it misses its profile.
+ * @param verdict undefined while nothing is judged
+ * @param lengthMm of its seam; null: not known
+ */
+export function weldStateOf(
+  verdict: Verdict | undefined,
+  { beads, burning, cracks }: PassLog,
+  lengthMm: number | null,
+): Pick<JointWords, 'weld' | 'missedAt'> {
+  if (verdict?.state === 'missed') {
+    const misses = verdict.lines.filter(({ state }) => state === 'missed').flatMap(({ finding }) => finding?.atMm ?? []); // prettier-ignore
+    return { weld: 'missed', missedAt: lengthMm === null ? [] : misses.map((mm) => mm / lengthMm) };
+  }
+  if (verdict?.state === 'met') return { weld: 'met' };
+  if (burning.length > 0) return { weld: 'burning' };
+  if (cracks.length > 0) return { weld: 'cracked' };
+  return { weld: beads.length > 0 ? 'laid' : undefined };
 }

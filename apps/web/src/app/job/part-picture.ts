@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal, viewChild } from '@angular/core';
 import { leaderOf } from '@variatum/contracts';
-import { formatLength, type PassLog, type Spot } from '@variatum/metallurgy';
+import { formatLength, type Spot } from '@variatum/metallurgy';
 import {
   jointTitle,
   type JointWords,
@@ -10,6 +10,7 @@ import {
   type PieceWords,
   pieceWordsOf,
   type SpotMark,
+  weldStateOf,
 } from '@variatum/presentation';
 import { PictureTools } from '../part/picture-tools';
 import { WholeView } from '../part/whole-view';
@@ -149,13 +150,8 @@ export class PartPicture {
   });
   /** What the weld of a joint has come to, and where it misses its profile. */
   private stateOf(id: string): Pick<JointWords, 'weld' | 'missedAt'> {
-    const verdict = this.record.verdicts().get(id);
     const lengthMm = this.part.joints().get(id)?.seamMm.value ?? null;
-    if (verdict?.state === 'missed') {
-      const misses = verdict.lines.filter(({ state }) => state === 'missed').flatMap(({ finding }) => finding?.atMm ?? []); // prettier-ignore
-      return { weld: 'missed', missedAt: lengthMm === null ? [] : misses.map((mm) => mm / lengthMm) };
-    }
-    return { weld: verdict?.state === 'met' ? 'met' : weldState(this.weld.logOf(id)) };
+    return weldStateOf(this.record.verdicts().get(id), this.weld.logOf(id), lengthMm);
   }
   protected readonly spots = computed<readonly SpotMark[]>(() =>
     this.jobs
@@ -185,13 +181,6 @@ export class PartPicture {
     });
     return [...pieces, ...joints];
   });
-}
-
-/** What a log has come to, as the picture shows it. */
-function weldState({ beads, burning, cracks }: PassLog): JointWords['weld'] {
-  if (burning.length > 0) return 'burning';
-  if (cracks.length > 0) return 'cracked';
-  return beads.length > 0 ? 'laid' : undefined;
 }
 
 const WELD_LINE = {
