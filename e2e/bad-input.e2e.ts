@@ -1,9 +1,9 @@
 import { expect, test } from './support/fixtures';
-import { openTest, piece } from './support/part';
+import { openJob, openTest, piece } from './support/part';
 
 test('bad input is shown at its field, and nothing typed is lost', async ({ page, demo }) => {
   await page.goto(demo.url);
-  await page.getByRole('link', { name: /Park gate latch/ }).click();
+  await openJob(page, 'Park gate latch, snapped pin');
   const strip = page.getByRole('navigation', { name: 'Stages of the work' });
   await strip.getByRole('link', { name: 'Pieces' }).click();
   const pin = piece(page);

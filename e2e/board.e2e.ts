@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './support/fixtures';
-import { piece, pieceTabs } from './support/part';
+import { openJob, piece, pieceTabs } from './support/part';
 
 const choose = async (page: Page, label: string, option: string): Promise<void> => {
   await page.getByLabel(label).click();
@@ -36,7 +36,7 @@ test('the board is searched and filtered, a job is started from another, withdra
   await expect(page.locator('a.job')).toHaveCount(0);
   await page.reload();
 
-  await page.getByRole('link', { name: /Pool ladder/ }).click();
+  await openJob(page, 'Pool ladder, pitted old weld');
   await page.getByRole('navigation', { name: 'Stages of the work' }).getByRole('link', { name: 'Job' }).click();
   await page.getByRole('button', { name: 'Start another like it' }).click();
   await expect(page.getByRole('heading', { name: /Pool ladder.*\(again\)/ })).toBeVisible();
@@ -57,7 +57,7 @@ test('the board is searched and filtered, a job is started from another, withdra
 
 test('a change is taken back by button and by keyboard', async ({ page, demo }) => {
   await page.goto(demo.url);
-  await page.getByRole('link', { name: /Drain pump volute/ }).click();
+  await openJob(page, 'Drain pump volute, broken stub');
   await page.getByRole('navigation', { name: 'Stages of the work' }).getByRole('link', { name: 'Pieces' }).click();
   const name = piece(page).getByLabel('Name');
   const saved = page.getByRole('status').filter({ hasText: /^Saved$/ });

@@ -1,14 +1,13 @@
 import { DEMO_JOBS } from '../apps/server/src/demo/jobs';
 import { expect, test } from './support/fixtures';
-import { part, pieceTabs } from './support/part';
+import { openJob, part, pieceTabs } from './support/part';
 
 const STAGES = ['Job', 'Pieces', 'Identify', 'Joint', 'Rod', 'Prepare', 'Weld', 'Inspect', 'Record'];
 
 for (const { title, pieces, joints } of DEMO_JOBS)
   test(`opens without complaint: ${title}`, async ({ page, demo, complaints }) => {
     await page.goto(demo.url);
-    // Another test may have started a job from this one: only the very title will do.
-    await page.locator('a.job', { has: page.getByText(title, { exact: true }) }).click();
+    await openJob(page, title);
     const strip = page.getByRole('navigation', { name: 'Stages of the work' });
     for (const name of STAGES) {
       await strip.getByRole('link', { name }).click();

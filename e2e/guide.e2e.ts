@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './support/fixtures';
-import { openTest } from './support/part';
+import { openJob, openTest } from './support/part';
 
 const guide = (page: Page) => page.getByRole('region', { name: 'Guided repair' });
 const go = (page: Page, stage: string): Promise<void> =>
@@ -68,7 +68,7 @@ test('who does not want the guide is not asked again', async ({ page, demo }) =>
 
 test('a term is explained one tap from where it stands, and every test and term under Help', async ({ page, demo }) => {
   await page.goto(demo.url);
-  await page.getByRole('link', { name: /Screen rake/ }).click();
+  await openJob(page, 'Screen rake, loose tine');
   await page.getByRole('button', { name: 'What is: Ferrite number (FN)' }).click();
   await expect(page.getByRole('note')).toContainText('measure of its ferrite');
   await page.keyboard.press('Escape');

@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './support/fixtures';
+import { openJob } from './support/part';
 
 /** Name of what has the focus. */
 const focused = (page: Page): Promise<string> =>
@@ -91,7 +92,7 @@ test('a first repair from the board to the decision without a mouse', async ({ p
 
 test('going from piece to piece by arrow keys stays in the row of pieces', async ({ page, demo }) => {
   await page.goto(demo.url);
-  await page.getByRole('link', { name: /Fountain nozzle/ }).click();
+  await openJob(page, 'Fountain nozzle ring, cracked spigot');
   await page.getByRole('navigation', { name: 'Stages of the work' }).getByRole('link', { name: 'Identify' }).click();
   await page.getByRole('tab', { name: /Spigot/ }).focus();
   await page.keyboard.press('ArrowRight');

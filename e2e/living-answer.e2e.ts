@@ -1,5 +1,5 @@
 import { expect, test } from './support/fixtures';
-import { openTest } from './support/part';
+import { openJob, openTest } from './support/part';
 
 test('map, ranking and standing answer follow a logged test without a reload and without freezing the page', async ({
   page,
@@ -7,7 +7,7 @@ test('map, ranking and standing answer follow a logged test without a reload and
   complaints,
 }) => {
   await page.goto(demo.url);
-  await page.getByRole('link', { name: /Fountain nozzle ring/ }).click();
+  await openJob(page, 'Fountain nozzle ring, cracked spigot');
   const strip = page.getByRole('navigation', { name: 'Stages of the work' });
   await strip.getByRole('link', { name: 'Rod' }).click();
   const map = page.getByRole('img', { name: /Constitution map/ });

@@ -1,6 +1,6 @@
 import type { APIRequestContext, Page } from '@playwright/test';
 import { expect, test } from './support/fixtures';
-import { joint, lookAtJoint, openTest, part, stage } from './support/part';
+import { joint, lookAtJoint, openJob, openTest, part, stage } from './support/part';
 import { saved } from './support/saved';
 import { twoPeople } from './support/two-people';
 
@@ -210,7 +210,7 @@ test('two people on two joints of one job, one of them cut off: every change arr
 
 test('the part is read in words, taken along as a file, and walked through by arrow keys', async ({ page, demo }) => {
   await page.goto(demo.url);
-  await page.getByRole('link', { name: /Fountain nozzle/ }).click();
+  await openJob(page, 'Fountain nozzle ring, cracked spigot');
   await stage(page, 'Joint');
   await page.getByRole('button', { name: 'In words' }).click();
   await expect(part(page).getByRole('listitem').first()).toContainText('A, Spigot, 12 alike');
