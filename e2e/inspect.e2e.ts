@@ -158,11 +158,19 @@ test('the screen rake is inspected, misses on colour, is cleaned, passes, is acc
   // What it comes to is kept as it was said, and agreed to.
   await expect(page.getByTestId('quote-total')).toContainText(/EUR \d+ \(\d+ to \d+\)/);
   const total = (await page.getByTestId('quote-total').locator('strong').textContent())!;
-  await page.getByLabel('Travel, minutes').fill('40');
+  const minutes = page.getByRole('form', { name: 'Minutes of a stage' });
+  await minutes.getByRole('radio', { name: 'travel', exact: true }).click();
+  await minutes.getByRole('textbox', { name: 'Minutes' }).fill('40');
+  await minutes.getByRole('button', { name: 'Plan with it' }).click();
   await expect(page.getByTestId('quote-total').locator('strong')).not.toHaveText(total);
+  await minutes.getByRole('radio', { name: 'cleaning', exact: true }).click();
+  await minutes.getByRole('textbox', { name: 'Minutes' }).fill('35');
+  await minutes.getByRole('button', { name: 'It took so long' }).click();
+  await expect(page.getByRole('row', { name: /^Clean and passivate/ })).toContainText('35 min');
   await page.getByRole('button', { name: 'Keep this quote' }).click();
   await page.getByRole('button', { name: /^Agreed/ }).click();
   await expect(page.getByTestId('kept-quotes')).toContainText(/EUR \d+ .*; agreed .* by Inspection/);
+  await expect(page.getByTestId('as-logged')).toContainText(/^As logged: EUR \d+ .*; agreed were EUR \d+/);
   await saved(page);
 
   // What goes to the inspector says what the record says.
@@ -184,6 +192,8 @@ test('the screen rake is inspected, misses on colour, is cleaned, passes, is acc
     'confirmed by Inspection', 'molybdenum seen', '5 January 2026', 'Pickling paste', 'What was not known', 'it is no certificate',
   ])
     expect(report).toContain(said); // prettier-ignore
+  const offer = await wordsOfPdf(await download('Offer, before the work'));
+  for (const said of [`Offer: ${RAKE}`, 'What is to be done', 'Travel', '40 min']) expect(offer).toContain(said);
   await hand.getByRole('radio', { name: 'Letter' }).click();
   const told = await wordsOfPdf(await download('For the customer'));
   const { entry: agreed } = job.record.filter(({ entry }) => entry.kind === 'quote').at(-1)!;
@@ -201,6 +211,6 @@ test('the screen rake is inspected, misses on colour, is cleaned, passes, is acc
   const [read] = found(job).filter(({ by }) => by === 'picture');
   expect(job.photos.map(({ id }) => id)).toContain(read!.photo);
   expect(read!.range90![0]).toBeGreaterThan(43);
-  expect(job.record.map(({ entry }) => entry.kind).slice(-7)).toEqual(['confirm', 'verdict', 'in-service', 'look-again', 'seen', 'quote', 'quote-accepted']); // prettier-ignore
+  expect(job.record.map(({ entry }) => entry.kind).slice(-9)).toEqual(['confirm', 'verdict', 'in-service', 'look-again', 'seen', 'minutes', 'minutes', 'quote', 'quote-accepted']); // prettier-ignore
   expect(complaints.list).toEqual([]);
 });

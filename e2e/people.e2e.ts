@@ -135,7 +135,8 @@ test('made-up people of the demo come in by one tap; a reader is told that nothi
     await page.getByRole('button', { name: 'Sign out' }).click();
     await expect(page.getByRole('banner').getByText('Who works?')).toBeVisible();
     await page.goto(demo.url);
-    await expect(page.getByText('Park gate latch, snapped pin')).toBeVisible();
+    await page.getByRole('searchbox', { name: 'Search jobs' }).fill('Park gate');
+    await expect(page.getByText('Park gate latch, snapped pin', { exact: true })).toBeVisible();
   } finally {
     await context.close();
   }

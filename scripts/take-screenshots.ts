@@ -182,7 +182,7 @@ const SHOTS: readonly Shot[] = [
     height: 860,
     act: async (page) => {
       const id = await weldedRake(page);
-      const report = await page.request.get(new URL(`/api/jobs/${id}/report?reader=inspector`, page.url()).href);
+      const report = await page.request.get(new URL(`/api/jobs/${id}/report?kind=inspector`, page.url()).href);
       const path = join(directory, 'report.pdf');
       writeFileSync(path, await report.body());
       await showPdf(page, path, 0.985, 2);

@@ -36,6 +36,7 @@ export * from './joint-section';
 export * from './inspection';
 export * from './joint-clean-up';
 export * from './learning';
+export * from './job-minutes';
 export * from './job-quote';
 export * from './parse';
 export * from './problem';

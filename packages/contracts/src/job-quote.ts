@@ -11,10 +11,10 @@ import {
   type InnerSpace,
   type QuotedJoint,
   type QuoteQuestion,
-  type QuoteStage,
 } from '@variatum/metallurgy';
 import { activeJoints, activePieces } from './active-pieces';
 import { decisionOf, leaderOf } from './alike-joints';
+import { plannedMinutes, spentMinutes } from './job-minutes';
 import { assemblyOf, fitOf } from './part';
 import { learntOfPurge, learntPace, type Learnt } from './learning';
 import { piecesOfJoint, weldLogOf } from './question';
@@ -41,17 +41,26 @@ function purgeOf(job: JobDetail, space: InnerSpace, pace: number): QuotedJoint['
   return { litres: minutes * flow, minutes, holdLpm: (low + high) / 2 };
 }
 
+/** Minutes the arcs of a joint burnt, where all that were struck were put out again. */
+function arcOf(job: JobDetail, joint: string): Pick<QuotedJoint, 'arcMinutes'> {
+  const { beads, arcSeconds } = passLog(weldLogOf(job, joint));
+  const all = beads.length > 0 && beads.every(({ seconds }) => seconds !== null);
+  return all ? { arcMinutes: arcSeconds / 60 } : {};
+}
+
 /**
  * What the price of a job is asked, from the job as it stands.
- * @param stages minutes somebody knows better
  * @param learnt what the workshop's other jobs have taught
+ * @param as planned, or with minutes and arcs as they were logged in place of what was planned
  */
 export function quoteOfJob(
   job: JobDetail,
   workshop: Pick<Workshop, 'rates'> | null | undefined,
-  stages: QuoteQuestion['stages'] = {},
   learnt?: Pick<Learnt, 'minutes' | 'purges'> | null,
+  as: 'planned' | 'logged' = 'planned',
 ): JobQuote {
+  const spent = as === 'logged' ? Object.entries(spentMinutes(job)) : [];
+  const stages = { ...plannedMinutes(job), ...Object.fromEntries(spent.map(([stage, { minutes }]) => [stage, minutes])) }; // prettier-ignore
   const [pieces, joints] = [activePieces(job), activeJoints(job)];
   const assembly = assemblyOf(pieces, joints);
   const figures = new Map(jointFigures(assembly, layOut(assembly)).map((one) => [one.id, one]));
@@ -80,6 +89,7 @@ export function quoteOfJob(
         thicknessMm: thicknesses.length > 0 ? thicknesses : [JOINTS.defaultThicknessMm],
         fit: fitOf(leader.fit),
         ...(decision && decision.rod === null ? { rodMm: null } : {}),
+        ...(as === 'logged' ? arcOf(job, joint.id) : {}),
         ...(purge ? { purge: first ? purge : { ...purge, litres: 0, minutes: 0 } } : {}),
       },
     ]; // prettier-ignore
@@ -97,19 +107,4 @@ export function quoteOfJob(
           ...(Object.keys(pace).length > 0 ? { pace } : {}),
         };
   return { question, leftOut };
-}
-
-/** A pause longer than this is no part of the work, ms. */
-const PAUSE_MS = 45 * 60_000;
-
-/** Minutes a job's own log tells: from arc to arc, without long pauses. Stages nothing was logged in are left out. */
-export function loggedMinutes(job: JobDetail): Readonly<Partial<Record<QuoteStage, number>>> {
-  const beads = activeJoints(job).flatMap(({ id }) => passLog(weldLogOf(job, id)).beads);
-  const moments = beads.flatMap(({ startMs, endMs }) => [startMs, endMs ?? startMs]).sort((one, other) => one - other);
-  if (moments.length === 0) return {};
-  const worked = moments.slice(1).reduce((sum, moment, at) => {
-    const gap = moment - (moments[at] as number);
-    return sum + (gap > PAUSE_MS ? 0 : gap);
-  }, 0);
-  return { weld: worked / 60_000 };
 }

@@ -1,4 +1,4 @@
-import { CRACK_PLACES, findingFaults, INSPECTION_LINES, INSPECTION_METHODS, OUTCOMES } from '@variatum/metallurgy';
+import { CRACK_PLACES, findingFaults, INSPECTION_LINES, INSPECTION_METHODS, OUTCOMES, QUOTE_STAGES } from '@variatum/metallurgy'; // prettier-ignore
 import * as z from 'zod';
 import { id, madeBy, stamp, text } from './fields';
 import { acceptanceProfileSchema } from './workshop';
@@ -62,6 +62,16 @@ export const jobRecordEntrySchema = z.discriminatedUnion('kind', [
   }),
   /** A quote was agreed to. */
   z.strictObject({ kind: z.literal('quote-accepted'), of: id }),
+  /** Minutes of a stage: what it took, or what somebody reckons with. */
+  z.strictObject({
+    kind: z.literal('minutes'),
+    of: z.enum(['plan', 'work']),
+    stage: z.enum(QUOTE_STAGES),
+    minutes: z
+      .number('give minutes, such as 25')
+      .min(0, 'give 0 minutes or more')
+      .max(10_000, 'give at most 10000 minutes'),
+  }),
   /** It is to be looked at again. */
   z.strictObject({ kind: z.literal('look-again'), on: day }),
   /** It was seen again. */

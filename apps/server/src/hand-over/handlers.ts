@@ -36,7 +36,7 @@ export const handOverHandlers = {
     return {
       mediaType: 'application/pdf',
       bytes: await context.compute.report(input, context.workshop, signal),
-      saveAs: fileName(input.job.title, 'pdf', query.reader),
+      saveAs: fileName(input.job.title, 'pdf', query.kind),
     };
   },
   'GET /jobs/:id/label': async ({ context, path, query, signal }) => {

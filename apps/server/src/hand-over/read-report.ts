@@ -1,5 +1,6 @@
-import { activeJoints, decisionOf, type Decision, type Paper, type ReportReader } from '@variatum/contracts';
+import { activeJoints, decisionOf, type Decision, type Paper, recorded, type ReportKind } from '@variatum/contracts';
 import type { RequestContext } from '../http/context';
+import { ProblemError } from '../http/problem-error';
 import { readDecision } from '../decisions/store';
 import { readJobDetail } from '../jobs/store';
 import { listMeters, readingsOfJob } from '../meters/store';
@@ -26,15 +27,17 @@ export async function readTableSource(
   };
 }
 
-/** All a report of a job is written from. @throws ProblemError 404 */
+/** All a report of a job is written from. @throws ProblemError 404; 409 for an offer where no quote is kept */
 export async function readReport(
   context: RequestContext,
   id: string,
-  { reader, paper }: { readonly reader: ReportReader; readonly paper: Paper },
+  { kind, paper }: { readonly kind: ReportKind; readonly paper: Paper },
   now: Date,
 ): Promise<ReportInput> {
   const source = await readTableSource(context, id);
   const { job } = source;
+  if (kind === 'offer' && recorded(job, 'quote').length === 0)
+    throw ProblemError.conflictOf('No quote is kept', 'Keep a quote under Record first: an offer says what was kept.');
   const joints = activeJoints(job);
   const last = new Set(joints.flatMap((joint) => decisionOf(joints, job.decisions, joint)?.id ?? []));
   const decisions: Decision[] = [];
@@ -50,7 +53,7 @@ export async function readReport(
     decisions,
     workshop: await readWorkshop(context),
     pictures,
-    reader,
+    kind,
     paper,
     madeAt: now.toISOString(),
   };

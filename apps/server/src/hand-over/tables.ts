@@ -1,4 +1,4 @@
-import { activeJoints, activePieces, recorded, weldLogOf, type JobDetail, type JobTable, type KeptReadings, type Meter } from '@variatum/contracts'; // prettier-ignore
+import { activeJoints, activePieces, recorded, spentMinutes, weldLogOf, type JobDetail, type JobTable, type KeptReadings, type Meter } from '@variatum/contracts'; // prettier-ignore
 import { METER_KINDS } from '@variatum/contracts';
 import { passLog } from '@variatum/metallurgy';
 import { jointTitle, pieceLetter } from '@variatum/presentation';
@@ -63,6 +63,16 @@ const TABLES: Readonly<Record<JobTable, (source: TableSource) => { readonly head
           ]]
         : [],
     ),
+  }),
+  minutes: ({ job, people }) => ({
+    head: ['stage', 'of', 'minutes', 'at', 'made_by', 'struck_out_at', 'struck_out_reason'],
+    rows: [
+      ...job.record.flatMap(({ at, entry, madeBy, struckOutAt, struckOutReason }) =>
+        entry.kind === 'minutes' ? [[entry.stage, entry.of, entry.minutes, at, people[madeBy ?? ''] ?? '', struckOutAt, struckOutReason]] : [],
+      ),
+      // What the log alone tells stands there as well.
+      ...Object.entries(spentMinutes(job)).flatMap(([stage, { minutes, from, at }]) => (from === 'log' ? [[stage, 'log', minutes, at, '', null, null]] : [])),
+    ],
   }),
   quote: ({ job }) => {
     const agreed = new Set(recorded(job, 'quote-accepted').map(({ entry }) => entry.of));

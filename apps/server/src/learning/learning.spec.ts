@@ -167,8 +167,27 @@ test('how long work and gas take is learnt from what was logged against what is 
       entry: { kind: 'stop', of: id, why: 'end', toMm: null },
     });
   }
-  const [weld] = (await learnt()).minutes;
-  expect(weld).toMatchObject({ kind: 'weld', count: 1, key: 'minutes weld' });
+  const minutes = (stage: string, took: number) => post(`/jobs/${job}/record`, { jointId: null, at: at(80), entry: { kind: 'minutes', of: 'work', stage, minutes: took } }); // prettier-ignore
+  for (const took of [30, 25]) await minutes('prepare', took);
+  await minutes('clean', 40);
+  await minutes('travel', 90);
+  // What is still worked on says nothing of what it takes.
+  expect((await learnt()).minutes).toEqual([]);
+  const move = async (state: string): Promise<void> => {
+    await server.request
+      .patch(`/api/jobs/${job}`)
+      .send({ version: (await read(job)).version, state })
+      .expect(200);
+  };
+  await move('inspect');
+  const kinds = async (): Promise<string[]> => (await learnt()).minutes.map(({ kind }) => kind);
+  expect(await kinds()).toEqual(['prepare', 'weld']);
+  await move('out');
+  expect(await kinds()).toEqual(['clean', 'prepare', 'weld']);
+  const { minutes: known } = await learnt();
+  expect(known.at(-1)).toMatchObject({ kind: 'weld', count: 1, key: 'minutes weld' });
+  // Fifty-five minutes of getting ready, told twice, where about thirty are usual.
+  expect(known[1]!.factor).toBeGreaterThan(1.1);
   expect((await learnt(job)).minutes).toEqual([]);
 
   const { version, purge } = await read(job);

@@ -1,13 +1,15 @@
 import {
-  loggedMinutes,
+  isStageOver,
   quoteOfJob,
+  spentMinutes,
   USUAL_SEAL,
   type JobDetail,
   type Learnt,
   type LearntRatio,
   type Reading,
+  type SpentMinutes,
 } from '@variatum/contracts';
-import { learnRatio, usualMinutes, type QuoteStage, type RatioKind } from '@variatum/metallurgy';
+import { learnRatio, QUOTE_STAGES, usualMinutes, type QuoteStage, type RatioKind } from '@variatum/metallurgy';
 import type { Choices } from './choices';
 
 /** Jobs whose minutes are looked back at: to reckon what was usual takes a part to be laid out. */
@@ -29,15 +31,22 @@ function ratiosOf(seen: readonly Seen[], of: RatioKind, { off, counts }: Choices
   });
 } // prettier-ignore
 
-/** How long each stage took against what was usual: from the log's own moments. */
+/** Gas is learnt by itself, from its meter; how far it is to the customer says nothing of the next one. */
+const NOT_TAUGHT: readonly QuoteStage[] = ['purge', 'travel'];
+
+/** How long each stage took against what was usual, of stages that are over: as it was put down, or from the log's own moments. */
 export function learntMinutes(jobs: readonly JobDetail[], choices: Choices): Learnt['minutes'] {
   const seen = jobs.slice(0, MOST_TIMED).flatMap((job): Seen[] => {
-    const logged = Object.entries(loggedMinutes(job)) as [QuoteStage, number][];
-    const { question } = quoteOfJob(job, null);
-    if (logged.length === 0 || question === null) return [];
+    const spent = spentMinutes(job);
+    const over = QUOTE_STAGES.flatMap((stage): [QuoteStage, SpentMinutes][] => {
+      const took = spent[stage];
+      return took && !NOT_TAUGHT.includes(stage) && isStageOver(job, stage) ? [[stage, took]] : [];
+    });
+    const { question } = over.length === 0 ? { question: null } : quoteOfJob(job, null);
+    if (question === null) return [];
     const usual = usualMinutes(question);
-    return logged.flatMap(([stage, minutes]) =>
-      usual[stage] > 0 ? [[stage, minutes / usual[stage], job.weld.at(-1)?.at ?? job.createdAt] as const] : [],
+    return over.flatMap(([stage, { minutes, at }]) =>
+      minutes > 0 && usual[stage] > 0 ? [[stage, minutes / usual[stage], at] as const] : [],
     );
   });
   return ratiosOf(seen, 'minutes', choices);

@@ -1,28 +1,48 @@
 import { recorded } from '@variatum/contracts';
-import { serviceCautions } from '@variatum/metallurgy';
-import { CRACK_PLACE_WORDS, dayWords, moneySpread, moneyWords, minutesWords, missingWords, OUTCOME_WORDS, percentWords, spreadWords } from '@variatum/presentation'; // prettier-ignore
+import { serviceCautions, type QuoteLine, type Spread } from '@variatum/metallurgy';
+import { CRACK_PLACE_WORDS, dayWords, moneySpread, moneyWords, minutesWords, missingWords, OUTCOME_WORDS, percentWords, quantityWords, spreadWords } from '@variatum/presentation'; // prettier-ignore
 import type { Content } from 'pdfmake/interfaces';
-import { dashes, paragraph, part, table } from './blocks';
+import { dashes, paragraph, part, small, table } from './blocks';
 import type { ReportFacts } from './report-facts';
 import { byWhom, jointName, momentWords, withinSentence } from './words';
 
-/** The quote that was agreed to, else the last one kept. */
+/** A quantity of a quote and its range, as a table says them. */
+function quantitySaid({ median, range90: [low, high] }: Spread, unit: QuoteLine['unit']): readonly [string, string] {
+  const words = (value: number): string => quantityWords(value, unit);
+  return unit === '' ? ['', ''] : [words(median), low === high ? '' : `${words(low)} to ${words(high)}`];
+}
+
+/** Before the work the last quote that was kept, with its ranges; afterwards the one that was agreed to, else the last one. */
 export function pricePart(facts: ReportFacts): Content[] {
-  const { job } = facts.input;
+  const { job, kind } = facts.input;
+  const offers = kind === 'offer';
   const quotes = recorded(job, 'quote');
   const accepted = recorded(job, 'quote-accepted').at(-1);
-  const one = quotes.find(({ id }) => id === accepted?.entry.of) ?? quotes.at(-1);
+  const one = (offers ? undefined : quotes.find(({ id }) => id === accepted?.entry.of)) ?? quotes.at(-1);
   if (!one) return [];
   const { total, currency, lines, minutes, note } = one.entry;
   const agreed = accepted?.entry.of === one.id ? `; agreed ${momentWords(accepted.at)}` : '; not agreed to yet';
   return part(
     'Price',
     paragraph(`${moneySpread(total, currency)}, said ${momentWords(one.at)}${byWhom(facts, one.madeBy)}${agreed}. ${spreadWords(minutes, minutesWords)} of work.${note ? ` ${note}` : ''}`), // prettier-ignore
-    ...table(
-      ['For', currency || 'Money'],
-      lines.map(({ title, amount }) => [title, amount ? moneyWords(amount.median, '') : 'no rate']),
-      ['*', 80],
-    ),
+    ...(offers
+      ? table(
+          ['For', 'Most likely', 'From, to', currency || 'Money'],
+          lines.map(({ title, quantity, unit, amount }) => [title, ...quantitySaid(quantity, unit), amount ? moneySpread(amount, '') : 'not in the sum']), // prettier-ignore
+          ['*', 80, 110, 110],
+        )
+      : table(
+          ['For', currency || 'Money'],
+          lines.map(({ title, amount }) => [title, amount ? moneyWords(amount.median, '') : 'no rate']),
+          ['*', 80],
+        )),
+    ...(offers
+      ? [
+          small(
+            'Ranges hold nine jobs in ten of this kind, as far as it is known now.',
+          ),
+        ]
+      : []),
   );
 }
 
@@ -56,6 +76,10 @@ export function unknownPart(facts: ReportFacts): Content[] {
     (one) =>
     one.seamMm && one.seamMm.value === null ? [`Length of ${withinSentence(jointName(one))}: ${missingWords(one.seamMm.missing, letters) || 'it is'} not measured.`] : [], // prettier-ignore
   );
+  const service = job.service.environment === undefined ? ['What it must live through was not said.'] : [];
+  const open = [...metals, ...sizes, ...service];
+  // Before the work nobody has looked at a bead.
+  if (facts.input.kind === 'offer') return part('What is not known yet', ...dashes(open));
   const lines = facts.joints.flatMap((one) => {
     const asked = (state: 'open' | 'close'): string => one.verdict.lines.filter((line) => line.asked && line.state === state).map(({ title }) => withinSentence(title)).join('; '); // prettier-ignore
     const [open, close] = [asked('open'), asked('close')];
@@ -66,8 +90,7 @@ export function unknownPart(facts: ReportFacts): Content[] {
   });
   const logs = facts.joints.filter(({ log }) => log.beads.length === 0).map((one) => `${jointName(one)}: the welding was not logged.`); // prettier-ignore
   const ferrite = facts.joints.filter(({ ferrite: found, log, ranked }) => found.length === 0 && log.beads.length > 0 && ranked && ranked.governing !== 'none').map((one) => `${jointName(one)}: ferrite was reckoned, not measured.`); // prettier-ignore
-  const service = job.service.environment === undefined ? ['What it must live through was not said.'] : [];
-  return part('What was not known', ...dashes([...metals, ...sizes, ...service, ...logs, ...ferrite, ...lines]));
+  return part('What was not known', ...dashes([...open, ...logs, ...ferrite, ...lines]));
 }
 
 /** Cautions, and what a report like this is and is not. */
@@ -78,7 +101,9 @@ export function limitsPart(facts: ReportFacts): Content[] {
     'Cautions and limits',
     ...dashes([
       ...serviceCautions({ ...service, ...(temperatureC ? { temperatureC } : {}) }),
-      'This report says what was logged, measured and reckoned. It advises: it is no certificate, and replaces neither codes nor qualified procedures, nor the judgement of whoever is responsible.',
+      facts.input.kind === 'offer'
+        ? 'This offer says what was found so far and what is reckoned from it. It advises: it is no certificate, and replaces neither codes nor qualified procedures, nor the judgement of whoever is responsible.'
+        : 'This report says what was logged, measured and reckoned. It advises: it is no certificate, and replaces neither codes nor qualified procedures, nor the judgement of whoever is responsible.',
       'Pressure, lifting, structural, vehicle-safety, food-contact and medical parts belong to qualified procedures, local codes and licensed practice.',
       'Ferrite numbers, risks and metals that were not tested are estimates from published models, with the ranges that are given.',
     ]),

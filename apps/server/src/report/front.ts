@@ -1,3 +1,4 @@
+import type { ReportKind } from '@variatum/contracts';
 import { formatLength } from '@variatum/metallurgy';
 import {
   familyTitle,
@@ -97,10 +98,16 @@ function inShort(facts: ReportFacts): Content[] {
   });
 }
 
+const FOR: Readonly<Record<ReportKind, string>> = {
+  offer: 'before the work',
+  customer: 'for the customer',
+  inspector: 'for the inspector',
+};
+
 /** Head, what the part is, its picture, its pieces and joints. */
 export function front(facts: ReportFacts): Content[] {
   const { input, profile } = facts;
-  const { job, workshop, reader, madeAt, paper } = input;
+  const { job, workshop, kind, madeAt, paper } = input;
   const width = WIDTH[paper];
   const rows: [string, string][] = [
     ['Workshop', workshop.name],
@@ -108,15 +115,15 @@ export function front(facts: ReportFacts): Content[] {
     ['Came in', momentWords(job.createdAt)],
     ['Service', serviceLine(facts)],
     ['Held to', `${profile.name}${profile.note ? `. ${profile.note}` : ''}`],
-    ['Written', `${momentWords(madeAt)}, for ${reader === 'customer' ? 'the customer' : 'the inspector'}`],
+    ['Written', `${momentWords(madeAt)}, ${FOR[kind]}`],
   ];
   return [
-    { text: job.title, style: 'title' },
+    { text: kind === 'offer' ? `Offer: ${job.title}` : job.title, style: 'title' },
     ...(job.item === '' ? [] : [{ text: job.item, color: SOFT, margin: [0, 0, 0, 6] } as Content]),
     pairs(rows),
-    ...(reader === 'customer' && facts.joints.length > 0 ? part('In short', ...inShort(facts)) : []),
+    ...(kind === 'customer' && facts.joints.length > 0 ? part('In short', ...inShort(facts)) : []),
     ...(facts.pieces.length > 0 ? part('The part', partDrawing(facts, width, 190), ...piecesTable(facts)) : []),
-    ...(facts.joints.length > 0 ? part('Joints', ...jointsTable(facts)) : []),
+    ...(facts.joints.length > 0 && kind !== 'offer' ? part('Joints', ...jointsTable(facts)) : []),
   ];
 }
 

@@ -18,7 +18,7 @@ function choiceWords(facts: ReportFacts, one: JointFacts): Content[] {
   const expected = ranked && ranked.governing !== 'none' ? `Ferrite number expected: ${spreadSaid(ranked.ferriteNumber)}.` : ''; // prettier-ignore
   const measured = ferrite.length > 0 ? `Measured: ${ferrite.join(', ')}.` : expected ? 'Not measured.' : '';
   const risks = (ranked?.risks ?? []).filter(({ level }) => level !== 'low');
-  const inspector = facts.input.reader === 'inspector';
+  const inspector = facts.input.kind === 'inspector';
   return [
     paragraph(
       `Decided: ${rodSaid(decision.rod)},${byWhom(facts, decision.madeBy)} ${momentWords(decision.createdAt)}.${otherwise}${note}`,
@@ -110,7 +110,7 @@ function verdictTable(facts: ReportFacts, one: JointFacts): Content[] {
   const order = (line: JudgedLine): number => INSPECTION_LINES.indexOf(line.line);
   const lines = one.verdict.lines
     .filter(({ asked, finding }) => asked || finding)
-    .filter(({ finding }) => facts.input.reader === 'inspector' || finding)
+    .filter(({ finding }) => facts.input.kind === 'inspector' || finding)
     .sort((left, right) => order(left) - order(right));
   return [
     ...table(
@@ -118,7 +118,7 @@ function verdictTable(facts: ReportFacts, one: JointFacts): Content[] {
       lines.map((line) => lineRow(facts, line)),
       [78, 74, 88, '*', 92],
     ),
-    ...(facts.input.reader === 'inspector' ? earlierFindings(facts, one) : []),
+    ...(facts.input.kind === 'inspector' ? earlierFindings(facts, one) : []),
     paragraph(`The joint: ${decidedWords(facts, one)}.`),
   ];
 }
@@ -136,7 +136,7 @@ export function jointPart(facts: ReportFacts, one: JointFacts): Content[] {
   const begins: Content = { stack: part(jointName(one), head), unbreakable: true };
   return [
     begins,
-    ...(facts.input.reader === 'inspector' ? passTable(facts, one) : weldedInWords(one)),
+    ...(facts.input.kind === 'inspector' ? passTable(facts, one) : weldedInWords(one)),
     ...verdictTable(facts, one),
   ];
 }

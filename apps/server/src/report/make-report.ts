@@ -1,6 +1,7 @@
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
 import { limitsPart, pricePart, sincePart, unknownPart } from './after';
 import { MARGIN, part, SOFT, WIDTH } from './blocks';
+import { planPart } from './plan-part';
 import { preparationPart, testsPart, tracesPart } from './evidence';
 import { front } from './front';
 import { jointPart } from './joint-part';
@@ -38,24 +39,31 @@ async function picturesPart({ input: { pictures, paper } }: ReportFacts): Promis
   return part('Pictures', ...rows);
 }
 
-/** A report of a job as a PDF. A customer reads what was done; an inspector how it is known. */
+/** A report of a job as a PDF. Before the work it says what is to be done and comes to; a customer reads what was done; an inspector how it is known. */
 export async function makeReport(input: ReportInput): Promise<Uint8Array> {
   const facts = reportFacts(input);
-  const inspector = input.reader === 'inspector';
-  const content: Content[] = [
-    ...front(facts),
-    ...facts.joints.flatMap((one) => jointPart(facts, one)),
-    ...(inspector ? testsPart(facts) : []),
-    ...(inspector ? tracesPart(facts) : []),
-    ...preparationPart(facts),
-    ...(inspector ? [] : pricePart(facts)),
-    ...sincePart(facts),
-    ...unknownPart(facts),
-    ...(await picturesPart(facts)),
-    ...limitsPart(facts),
-  ];
+  const inspector = input.kind === 'inspector';
+  const offers = input.kind === 'offer';
+  const content: Content[] = offers
+    ? [...front(facts), ...planPart(facts), ...pricePart(facts), ...unknownPart(facts), ...limitsPart(facts)]
+    : [
+        ...front(facts),
+        ...facts.joints.flatMap((one) => jointPart(facts, one)),
+        ...(inspector ? testsPart(facts) : []),
+        ...(inspector ? tracesPart(facts) : []),
+        ...preparationPart(facts),
+        ...(inspector ? [] : pricePart(facts)),
+        ...sincePart(facts),
+        ...unknownPart(facts),
+        ...(await picturesPart(facts)),
+        ...limitsPart(facts),
+      ];
   const document: TDocumentDefinitions = {
-    info: { title: `${input.job.title}: weld report`, author: input.workshop.name, creator: 'Variatum' },
+    info: {
+      title: `${input.job.title}: ${offers ? 'offer' : 'weld report'}`,
+      author: input.workshop.name,
+      creator: 'Variatum',
+    },
     language: 'en',
     pageSize: input.paper === 'A4' ? 'A4' : 'LETTER',
     pageMargins: [MARGIN, 40, MARGIN, 46],

@@ -1,4 +1,4 @@
-import type { Decision, JobDetail, KeptReadings, Meter, Paper, ReportReader, Workshop } from '@variatum/contracts';
+import type { Decision, JobDetail, KeptReadings, Meter, Paper, ReportKind, Workshop } from '@variatum/contracts';
 
 /** A picture of a job with its bytes. */
 export interface ReportPicture {
@@ -21,7 +21,7 @@ export interface ReportInput {
   readonly people: Readonly<Record<string, string>>;
   readonly workshop: Workshop;
   readonly pictures: readonly ReportPicture[];
-  readonly reader: ReportReader;
+  readonly kind: ReportKind;
   readonly paper: Paper;
   readonly madeAt: string;
 }

@@ -102,7 +102,7 @@ async function weldedJob(): Promise<[job: string, joint: string]> {
 }
 
 test('an inspector reads how everything is known, each figure as it stands in the record', async () => {
-  const whole = await read(await pdf(`/api/jobs/${job}/report?reader=inspector`));
+  const whole = await read(await pdf(`/api/jobs/${job}/report?kind=inspector`));
   const text = wordsOf(whole);
   expect(whole.title).toBe('Screen rake, Größe „M“: weld report');
   for (const said of [
@@ -120,16 +120,31 @@ test('an inspector reads how everything is known, each figure as it stands in th
 });
 
 test('a customer reads in short what was done, what it comes to and what was not known', async () => {
-  const text = wordsOf(await read(await pdf(`/api/jobs/${job}/report?reader=customer`)));
+  const text = wordsOf(await read(await pdf(`/api/jobs/${job}/report?kind=customer`)));
   for (const said of ['In short', 'rod ER308L', 'Welded in 1 run; the arc burnt for 0:40 minutes.', 'EUR 182 (146 to 237)', 'not agreed to yet', 'What was not known', 'it is no certificate']) expect(text).toContain(said); // prettier-ignore
   for (const kept of ['Reckoned by engine', 'kJ/mm', 'Gas behind the weld']) expect(text).not.toContain(kept);
+});
+
+test('an offer says before the work what is to be done, what it comes to and what is not known yet', async () => {
+  const whole = await read(await pdf(`/api/jobs/${job}/report?kind=offer`));
+  const text = wordsOf(whole);
+  expect(whole.title).toBe('Screen rake, Größe „M“: offer');
+  for (const said of [
+    'Offer: Screen rake', 'before the work', 'What is to be done', 'Fillet or tee, A and B', '50 mm', 'ER308L', 'EUR 182 (146 to 237)',
+    '75 min', '60 min to 1 h 38', '94 (75 to 122)', 'What is not known yet', 'Metal of A, Tine: not settled', 'This offer says', 'it is no certificate',
+  ])
+    expect(text).toContain(said); // prettier-ignore
+  for (const later of ['gauge', 'Verdict', 'Welded', 'was not logged', 'undefined']) expect(text).not.toContain(later);
+  const { id } = await newJob(server, { title: 'Not priced' });
+  const { body } = await server.request.get(`/api/jobs/${id}/report?kind=offer`).expect(409);
+  expect((body as { detail: string }).detail).toContain('Keep a quote under Record first');
 });
 
 test.each([
   ['A4', 595.28, 841.89],
   ['Letter', 612, 792],
 ])('fits %s', async (paper, width, height) => {
-  const { pages } = await read(await pdf(`/api/jobs/${job}/report?reader=inspector&paper=${paper}`));
+  const { pages } = await read(await pdf(`/api/jobs/${job}/report?kind=inspector&paper=${paper}`));
   for (const [index, page] of pages.entries()) {
     expect([page.width, page.height]).toEqual([width, height]);
     expect(page.text).toContain(`${index + 1} of ${pages.length}`);
@@ -169,6 +184,10 @@ test('tables hold what the record holds, and nothing in them is a formula', asyn
   expect(await column('findings', 'value')).toEqual(['0.15']);
   expect((await column('readings', 'value')).length).toBe(60);
   expect(await column('quote', 'amount')).toEqual(['94', '182']);
+  await server.request.post(`/api/jobs/${job}/record`).send({ jointId: null, at: at(1900), entry: { kind: 'minutes', of: 'work', stage: 'clean', minutes: 25 } }).expect(201); // prettier-ignore
+  expect(await column('minutes', 'stage')).toEqual(['clean', 'weld']);
+  expect(await column('minutes', 'of')).toEqual(['work', 'log']);
+  expect(Number((await column('minutes', 'minutes'))[1])).toBeCloseTo(40 / 60, 6);
   await server.request.post(`/api/jobs/${job}/record`).send({ jointId: joint, at: at(2000), entry: { kind: 'finding', line: 'pores', atMm: null, value: 0, range90: null, choice: null, by: 'eye', note: '=HYPERLINK("x")', photo: null } }).expect(201); // prettier-ignore
   expect((await column('findings', 'note')).at(-1)).toBe(`"'=HYPERLINK(""x"")"`);
   await server.request.get(`/api/jobs/${job}/tables/all`).expect(422);

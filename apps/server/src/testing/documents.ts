@@ -1,5 +1,5 @@
 import { NO_FIT, NO_PURGE, NO_SEAM_ORDER, type JobDocument } from '@variatum/contracts';
-import { GRADES, NOT_GIVEN } from '@variatum/metallurgy';
+import { GRADES, NOT_GIVEN, QUOTE_STAGES } from '@variatum/metallurgy';
 import { v4 as uuid } from 'uuid';
 
 /** Texts as people type them: other tongues, quotes, lines, what looks like code or like a formula. */
@@ -110,6 +110,7 @@ export function randomDocument(random: () => number, pictures?: DocumentPictures
       : [
           recorded(atJoint(), { kind: 'finding', line: 'undercut', atMm: null, value: figure(0, 1), range90: null, choice: null, by: 'caliper', note: pick(EMPTY), photo: photos.length === 0 ? null : maybe(() => pick(photos).id) }, found),
           recorded(atJoint(), { kind: 'confirm', of: found }),
+          recorded(null, { kind: 'minutes', of: pick(['plan', 'work'] as const), stage: pick(QUOTE_STAGES), minutes: figure(0, 300) }),
           recorded(null, { kind: 'look-again', on: '2026-08-01' }),
           recorded(null, { kind: 'seen', on: '2026-09-01', outcome: 'held', where: null, note: pick(EMPTY) }),
         ]; // prettier-ignore

@@ -17,6 +17,8 @@ export interface QuotedJoint {
   /** null: fused without a rod. */
   readonly rodMm?: number | null | undefined;
   readonly passes?: number | undefined;
+  /** Minutes its arcs burnt, where they were logged; they go before what is reckoned. */
+  readonly arcMinutes?: number | undefined;
   /** Gas behind it: litres and minutes until it may be welded, and what is held while it is. */
   readonly purge?: { readonly litres: number; readonly minutes: number; readonly holdLpm?: number | undefined } | undefined; // prettier-ignore
 }

@@ -41,6 +41,18 @@ test('a workshop’s own pace moves the stages it is known of, and not the ones 
   expect(line(ask({ pace: { weld: 1.5 }, stages: { weld: 20 } }), 'weld')!.quantity.median).toBe(20);
 });
 
+test('arcs that were logged stand in place of what is reckoned: half the arc takes half the torch gas and the tungsten', () => {
+  const [long, short] = [20, 10].map((arcMinutes) => ask({ joints: [{ ...PIPE, arcMinutes }] })) as [
+    ReturnType<typeof ask>,
+    ReturnType<typeof ask>,
+  ];
+  for (const id of ['gas', 'tungsten'])
+    expect(line(long, id)!.quantity.median).toBeCloseTo(2 * line(short, id)!.quantity.median, 6);
+  // Usual flow at the torch, and what flows before and after the arc.
+  expect(line(long, 'gas')!.quantity.median).toBeCloseTo(20 * 8 * 1.25, 0);
+  expect(line(long, 'rod')).toEqual(line(short, 'rod'));
+});
+
 test('the least charge, the call-out and the margin', () => {
   const little = { stages: { look: 1, prepare: 1, purge: 0, weld: 1, clean: 0, inspect: 1 } };
   expect(ask({ ...little, rates: { ...RATES, leastCharge: 500 } })).toMatchObject({

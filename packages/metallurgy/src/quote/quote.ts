@@ -48,7 +48,7 @@ const processOf = ({ process }: QuotedJoint): keyof typeof processes => process 
 function check({ joints, pieces, rates, stages, pace }: QuoteQuestion): void {
   const errors: FieldError[] = [];
   if (joints.length === 0) errors.push({ path: ['joints'], message: 'give at least one joint' });
-  joints.forEach(({ type, lengthMm, thicknessMm, rodMm, passes, purge }, index) => {
+  joints.forEach(({ type, lengthMm, thicknessMm, rodMm, passes, arcMinutes, purge }, index) => {
     const at = (field: string, message: string): void => void errors.push({ path: ['joints', index, field], message });
     if (!Object.hasOwn(JOINTS.types, type)) at('type', `use one of ${Object.keys(JOINTS.types).join(', ')}`);
     if (!isWithin(lengthMm, LIMITS.lengthMm)) at('lengthMm', `give ${LIMITS.lengthMm.join(' to ')} mm`);
@@ -58,6 +58,7 @@ function check({ joints, pieces, rates, stages, pace }: QuoteQuestion): void {
       at('rodMm', `give ${LIMITS.rodDiameterMm.join(' to ')} mm, or null for no rod`);
     if (passes !== undefined && !(Number.isInteger(passes) && isWithin(passes, LIMITS.passes)))
       at('passes', `give ${LIMITS.passes.join(' to ')} passes`);
+    if (arcMinutes !== undefined && !(arcMinutes >= 0)) at('arcMinutes', 'give minutes of 0 or more');
     if (purge && !(purge.litres >= 0 && purge.minutes >= 0 && (purge.holdLpm ?? 0) >= 0))
       at('purge', 'give litres, minutes and a flow of 0 or more');
   });
@@ -109,7 +110,7 @@ function takenBy(joint: QuotedJoint): Taken {
   const rods = process.rodLengthMm === null ? 0 : rodG / gramsOf(process.rodLengthMm - process.stubMm);
   const passes = joint.passes ?? usualPasses(thickest).length;
   const along = (passes * joint.lengthMm) / data.travelMmPerS / 60;
-  const arcMinutes = Math.max(along, depositG / process.gramsPerMinute);
+  const arcMinutes = joint.arcMinutes ?? Math.max(along, depositG / process.gramsPerMinute);
   return {
     depositG,
     // What is left of a rod is bought as well.

@@ -34,6 +34,15 @@ test('one tap logs what is plain, and what is looked at next comes up by itself'
   expect(store.job()!.record.map(({ entry }) => (entry.kind === 'finding' ? [entry.line, entry.choice, entry.value, entry.by] : []))).toEqual([['cracks', 'none', null, 'eye'], ['pores', null, 0, 'eye']]); // prettier-ignore
 });
 
+test('what somebody else logs meanwhile leaves the line that is looked at', async () => {
+  const { store } = await inspected();
+  const { element, fixture } = await render(FindingForm, {});
+  expect(texts(element, 'h2')).toEqual(['Cracks']);
+  TestBed.inject(RecordStore).add(joint.id, found('cracks', 'none').entry, 'a finding');
+  await fixture.whenStable();
+  expect([texts(element, 'h2'), store.job()!.record.length]).toEqual([['Cracks'], 1]);
+});
+
 test('a figure that is missing or out of range is named at its field, and nothing is logged', async () => {
   const { store } = await inspected();
   TestBed.inject(Inspection).choose('undercut');

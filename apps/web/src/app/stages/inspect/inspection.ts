@@ -1,4 +1,4 @@
-import { computed, inject, Injectable, linkedSignal, signal } from '@angular/core';
+import { computed, inject, Injectable, linkedSignal, signal, untracked } from '@angular/core';
 import { Subject } from 'rxjs';
 import type { JobRecordEntry } from '@variatum/contracts';
 import {
@@ -57,7 +57,8 @@ export class Inspection {
   });
   readonly chosen = linkedSignal<string, InspectionLineId>({
     source: () => this.joints.shown()?.id ?? '',
-    computation: () => this.first(),
+    // What somebody else logs meanwhile does not change what one is about to log.
+    computation: () => untracked(this.first),
   });
   readonly line = computed(() => inspectionLine(this.chosen()));
 

@@ -1,9 +1,9 @@
 import type { HttpErrorResponse } from '@angular/common/http';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { JOB_TABLES, PAPERS, REPORT_READERS, type JobTable, type ReportReader } from '@variatum/contracts';
+import { JOB_TABLES, PAPERS, REPORT_KINDS, type JobTable, type ReportKind } from '@variatum/contracts';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { finalize, type Observable } from 'rxjs';
-import { JobStore } from '../../job/stores';
+import { JobStore, RecordStore } from '../../job/stores';
 import { ChoiceGroup, fieldBy, titled } from '../../kit/fields';
 import { Panel } from '../../kit/panel';
 import { rememberedChoice } from '../../kit/remembered-choice';
@@ -11,12 +11,13 @@ import { saveFile } from '../../kit/save-file';
 import { ApiClient, Autosave, problemOf } from '../../sync';
 import { NetworkInfo } from '../../sync/network';
 
-const READER_WORDS: Readonly<Record<ReportReader, string>> = {
+const KIND_WORDS: Readonly<Record<ReportKind, string>> = {
+  offer: 'Offer, before the work',
   customer: 'For the customer',
   inspector: 'For the inspector',
 };
 const TABLE_WORDS: Readonly<Record<JobTable, string>> = {
-  tests: 'Tests', passes: 'Passes', readings: 'Readings', findings: 'Findings', quote: 'Quote',
+  tests: 'Tests', passes: 'Passes', readings: 'Readings', findings: 'Findings', quote: 'Quote', minutes: 'Minutes',
 }; // prettier-ignore
 
 /** What leaves the house of a job: reports on paper, a label, tables, the whole job as a file. */
@@ -28,9 +29,9 @@ const TABLE_WORDS: Readonly<Record<JobTable, string>> = {
     <va-panel label="Hand it over">
       <div class="row wide" role="group" aria-label="Report as PDF">
         <span class="small soft">Report, PDF:</span>
-        @for (reader of readers; track reader) {
-          <button nz-button nzType="primary" type="button" [disabled]="busy()" (click)="report(reader)">
-            {{ readerWords[reader] }}
+        @for (kind of kinds(); track kind) {
+          <button nz-button nzType="primary" type="button" [disabled]="busy()" (click)="report(kind)">
+            {{ kindWords[kind] }}
           </button>
         }
       </div>
@@ -70,11 +71,13 @@ const TABLE_WORDS: Readonly<Record<JobTable, string>> = {
 export class HandOverPanel {
   private readonly api = inject(ApiClient);
   private readonly jobs = inject(JobStore);
+  private readonly record = inject(RecordStore);
   private readonly saving = inject(Autosave);
   private readonly network = inject(NetworkInfo);
 
-  protected readonly readers = REPORT_READERS;
-  protected readonly readerWords = READER_WORDS;
+  /** What can be offered is a quote that was kept. */
+  protected readonly kinds = computed(() => REPORT_KINDS.filter((kind) => kind !== 'offer' || this.record.standing('quote').length > 0)); // prettier-ignore
+  protected readonly kindWords = KIND_WORDS;
   protected readonly tables = JOB_TABLES;
   protected readonly tableWords = TABLE_WORDS;
   protected readonly papers = titled(PAPERS);
@@ -90,8 +93,8 @@ export class HandOverPanel {
       : `${many === 1 ? 'An entry has' : `${many} entries have`} not reached the server and would not be in it.`;
   });
 
-  protected report(reader: ReportReader): void {
-    this.get((path) => this.api.file('GET /jobs/:id/report', { path, query: { reader, paper: this.chosenPaper() } }));
+  protected report(kind: ReportKind): void {
+    this.get((path) => this.api.file('GET /jobs/:id/report', { path, query: { kind, paper: this.chosenPaper() } }));
   }
 
   protected label(): void {

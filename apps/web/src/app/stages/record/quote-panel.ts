@@ -1,11 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
-import { learntPace, loggedMinutes, quoteOfJob, type JobQuote } from '@variatum/contracts';
-import type { Quote, QuoteLine } from '@variatum/metallurgy';
+import { learntPace, quoteOfJob, spentMinutes, type JobQuote, type SpentMinutes } from '@variatum/contracts';
+import type { Quote, QuoteStage } from '@variatum/metallurgy';
 import {
   dayWords,
   minutesWords,
   moneySpread,
   moneyWords,
+  quantityWords,
   ratioWords,
   STAGE_WORDS,
   spreadWords,
@@ -14,24 +15,17 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { catchError, of } from 'rxjs';
 import { ComputeService } from '../../compute/compute.service';
 import { JobStore, JointStore, LearntStore, RecordStore } from '../../job/stores';
-import { NumberField, ownField, TextField } from '../../kit/fields';
+import { ownField, TextField } from '../../kit/fields';
 import { Panel } from '../../kit/panel';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { People } from '../../sync/people';
 import { Session } from '../../sync/session';
-
-const UNITS: Readonly<Record<QuoteLine['unit'], (value: number) => string>> = {
-  min: (value) => minutesWords(value),
-  g: (value) => `${Math.round(value)} g`,
-  L: (value) => `${Math.round(value)} L`,
-  pieces: (value) => value.toFixed(value < 1 ? 2 : 1),
-  '': (value) => String(value),
-};
+import { StageMinutes } from './stage-minutes';
 
 /** What the job takes and comes to, with its range; quotes that were kept, and the work as it was logged beside the plan. */
 @Component({
   selector: 'va-quote-panel',
-  imports: [NumberField, NzButtonModule, Panel, TextField],
+  imports: [NzButtonModule, Panel, StageMinutes, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <va-panel label="What it comes to">
@@ -47,6 +41,9 @@ const UNITS: Readonly<Record<QuoteLine['unit'], (value: number) => string>> = {
                 <th scope="col">For</th>
                 <th scope="col">Most likely</th>
                 <th scope="col">From, to</th>
+                @if (logged()) {
+                  <th scope="col">Took</th>
+                }
                 <th scope="col">{{ currency() || 'Money' }}</th>
               </tr>
             </thead>
@@ -56,6 +53,9 @@ const UNITS: Readonly<Record<QuoteLine['unit'], (value: number) => string>> = {
                   <th scope="row">{{ row.title }}</th>
                   <td>{{ row.likely }}</td>
                   <td>{{ row.range }}</td>
+                  @if (logged()) {
+                    <td>{{ row.took }}</td>
+                  }
                   <td>{{ row.amount }}</td>
                 </tr>
               }
@@ -73,9 +73,7 @@ const UNITS: Readonly<Record<QuoteLine['unit'], (value: number) => string>> = {
       @if (logged(); as words) {
         <p data-testid="as-logged">{{ words }}</p>
       }
-      <div class="fields">
-        <va-number-field label="Travel, minutes" [of]="travel" />
-      </div>
+      <va-stage-minutes />
       @if (kept().length > 0) {
         <h3>Kept quotes</h3>
         <ul class="dashes" data-testid="kept-quotes">
@@ -148,26 +146,29 @@ export class QuotePanel {
   protected readonly session = inject(Session);
 
   protected readonly note = ownField('');
-  protected readonly travel = ownField<number | null>(null);
   protected readonly quote = signal<Quote | null>(null);
   private readonly asLogged = signal<Quote | null>(null);
 
   protected readonly currency = computed(() => this.workshops.workshop()?.rates.currency ?? '');
-  private readonly stages = computed(() => {
-    const travel = this.travel.value;
-    return travel === null || Number.isNaN(travel) || travel < 0 ? {} : { travel };
-  });
   private readonly asked = computed<JobQuote>(
     () => {
       const job = this.jobs.job();
-      return job ? quoteOfJob(job, this.workshops.workshop(), this.stages(), this.learnt.now()) : { question: null, leftOut: [] }; // prettier-ignore
+      return job ? quoteOfJob(job, this.workshops.workshop(), this.learnt.now()) : { question: null, leftOut: [] }; // prettier-ignore
     },
     { equal: (left, right) => JSON.stringify(left) === JSON.stringify(right) },
   );
-  private readonly workedMinutes = computed(() => {
+  private readonly spent = computed<ReadonlyMap<string, SpentMinutes>>(() => {
     const job = this.jobs.job();
-    return job ? (loggedMinutes(job).weld ?? null) : null;
+    return new Map(Object.entries(job ? spentMinutes(job) : {}));
   });
+  /** The same with minutes and arcs as they were logged; null: nothing was. */
+  private readonly askedAsLogged = computed<JobQuote['question']>(
+    () => {
+      const job = this.jobs.job();
+      return job && this.spent().size > 0 ? quoteOfJob(job, this.workshops.workshop(), this.learnt.now(), 'logged').question : null; // prettier-ignore
+    },
+    { equal: (left, right) => JSON.stringify(left) === JSON.stringify(right) },
+  );
 
   protected readonly total = computed(() => {
     const found = this.quote();
@@ -183,9 +184,15 @@ export class QuotePanel {
   });
   protected readonly rows = computed(() =>
     (this.quote()?.lines ?? []).map(({ id, title, quantity, unit, amount }) => {
-      const words = UNITS[unit];
+      const words = (value: number): string => quantityWords(value, unit);
       const [low, high] = quantity.range90;
-      return { id, title, likely: unit === '' ? '' : words(quantity.median), range: unit === '' ? '' : `${words(low)} to ${words(high)}`, amount: amount ? moneyWords(amount.median, '') : 'no rate' }; // prettier-ignore
+      const range = low === high ? 'as said' : `${words(low)} to ${words(high)}`;
+      const took = this.spent().get(id);
+      return {
+        id, title, likely: unit === '' ? '' : words(quantity.median), range: unit === '' ? '' : range,
+        took: took ? `${minutesWords(took.minutes)}${took.from === 'log' ? ', by the log' : ''}` : '',
+        amount: amount ? moneyWords(amount.median, '') : 'no rate',
+      }; // prettier-ignore
     }),
   );
   protected readonly reasons = computed(() => {
@@ -198,12 +205,15 @@ export class QuotePanel {
     () =>
     this.asked().question === null ? 'No joint has a length yet: give the sizes of the pieces, or of a crack.' : 'Reckoning.', // prettier-ignore
   );
-  /** The work as it was logged, beside the plan. */
+  /** The work as it was logged, beside what was planned or agreed. */
   protected readonly logged = computed(() => {
-    const [minutes, planned, anew] = [this.workedMinutes(), this.quote(), this.asLogged()];
-    const weld = planned?.lines.find(({ id }) => id === 'weld');
-    if (minutes === null || !planned || !anew || !weld) return '';
-    return `As logged: welded in ${minutesWords(minutes)}, planned ${minutesWords(weld.quantity.median)}; with that it comes to ${moneySpread(anew.total, this.currency())}.`;
+    const [planned, anew] = [this.quote(), this.asLogged()];
+    if (!planned || !anew) return '';
+    const agreed = this.record.standing('quote-accepted').at(-1);
+    const said = this.record.standing('quote').find(({ id }) => id === agreed?.entry.of);
+    const before = said ? `agreed were ${moneySpread(said.entry.total, said.entry.currency)}` : `planned ${moneySpread(planned.total, this.currency())}`; // prettier-ignore
+    const open = planned.lines.filter(({ id, unit }) => unit === 'min' && !this.spent().has(id)).map(({ id }) => STAGE_WORDS[id as QuoteStage]); // prettier-ignore
+    return `As logged: ${moneySpread(anew.total, this.currency())}; ${before}.${open.length > 0 ? ` Not put down yet, and taken as planned: ${open.join(', ')}.` : ''}`;
   });
 
   protected readonly kept = computed(() => {
@@ -234,10 +244,7 @@ export class QuotePanel {
       (quote) => this.quote.set(quote),
     );
     follow(
-      () => {
-        const [weld, asked] = [this.workedMinutes(), this.asked().question];
-        return weld === null || !asked ? null : { ...asked, stages: { ...asked.stages, weld } };
-      },
+      () => this.askedAsLogged(),
       (quote) => this.asLogged.set(quote),
     );
   }

@@ -1,0 +1,76 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { QUOTE_STAGES, type QuoteStage } from '@variatum/metallurgy';
+import { dayWords, minutesWords, STAGE_WORDS } from '@variatum/presentation';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { RecordStore } from '../../job/stores';
+import { ChoiceGroup, NumberField, ownField } from '../../kit/fields';
+import { People } from '../../sync/people';
+import { Session } from '../../sync/session';
+
+/** Minutes of a stage, as somebody puts them down: what it took, or what is to be reckoned with. */
+@Component({
+  selector: 'va-stage-minutes',
+  imports: [ChoiceGroup, NumberField, NzButtonModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (rows().length > 0) {
+      <ul class="dashes small" data-testid="stage-minutes">
+        @for (row of rows(); track row.id) {
+          <li>
+            {{ row.words }}
+            <span class="soft">{{ row.by }}</span>
+            @if (session.may('check')) {
+              <button
+                type="button"
+                class="link"
+                (click)="record.strikeOut(row.id, 'struck out in the record')"
+                [attr.aria-label]="'Strike out ' + row.words"
+              >
+                strike out
+              </button>
+            }
+          </li>
+        }
+      </ul>
+    }
+    @if (session.may('check')) {
+      <form class="stack" (submit)="put($event, 'work')" aria-label="Minutes of a stage">
+        <va-choice-group label="Put down minutes of" [options]="stages" [of]="stage" />
+        @if (stage.value !== null) {
+          <div class="in-line">
+            <va-number-field label="Minutes" [of]="minutes" />
+            <button nz-button nzType="primary" type="submit">It took so long</button>
+            <button nz-button type="button" (click)="put($event, 'plan')">Plan with it</button>
+          </div>
+        }
+      </form>
+    }
+  `,
+})
+export class StageMinutes {
+  protected readonly record = inject(RecordStore);
+  protected readonly session = inject(Session);
+  private readonly people = inject(People);
+
+  protected readonly stages = QUOTE_STAGES.map((value) => ({ value, title: STAGE_WORDS[value] }));
+  protected readonly stage = ownField<QuoteStage | null>(null);
+  protected readonly minutes = ownField<number | null>(null);
+
+  protected readonly rows = computed(() =>
+    this.record.standing('minutes').map(({ id, at, entry, madeBy }) => {
+      const words = `${entry.of === 'plan' ? 'Planned: ' : ''}${minutesWords(entry.minutes)} of ${STAGE_WORDS[entry.stage]}`;
+      return { id, words, by: `${dayWords(at)} ${this.people.byWords(madeBy)}`.trim() };
+    }),
+  );
+
+  protected put(event: Event, of: 'plan' | 'work'): void {
+    event.preventDefault();
+    const [stage, minutes] = [this.stage.value, this.minutes.value];
+    if (stage === null) return;
+    const errors = this.record.add(null, { kind: 'minutes', of, stage, minutes: minutes ?? Number.NaN }, 'the minutes');
+    this.minutes.fault.set(errors['minutes'] ?? '');
+    if (Object.keys(errors).length > 0) return;
+    this.minutes.change(null);
+    this.stage.change(null);
+  }
+}
