@@ -36,13 +36,7 @@ export function pricePart(facts: ReportFacts): Content[] {
           lines.map(({ title, amount }) => [title, amount ? moneyWords(amount.median, '') : 'no rate']),
           ['*', 80],
         )),
-    ...(offers
-      ? [
-          small(
-            'Ranges hold nine jobs in ten of this kind, as far as it is known now.',
-          ),
-        ]
-      : []),
+    ...(offers ? [small('Ranges hold nine jobs in ten of this kind, as far as it is known now.')] : []),
   );
 }
 
