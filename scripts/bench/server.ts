@@ -116,8 +116,12 @@ async function main(): Promise<void> {
     const quiet = await latencies(() => ++round < 300);
     let open = DECISIONS;
     const begun = performance.now();
+    const { joints } = JSON.parse(await sendJson(agent, ourPort, 'GET', `/api/jobs/${read}`)) as {
+      joints: { id: string }[];
+    };
+    const jointId = joints[0]?.id;
     const decisions = Array.from({ length: DECISIONS }, () =>
-      sendJson(agent, ourPort, 'POST', `/api/jobs/${read}/decisions`, { rod: 'ER309L' }).finally(() => open--),
+      sendJson(agent, ourPort, 'POST', `/api/jobs/${read}/decisions`, { rod: 'ER309L', jointId }).finally(() => open--),
     );
     const busy = await latencies(() => open > 0);
     await Promise.all(decisions);

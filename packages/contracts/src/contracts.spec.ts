@@ -17,7 +17,7 @@ const ID = '00000000-0000-4000-8000-000000000000';
 const piece = (fields: Partial<Piece> = {}): Piece => ({
   id: ID, jobId: ID, position: 0, name: 'Piece', kind: 'base', itemFamily: null, form: null, thicknessMm: NOT_GIVEN, size: '', outsideMm: NOT_GIVEN,
   shape: null, lengthMm: NOT_GIVEN, widthMm: NOT_GIVEN, endOutsideMm: NOT_GIVEN, bendDeg: NOT_GIVEN, count: 1,
-  condition: null, marks: '', coating: null, origin: '', grade: null, weldMetal: null, likelyFamily: null, version: 1, withdrawnAt: null, tests: [], ...fields,
+  condition: null, marks: '', coating: null, origin: '', grade: null, gradeSource: null, weldMetal: null, likelyFamily: null, version: 1, withdrawnAt: null, tests: [], ...fields,
 }); // prettier-ignore
 const job = (pieces: Piece[], fields: Partial<JobDetail> = {}): JobDetail => ({
   id: ID, title: 'Job', item: '', state: 'bench', stage: 'job', service: {}, temperaturesC: [NOT_GIVEN, NOT_GIVEN], purge: NO_PURGE, acceptance: null, lastRod: null, pieceCount: pieces.length,

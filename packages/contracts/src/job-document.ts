@@ -46,6 +46,8 @@ const sentMeterSchema = z.strictObject(meterSchema.pick({ id: true, kind: true, 
 
 const pieceInDocument = z.strictObject({
   ...pieceSchema.omit({ likelyFamily: true }).shape,
+  // Files written before it was asked for are without it.
+  gradeSource: pieceSchema.shape.gradeSource.default(null),
   ...made,
   tests: z.array(z.strictObject(fieldTestSchema.shape)),
 });

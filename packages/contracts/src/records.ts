@@ -67,6 +67,12 @@ export type Job = z.infer<typeof jobSchema>;
 export const jobPatchSchema = z.strictObject(jobFields).partial().extend({ version });
 export type JobPatch = z.infer<typeof jobPatchSchema>;
 
+/** How a grade that is taken as known is known. */
+export const GRADE_SOURCES = ['papers', 'analysis', 'stamp', 'told', 'tests'] as const;
+export type GradeSource = (typeof GRADE_SOURCES)[number];
+/** What settles a grade: to learn from what one's own tests said, or from somebody's word, would teach them what they said themselves. */
+export const SETTLING_SOURCES: readonly GradeSource[] = ['papers', 'analysis', 'stamp'];
+
 const pieceFields = {
   name: text(80).min(1, 'give the piece a name'),
   kind: z.enum(['base', 'old-weld']),
@@ -96,6 +102,8 @@ const pieceFields = {
   origin: text(500),
   /** Grade taken as known, or null. */
   grade: z.string().max(40).nullable(),
+  /** How that is known; null: not said. */
+  gradeSource: z.enum(GRADE_SOURCES).nullable(),
   /** Rod of an old weld taken as known, or null. */
   weldMetal: z.string().max(40).nullable(),
 };
@@ -156,6 +164,7 @@ export const newPieceSchema = z.strictObject({
   coating: pieceFields.coating.default(null),
   origin: pieceFields.origin.default(''),
   grade: pieceFields.grade.default(null),
+  gradeSource: pieceFields.gradeSource.default(null),
   weldMetal: pieceFields.weldMetal.default(null),
 });
 export type NewPiece = z.input<typeof newPieceSchema>;

@@ -215,6 +215,7 @@ export const piece = pgTable(
     coating: text('coating').$type<Piece['coating']>(),
     origin: text('origin').notNull().default(''),
     grade: text('grade'),
+    gradeSource: text('grade_source').$type<Piece['gradeSource']>(),
     weldMetal: text('weld_metal'),
     /** Reckoned from the grade or from the tests whenever they change, so that the board can ask for it. */
     likelyFamily: text('likely_family'),

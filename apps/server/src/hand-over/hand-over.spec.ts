@@ -68,6 +68,14 @@ test('whatever stands on a job goes into another workshop and comes out of it th
   );
 });
 
+test('a file written before it was asked how a grade is known is taken', () => {
+  const document = randomDocument(mulberry(11), pictures);
+  const older = { ...document, pieces: document.pieces.map(({ gradeSource: _asked, ...piece }) => piece) };
+  const pieces = document.pieces.map((piece) => ({ ...piece, gradeSource: null }));
+  expect(pieces.length).toBeGreaterThan(0);
+  expect(jobDocumentSchema.parse(older)).toEqual({ ...document, pieces });
+});
+
 test('a job handed on over the interface is there with its pictures, once; who did what is known by name and cannot sign in', async () => {
   const document = { ...randomDocument(mulberry(7), pictures) };
   document.people = [{ id: randomUUID(), name: 'Ana' }];

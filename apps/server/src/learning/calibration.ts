@@ -9,11 +9,12 @@ import {
   type PieceEvidence,
 } from '@variatum/contracts';
 import { CRACK_MECHANISMS } from '@variatum/metallurgy';
-import { and, desc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { tables } from '../database';
 import type { RequestContext } from '../http/context';
 import { readJobDetails } from '../jobs/store';
 import type { Scope } from '../store';
+import { confirmedIn } from './confirmed';
 import { failureMechanisms } from './mechanisms';
 
 /** Jobs and pieces looked back at, the last ones. */
@@ -64,23 +65,19 @@ function cracked(job: JobDetail, joint: string): boolean {
   );
 }
 
-/** Pieces whose grade is known by now, with the tests that were done on them. */
-async function confirmedPieces({
-  database,
-  workshop,
-}: Scope): Promise<readonly { readonly grade: string; readonly evidence: PieceEvidence }[]> {
+/** Pieces whose grade is settled by now, with the tests that were done on them. */
+async function confirmedPieces(
+  scope: Scope,
+): Promise<readonly { readonly grade: string; readonly evidence: PieceEvidence }[]> {
   const { piece, job, fieldTest } = tables;
+  const { database } = scope;
   const pieces = await database
     .select({ piece })
     .from(piece)
     .innerJoin(job, eq(job.id, piece.jobId))
     .where(
       and(
-        eq(piece.workshopId, workshop),
-        eq(piece.kind, 'base'),
-        isNotNull(piece.grade),
-        isNull(piece.withdrawnAt),
-        isNull(job.withdrawnAt),
+        confirmedIn(scope, undefined),
         sql`exists (select 1 from field_test t where t.piece_id = ${piece.id} and t.struck_out_at is null)`,
       ),
     )

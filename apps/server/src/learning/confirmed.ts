@@ -1,6 +1,6 @@
-import type { Learnt } from '@variatum/contracts';
+import { SETTLING_SOURCES, type Learnt } from '@variatum/contracts';
 import { learnFamily, learnTests, type TestEntry } from '@variatum/metallurgy';
-import { and, desc, eq, isNotNull, isNull, ne } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNotNull, isNull, ne, or } from 'drizzle-orm';
 import { tables } from '../database';
 import type { Scope } from '../store';
 import type { Choices } from './choices';
@@ -10,12 +10,13 @@ const MOST_PIECES = 5000;
 /** Results looked back at, the last ones: more say little new. */
 const MOST_RESULTS = 3000;
 
-/** Pieces whose grade somebody takes as known, in jobs that stand. */
-const confirmedIn = ({ workshop }: Scope, except: string | undefined) =>
+/** Pieces whose grade is known by something else than the tests done here and somebody's word, in jobs that stand. */
+export const confirmedIn = ({ workshop }: Scope, except: string | undefined) =>
   and(
     eq(tables.piece.workshopId, workshop),
     eq(tables.piece.kind, 'base'),
     isNotNull(tables.piece.grade),
+    or(isNull(tables.piece.gradeSource), inArray(tables.piece.gradeSource, [...SETTLING_SOURCES])),
     isNull(tables.piece.withdrawnAt),
     isNull(tables.job.withdrawnAt),
     except === undefined ? undefined : ne(tables.piece.jobId, except),

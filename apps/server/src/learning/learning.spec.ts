@@ -131,6 +131,20 @@ test('what kinds of items are made of, and how good tests are, is learnt from pi
   expect([(await rake())!.count, (await magnet())!.count]).toEqual([4, 3]);
 });
 
+test('what only the tests themselves or somebody’s word say teaches nothing; papers, an analysis or a stamp do', async () => {
+  const kettle = async () => (await learnt()).families.find(({ family }) => family === 'tank-vessel')?.count ?? 0;
+  const { piece } = await confirmed('304', 'none', 'tank-vessel');
+  const results = async () => (await learnt()).tests.find(({ test: name }) => name === 'magnet')!.count;
+  const all = await results();
+  expect(await kettle()).toBe(1);
+  let version = 2;
+  for (const [gradeSource, counts] of [['tests', 0], ['papers', 1], ['told', 0], ['analysis', 1], ['stamp', 1]] as const) {
+    await server.request.patch(`/api/pieces/${piece}`).send({ version: version++, gradeSource }).expect(200);
+    expect([gradeSource, await kettle(), all - (await results())]).toEqual([gradeSource, counts, 1 - counts]);
+  }
+  await server.request.patch(`/api/pieces/${piece}`).send({ version, gradeSource: 'a hunch' }).expect(422);
+}); // prettier-ignore
+
 test('what was learnt of a kind of item is in a decision on another one, until it is left out', async () => {
   for (let index = 0; index < 3; index++) await confirmed('S32205', 'clear', 'pump-part');
   const { id: job } = await newJob(server);

@@ -2,6 +2,7 @@ import type { ReportKind } from '@variatum/contracts';
 import { formatLength } from '@variatum/metallurgy';
 import {
   familyTitle,
+  GRADE_SOURCE_WORDS,
   LINE_STATE_WORDS,
   metalWords,
   percentWords,
@@ -21,7 +22,8 @@ function knownBy({ piece, belief }: PieceFacts): string {
   const tests = piece.tests.filter(({ struckOutAt }) => struckOutAt === null).length;
   const tested = tests === 0 ? '' : `${tests} test${tests === 1 ? '' : 's'}`;
   if (piece.kind === 'old-weld') return piece.weldMetal === null ? 'not known' : `taken as known${stamped}`;
-  if (piece.grade !== null) return `taken as known${tested && ` after ${tested}`}${stamped}`;
+  if (piece.grade !== null)
+    return `${piece.gradeSource === null ? 'taken as known' : `by ${GRADE_SOURCE_WORDS[piece.gradeSource]}`}${tested && `, ${tested} done`}${stamped}`;
   const [first, second] = belief?.candidates ?? [];
   if (!first || tests + (piece.itemFamily === null ? 0 : 1) === 0) return `not tested${stamped}`;
   const other = second && second.probability > 0.1 ? `, else ${second.grade} ${percentWords(second.probability)}` : '';

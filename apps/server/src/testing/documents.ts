@@ -1,4 +1,4 @@
-import { NO_FIT, NO_PURGE, NO_SEAM_ORDER, type JobDocument } from '@variatum/contracts';
+import { NO_FIT, NO_PURGE, NO_SEAM_ORDER, GRADE_SOURCES, type JobDocument } from '@variatum/contracts';
 import { GRADES, NOT_GIVEN, QUOTE_STAGES } from '@variatum/metallurgy';
 import { v4 as uuid } from 'uuid';
 
@@ -51,7 +51,7 @@ export function randomDocument(random: () => number, pictures?: DocumentPictures
       id: piece, jobId, position, name: pick(TEXTS), kind: 'base', itemFamily: null, form: maybe(() => 'tube' as const), shape: null,
       thicknessMm: size(0.5, 20), size: pick(EMPTY), outsideMm: size(6, 300), lengthMm: size(10, 3000), widthMm: NOT_GIVEN, endOutsideMm: NOT_GIVEN,
       bendDeg: NOT_GIVEN, count: 1 + Math.floor(random() * 5), condition: null, marks: pick(EMPTY), coating: null, origin: pick(EMPTY),
-      grade: maybe(() => pick(GRADES).id), weldMetal: null, version: 1 + Math.floor(random() * 9), withdrawnAt: maybe(moment), madeBy: who(),
+      grade: maybe(() => pick(GRADES).id), gradeSource: maybe(() => pick(GRADE_SOURCES)), weldMetal: null, version: 1 + Math.floor(random() * 9), withdrawnAt: maybe(moment), madeBy: who(),
       createdAt: moment(),
       tests: many(4, () => ({
         id: id(), pieceId: piece,

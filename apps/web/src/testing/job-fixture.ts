@@ -27,7 +27,7 @@ export const aPiece = (fields: Partial<Piece> = {}): Piece => ({
   id: '0198a6a0-0000-7000-8000-000000000002', jobId: JOB_ID, position: 0, name: 'Rail', kind: 'base', itemFamily: null, form: null,
   thicknessMm: NOT_GIVEN, size: '', outsideMm: NOT_GIVEN, shape: null, lengthMm: NOT_GIVEN, widthMm: NOT_GIVEN, endOutsideMm: NOT_GIVEN,
   bendDeg: NOT_GIVEN, count: 1, condition: null, marks: '', coating: null,
-  origin: '', grade: null, weldMetal: null, likelyFamily: null, version: 1, withdrawnAt: null, tests: [], ...fields,
+  origin: '', grade: null, gradeSource: null, weldMetal: null, likelyFamily: null, version: 1, withdrawnAt: null, tests: [], ...fields,
 }); // prettier-ignore
 
 /** A job with these pieces and nothing else. */

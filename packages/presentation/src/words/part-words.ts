@@ -1,4 +1,4 @@
-import type { FieldTestRecord, JointRecord, PartJoint, PartPiece } from '@variatum/contracts';
+import type { FieldTestRecord, GradeSource, JointRecord, PartJoint, PartPiece } from '@variatum/contracts';
 import {
   formatLength,
   JOINTS,
@@ -65,6 +65,15 @@ const SIZE_WORDS: Readonly<Record<Missing['size'], string>> = {
   widthMm: 'the width',
   family: 'the metal',
   shape: 'the shape',
+};
+
+/** How a grade that is taken as known is known, after a "by". */
+export const GRADE_SOURCE_WORDS: Readonly<Record<GradeSource, string>> = {
+  papers: 'its papers',
+  analysis: 'an analysis',
+  stamp: 'its stamp',
+  told: 'somebody’s word',
+  tests: 'the tests here',
 };
 
 /** What a figure wants, in words: `the length of B`. */

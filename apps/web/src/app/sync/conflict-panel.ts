@@ -15,6 +15,7 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   coating: 'Surface',
   origin: 'Origin',
   grade: 'Grade',
+  gradeSource: 'How the grade is known',
   weldMetal: 'Rod of the old weld',
   joint: 'Joint',
   temperaturesC: 'Temperatures',

@@ -48,9 +48,11 @@ export class PieceStore {
   }
 
   change(id: string, changes: Omit<PiecePatch, 'version'>): void {
+    // How the grade before was known says nothing of another one.
+    const anew = changes.grade !== undefined && changes.gradeSource === undefined ? { gradeSource: null } : {};
     this.jobs.document.change({
       key: `piece ${id}`,
-      changes,
+      changes: { ...anew, ...changes },
       words: 'the change to the piece',
       schema: piecePatchSchema,
       operation: requestTo('PATCH /pieces/:id', { id }),

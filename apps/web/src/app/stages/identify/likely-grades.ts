@@ -30,7 +30,7 @@ import { CandidateBars } from '../../plot/candidate-bars';
         }
         @if (leader(); as grade) {
           <div class="row">
-            <button nz-button type="button" (click)="pieces.change(piece().id, { grade })">
+            <button nz-button type="button" (click)="pieces.change(piece().id, { grade, gradeSource: 'tests' })">
               Take {{ grade }} as certain
             </button>
           </div>

@@ -3,6 +3,7 @@ import type { Piece } from '@variatum/contracts';
 import { known, NOT_GIVEN } from '@variatum/metallurgy';
 import { aJob, aPiece, aWorkshop, jobProviders, openJob } from '../../../testing/job-fixture';
 import { render, texts } from '../../../testing/render';
+import { PieceStore } from '../../job/stores';
 import type { FieldOf } from '../../kit/fields';
 import { PieceCard } from './piece-card';
 import { PieceMeasures } from './piece-measures';
@@ -111,6 +112,21 @@ test('state and coating bring their advice and caution', async () => {
   const { element } = await card({ condition: 'oil-soaked', coating: 'galvanised' });
   expect(texts(element, '.advice').join()).toMatch(/without chlorine/);
   expect(texts(element, '.caution').join()).toMatch(/smoke poison/);
+});
+
+test('how a grade is known is asked once one is given, and asked anew of another grade', async () => {
+  const { element, piece, settle } = await card({ grade: '304L' });
+  const asked = (): HTMLElement | undefined =>
+    [...element.querySelectorAll<HTMLElement>('.choice')].find((one) => one.textContent?.trim() === 'its papers');
+  asked()!.click();
+  await settle();
+  expect(piece()).toMatchObject({ grade: '304L', gradeSource: 'papers' });
+  TestBed.inject(PieceStore).change(piece().id, { grade: '316L' });
+  await settle();
+  expect(piece()).toMatchObject({ grade: '316L', gradeSource: null });
+  TestBed.inject(PieceStore).change(piece().id, { grade: null });
+  await settle();
+  expect(asked()).toBeUndefined();
 });
 
 test('an old weld is asked for its rod, not for a grade', async () => {

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import type { Piece } from '@variatum/contracts';
+import { GRADE_SOURCES, type Piece } from '@variatum/contracts';
 import { COATINGS, FORMS, GRADES, ITEM_FAMILIES, PIECE_CONDITIONS, RODS } from '@variatum/metallurgy';
+import { GRADE_SOURCE_WORDS } from '@variatum/presentation';
 import { FieldTestStore, PieceStore } from '../../job/stores';
 import { ChoiceGroup, type ChoiceOption, SelectField, TextField, titled } from '../../kit/fields';
 
@@ -34,6 +35,9 @@ const FAMILY_CHOICES: readonly ChoiceOption<string>[] = titled(ITEM_FAMILIES.fil
           [of]="of().grade"
           about="candidate"
         />
+        @if (piece().grade !== null) {
+          <va-choice-group class="all" label="How that is known" clear [options]="sources" [of]="of().gradeSource" />
+        }
         <va-choice-group class="all" label="Surface" clear [options]="coatings" [of]="of().coating" />
       }
       <va-select-field label="State it came in" clear [options]="conditions" [of]="of().condition" />
@@ -62,6 +66,7 @@ export class PieceFacts {
 
   protected readonly forms = titled(FORMS);
   protected readonly conditions = titled(PIECE_CONDITIONS);
+  protected readonly sources = GRADE_SOURCES.map((value) => ({ value, title: GRADE_SOURCE_WORDS[value] }));
   protected readonly coatings = titled(COATINGS);
   protected readonly families = FAMILY_CHOICES;
   protected readonly grades = GRADE_CHOICES;
