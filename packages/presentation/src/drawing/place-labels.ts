@@ -48,12 +48,36 @@ export interface Metal {
   readonly box: Rectangle;
 }
 
-const onMetal = (metals: readonly Metal[], point: Point): boolean =>
-  metals.some(
-    ({ rims, box }) =>
-      point[0] >= box.x && point[0] <= box.x + box.width && point[1] >= box.y && point[1] <= box.y + box.height &&
-      rims.reduce((within, rim) => (inside(rim, point) ? !within : within), false),
-  ); // prettier-ignore
+/** Edges of a shape's rims, four numbers each, with its box: what is asked of thousands of points is laid flat once. */
+interface Outline {
+  readonly edges: Float64Array;
+  readonly box: Rectangle;
+}
+
+const outlineOf = ({ rims, box }: Metal): Outline => ({
+  edges: Float64Array.from(
+    rims.flatMap((rim) => rim.flatMap((point, index) => [...point, ...(rim.at(index - 1) as Point)])),
+  ),
+  box,
+});
+
+/** Whether a point lies on one of the shapes: in their boxes first, then by how many rims lie to its right. */
+function onMetal(metals: readonly Outline[], x: number, y: number): boolean {
+  for (const { edges, box } of metals) {
+    if (x < box.x || x > box.x + box.width || y < box.y || y > box.y + box.height) continue;
+    let within = false;
+    for (let at = 0; at < edges.length; at += 4) {
+      const ay = edges[at + 1] as number;
+      const by = edges[at + 3] as number;
+      if (ay > y === by > y) continue;
+      const ax = edges[at] as number;
+      const bx = edges[at + 2] as number;
+      if (x < ((bx - ax) * (y - ay)) / (by - ay) + ax) within = !within;
+    }
+    if (within) return true;
+  }
+  return false;
+}
 
 /**
  * Places labels one after another where each is least in the way: off the metal, off other labels, in the frame, near its anchor.
@@ -67,6 +91,7 @@ export function placeLabels(
   taken: readonly Rectangle[] = [],
 ): readonly Point[] {
   const occupied = [...taken];
+  const outlines = metals.map(outlineOf);
   return wishes.map(({ width, height, anchor, distances, towards, offMetal }) => {
     let best: { readonly cost: number; readonly at: Point } = { cost: Infinity, at: anchor };
     const options = distances.flatMap((distance, nth) =>
@@ -89,12 +114,15 @@ export function placeLabels(
       if (cost >= best.cost) continue;
       // Looked at every few pixels: a long label may cross a thin piece between its corners.
       const steps = Math.max(2, Math.ceil(width / 5));
+      const near = outlines.filter(({ box: shape }) => overlap(box, shape) > 0);
+      const costOn = (on: number): number => (on > 0 ? offMetal + (offMetal * 3 * on) / (steps + 1) : 0);
       let on = 0;
-      for (let step = 0; step <= steps; step++) {
+      // One that is already worse than the best is not looked at to its end.
+      for (let step = 0; step <= steps && near.length > 0 && cost + costOn(on) < best.cost; step++) {
         const x = box.x + (width * step) / steps;
-        if (onMetal(metals, [x, box.y + 2]) || onMetal(metals, [x, box.y + height - 2])) on++;
+        if (onMetal(near, x, box.y + 2) || onMetal(near, x, box.y + height - 2)) on++;
       }
-      if (on > 0) cost += offMetal + (offMetal * 3 * on) / (steps + 1);
+      cost += costOn(on);
       if (cost < best.cost) best = { cost, at };
     }
     occupied.push({ x: best.at[0] - width / 2, y: best.at[1] - height / 2, width, height });
