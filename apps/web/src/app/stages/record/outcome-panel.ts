@@ -8,34 +8,16 @@ import { ChoiceGroup, DateField, fieldBy, ownField, TextField } from '../../kit/
 import { Panel } from '../../kit/panel';
 import { People } from '../../sync/people';
 import { Session } from '../../sync/session';
+import { RecordedList, type RecordedRow } from './recorded-list';
 
 /** How the part did since: when it went to work, when it is to be seen again, and how it was found. */
 @Component({
   selector: 'va-outcome-panel',
-  imports: [ChoiceGroup, DateField, NzButtonModule, Panel, RouterLink, TextField],
+  imports: [ChoiceGroup, DateField, NzButtonModule, Panel, RecordedList, RouterLink, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <va-panel label="How it did">
-      <ul class="dashes" data-testid="outcomes">
-        @for (row of rows(); track row.id) {
-          <li>
-            {{ row.words }}
-            <span class="small soft">{{ row.by }}</span>
-            @if (session.may('check')) {
-              <button
-                type="button"
-                class="link"
-                (click)="record.strikeOut(row.id, 'struck out in the record')"
-                [attr.aria-label]="'Strike out ' + row.words"
-              >
-                strike out
-              </button>
-            }
-          </li>
-        } @empty {
-          <li class="soft">Nothing is known yet of how it did.</li>
-        }
-      </ul>
+      <va-recorded-list data-testid="outcomes" [rows]="rows()" empty="Nothing is known yet of how it did." />
       @if (session.may('check')) {
         <form class="in-line" (submit)="goOut($event)" aria-label="Put to work">
           <va-date-field label="Put to work on" [of]="outOn" />
@@ -74,7 +56,7 @@ import { Session } from '../../sync/session';
   `,
 })
 export class OutcomePanel {
-  protected readonly record = inject(RecordStore);
+  private readonly record = inject(RecordStore);
   protected readonly joints = inject(JointStore);
   protected readonly session = inject(Session);
   private readonly jobs = inject(JobStore);
@@ -108,7 +90,7 @@ export class OutcomePanel {
     const all = [...this.record.standing('in-service'), ...this.record.standing('look-again'), ...this.record.standing('seen')]; // prettier-ignore
     return all
       .sort((one, other) => (one.at < other.at ? -1 : 1))
-      .map(({ id, entry, madeBy, jointId }) => {
+      .map(({ id, entry, madeBy, jointId }): RecordedRow => {
         const joint = jointId === null || this.joints.all().length < 2 ? '' : `, joint ${this.joints.numberOf(jointId)}`;
         const words =
           entry.kind === 'in-service'

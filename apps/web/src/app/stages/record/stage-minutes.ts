@@ -6,32 +6,16 @@ import { RecordStore } from '../../job/stores';
 import { ChoiceGroup, NumberField, ownField } from '../../kit/fields';
 import { People } from '../../sync/people';
 import { Session } from '../../sync/session';
+import { RecordedList, type RecordedRow } from './recorded-list';
 
 /** Minutes of a stage, as somebody puts them down: what it took, or what is to be reckoned with. */
 @Component({
   selector: 'va-stage-minutes',
-  imports: [ChoiceGroup, NumberField, NzButtonModule],
+  imports: [ChoiceGroup, NumberField, NzButtonModule, RecordedList],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (rows().length > 0) {
-      <ul class="dashes small" data-testid="stage-minutes">
-        @for (row of rows(); track row.id) {
-          <li>
-            {{ row.words }}
-            <span class="soft">{{ row.by }}</span>
-            @if (session.may('check')) {
-              <button
-                type="button"
-                class="link"
-                (click)="record.strikeOut(row.id, 'struck out in the record')"
-                [attr.aria-label]="'Strike out ' + row.words"
-              >
-                strike out
-              </button>
-            }
-          </li>
-        }
-      </ul>
+      <va-recorded-list data-testid="stage-minutes" [rows]="rows()" />
     }
     @if (session.may('check')) {
       <form class="stack" (submit)="put($event, 'work')" aria-label="Minutes of a stage">
@@ -48,7 +32,7 @@ import { Session } from '../../sync/session';
   `,
 })
 export class StageMinutes {
-  protected readonly record = inject(RecordStore);
+  private readonly record = inject(RecordStore);
   protected readonly session = inject(Session);
   private readonly people = inject(People);
 
@@ -57,7 +41,7 @@ export class StageMinutes {
   protected readonly minutes = ownField<number | null>(null);
 
   protected readonly rows = computed(() =>
-    this.record.standing('minutes').map(({ id, at, entry, madeBy }) => {
+    this.record.standing('minutes').map(({ id, at, entry, madeBy }): RecordedRow => {
       const words = `${entry.of === 'plan' ? 'Planned: ' : ''}${minutesWords(entry.minutes)} of ${STAGE_WORDS[entry.stage]}`;
       return { id, words, by: `${dayWords(at)} ${this.people.byWords(madeBy)}`.trim() };
     }),
