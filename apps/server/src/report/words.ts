@@ -1,7 +1,7 @@
 import type { ReportFacts } from './report-facts';
 import type { JointFacts } from './joint-facts';
 import { formatTemperature, type Spread } from '@variatum/metallurgy';
-import { environmentTitle, rodName } from '@variatum/presentation';
+import { environmentTitle, rodWithin } from '@variatum/presentation';
 
 /** A moment in a report, in the clock of the machine that keeps the record. */
 export const momentWords = (stamp: string | number): string =>
@@ -29,7 +29,7 @@ export const jointName = ({ number, title }: JointFacts): string => `Joint ${num
 export const between = ({ sides }: JointFacts): string => sides.map(({ letter }) => letter).join(' and ') || 'all pieces'; // prettier-ignore
 
 /** A rod in a sentence, also one that is not known. */
-export const rodSaid = (rod: string | null | undefined): string => (rod === undefined ? 'not said' : rodName(rod));
+export const rodSaid = (rod: string | null | undefined): string => (rod === undefined ? 'not said' : rodWithin(rod));
 
 const round = (value: number): string => String(Math.round(value));
 /** `4 to 9, most likely 6`. */

@@ -3,10 +3,12 @@ import type { OpenSpread } from '@variatum/metallurgy';
 /** Minutes as people say them: `40 s`, `3 min`, `1 h 20`. */
 export function minutesWords(minutes: number): string {
   const seconds = minutes * 60;
+  if (minutes === 0) return '0 min';
   if (seconds < 20) return `${Math.max(1, Math.round(seconds))} s`;
   if (seconds < 90) return `${Math.round(seconds / 5) * 5} s`;
   if (minutes < 90) return `${minutes < 10 ? Number(minutes.toFixed(1)) : Math.round(minutes)} min`;
-  return `${Math.floor(minutes / 60)} h ${String(Math.round(minutes % 60)).padStart(2, '0')}`;
+  const whole = Math.round(minutes);
+  return `${Math.floor(whole / 60)} h ${String(whole % 60).padStart(2, '0')}`;
 }
 
 /** A wait with its range: `2 min, 1.7 to 2.4 min`. */

@@ -1,4 +1,4 @@
-import { ferriteWords, rodName, sureWords, testWords } from './words';
+import { ferriteWords, rodName, rodWithin, sureWords, testWords } from './words';
 
 test('ferrite is said as a range and its middle', () => {
   expect(ferriteWords({ median: 6.2, range90: [3.6, 9.4] })).toBe('4 to 9, most likely 6');
@@ -13,7 +13,7 @@ test('a logged test reads as people say it', () => {
 });
 
 test('no rod has a name, and sureness never sounds surer than it is', () => {
-  expect(rodName(null)).toBe('No rod');
+  expect([rodName(null), rodWithin(null), rodWithin('ER308L')]).toEqual(['No rod', 'no rod', 'ER308L']);
   const words = [0.99, 0.85, 0.6, 0.2].map(sureWords);
   expect(words).toEqual([
     expect.stringContaining('nearly everything'),

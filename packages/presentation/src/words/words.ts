@@ -25,6 +25,8 @@ export function ferriteWords({ median, range90 }: Spread): string {
 
 /** Name of a rod for sentences. */
 export const rodName = (rod: string | null): string => rod ?? 'No rod';
+/** The same within a sentence. */
+export const rodWithin = (rod: string | null): string => rod ?? 'no rod';
 
 /** Share in words, for how sure an answer is. */
 export function sureWords(share: number): string {

@@ -3,7 +3,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { ActivatedRoute, RouterLink } from '@angular/router';
 import type { AlikeJob, AlikeQuery } from '@variatum/contracts';
 import { FAMILIES, JOINTS, type Outcome } from '@variatum/metallurgy';
-import { dayWords, ENVIRONMENT_CHOICES, OUTCOME_WORDS, rodName } from '@variatum/presentation';
+import { dayWords, ENVIRONMENT_CHOICES, OUTCOME_WORDS, rodWithin } from '@variatum/presentation';
 import { firstValueFrom } from 'rxjs';
 import { ChoiceSet, fieldBy, SelectField } from '../kit/fields';
 import { Panel } from '../kit/panel';
@@ -106,7 +106,7 @@ export class AlikePanel {
         const kind = JOINTS.types[type as JointKind]?.title ?? type;
         return [
           `Joint ${index + 1}, ${kind.toLowerCase()}`,
-          decided ? rodName(rod) : 'not decided',
+          decided ? rodWithin(rod) : 'not decided',
           ...(ferrite.length > 0 ? [`FN ${ferrite.join(', ')} measured`] : []),
           ...(outcome === null ? [] : [outcomeOf(outcome)]),
         ].join('; ');

@@ -158,15 +158,15 @@ export class Logbook {
       },
       {
         label: 'What comes in', about: undefined, entries: families.map(familyLines),
-        nothing: 'Nothing yet. Take the grade of a piece as certain once you know it, and say what kind of item it is.',
+        nothing: 'Nothing yet. Say the grade of a piece once papers, an analysis or its stamp settle it, and what kind of item it is.',
       },
       {
         label: 'How good your tests are', about: undefined, entries: tests.map(testLines),
-        nothing: 'Nothing yet. Results count here once the grade of their piece is known.',
+        nothing: 'Nothing yet. Results count here once the grade of their piece is settled by something else.',
       },
       {
         label: 'How long it takes', about: undefined, entries: [...minutes.map(minuteLines), ...purges.map(purgeLines)],
-        nothing: 'Nothing yet. Arcs logged at the torch, and an oxygen meter at the vent while the clock runs, say it.',
+        nothing: 'Nothing yet. Minutes put down under Record, arcs logged at the torch, and an oxygen meter at the vent while the clock runs, say it.',
       },
     ]; // prettier-ignore
   });

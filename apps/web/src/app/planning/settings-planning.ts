@@ -14,7 +14,7 @@ import {
   type SettingsQuestion,
   type TorchSettings,
 } from '@variatum/metallurgy';
-import { rodName } from '@variatum/presentation';
+import { rodWithin } from '@variatum/presentation';
 import { catchError, forkJoin, of } from 'rxjs';
 import { ComputeService } from '../compute/compute.service';
 import { AnswerService } from '../job/answer.service';
@@ -131,7 +131,7 @@ export class SettingsPlanning {
   readonly heading = computed(() => {
     const [shown, rod] = [this.joints.shown(), this.rod()];
     const which = shown ? `Joint ${this.joints.numberOf(shown.id)}` : 'Settings';
-    return rod === undefined ? which : `${which}, ${rodName(rod)}`;
+    return rod === undefined ? which : `${which}, ${rodWithin(rod)}`;
   });
   readonly waiting = computed(() =>
     this.jobs.pieces().length === 0 ? 'Add a piece under Pieces; settings follow.' : 'Reckoning the settings',

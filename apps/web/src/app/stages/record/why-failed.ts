@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { BeadFinding, Outcome } from '@variatum/metallurgy';
-import { OUTCOME_WORDS, rodName } from '@variatum/presentation';
+import { OUTCOME_WORDS, rodWithin } from '@variatum/presentation';
 import { catchError, of } from 'rxjs';
 import { ComputeService } from '../../compute/compute.service';
 import { AnswerService } from '../../job/answer.service';
@@ -136,8 +136,8 @@ export class WhyFailed {
     const decided = this.decided();
     if (!best || !decided || !this.finding()) return '';
     return best.rod === decided.rod
-      ? `After what it showed ${rodName(best.rod)} stays the best choice: look at preparation, heat and fit first.`
-      : `After what it showed ${rodName(best.rod)} comes out better than ${rodName(decided.rod)}.`;
+      ? `After what it showed ${rodWithin(best.rod)} stays the best choice: look at preparation, heat and fit first.`
+      : `After what it showed ${rodWithin(best.rod)} comes out better than ${rodWithin(decided.rod)}.`;
   });
 
   constructor() {

@@ -7,7 +7,7 @@ import {
   type BeadFinding,
   type CrackMove,
 } from '@variatum/metallurgy';
-import { CRACK_PLACE_WORDS, CRACK_TIME_WORDS, PULL_WORDS, rodName } from '@variatum/presentation';
+import { CRACK_PLACE_WORDS, CRACK_TIME_WORDS, PULL_WORDS, rodName, rodWithin } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { catchError, of } from 'rxjs';
 import { RouterLink } from '@angular/router';
@@ -178,7 +178,7 @@ export class BeadShown {
     const [best] = this.answers.ranking();
     const rod = this.weld.settings.rod();
     if (!best || rod === undefined) return '';
-    return best.rod === rod ? `${rodName(rod)} stays the best choice.` : `Now ${rodName(best.rod)} comes out better than ${rodName(rod)}.`; // prettier-ignore
+    return best.rod === rod ? `${rodName(rod)} stays the best choice.` : `Now ${rodWithin(best.rod)} comes out better than ${rodWithin(rod)}.`; // prettier-ignore
   });
 
   /** Which of the moves can be taken here, by a press. */
