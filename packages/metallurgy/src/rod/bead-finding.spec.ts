@@ -1,4 +1,6 @@
+import data from '../../data/bead-evidence.json';
 import { InputError } from '../errors';
+import { RISK_MECHANISMS } from '../risk';
 import { SeededRandom } from '../chance';
 import { beadFinding, choose, type BeadEvidence, type ChooseInput } from '.';
 import { evenly } from './chosen-draws';
@@ -121,6 +123,48 @@ test('what is wrong with a bead is named at its field', () => {
     expect((error as InputError).errors.map(({ path }) => path.join('.'))).toEqual(['beads.0.rod', 'beads.0.fn', 'beads.1.where']); // prettier-ignore
   }
   expect(() => beadFinding(of([{ grade: '304L' }]))).toThrow(InputError);
+});
+
+describe('cracks in use', () => {
+  const cracked = (where: 'toe' | 'centre' | 'beside', service: ChooseInput['service'] = {}, grade = '304L') =>
+    beadFinding({ ...of([{ grade }, { grade }], [{ rod: 'ER308L', saw: 'crack', where, when: 'service' }]), service });
+  const share = (finding: ReturnType<typeof beadFinding>, mechanism: string | null) =>
+    finding.causes.find((one) => one.mechanism === mechanism)?.share ?? 0;
+
+  test('sound metal that cracks in use is laid to load and shape, the more where it shakes, and speaks against no piece', () => {
+    const still = cracked('toe');
+    expect(still.causes[0]).toMatchObject({ mechanism: null, title: 'load, vibration or the fit' });
+    expect(still.explained).toBe(true);
+    expect(share(cracked('toe', { vibration: true }), null)).toBeGreaterThan(share(still, null));
+  });
+
+  test('chlorides and warmth take the blame from the load, beside the bead more than in it', () => {
+    const warm = { environment: 'pool', temperatureC: [60, 80] } as const;
+    const scc = 'chloride-stress-corrosion';
+    expect(share(cracked('beside', warm), scc)).toBeGreaterThan(share(cracked('beside'), scc));
+    expect(share(cracked('beside', warm), scc)).toBeGreaterThan(share(cracked('centre', warm), scc));
+    expect(cracked('beside', warm).causes[0]!.mechanism).toBe(scc);
+  });
+
+  test('what rusts and pits is hardly a crack', () => {
+    for (const where of ['toe', 'centre', 'beside'] as const)
+      for (const mechanism of ['root-oxidation', 'crevice-corrosion', 'corrosion-match'])
+        expect(share(cracked(where, { environment: 'sea' }, '304'), mechanism)).toBeLessThan(0.1);
+  });
+
+  test('every mechanism that is said to crack in use is one, and its metal lies somewhere', () => {
+    const ids = new Set(RISK_MECHANISMS.map(({ id }) => id));
+    const { lies, mechanisms, other } = data.crack.inUse;
+    for (const [id, { cracks, lies: place }] of Object.entries(mechanisms))
+      expect([id, ids.has(id), cracks > 0 && cracks <= 1, Object.hasOwn(lies, place)]).toEqual([id, true, true, true]);
+    for (const { where } of [
+      other,
+      ...Object.values(data.crack.mechanisms),
+      ...Object.values(lies).map((where) => ({ where })),
+    ])
+      // prettier-ignore
+      expect(Object.values(where).reduce((sum, one) => sum + one, 0)).toBeCloseTo(1, 9);
+  });
 });
 
 describe('rust and leaks in use', () => {

@@ -51,7 +51,7 @@ const kindOf = (mechanism: string | null): Kind =>
 const ELSEWHERE = 0.3;
 const MOST_MOVES = 4;
 const LEAST_SHARE = 0.02;
-/** Of a late crack so much at least is to be laid to the metal, or the metal is another one. */
+/** Of a crack a day later so much at least is to be laid to the metal, or the metal is another one. */
 const LEAST_METAL = 0.2;
 
 function movesFor(causes: BeadFinding['causes'], where: CrackPlace): readonly CrackMove[] {
@@ -106,17 +106,17 @@ export function beadFinding(input: ChooseInput, seed = 1): BeadFinding {
   const setting = drawSetting(before, seed, data.samples);
   const earlier = weighBeads(setting, beads.slice(0, -1)).weights;
   const { weights, ferriteNumbers, causes: shares } = weighBeads(setting, [last], earlier);
-  const causes = last.saw === 'crack' ? causesOf(shares, HAND) : last.saw === 'failed' ? causesOf(shares, data.failed[last.way].other.title) : []; // prettier-ignore
+  const causes = last.saw === 'crack' ? causesOf(shares, last.when === 'service' ? data.crack.inUse.other.title : HAND) : last.saw === 'failed' ? causesOf(shares, data.failed[last.way].other.title) : []; // prettier-ignore
   const believable =
     last.saw === 'ferrite'
       ? tail(last.fn, ferriteNumbers, earlier)
       : last.saw === 'magnet'
         ? magnetShare(last, ferriteNumbers, earlier)
         : 1 - (causes.find(({ mechanism }) => mechanism === null)?.share ?? 0);
-  // A hand that slips cracks a bead while it is hot; what comes a day later comes of the metal.
+  // A hand that slips cracks a bead while it is hot, load and shape crack it in use; what comes a day later comes of the metal.
   const explained =
     last.saw === 'crack'
-      ? last.when === 'hot' || last.when === 'cooling' || believable >= LEAST_METAL
+      ? last.when !== 'next-day' || believable >= LEAST_METAL
       : last.saw === 'failed' || believable >= data.unbelievable;
   const dilutions = [...setting.samples.dilution];
   const dilution = last.rod === null ? null : { before: weightedSpread(dilutions, earlier), after: weightedSpread(dilutions, weights) }; // prettier-ignore
@@ -178,7 +178,7 @@ function reasonsOf(last: BeadEvidence, found: Omit<BeadFinding, 'reasons'>): rea
     const [first, second] = found.causes;
     if (!found.explained)
       reasons.push(
-        'A crack that comes late wants hard or embrittled metal, and nothing that is believed of the pieces is: more likely a piece is not what it was taken for.',
+        'A crack that comes a day later wants hard or embrittled metal, and nothing that is believed of the pieces is: more likely a piece is not what it was taken for.',
       );
     if (first) reasons.push(`Laid to ${first.title.toLowerCase()}, ${percent(first.share)}${second ? `; to ${second.title.toLowerCase()}, ${percent(second.share)}` : ''}.`); // prettier-ignore
   }

@@ -21,9 +21,26 @@ interface CrackPattern {
   readonly when: Readonly<Record<CrackTime, number>>;
 }
 const PATTERNS = fromJson<Readonly<Record<string, CrackPattern>>>(data.crack.mechanisms);
-/** Pattern of each mechanism, in their order: one nothing is listed for shows itself in service. */
-const PATTERN_OF: readonly CrackPattern[] = RISK_MECHANISMS.map(({ id }) => PATTERNS[id] ?? data.crack.unlisted);
-const BEAD_MECHANISM: readonly boolean[] = RISK_MECHANISMS.map(({ id }) => PATTERNS[id] !== undefined);
+const { inUse } = data.crack;
+const IN_USE = fromJson<Readonly<Record<string, { readonly cracks: number; readonly lies: keyof typeof inUse.lies }>>>(inUse.mechanisms); // prettier-ignore
+
+/** How likely each mechanism shows as a crack there and then, in their order: one that cracks no bead as it is made shows itself in use, as readily as it cracks at all. */
+function showsAs(where: CrackPlace, when: CrackTime): readonly number[] {
+  return RISK_MECHANISMS.map(({ id }) => {
+    const pattern = PATTERNS[id];
+    if (pattern) return pattern.where[where] * pattern.when[when];
+    const used = IN_USE[id];
+    return used && when === 'service' ? used.cracks * inUse.lies[used.lies][where] * inUse.service : 0;
+  });
+}
+
+/** How likely a crack there and then is not the metal's: as it is made the hand's, in use that of load and shape. */
+function notTheMetals(where: CrackPlace, when: CrackTime, vibrates: boolean): number {
+  const { other, otherShare } = data.crack;
+  const hand = otherShare * other.where[where] * other.when[when];
+  if (when !== 'service') return hand;
+  return hand + inUse.other.share * (vibrates ? inUse.other.vibration : 1) * inUse.other.where[where];
+}
 
 /** Normal likelihood of a reading, not scaled by anything that is the same for all samples. */
 function gaussian(distance: number, sigma: number): number {
@@ -48,36 +65,24 @@ export function magnetLikelihood(pull: MagnetPull, ferriteNumber: number, marten
   return (low === undefined ? 1 : above(low)) - (high === undefined ? 0 : above(high));
 }
 
-/** What a crack is laid to in one sample: each mechanism, what is not the metal's last. */
-function causesOf(probabilities: Float64Array, where: CrackPlace, when: CrackTime, causes: Float64Array): number {
-  let sum = 0;
-  for (let mechanism = 0; mechanism < RISK_MECHANISMS.length; mechanism++) {
-    const { where: places, when: times } = PATTERN_OF[mechanism] as CrackPattern;
-    const cause = BEAD_MECHANISM[mechanism] || when === 'service' ? (probabilities[mechanism] as number) * places[where] * times[when] : 0;
-    causes[mechanism] = cause;
-    sum += cause;
-  }
-  const other = data.crack.otherShare * data.crack.other.where[where] * data.crack.other.when[when];
-  causes[RISK_MECHANISMS.length] = other;
-  return sum + other;
-} // prettier-ignore
-
 /** How readily each mechanism shows in use in some way, in their order. */
 const SHOWS: Readonly<Record<FailureWay, readonly number[]>> = {
   rusted: RISK_MECHANISMS.map(({ id }) => (data.failed.rusted.mechanisms as Readonly<Record<string, number>>)[id] ?? 0),
   leaked: RISK_MECHANISMS.map(({ id }) => (data.failed.leaked.mechanisms as Readonly<Record<string, number>>)[id] ?? 0),
 };
 
-/** What rust or a leak is laid to in one sample, as of a crack. */
-function causesOfFailure(probabilities: Float64Array, way: FailureWay, causes: Float64Array): number {
-  const shows = SHOWS[way];
+/**
+ * What gave out is laid to in one sample: each mechanism by how likely it was, what is not the metal's last.
+ * @param shows how likely each mechanism shows so, in their order
+ * @param other how likely it is not the metal's
+ */
+function causesOf(probabilities: Float64Array, shows: readonly number[], other: number, causes: Float64Array): number {
   let sum = 0;
   for (let mechanism = 0; mechanism < RISK_MECHANISMS.length; mechanism++) {
     const cause = (probabilities[mechanism] as number) * (shows[mechanism] as number);
     causes[mechanism] = cause;
     sum += cause;
   }
-  const other = data.failed[way].other.share;
   causes[RISK_MECHANISMS.length] = other;
   return sum + other;
 }
@@ -128,6 +133,11 @@ export function weighBeads(setting: Setting, beads: readonly BeadEvidence[], bef
   const weights = before ? [...before] : new Array<number>(count).fill(1);
   const ferriteNumbers = new Array<number>(count).fill(0);
   const fillers = beads.map(({ rod }) => fillerOf(rod === null ? null : (findRod(rod) ?? null), setting.problem.joint.process)); // prettier-ignore
+  const vibrates = setting.problem.service.input.vibration === true;
+  const shown = beads.map((bead) => {
+    if (bead.saw === 'crack') return { shows: showsAs(bead.where, bead.when), other: notTheMetals(bead.where, bead.when, vibrates) }; // prettier-ignore
+    return bead.saw === 'failed' ? { shows: SHOWS[bead.way], other: data.failed[bead.way].other.share } : null;
+  });
   const cracked: { readonly sample: number; readonly causes: Float64Array; readonly sum: number }[] = [];
   for (let sample = 0; sample < count; sample++)
     beads.forEach((bead, index) => {
@@ -142,7 +152,8 @@ export function weighBeads(setting: Setting, beads: readonly BeadEvidence[], bef
         const ofJoint = Array.from(JOINT_MECHANISMS, (mechanism) => RISK_MECHANISMS[mechanism]?.probability(scratch) ?? 0); // prettier-ignore
         const probabilities = weighBead(scratch).slice();
         JOINT_MECHANISMS.forEach((mechanism, at) => (probabilities[mechanism] = ofJoint[at] ?? 0));
-        likelihood = bead.saw === 'crack' ? causesOf(probabilities, bead.where, bead.when, causes) : causesOfFailure(probabilities, bead.way, causes);
+        const { shows, other } = shown[index]!;
+        likelihood = causesOf(probabilities, shows, other, causes);
         cracked.push({ sample, causes, sum: likelihood });
       }
       weights[sample] = (weights[sample] as number) * likelihood;

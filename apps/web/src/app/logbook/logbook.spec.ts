@@ -5,7 +5,7 @@ import { provideRouter } from '@angular/router';
 import { NOTHING_LEARNT, type AlikeJob, type Calibration, type Learnt, type Workshop } from '@variatum/contracts';
 import { aWorkshop } from '../../testing/job-fixture';
 import { knownSession } from '../../testing/known-session';
-import { render, texts } from '../../testing/render';
+import { texts } from '../../testing/render';
 import { Logbook } from './logbook';
 import { keyWords, kindWords } from './learnt-words';
 
