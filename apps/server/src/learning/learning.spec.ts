@@ -241,7 +241,11 @@ test('what gave out is laid to mechanisms, each with its Beta range', async () =
   expect(await mechanisms()).toEqual([]);
   const { body } = await post(`/jobs/${job}/record`, { jointId: joint, at: AT, entry: { kind: 'seen', on: '2026-01-05', outcome: 'cracked', where: 'centre', note: '' } }); // prettier-ignore
   const told = await mechanisms();
-  expect(told.reduce((sum, { count }) => sum + count, 0)).toBeCloseTo(1, 1);
+  // One joint, in parts; of what is hardly to blame nothing is told.
+  const parts = told.reduce((sum, { count }) => sum + count, 0);
+  expect(parts).toBeGreaterThan(0.85);
+  expect(parts).toBeLessThanOrEqual(1 + 1e-9);
+  expect(told[0]).toMatchObject({ mechanism: null, title: 'load, vibration or the fit' });
   for (const {
     of,
     mean,

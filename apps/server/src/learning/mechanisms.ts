@@ -36,13 +36,12 @@ export async function failureMechanisms(
   const { seen, questions } = failuresOf(jobs);
   if (questions.length === 0) return [];
   const findings = await context.compute.causesOfFailures(questions, context.workshop, signal);
-  const counts = new Map<string | null, { title: string; count: number }>();
-  for (const { mechanism, title, share } of findings.flat()) {
-    const known = counts.get(mechanism);
-    counts.set(mechanism, { title: known?.title ?? title, count: (known?.count ?? 0) + share });
-  }
+  // What is not the metal's is load here, a pore there: each by its title.
+  const counts = new Map<string, { readonly mechanism: string | null; readonly count: number }>();
+  for (const { mechanism, title, share } of findings.flat())
+    counts.set(title, { mechanism, count: (counts.get(title)?.count ?? 0) + share });
   return [...counts]
-    .map(([mechanism, { title, count }]) => {
+    .map(([title, { mechanism, count }]) => {
       const { mean, range90: [low, high] } = learnShare([1, 1], [count, Math.max(0, seen - count)]); // prettier-ignore
       return { mechanism, title, count, of: seen, mean, range90: [low, high] as [number, number] };
     })

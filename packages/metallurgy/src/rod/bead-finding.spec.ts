@@ -135,6 +135,9 @@ describe('cracks in use', () => {
     const still = cracked('toe');
     expect(still.causes[0]).toMatchObject({ mechanism: null, title: 'load, vibration or the fit' });
     expect(still.explained).toBe(true);
+    // Nobody fills a crater against what shakes a part.
+    expect(still.moves[0]!.id).toBe('smooth-toe');
+    expect(still.moves.map(({ id }) => id)).not.toContain('fill-crater');
     expect(share(cracked('toe', { vibration: true }), null)).toBeGreaterThan(share(still, null));
   });
 
@@ -144,6 +147,12 @@ describe('cracks in use', () => {
     expect(share(cracked('beside', warm), scc)).toBeGreaterThan(share(cracked('beside'), scc));
     expect(share(cracked('beside', warm), scc)).toBeGreaterThan(share(cracked('centre', warm), scc));
     expect(cracked('beside', warm).causes[0]!.mechanism).toBe(scc);
+    expect(
+      cracked('beside', warm)
+        .moves.slice(0, 2)
+        .map(({ id }) => id)
+        .sort(),
+    ).toEqual(['bear-service', 'less-pull']);
   });
 
   test('what rusts and pits is hardly a crack', () => {
@@ -155,6 +164,7 @@ describe('cracks in use', () => {
   test('every mechanism that is said to crack in use is one, and its metal lies somewhere', () => {
     const ids = new Set(RISK_MECHANISMS.map(({ id }) => id));
     const { lies, mechanisms, other } = data.crack.inUse;
+    for (const id of Object.values(data.moves.kinds).flat()) expect([id, ids.has(id)]).toEqual([id, true]);
     for (const [id, { cracks, lies: place }] of Object.entries(mechanisms))
       expect([id, ids.has(id), cracks > 0 && cracks <= 1, Object.hasOwn(lies, place)]).toEqual([id, true, true, true]);
     for (const { where } of [

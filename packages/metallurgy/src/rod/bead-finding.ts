@@ -2,9 +2,8 @@ import data from '../../data/bead-evidence.json';
 import { errorFunction } from '../arithmetic';
 import { weightedSpread, type Spread } from '../chance';
 import { FaultCollector, InputError } from '../errors';
-import { fromJson } from '../from-json';
 import { RISK_MECHANISMS } from '../risk';
-import { checkBeads, type BeadEvidence, type CrackPlace } from './bead-evidence';
+import { checkBeads, type BeadEvidence, type CrackPlace, type CrackTime } from './bead-evidence';
 import { checkChooseInput, type ChooseInput, type ChooseProblem } from './choose-input';
 import { drawSetting } from './setting';
 import { candidateShares, gaugeSigma, magnetLikelihood, weighBeads } from './weigh-beads';
@@ -42,10 +41,14 @@ export interface BeadFinding {
   readonly reasons: readonly string[];
 } // prettier-ignore
 
-type Kind = 'hot' | 'beside' | 'cold' | 'other';
-const KINDS = fromJson<Readonly<Record<Exclude<Kind, 'other'>, readonly string[]>>>(data.moves.kinds);
-const kindOf = (mechanism: string | null): Kind =>
-  (['hot', 'beside', 'cold'] as const).find((kind) => mechanism !== null && KINDS[kind].includes(mechanism)) ?? 'other';
+const { kinds: KINDS } = data.moves;
+type Kind = keyof typeof KINDS | 'other';
+/** What is not the metal's is the hand's as a bead is made, and in use the load's. */
+const kindOf = (mechanism: string | null, when: CrackTime): Kind =>
+  // The names are those of the data.
+  (Object.keys(KINDS) as (keyof typeof KINDS)[]).find(
+    (kind) => mechanism !== null && KINDS[kind].includes(mechanism),
+  ) ?? (when === 'service' ? 'load' : 'other');
 
 /** A move made for another place is worth little. */
 const ELSEWHERE = 0.3;
@@ -54,10 +57,10 @@ const LEAST_SHARE = 0.02;
 /** Of a crack a day later so much at least is to be laid to the metal, or the metal is another one. */
 const LEAST_METAL = 0.2;
 
-function movesFor(causes: BeadFinding['causes'], where: CrackPlace): readonly CrackMove[] {
+function movesFor(causes: BeadFinding['causes'], where: CrackPlace, when: CrackTime): readonly CrackMove[] {
   const found = new Map<string, CrackMove & { readonly ease: number }>();
   for (const { mechanism, share } of causes)
-    for (const { id, title, why, at, ease } of data.moves[kindOf(mechanism)]) {
+    for (const { id, title, why, at, ease } of data.moves[kindOf(mechanism, when)]) {
       const worth = share * (at.includes(where) ? 1 : ELSEWHERE);
       const known = found.get(id);
       found.set(id, known ? { ...known, worth: known.worth + worth } : { id, title, why, worth, ease });
@@ -138,7 +141,7 @@ export function beadFinding(input: ChooseInput, seed = 1): BeadFinding {
   const found = {
     believable, explained, dilution, pieces, causes,
     ferriteNumber: { before: weightedSpread(ferriteNumbers, earlier), after: weightedSpread(ferriteNumbers, weights) },
-    moves: last.saw === 'crack' ? movesFor(causes, last.where) : [],
+    moves: last.saw === 'crack' ? movesFor(causes, last.where, last.when) : [],
   }; // prettier-ignore
   return { ...found, reasons: reasonsOf(last, found) };
 }
