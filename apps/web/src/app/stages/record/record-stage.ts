@@ -5,13 +5,14 @@ import { OutcomePanel } from './outcome-panel';
 import { QuotePanel } from './quote-panel';
 import { WhyFailed } from './why-failed';
 
-/** What stays of the job: what it comes to, what goes out of the house, and how it did. */
+/** What stays of the job: why it gave out where it did, what it comes to, what goes out of the house, and how it did. */
 @Component({
   imports: [HandOverPanel, OutcomePanel, QuotePanel, WhyFailed],
   host: { class: 'stage' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="below first stack">
+      <va-why-failed />
       @if (jobs.joints().length > 0) {
         <va-quote-panel />
       } @else {
@@ -21,7 +22,6 @@ import { WhyFailed } from './why-failed';
     <div class="beside stack">
       <va-hand-over-panel />
       <va-outcome-panel />
-      <va-why-failed />
     </div>
   `,
 })

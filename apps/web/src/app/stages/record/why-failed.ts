@@ -29,7 +29,7 @@ const tells = ({ outcome, where }: { readonly outcome: Outcome; readonly where: 
           <ul class="dashes" data-testid="causes">
             @for (cause of causes(); track cause.title) {
               <li>
-                {{ cause.title }}
+                <span class="cause">{{ cause.title }}</span>
                 <span class="soft">{{ cause.share }}</span>
               </li>
             }
@@ -73,8 +73,19 @@ const tells = ({ outcome, where }: { readonly outcome: Outcome; readonly where: 
     }
   `,
   styles: `
+    /* Where nothing failed no gap is left. */
+    :host(:empty) {
+      display: none;
+    }
     h3 {
       font-size: 1rem;
+    }
+    .cause::first-letter {
+      text-transform: uppercase;
+    }
+    .cause {
+      display: inline-block;
+      margin-right: var(--space-2);
     }
     .moves {
       display: grid;
