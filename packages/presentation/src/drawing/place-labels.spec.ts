@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import type { Point } from '@variatum/metallurgy';
-import { inside, placeLabels, type LabelWish, type Metal, type Rectangle } from './place-labels';
+import { insidePolygon, type Point } from '@variatum/metallurgy';
+import { placeLabels, type LabelWish, type Metal, type Rectangle } from './place-labels';
 
 const FRAME = { width: 600, height: 400 };
 const figure = (min: number, max: number) => fc.double({ min, max, noNaN: true });
@@ -76,5 +76,5 @@ test('what stands already is stepped around where there is room', () => {
 
 test('a point is inside what its line goes round', () => {
   const square: Point[] = [[0, 0], [10, 0], [10, 10], [0, 10]]; // prettier-ignore
-  expect([inside(square, [5, 5]), inside(square, [15, 5]), inside(square, [-1, 5]), inside([], [0, 0])]).toEqual([true, false, false, false]); // prettier-ignore
+  expect([insidePolygon(5, 5, square), insidePolygon(15, 5, square), insidePolygon(-1, 5, square), insidePolygon(0, 0, [])]).toEqual([true, false, false, false]); // prettier-ignore
 });

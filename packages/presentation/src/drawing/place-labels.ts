@@ -1,4 +1,4 @@
-import type { Point } from '@variatum/metallurgy';
+import { insidePolygon, type Point } from '@variatum/metallurgy';
 
 /** A rectangle of the frame, px. */
 export interface Rectangle {
@@ -31,53 +31,19 @@ const overlap = (a: Rectangle, b: Rectangle): number =>
   Math.max(0, Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x)) *
   Math.max(0, Math.min(a.y + a.height, b.y + b.height) - Math.max(a.y, b.y));
 
-/** Whether a point lies inside a closed line. */
-export function inside(rim: readonly Point[], [x, y]: Point): boolean {
-  let within = false;
-  for (let index = 0, last = rim.length - 1; index < rim.length; last = index++) {
-    const [ax, ay] = rim[index] as Point;
-    const [bx, by] = rim[last] as Point;
-    if (ay > y !== by > y && x < ((bx - ax) * (y - ay)) / (by - ay) + ax) within = !within;
-  }
-  return within;
-}
-
 /** Shapes with their boxes: most are left out by those. */
 export interface Metal {
   readonly rims: readonly (readonly Point[])[];
   readonly box: Rectangle;
 }
 
-/** Edges of a shape's rims, four numbers each, with its box: what is asked of thousands of points is laid flat once. */
-interface Outline {
-  readonly edges: Float64Array;
-  readonly box: Rectangle;
-}
-
-const outlineOf = ({ rims, box }: Metal): Outline => ({
-  edges: Float64Array.from(
-    rims.flatMap((rim) => rim.flatMap((point, index) => [...point, ...(rim.at(index - 1) as Point)])),
-  ),
-  box,
-});
-
-/** Whether a point lies on one of the shapes: in their boxes first, then by how many rims lie to its right. */
-function onMetal(metals: readonly Outline[], x: number, y: number): boolean {
-  for (const { edges, box } of metals) {
-    if (x < box.x || x > box.x + box.width || y < box.y || y > box.y + box.height) continue;
-    let within = false;
-    for (let at = 0; at < edges.length; at += 4) {
-      const ay = edges[at + 1] as number;
-      const by = edges[at + 3] as number;
-      if (ay > y === by > y) continue;
-      const ax = edges[at] as number;
-      const bx = edges[at + 2] as number;
-      if (x < ((bx - ax) * (y - ay)) / (by - ay) + ax) within = !within;
-    }
-    if (within) return true;
-  }
-  return false;
-}
+/** Whether a point lies on one of the shapes, and not in a hole of it. */
+const onMetal = (metals: readonly Metal[], x: number, y: number): boolean =>
+  metals.some(
+    ({ rims, box }) =>
+      x >= box.x && x <= box.x + box.width && y >= box.y && y <= box.y + box.height &&
+      rims.reduce((within, rim) => (insidePolygon(x, y, rim) ? !within : within), false),
+  ); // prettier-ignore
 
 /**
  * Places labels one after another where each is least in the way: off the metal, off other labels, in the frame, near its anchor.
@@ -91,7 +57,6 @@ export function placeLabels(
   taken: readonly Rectangle[] = [],
 ): readonly Point[] {
   const occupied = [...taken];
-  const outlines = metals.map(outlineOf);
   return wishes.map(({ width, height, anchor, distances, towards, offMetal }) => {
     let best: { readonly cost: number; readonly at: Point } = { cost: Infinity, at: anchor };
     const options = distances.flatMap((distance, nth) =>
@@ -114,7 +79,7 @@ export function placeLabels(
       if (cost >= best.cost) continue;
       // Looked at every few pixels: a long label may cross a thin piece between its corners.
       const steps = Math.max(2, Math.ceil(width / 5));
-      const near = outlines.filter(({ box: shape }) => overlap(box, shape) > 0);
+      const near = metals.filter(({ box: shape }) => overlap(box, shape) > 0);
       const costOn = (on: number): number => (on > 0 ? offMetal + (offMetal * 3 * on) / (steps + 1) : 0);
       let on = 0;
       // One that is already worse than the best is not looked at to its end.

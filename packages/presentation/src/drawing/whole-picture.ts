@@ -1,6 +1,14 @@
-import { pointOfSpot, type JointType, type LaidPiece, type Layout, type Point, type Spot } from '@variatum/metallurgy';
+import {
+  insidePolygon,
+  pointOfSpot,
+  type JointType,
+  type LaidPiece,
+  type Layout,
+  type Point,
+  type Spot,
+} from '@variatum/metallurgy';
 import { fitInto, pathIn, pathOf, roundBelow, toFrame, type Fit } from './fit';
-import { inside, placeLabels, type LabelWish, type Metal } from './place-labels';
+import { placeLabels, type LabelWish, type Metal } from './place-labels';
 
 /** What is said of a piece in the picture. */
 export interface PieceWords {
@@ -306,7 +314,7 @@ function letterPlace(piece: LaidPiece, at: (point: Point) => Point, { rims, box 
   const rim = rims[0] ?? [];
   if (box.height < 18 && box.width > box.height) return [middle[0], box.y + box.height + 11];
   if (box.width < 16) return [box.x + box.width + 10, middle[1]];
-  return inside(rim, middle) ? middle : centroid(rim);
+  return insidePolygon(...middle, rim) ? middle : centroid(rim);
 }
 
 /** Whether a piece stands up and is thin: its words stand beside it. */
