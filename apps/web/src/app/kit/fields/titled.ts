@@ -5,9 +5,17 @@ interface Entry<Id> {
   readonly title: string;
 }
 
-/** Options of a field from names that speak for themselves, or from entries of a catalogue. */
-export function titled<Id extends string>(entries: readonly (Id | Entry<Id>)[]): readonly ChoiceOption<Id>[] {
+/**
+ * Options of a field from names, or from entries of a catalogue.
+ * @param words of the names, where they do not speak for themselves
+ */
+export function titled<Id extends string>(
+  entries: readonly (Id | Entry<Id>)[],
+  words?: Readonly<Record<Id, string>>,
+): readonly ChoiceOption<Id>[] {
   return entries.map((entry) =>
-    typeof entry === 'string' ? { value: entry, title: entry } : { value: entry.id, title: entry.title },
+    typeof entry === 'string'
+      ? { value: entry, title: words ? words[entry] : entry }
+      : { value: entry.id, title: entry.title },
   );
 }

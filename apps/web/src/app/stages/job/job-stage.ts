@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { JOB_STATES } from '@variatum/contracts';
 import { JobStore } from '../../job/stores';
-import { ChoiceGroup, TextField } from '../../kit/fields';
+import { ChoiceGroup, TextField, titled } from '../../kit/fields';
 import { Panel } from '../../kit/panel';
 import { STATE_WORDS } from '../../words/state-words';
 import { PiecePhotos } from '../pieces/piece-photos';
@@ -30,5 +30,5 @@ import { ServiceForm } from './service-form';
 })
 export class JobStage {
   protected readonly store = inject(JobStore);
-  protected readonly states = JOB_STATES.map((value) => ({ value, title: STATE_WORDS[value] }));
+  protected readonly states = titled(JOB_STATES, STATE_WORDS);
 }

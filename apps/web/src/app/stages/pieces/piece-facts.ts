@@ -66,7 +66,7 @@ export class PieceFacts {
 
   protected readonly forms = titled(FORMS);
   protected readonly conditions = titled(PIECE_CONDITIONS);
-  protected readonly sources = GRADE_SOURCES.map((value) => ({ value, title: GRADE_SOURCE_WORDS[value] }));
+  protected readonly sources = titled(GRADE_SOURCES, GRADE_SOURCE_WORDS);
   protected readonly coatings = titled(COATINGS);
   protected readonly families = FAMILY_CHOICES;
   protected readonly grades = GRADE_CHOICES;

@@ -3,7 +3,7 @@ import { ARC_STARTS, SETTING_PASSES, type SettingPass } from '@variatum/metallur
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { Panel } from '../../kit/panel';
 import { Tabs } from '../../kit/tabs';
-import { NumberField } from '../../kit/fields';
+import { NumberField, titled } from '../../kit/fields';
 import { SettingsPlanning } from '../../planning';
 
 const PASS_TITLES: Readonly<Record<SettingPass, string>> = { root: 'Root', fill: 'Fill', cap: 'Cap' };
@@ -131,5 +131,5 @@ const PASS_TITLES: Readonly<Record<SettingPass, string>> = { root: 'Root', fill:
 export class SettingsCard {
   protected readonly planning = inject(SettingsPlanning);
   protected readonly starts = Object.values(ARC_STARTS);
-  protected readonly passes = SETTING_PASSES.map((value) => ({ value, title: PASS_TITLES[value] }));
+  protected readonly passes = titled(SETTING_PASSES, PASS_TITLES);
 }

@@ -4,7 +4,7 @@ import { CRACK_PLACE_WORDS, daysBetween, OUTCOME_WORDS, serviceWords, today } fr
 import { RouterLink } from '@angular/router';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { JobStore, JointStore, RecordStore } from '../../job/stores';
-import { ChoiceGroup, DateField, fieldBy, ownField, TextField } from '../../kit/fields';
+import { ChoiceGroup, DateField, fieldBy, ownField, TextField, titled } from '../../kit/fields';
 import { Panel } from '../../kit/panel';
 import { People } from '../../sync/people';
 import { Session } from '../../sync/session';
@@ -62,8 +62,8 @@ export class OutcomePanel {
   private readonly jobs = inject(JobStore);
   private readonly people = inject(People);
 
-  protected readonly outcomes = OUTCOMES.map((value) => ({ value, title: OUTCOME_WORDS[value] }));
-  protected readonly places = CRACK_PLACES.map((value) => ({ value, title: CRACK_PLACE_WORDS[value] }));
+  protected readonly outcomes = titled(OUTCOMES, OUTCOME_WORDS);
+  protected readonly places = titled(CRACK_PLACES, CRACK_PLACE_WORDS);
   protected readonly jointOptions = computed(() => this.joints.all().map(({ id }, index) => ({ value: id, title: `joint ${index + 1}` }))); // prettier-ignore
   protected readonly outOn = ownField<string | undefined>(today());
   protected readonly againOn = ownField<string | undefined>(undefined);

@@ -3,7 +3,7 @@ import { QUOTE_STAGES, type QuoteStage } from '@variatum/metallurgy';
 import { dayWords, minutesWords, STAGE_WORDS } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { RecordStore } from '../../job/stores';
-import { ChoiceGroup, NumberField, ownField } from '../../kit/fields';
+import { ChoiceGroup, NumberField, ownField, titled } from '../../kit/fields';
 import { People } from '../../sync/people';
 import { Session } from '../../sync/session';
 import { RecordedList, type RecordedRow } from './recorded-list';
@@ -36,7 +36,7 @@ export class StageMinutes {
   protected readonly session = inject(Session);
   private readonly people = inject(People);
 
-  protected readonly stages = QUOTE_STAGES.map((value) => ({ value, title: STAGE_WORDS[value] }));
+  protected readonly stages = titled(QUOTE_STAGES, STAGE_WORDS);
   protected readonly stage = ownField<QuoteStage | null>(null);
   protected readonly minutes = ownField<number | null>(null);
 

@@ -14,7 +14,7 @@ import { RouterLink } from '@angular/router';
 import { ComputeService } from '../../compute/compute.service';
 import { AnswerService } from '../../job/answer.service';
 import { JobStore, JointStore } from '../../job/stores';
-import { ChoiceGroup, NumberField, ownField } from '../../kit/fields';
+import { ChoiceGroup, NumberField, ownField, titled } from '../../kit/fields';
 import { Panel } from '../../kit/panel';
 import { MeterStore, Readings } from '../../meters';
 import { WeldPlanning } from './weld-planning';
@@ -126,9 +126,9 @@ export class BeadShown {
   private readonly meters = inject(MeterStore);
   private readonly readings = inject(Readings);
 
-  protected readonly pulls = MAGNET_PULLS.map((value) => ({ value, title: PULL_WORDS[value] }));
-  protected readonly places = CRACK_PLACES.map((value) => ({ value, title: CRACK_PLACE_WORDS[value] }));
-  protected readonly times = CRACK_TIMES.map((value) => ({ value, title: CRACK_TIME_WORDS[value] }));
+  protected readonly pulls = titled(MAGNET_PULLS, PULL_WORDS);
+  protected readonly places = titled(CRACK_PLACES, CRACK_PLACE_WORDS);
+  protected readonly times = titled(CRACK_TIMES, CRACK_TIME_WORDS);
   protected readonly fn = ownField<number | null>(null);
   protected readonly where = ownField<(typeof CRACK_PLACES)[number] | null>(null);
   protected readonly taken = signal('');
