@@ -14,6 +14,16 @@ export const recorded = <Kind extends JobRecordEntry['kind']>(
 ): readonly StandingEntry<Kind>[] =>
   job.record.filter((one): one is StandingEntry<Kind> => one.struckOutAt === null && one.entry.kind === kind);
 
+/** How a joint was last seen in use, by itself or with the whole part; undefined: nobody has seen it again. */
+export const lastSeen = (job: Pick<JobDetail, 'record'>, jointId: string): StandingEntry<'seen'> | undefined =>
+  recorded(job, 'seen')
+    .filter((one) => one.jointId === null || one.jointId === jointId)
+    .at(-1);
+
+/** Whether how something was seen tells of causes: a crack does by where it ran, rust and a leak by themselves. */
+export const tellsOfCauses = ({ outcome, where }: StandingEntry<'seen'>['entry']): boolean =>
+  outcome === 'rusted' || outcome === 'leaked' || (outcome === 'cracked' && where !== null);
+
 /** What a gauge showed while a joint was welded is a finding like one made later. */
 const gaugedWhileWelding = (job: Pick<JobDetail, 'weld'>, joint: string): readonly Finding[] =>
   job.weld.flatMap(({ id, jointId, at, madeBy, entry, struckOutAt }) =>

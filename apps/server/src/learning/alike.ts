@@ -3,7 +3,7 @@ import {
   decisionOf,
   findingsOf,
   leaderOf,
-  recorded,
+  lastSeen,
   type AlikeJob,
   type AlikeQuery,
   type JobDetail,
@@ -46,7 +46,6 @@ function likeness(
 
 function briefOf(job: JobDetail, by: AlikeJob['by']): AlikeJob {
   const joints = activeJoints(job);
-  const seen = recorded(job, 'seen');
   return {
     id: job.id,
     title: job.title,
@@ -54,12 +53,11 @@ function briefOf(job: JobDetail, by: AlikeJob['by']): AlikeJob {
     by,
     joints: joints.map((joint) => {
       const decision = decisionOf(joints, job.decisions, joint);
-      const last = seen.filter(({ jointId }) => jointId === null || jointId === joint.id).at(-1);
       return {
         type: leaderOf(joints, joint).joint.type,
         rod: decision?.rod ?? null,
         decided: decision !== undefined,
-        outcome: last?.entry.outcome ?? null,
+        outcome: lastSeen(job, joint.id)?.entry.outcome ?? null,
         ferrite: findingsOf(job, joint.id).flatMap(({ line, value }) =>
           line === 'ferrite' && value !== null ? [Math.round(value * 10) / 10] : [],
         ),

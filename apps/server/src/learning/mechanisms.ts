@@ -1,6 +1,15 @@
-import { activeJoints, jointQuestion, leaderOf, recorded, type Calibration, type JobDetail } from '@variatum/contracts';
-import { learnShare, type ChooseInput } from '@variatum/metallurgy';
+import {
+  activeJoints,
+  jointQuestion,
+  lastSeen,
+  leaderOf,
+  tellsOfCauses,
+  type Calibration,
+  type JobDetail,
+} from '@variatum/contracts';
+import type { ChooseInput } from '@variatum/metallurgy';
 import type { RequestContext } from '../http/context';
+import { countedOf } from './outcomes';
 
 /** Joints that gave out and are laid to causes, the last ones: each takes a while to reckon. */
 const MOST_FAILURES = 20;
@@ -11,15 +20,12 @@ function failuresOf(jobs: readonly JobDetail[]): { readonly seen: number; readon
   const questions: ChooseInput[] = [];
   for (const job of jobs) {
     const all = activeJoints(job);
-    const entries = recorded(job, 'seen');
     for (const joint of all) {
-      const last = entries.filter(({ jointId }) => jointId === null || jointId === joint.id).at(-1);
+      const last = lastSeen(job, joint.id);
       if (!last) continue;
       seen++;
-      const { outcome, where } = last.entry;
-      const tells = outcome === 'rusted' || outcome === 'leaked' || (outcome === 'cracked' && where !== null);
       // What is said of the whole job names no joint.
-      if (!tells || last.jointId !== joint.id) continue;
+      if (!tellsOfCauses(last.entry) || last.jointId !== joint.id) continue;
       const question = jointQuestion(job, leaderOf(all, joint));
       if (question?.beads && question.beads.length > 0) questions.push(question);
     }
@@ -41,9 +47,12 @@ export async function failureMechanisms(
   for (const { mechanism, title, share } of findings.flat())
     counts.set(title, { mechanism, count: (counts.get(title)?.count ?? 0) + share });
   return [...counts]
-    .map(([title, { mechanism, count }]) => {
-      const { mean, range90: [low, high] } = learnShare([1, 1], [count, Math.max(0, seen - count)]); // prettier-ignore
-      return { mechanism, title, count, of: seen, mean, range90: [low, high] as [number, number] };
-    })
+    .map(([title, { mechanism, count }]) => ({
+      mechanism,
+      title,
+      count,
+      of: seen,
+      ...countedOf(count, Math.max(0, seen - count)),
+    }))
     .sort((one, other) => other.count - one.count);
 }

@@ -1,17 +1,17 @@
-import { activeJoints, recorded, rodAt, type JobDetail, type Learnt } from '@variatum/contracts';
+import { activeJoints, lastSeen, rodAt, type JobDetail, type Learnt } from '@variatum/contracts';
 import { learnShare, OUTCOMES, type Outcome } from '@variatum/metallurgy';
 
 /** How joints of a job did when they were last seen, with the rod each had then. */
 function outcomesOf(job: JobDetail): readonly { readonly rod: string | null; readonly outcome: Outcome }[] {
-  const seen = recorded(job, 'seen');
   return activeJoints(job).flatMap((joint) => {
-    const last = seen.filter(({ jointId }) => jointId === null || jointId === joint.id).at(-1);
+    const last = lastSeen(job, joint.id);
     const rod = last && rodAt(job, joint, last.at);
     return last && rod !== undefined ? [{ rod, outcome: last.entry.outcome }] : [];
   });
 }
 
-function countedOf(yes: number, no: number): { readonly mean: number; readonly range90: [number, number] } {
+/** A share with its 90 % range: a Beta belief that begins even. */
+export function countedOf(yes: number, no: number): { readonly mean: number; readonly range90: [number, number] } {
   const { mean, range90: [low, high] } = learnShare([1, 1], [yes, no]); // prettier-ignore
   return { mean, range90: [low, high] };
 }

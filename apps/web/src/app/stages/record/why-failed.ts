@@ -1,20 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { BeadFinding, Outcome } from '@variatum/metallurgy';
+import { lastSeen, tellsOfCauses } from '@variatum/contracts';
+import type { BeadFinding } from '@variatum/metallurgy';
 import { OUTCOME_WORDS, rodWithin } from '@variatum/presentation';
 import { catchError, of } from 'rxjs';
 import { ComputeService } from '../../compute/compute.service';
 import { AnswerService } from '../../job/answer.service';
-import { DecisionStore, JobStore, JointStore, RecordStore } from '../../job/stores';
+import { DecisionStore, JobStore, JointStore } from '../../job/stores';
 import { Panel } from '../../kit/panel';
 
 /** As many causes as are worth a line. */
 const MOST = 4;
 const percent = (share: number): string => `${Math.round(100 * share)} %`;
-
-/** Whether what was seen tells of causes. */
-const tells = ({ outcome, where }: { readonly outcome: Outcome; readonly where: string | null }): boolean =>
-  outcome === 'rusted' || outcome === 'leaked' || (outcome === 'cracked' && where !== null);
 
 /** Why a joint gave out: causes with their shares, what that says of the pieces, and what to change; it counts in the choice from now on. */
 @Component({
@@ -103,15 +100,14 @@ const tells = ({ outcome, where }: { readonly outcome: Outcome; readonly where: 
 export class WhyFailed {
   protected readonly joints = inject(JointStore);
   private readonly jobs = inject(JobStore);
-  private readonly record = inject(RecordStore);
   private readonly decisions = inject(DecisionStore);
   private readonly answers = inject(AnswerService);
   private readonly compute = inject(ComputeService);
 
   /** How the joint looked at was last seen, unless it held. */
   private readonly last = computed(() => {
-    const id = this.joints.shown()?.id;
-    const seen = this.record.standing('seen').filter(({ jointId }) => jointId === null || jointId === id).at(-1); // prettier-ignore
+    const [job, id] = [this.jobs.job(), this.joints.shown()?.id];
+    const seen = job && id !== undefined ? lastSeen(job, id) : undefined;
     return seen && seen.jointId === id && seen.entry.outcome !== 'held' ? seen.entry : null;
   });
   protected readonly failure = computed(() => {
@@ -122,9 +118,7 @@ export class WhyFailed {
   /** A crack is laid to causes by where and when it ran, rust and a leak by how readily each shows so. */
   protected readonly finding = computed(() => {
     const last = this.last();
-    const told =
-      last?.outcome === 'rusted' || last?.outcome === 'leaked' || (last?.outcome === 'cracked' && last.where);
-    return told ? this.found() : null;
+    return last && tellsOfCauses(last) ? this.found() : null;
   });
   private readonly decided = computed(() => {
     const joint = this.joints.shown();
@@ -154,7 +148,7 @@ export class WhyFailed {
   constructor() {
     effect((onCleanup) => {
       const last = this.last();
-      const question = last && tells(last) ? this.jobs.question() : null;
+      const question = last && tellsOfCauses(last) ? this.jobs.question() : null;
       if (!question?.beads || question.beads.length === 0) {
         this.found.set(null);
         return;
