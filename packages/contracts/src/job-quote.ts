@@ -25,6 +25,8 @@ import type { Workshop } from './workshop';
 export interface JobQuote {
   /** null: no joint has a length. */
   readonly question: QuoteQuestion | null;
+  /** The same with minutes and arcs as they were logged in place of what was planned; null: nothing was. */
+  readonly asLogged: QuoteQuestion | null;
   /** Ids of joints. */
   readonly leftOut: readonly string[];
 }
@@ -51,16 +53,12 @@ function arcOf(job: JobDetail, joint: string): Pick<QuotedJoint, 'arcMinutes'> {
 /**
  * What the price of a job is asked, from the job as it stands.
  * @param learnt what the workshop's other jobs have taught
- * @param as planned, or with minutes and arcs as they were logged in place of what was planned
  */
 export function quoteOfJob(
   job: JobDetail,
   workshop: Pick<Workshop, 'rates'> | null | undefined,
   learnt?: Pick<Learnt, 'minutes' | 'purges'> | null,
-  as: 'planned' | 'logged' = 'planned',
 ): JobQuote {
-  const spent = as === 'logged' ? Object.entries(spentMinutes(job)) : [];
-  const stages = { ...plannedMinutes(job), ...Object.fromEntries(spent.map(([stage, { minutes }]) => [stage, minutes])) }; // prettier-ignore
   const [pieces, joints] = [activePieces(job), activeJoints(job)];
   const assembly = assemblyOf(pieces, joints);
   const figures = new Map(jointFigures(assembly, layOut(assembly)).map((one) => [one.id, one]));
@@ -69,6 +67,7 @@ export function quoteOfJob(
   // Dams make a room smaller: it is filled as it is planned.
   const spaces = innerSpaces(assembly, job.purge.dams);
   const leftOut: string[] = [];
+  const burnt: Pick<QuotedJoint, 'arcMinutes'>[] = [];
   const quoted = joints.flatMap((joint): QuotedJoint[] => {
     const leader = leaderOf(joints, joint);
     const lengthMm = figures.get(joint.id)?.seamMm.value ?? null;
@@ -83,28 +82,35 @@ export function quoteOfJob(
     const first = space !== undefined && !filled.has(space);
     if (space) filled.add(space);
     const { type, technique, process } = leader.joint;
+    burnt.push(arcOf(job, joint.id));
     return [
       {
         type, lengthMm, technique, process,
         thicknessMm: thicknesses.length > 0 ? thicknesses : [JOINTS.defaultThicknessMm],
         fit: fitOf(leader.fit),
         ...(decision && decision.rod === null ? { rodMm: null } : {}),
-        ...(as === 'logged' ? arcOf(job, joint.id) : {}),
         ...(purge ? { purge: first ? purge : { ...purge, litres: 0, minutes: 0 } } : {}),
       },
     ]; // prettier-ignore
   });
   const rates = { ...NO_RATES, ...workshop?.rates };
   const pace = Object.fromEntries(learntPace(learnt).map(({ kind, factor }) => [kind, factor]));
-  const question =
-    quoted.length === 0
+  if (quoted.length === 0) return { question: null, asLogged: null, leftOut };
+  const question: QuoteQuestion = {
+    joints: quoted,
+    pieces: Math.max(1, pieces.length),
+    rates,
+    stages: plannedMinutes(job),
+    ...(Object.keys(pace).length > 0 ? { pace } : {}),
+  };
+  const spent = Object.entries(spentMinutes(job)).map(([stage, { minutes }]) => [stage, minutes] as const);
+  const asLogged =
+    spent.length === 0
       ? null
       : {
-          joints: quoted,
-          pieces: Math.max(1, pieces.length),
-          rates,
-          stages,
-          ...(Object.keys(pace).length > 0 ? { pace } : {}),
+          ...question,
+          joints: quoted.map((joint, index) => ({ ...joint, ...burnt[index] })),
+          stages: { ...question.stages, ...Object.fromEntries(spent) },
         };
-  return { question, leftOut };
+  return { question, asLogged, leftOut };
 }

@@ -44,7 +44,8 @@ export async function readReport(
   // Newest first, as they are looked through.
   for (const { id: decision } of job.decisions)
     if (last.has(decision)) decisions.push(await readDecision(context, decision));
-  const shown = job.photos.filter(({ withdrawnAt }) => withdrawnAt === null);
+  // An offer shows the part as it is drawn: no picture is read for it.
+  const shown = kind === 'offer' ? [] : job.photos.filter(({ withdrawnAt }) => withdrawnAt === null);
   const pictures: ReportInput['pictures'][number][] = [];
   for (const { id: photo, caption, turn } of shown)
     pictures.push({ id: photo, caption, turn, bytes: (await photoBytes(context, photo)).bytes });

@@ -146,13 +146,14 @@ export function endpointRoutes(
     const pathSchema = endpoint.path ?? idsIn(path);
     // A large file is read for those only who may send it.
     const admit: RequestHandler = async (request, response, next) => {
-      if (endpoint.mostBytes !== undefined) refuseUnlessMay((await behalfOf(request, response)).asker, endpoint.duty);
+      refuseUnlessMay((await behalfOf(request, response)).asker, endpoint.duty);
       next();
     };
+    const before = endpoint.mostBytes === undefined ? [] : [admit];
     const receive = receiver(endpoint);
     router[method.toLowerCase() as 'get' | 'post' | 'put' | 'patch'](
       path,
-      admit,
+      ...before,
       receive,
       async (request, response) => {
         const ended = new AbortController();

@@ -109,7 +109,8 @@ export function beadFinding(input: ChooseInput, seed = 1): BeadFinding {
   const setting = drawSetting(before, seed, data.samples);
   const earlier = weighBeads(setting, beads.slice(0, -1)).weights;
   const { weights, ferriteNumbers, causes: shares } = weighBeads(setting, [last], earlier);
-  const causes = last.saw === 'crack' ? causesOf(shares, last.when === 'service' ? data.crack.inUse.other.title : HAND) : last.saw === 'failed' ? causesOf(shares, data.failed[last.way].other.title) : []; // prettier-ignore
+  const other = otherThanMetal(last);
+  const causes = other === null ? [] : causesOf(shares, other);
   const believable =
     last.saw === 'ferrite'
       ? tail(last.fn, ferriteNumbers, earlier)
@@ -156,8 +157,11 @@ function magnetShare(
   return ferriteNumbers.reduce((sum, one, at) => sum + (weights[at] as number) * magnetLikelihood(pull, one, 0), 0) / total; // prettier-ignore
 }
 
-/** What is not the metal's after a crack. */
-const HAND = 'the hand or the fit';
+/** What is to blame where the metal is not; null: nothing gave out. */
+function otherThanMetal(last: BeadEvidence): string | null {
+  if (last.saw === 'crack') return (last.when === 'service' ? data.crack.inUse : data.crack).other.title;
+  return last.saw === 'failed' ? data.failed[last.way].other.title : null;
+}
 
 function causesOf(shares: readonly number[], other: string): BeadFinding['causes'] {
   return shares

@@ -153,7 +153,7 @@ export class QuotePanel {
   private readonly asked = computed<JobQuote>(
     () => {
       const job = this.jobs.job();
-      return job ? quoteOfJob(job, this.workshops.workshop(), this.learnt.now()) : { question: null, leftOut: [] }; // prettier-ignore
+      return job ? quoteOfJob(job, this.workshops.workshop(), this.learnt.now()) : { question: null, asLogged: null, leftOut: [] }; // prettier-ignore
     },
     { equal: (left, right) => JSON.stringify(left) === JSON.stringify(right) },
   );
@@ -161,14 +161,6 @@ export class QuotePanel {
     const job = this.jobs.job();
     return new Map(Object.entries(job ? spentMinutes(job) : {}));
   });
-  /** The same with minutes and arcs as they were logged; null: nothing was. */
-  private readonly askedAsLogged = computed<JobQuote['question']>(
-    () => {
-      const job = this.jobs.job();
-      return job && this.spent().size > 0 ? quoteOfJob(job, this.workshops.workshop(), this.learnt.now(), 'logged').question : null; // prettier-ignore
-    },
-    { equal: (left, right) => JSON.stringify(left) === JSON.stringify(right) },
-  );
 
   protected readonly total = computed(() => {
     const found = this.quote();
@@ -244,7 +236,7 @@ export class QuotePanel {
       (quote) => this.quote.set(quote),
     );
     follow(
-      () => this.askedAsLogged(),
+      () => this.asked().asLogged,
       (quote) => this.asLogged.set(quote),
     );
   }
