@@ -13,7 +13,7 @@ const forbid = (names, ...more) => ({
         ...more,
         {
           group: names,
-          message: 'dependencies point one way: apps to presentation to contracts to metallurgy',
+          message: 'dependencies point one way: apps to presentation to job to contracts to metallurgy',
         },
         {
           regex: '^@variatum/[^/]+/',
@@ -57,7 +57,33 @@ export default tseslint.config(
   },
   {
     files: ['packages/contracts/src/**/*.ts'],
-    rules: forbid(['@variatum/presentation', '@variatum/web', '@variatum/server', '@angular/*', 'express']),
+    rules: forbid([
+      '@variatum/job',
+      '@variatum/presentation',
+      '@variatum/web',
+      '@variatum/server',
+      '@angular/*',
+      'express',
+    ]),
+  },
+  {
+    files: ['packages/job/src/**/*.ts'],
+    ignores: ['**/*.spec.ts'],
+    rules: {
+      ...forbid(
+        ['@variatum/presentation', '@variatum/web', '@variatum/server', '@angular/*', 'express', 'node:*', 'rxjs'],
+        {
+          regex: '^(\\.\\./)+[a-z-]+/[a-z]',
+          message: 'a folder is entered by its door only',
+        },
+      ),
+      // What is to be done follows from facts and a moment that are given.
+      'no-restricted-properties': [
+        'error',
+        { object: 'Math', property: 'random' },
+        { object: 'Date', property: 'now' },
+      ],
+    },
   },
   {
     files: ['packages/presentation/src/**/*.ts'],

@@ -1,6 +1,7 @@
 const workspaces = {
   '^@variatum/metallurgy$': '<rootDir>/packages/metallurgy/src/index.ts',
   '^@variatum/contracts$': '<rootDir>/packages/contracts/src/index.ts',
+  '^@variatum/job$': '<rootDir>/packages/job/src/index.ts',
   '^@variatum/presentation$': '<rootDir>/packages/presentation/src/index.ts',
 };
 
@@ -47,6 +48,7 @@ export default {
   projects: [
     bundled('metallurgy', 'packages/metallurgy'),
     bundled('contracts', 'packages/contracts'),
+    bundled('job', 'packages/job'),
     bundled('presentation', 'packages/presentation'),
     bundled('cli', 'apps/cli'),
     bundled('instruments', 'apps/instruments'),

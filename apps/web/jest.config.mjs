@@ -28,6 +28,7 @@ export default {
     '^convert$': '<rootDir>/../../node_modules/convert/dist/index.js',
     '^@variatum/metallurgy$': '<rootDir>/../../packages/metallurgy/src/index.ts',
     '^@variatum/contracts$': '<rootDir>/../../packages/contracts/src/index.ts',
+    '^@variatum/job$': '<rootDir>/../../packages/job/src/index.ts',
     '^@variatum/presentation$': '<rootDir>/../../packages/presentation/src/index.ts',
     // Jest has no workers: the computations run in the page's own thread there.
     'compute/worker-client$': '<rootDir>/src/testing/worker-client.stub.ts',

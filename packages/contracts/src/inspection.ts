@@ -1,6 +1,7 @@
 import {
   findRod,
   judgeWeld,
+  passLog,
   profileFor,
   STARTING_PROFILES,
   type AcceptanceProfile,
@@ -12,7 +13,7 @@ import {
 import { activeJoints } from './active-pieces';
 import { leaderOf } from './alike-joints';
 import { findingsOf } from './recorded';
-import { piecesOfJoint } from './question';
+import { piecesOfJoint, weldLogOf } from './question';
 import { FOR_EVER, rodAt } from './rod-at';
 import type { JobDetail, JobHead, JointRecord } from './records';
 import type { Workshop } from './workshop';
@@ -56,6 +57,7 @@ export function inspectionOf(
     families: piecesOfJoint(job, leader).map(({ likelyFamily }) => likelyFamily as MaterialFamily | null),
     ...(rod === undefined ? {} : { deposit: rod === null ? null : findRod(rod)?.family }),
     jointType: leader.joint.type,
+    earlyArc: passLog(weldLogOf(job, joint.id)).earlyArc,
     hasInside: spaces.some(({ joints: backs }) => backs.includes(joint.id)),
   };
 }

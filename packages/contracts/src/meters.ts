@@ -75,6 +75,8 @@ export const keptReadingsSchema = z.object({
   readings: z.array(readingSchema.extend({ joint: id.nullable(), place: z.enum(METER_PLACES) })),
   /** Whether there are older ones that are not among these. */
   more: z.boolean(),
+  /** Moment of the answer by the clock of the server. */
+  now: stamp.optional(),
 });
 export type KeptReadings = z.infer<typeof keptReadingsSchema>;
 

@@ -24,13 +24,17 @@ export const lastSeen = (job: Pick<JobDetail, 'record'>, jointId: string): Stand
 export const tellsOfCauses = ({ outcome, where }: StandingEntry<'seen'>['entry']): boolean =>
   outcome === 'rusted' || outcome === 'leaked' || (outcome === 'cracked' && where !== null);
 
-/** What a gauge showed while a joint was welded is a finding like one made later. */
-const gaugedWhileWelding = (job: Pick<JobDetail, 'weld'>, joint: string): readonly Finding[] =>
-  job.weld.flatMap(({ id, jointId, at, madeBy, entry, struckOutAt }) =>
-    jointId === joint && struckOutAt === null && entry.kind === 'ferrite'
-      ? [{ id, line: 'ferrite', value: entry.fn, range90: null, choice: null, atMm: null, by: 'gauge', note: '', photo: null, who: madeBy, atMs: Date.parse(at), confirmedBy: [] }]
-      : [],
-  ); // prettier-ignore
+/** What the log of the weld found: a gauge, and cracks that were seen at the torch, are findings like those made later. */
+const foundWhileWelding = (job: Pick<JobDetail, 'weld'>, joint: string): readonly Finding[] =>
+  job.weld.flatMap(({ id, jointId, at, madeBy: who, entry, struckOutAt }): Finding[] => {
+    if (jointId !== joint || struckOutAt !== null) return [];
+    const plain = { id, range90: null, note: '', photo: null, who, atMs: Date.parse(at), confirmedBy: [] };
+    if (entry.kind === 'ferrite')
+      return [{ ...plain, line: 'ferrite', value: entry.fn, choice: null, atMm: null, by: 'gauge' }];
+    if (entry.kind === 'crack')
+      return [{ ...plain, line: 'cracks', value: null, choice: entry.where, atMm: entry.atMm, by: 'eye' }];
+    return [];
+  });
 
 /** Findings at a joint that stand, oldest first, as the core judges them. */
 export function findingsOf(job: Pick<JobDetail, 'record' | 'weld'>, jointId: string): readonly Finding[] {
@@ -38,7 +42,7 @@ export function findingsOf(job: Pick<JobDetail, 'record' | 'weld'>, jointId: str
   const found = recorded(job, 'finding')
     .filter((one) => one.jointId === jointId)
     .map(({ id, at, madeBy: who, entry: { kind: _kind, ...finding } }): Finding => ({ ...finding, id, who, atMs: Date.parse(at), confirmedBy: [] }));
-  return [...gaugedWhileWelding(job, jointId), ...found]
+  return [...foundWhileWelding(job, jointId), ...found]
     .sort((one, other) => one.atMs - other.atMs)
     .map((one) => ({
       ...one,

@@ -4,6 +4,8 @@ import {
   CRACK_PLACES,
   CRACK_TIMES,
   MAGNET_PULLS,
+  OXYGEN_BY,
+  OXYGEN_PLACES,
   STOP_REASONS,
   TAKEN_BY,
 } from '@variatum/metallurgy';
@@ -45,6 +47,18 @@ export const weldEntrySchema = z.discriminatedUnion('kind', [
     atMm: along.nullable(),
   }),
   z.strictObject({ kind: z.literal('alarm'), what: z.enum(ALARMS), value: z.number().min(0).max(1_000_000) }),
+  z.strictObject({
+    kind: z.literal('oxygen'),
+    place: z.enum(OXYGEN_PLACES),
+    ppm: z.number().min(0, 'give 0 to 300 000 ppm').max(300_000, 'give 0 to 300 000 ppm'),
+  }),
+  z.strictObject({ kind: z.literal('early-arc'), ppm: z.number().min(0).max(1_000_000), by: z.enum(OXYGEN_BY) }),
+  z.strictObject({ kind: z.literal('confirmed'), of: id }),
+  z.strictObject({
+    kind: z.literal('meter-out'),
+    meter: text(60),
+    reason: text(200).min(1, 'say why'),
+  }),
   z.strictObject({ kind: z.literal('note'), text: text(500).min(1, 'say something') }),
 ]);
 

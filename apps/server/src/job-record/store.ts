@@ -1,9 +1,12 @@
-import type { JobRecord, NewJobRecord } from '@variatum/contracts';
+import { verdictOf, type JobRecord, type NewJobRecord } from '@variatum/contracts';
 import { and, eq, getTableColumns, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
+import { acceptObstacle, InputError } from '@variatum/metallurgy';
 import { rowsJson, tables } from '../database';
 import { ProblemError } from '../http/problem-error';
+import { readJobDetail } from '../jobs/store';
 import { entryLog, type Scope } from '../store';
+import { readWorkshop } from '../workshop/store';
 
 /** What was recorded of the job a statement is about, oldest first. */
 export const recordOfJob = rowsJson<typeof tables.jobRecord.$inferSelect>(
@@ -50,5 +53,30 @@ export async function addJobRecord(
     if (about === 'finding' && scope.person !== null && found.madeBy === scope.person)
       throw ProblemError.conflictOf('Not confirmed', 'A finding is confirmed by somebody else than who made it.');
   }
+  if (body.entry.kind === 'verdict' && body.entry.says === 'accepted' && body.jointId !== null)
+    await mustBeAcceptable(scope, jobId, body.jointId, id, body.entry);
   return jobRecordLog.add(scope, jobId, { id, ...body });
+}
+
+/** A crack is never accepted; what was missed or not looked at only with a reason. @throws ProblemError 409, 422 */
+async function mustBeAcceptable(
+  scope: Scope,
+  jobId: string,
+  jointId: string,
+  id: string,
+  { state, note }: Extract<NewJobRecord['entry'], { kind: 'verdict' }>,
+): Promise<void> {
+  const job = await readJobDetail(scope, jobId);
+  // What is sent again was taken: what was found since does not undo it.
+  if (job.record.some((one) => one.id === id)) return;
+  const joint = job.joints.find((one) => one.id === jointId);
+  // A joint that is not there is named by the log itself.
+  const obstacle = joint && acceptObstacle(verdictOf(job, joint, await readWorkshop(scope), []));
+  if (obstacle?.code === 'crack')
+    throw ProblemError.conflictOf(
+      'Not accepted',
+      'A crack was found and stands. Repair it, look again and log "none".',
+    );
+  if (state !== 'met' && note.trim() === '')
+    throw InputError.at(['entry', 'note'], 'say why it is accepted with lines missed or not looked at');
 }

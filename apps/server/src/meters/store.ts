@@ -125,7 +125,7 @@ export async function readingsOfJob(scope: Scope, jobId: string, since?: string)
   const readings = rows.slice(0, MOST_READINGS).reverse().map(({ meterId, at, value, composition, jointId, place }) => ({
     meter: meterId, at: momentOf(at), value, ...(composition ? { composition } : {}), joint: jointId, place: place ?? 'vent',
   })); // prettier-ignore
-  return { readings, more: rows.length > MOST_READINGS };
+  return { readings, more: rows.length > MOST_READINGS, now: momentOf(new Date()) };
 }
 
 /** Most lines of a trace: some days of a meter that never rests. */

@@ -1,6 +1,16 @@
 import { inspectionLine, INSPECTION_LINES, type JudgedLine } from '@variatum/metallurgy';
 import { weldLogOf } from '@variatum/contracts';
-import { beadName, byMethodWords, clockWords, foundWords, limitWords, loggedWords, RISK_WORDS, weldFigures } from '@variatum/presentation'; // prettier-ignore
+import {
+  beadName,
+  byMethodWords,
+  clockWords,
+  earlyArcWords,
+  foundWords,
+  limitWords,
+  loggedWords,
+  RISK_WORDS,
+  weldFigures,
+} from '@variatum/presentation';
 import type { Content } from 'pdfmake/interfaces';
 import { dashes, paragraph, part, small, table, WIDTH } from './blocks';
 import { sectionDrawing } from './drawings';
@@ -119,6 +129,7 @@ function verdictTable(facts: ReportFacts, one: JointFacts): Content[] {
       [78, 74, 88, '*', 92],
     ),
     ...(facts.input.kind === 'inspector' ? earlierFindings(facts, one) : []),
+    ...(one.verdict.earlyArc ? [paragraph(`The first ${earlyArcWords(one.verdict.earlyArc)}.`)] : []),
     paragraph(`The joint: ${decidedWords(facts, one)}.`),
   ];
 }

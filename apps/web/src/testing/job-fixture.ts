@@ -44,9 +44,11 @@ export const aJoint = (fields: Partial<JointRecord> = {}): JointRecord => ({
 }); // prettier-ignore
 
 let logged = 0;
-/** An entry of the log of a joint, each a second after the one before. */
+/** A bead of a hand's length takes about so long, s. */
+const SECONDS_APART = 10;
+/** An entry of the log of a joint, each some seconds after the one before. */
 export const aWeld = (jointId: string, entry: WeldRecord['entry'], fields: Partial<WeldRecord> = {}): WeldRecord => {
-  const at = new Date(Date.UTC(2026, 0, 5, 8) + 1000 * ++logged).toISOString();
+  const at = new Date(Date.UTC(2026, 0, 5, 8) + 1000 * SECONDS_APART * ++logged).toISOString();
   const id = `0198a6a0-0000-7000-9000-${String(logged).padStart(12, '0')}`;
   return { id, jobId: JOB_ID, jointId, at, entry, madeBy: null, version: 1, createdAt: at, struckOutAt: null, struckOutReason: null, ...fields }; // prettier-ignore
 };

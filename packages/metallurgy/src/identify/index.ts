@@ -7,3 +7,4 @@ export * from './grade-samples';
 export * from './identify';
 export * from './leading-grade';
 export * from './next-test';
+export * from './untold';

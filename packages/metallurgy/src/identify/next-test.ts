@@ -29,7 +29,7 @@ export interface FillerLoss {
 /** Answer to "which test next, and may I stop". */
 export interface NextTests {
   readonly tests: readonly NextTest[];
-  /** Whether no test at hand is worth its minutes for choosing the rod. */
+  /** Whether something was tried on the piece, and no further test at hand is worth its minutes for choosing the rod. */
   readonly enough: boolean;
 }
 
@@ -72,7 +72,10 @@ export function nextTests(known: Identification, loss?: FillerLoss, owned?: read
   }
   results.sort((left, right) => worthOf(right) - worthOf(left) || left.test.localeCompare(right.test));
   const margin = identification.enough.lossDropPerTest;
-  return { tests: results, enough: loss !== undefined && results.every(({ lossDrop }) => lossDrop < margin) };
+  // Before anything was tried, that no test would change the rod only says how little is known.
+  const isBegun = known.tests.length > 0;
+  const isWorthless = results.every(({ lossDrop }) => lossDrop < margin);
+  return { tests: results, enough: loss !== undefined && isBegun && isWorthless };
 }
 
 const key = (id: string, settings: { readonly [option: string]: string }): string =>

@@ -35,6 +35,12 @@ export type LineLimit =
   | { readonly kind: 'between'; readonly least: number; readonly most: number }
   | { readonly kind: 'choice'; readonly title: string };
 
+/** Oxygen behind a root, and whether it was read or reckoned. */
+export interface EarlyArc {
+  readonly ppm: number;
+  readonly by: 'read' | 'reckoned';
+}
+
 /** A joint as it is judged. */
 export interface InspectionQuestion {
   readonly profile: AcceptanceProfile;
@@ -49,6 +55,8 @@ export interface InspectionQuestion {
   readonly jointType: string;
   /** Whether the back of the weld is the inside of something. */
   readonly hasInside: boolean;
+  /** Oxygen behind the root when the first arc came before the gas was clean; absent: it did not, or nobody knows. */
+  readonly earlyArc?: EarlyArc | null | undefined;
 }
 
 /** What a joint comes to. */
@@ -60,6 +68,8 @@ export interface Verdict {
   readonly state: 'met' | 'missed' | 'open';
   /** Lines that are asked and not looked at yet. */
   readonly open: readonly InspectionLineId[];
+  /** The first arc came before the gas was clean: the inside wants looking at; null: it did not, or nobody knows. */
+  readonly earlyArc: EarlyArc | null;
 }
 
 const lengthLimits = {
@@ -207,7 +217,7 @@ export function judgeWeld(question: InspectionQuestion): Verdict {
     : states.includes('open') || states.includes('close')
       ? 'open'
       : 'met';
-  return { profile, lines, state, open };
+  return { profile, lines, state, open, earlyArc: question.earlyArc ?? null };
 }
 
 /** Name of a colour a finding names or was read as. */

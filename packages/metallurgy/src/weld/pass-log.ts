@@ -1,6 +1,7 @@
+import data from '../../data/weld.json';
 import { arcPower, heatInput, usualVolts } from '../heat';
 import type { BeadEvidence } from '../rod';
-import type { BeadKind, LoggedWeldEntry, StopReason, WeldEntry } from './weld-entry';
+import type { BeadDoubt, BeadKind, LoggedWeldEntry, StopReason, WeldEntry } from './weld-entry';
 
 /** A bead that was laid, or is being laid. */
 export interface LaidBead {
@@ -36,6 +37,8 @@ export interface LaidBead {
   /** The last temperature taken since the arc before it went out, °C. */
   readonly beforeC: number | null;
   readonly beforeBy: 'typed' | 'meter' | null;
+  /** What can hardly be of it: until somebody says that it was so, nothing is made of its time; null: nothing. */
+  readonly doubt: { readonly what: BeadDoubt; readonly value: number } | null;
 }
 
 /** What a log comes to. */
@@ -48,28 +51,51 @@ export interface PassLog {
   readonly cracks: readonly (LoggedWeldEntry & { readonly entry: Extract<WeldEntry, { kind: 'crack' }> })[];
   /** What beads have shown, in order, as `choose` takes it. */
   readonly shown: readonly BeadEvidence[];
+  /** Oxygen behind the root when the first arc was struck too early; null: it was not, or nobody knows. */
+  readonly earlyArc: Omit<Extract<WeldEntry, { kind: 'early-arc' }>, 'kind'> | null;
   /** Arc time of everything that ended, s. */
   readonly arcSeconds: number;
 }
 
 /** An arc that was put out sooner than this was no bead, s. */
 const STRUCK_S = 0.3;
+/** Moments of a log are not told apart more finely, s. */
+const SHORTEST_S = 0.05;
 
 const of = <Kind extends WeldEntry['kind']>(entries: readonly LoggedWeldEntry[], kind: Kind) =>
   entries.filter((one): one is LoggedWeldEntry & { readonly entry: Extract<WeldEntry, { kind: Kind }> } => one.entry.kind === kind); // prettier-ignore
+
+/** What can hardly be of a bead that ended; null: nothing. */
+function doubtOf(bead: BeadKind, seconds: number | null, travelMmPerS: number | null): LaidBead['doubt'] {
+  const { travelMmPerS: range, tackSeconds } = data.cannotBe;
+  const [slowest = 0, fastest = Infinity] = range;
+  if (bead === 'tack')
+    return seconds !== null && seconds > tackSeconds ? { what: 'tack-too-long', value: seconds } : null;
+  if (travelMmPerS === null) return null;
+  if (travelMmPerS > fastest) return { what: 'too-fast', value: travelMmPerS };
+  return travelMmPerS < slowest ? { what: 'too-slow', value: travelMmPerS } : null;
+}
 
 /** A bead that ended, with what its length and time come to. */
 function laid(
   start: LoggedWeldEntry & { readonly entry: Extract<WeldEntry, { kind: 'start' }> },
   stop: (LoggedWeldEntry & { readonly entry: Extract<WeldEntry, { kind: 'stop' }> }) | undefined,
   before: { readonly tempC: number; readonly by: 'typed' | 'meter' } | undefined,
+  wasSo: boolean,
 ): LaidBead {
   const { kind: _kind, ...said } = start.entry;
   const toMm = stop?.entry.toMm ?? said.toMm;
   const seconds = stop ? Math.max(0, (stop.atMs - start.atMs) / 1000) : null;
   const lengthMm = Math.abs(toMm - said.fromMm);
   const moved = said.bead !== 'tack' && seconds !== null && seconds >= STRUCK_S && lengthMm > 0;
-  const travelMmPerS = moved ? lengthMm / seconds : null;
+  const shownTravel = moved ? lengthMm / seconds : null;
+  // An arc that was only struck, and yet came to its end: that cannot be either.
+  const seemed =
+    said.bead !== 'tack' && seconds !== null && lengthMm > 0 ? lengthMm / Math.max(seconds, SHORTEST_S) : null;
+  const doubt = wasSo ? null : doubtOf(said.bead, seconds, seemed);
+  const travelMmPerS = doubt ? null : shownTravel;
+  const { amps } = said;
+  const volts = amps === null ? 0 : usualVolts(amps);
   return {
     ...said,
     id: start.id,
@@ -82,11 +108,12 @@ function laid(
     seconds,
     lengthMm,
     travelMmPerS,
-    heatInputKJPerMm: travelMmPerS !== null && said.amps !== null ? heatInput({ amps: said.amps, travelMmPerS }) : null,
-    joules: said.amps !== null && seconds !== null ? seconds * arcPower({ amps: said.amps, volts: usualVolts(said.amps), travelMmPerS: 1 }) : null,
+    heatInputKJPerMm: travelMmPerS !== null && amps !== null ? heatInput({ amps, travelMmPerS }) : null,
+    joules: amps !== null && seconds !== null && !doubt ? seconds * arcPower({ amps, volts, travelMmPerS: 1 }) : null,
     beforeC: before?.tempC ?? null,
     beforeBy: before?.by ?? null,
-  }; // prettier-ignore
+    doubt,
+  };
 }
 
 /**
@@ -96,20 +123,23 @@ function laid(
 export function passLog(entries: readonly LoggedWeldEntry[]): PassLog {
   const order = [...entries].sort((one, other) => one.atMs - other.atMs || (one.id < other.id ? -1 : 1));
   const stops = new Map(of(order, 'stop').map((stop) => [stop.entry.of, stop]));
-  const temperatures = of(order, 'temperature');
+  // No thermometer held against metal shows more: what does is a slip of the finger.
+  const temperatures = of(order, 'temperature').filter(({ entry }) => entry.tempC <= data.cannotBe.typedC);
+  const wereSo = new Set(of(order, 'confirmed').map(({ entry }) => entry.of));
   const starts = of(order, 'start');
   const lastEnd = (atMs: number): number =>
     Math.max(-Infinity, ...[...stops.values()].map((stop) => stop.atMs).filter((end) => end <= atMs));
   const beads = starts.map((start) => {
     const since = lastEnd(start.atMs);
     const before = temperatures.filter(({ atMs }) => atMs <= start.atMs && atMs >= since).at(-1)?.entry;
-    return laid(start, stops.get(start.id), before);
+    return laid(start, stops.get(start.id), before, wereSo.has(start.id));
   });
   return {
     beads,
     burning: beads.filter(({ endMs }) => endMs === null),
     alarms: of(order, 'alarm'),
     cracks: of(order, 'crack'),
+    earlyArc: of(order, 'early-arc')[0]?.entry ?? null,
     shown: order.flatMap(({ entry }): BeadEvidence[] =>
       entry.kind === 'ferrite'
         ? [{ saw: 'ferrite', rod: entry.rod, fn: entry.fn }]
@@ -119,6 +149,6 @@ export function passLog(entries: readonly LoggedWeldEntry[]): PassLog {
             ? [{ saw: 'crack', rod: entry.rod, where: entry.where, when: entry.when }]
             : [],
     ),
-    arcSeconds: beads.reduce((sum, { seconds }) => sum + (seconds ?? 0), 0),
+    arcSeconds: beads.reduce((sum, { seconds, doubt }) => sum + (doubt ? 0 : (seconds ?? 0)), 0),
   };
 }

@@ -11,6 +11,14 @@ export type StopReason = (typeof STOP_REASONS)[number];
 /** What was called out while welding. */
 export const ALARMS = ['oxygen-rose', 'room-oxygen'] as const;
 export type Alarm = (typeof ALARMS)[number];
+/** Where oxygen is read off a display: in the gas that leaves the part, in the air of the room. */
+export const OXYGEN_PLACES = ['inside', 'room'] as const;
+export type OxygenPlace = (typeof OXYGEN_PLACES)[number];
+/** Whence it is known how much oxygen there was behind a root: it was read, or it is what was predicted. */
+export const OXYGEN_BY = ['read', 'reckoned'] as const;
+/** What can hardly be of a bead, and is asked about before anything is made of it. */
+export const BEAD_DOUBTS = ['too-fast', 'too-slow', 'tack-too-long'] as const;
+export type BeadDoubt = (typeof BEAD_DOUBTS)[number];
 
 /** One thing that happened at a joint, as it is logged. */
 export type WeldEntry =
@@ -53,6 +61,14 @@ export type WeldEntry =
       readonly atMm: number | null;
     }
   | { readonly kind: 'alarm'; readonly what: Alarm; readonly value: number }
+  /** Oxygen as somebody read it off a display. */
+  | { readonly kind: 'oxygen'; readonly place: OxygenPlace; readonly ppm: number }
+  /** The first arc at a joint was struck before the gas behind it was clean. */
+  | { readonly kind: 'early-arc'; readonly ppm: number; readonly by: (typeof OXYGEN_BY)[number] }
+  /** What could hardly be of a bead was so. */
+  | { readonly kind: 'confirmed'; readonly of: string }
+  /** A meter was put out of use while it looked at this joint, or at its room. */
+  | { readonly kind: 'meter-out'; readonly meter: string; readonly reason: string }
   | { readonly kind: 'note'; readonly text: string };
 
 /** An entry of the log of one joint. */

@@ -1,5 +1,5 @@
 import { heatInput } from '../heat';
-import { deviationsOf, dilutionAfter, followSteps, nextStep, oxygenState, passLog, roomIsShort, stepsOf, type LoggedWeldEntry, type PlannedWeld, type WeldEntry, type WeldStep } from '.'; // prettier-ignore
+import { deviationsOf, dilutionAfter, followSteps, nextStep, passLog, roomIsShort, stepsOf, type LoggedWeldEntry, type PlannedWeld, type WeldEntry, type WeldStep } from '.'; // prettier-ignore
 
 const START = Date.UTC(2026, 0, 5, 8);
 let made = 0;
@@ -128,31 +128,41 @@ test('more heat melts more base metal, by its share, and never all', () => {
   expect(dilutionAfter(0.9, 100)).toBeLessThan(1);
 });
 
-describe('oxygen inside', () => {
-  const trace = (...ppm: number[]) => ppm.map((one, index) => ({ atMs: START + 1000 * index, ppm: one }));
-  const state = (readings: ReturnType<typeof trace>, later = 0) => oxygenState(readings, 50, START + 1000 * (readings.length - 1) + later); // prettier-ignore
+test('a room below 19.5 % is short of oxygen', () => {
+  expect([roomIsShort(209_000), roomIsShort(194_000)]).toEqual([false, true]);
+});
 
-  test('is not seen without readings, or with old ones', () => {
-    expect(oxygenState([], 50, START)).toBe('unseen');
-    expect(state(trace(20, 20), 60_000)).toBe('unseen');
+describe('what can hardly be of a bead', () => {
+  const run = STEPS[2]!;
+  const asked = (...entries: LoggedWeldEntry[]) => passLog(entries).beads[0]!;
+
+  test.each([
+    ['a run pressed out at once', run, 0.9, 'too-fast'],
+    ['a press that was forgotten', run, 600, 'too-slow'],
+    ['a tack that burned for eighteen seconds', STEPS[0]!, 18, 'tack-too-long'],
+    ['an arc that was only struck', run, 0.1, 'too-fast'],
+  ] as const)('%s is asked about, and nothing is made of it', (_what, step, seconds, what) => {
+    const [start, stop] = weld(step, 0, seconds) as [LoggedWeldEntry, LoggedWeldEntry];
+    const bead = asked(start, stop);
+    expect(bead).toMatchObject({ travelMmPerS: null, heatInputKJPerMm: null, joules: null, doubt: { what } });
+    expect(passLog([start, stop]).arcSeconds).toBe(0);
+    const answered = passLog([start, stop, at(seconds + 1, { kind: 'confirmed', of: start.id })]);
+    expect(answered.beads[0]).toMatchObject({ doubt: null, seconds });
+    expect(answered.arcSeconds).toBe(seconds);
   });
-  test('waits until it is at the target, and one reading that jumps is no rise', () => {
-    expect(state(trace(9000, 400, 60))).toBe('waiting');
-    expect(state(trace(400, 60, 48))).toBe('ready');
-    expect(state(trace(60, 40, 38, 37, 36, 36, 36, 400))).toBe('ready');
+  test('what a hand does is not asked about', () => {
+    for (const seconds of [12, 47, 100]) expect(asked(...weld(run, 0, seconds)).doubt).toBeNull();
+    expect(asked(...weld(STEPS[0]!, 0, 3)).doubt).toBeNull();
   });
-  test('that goes on rising is told', () => {
-    expect(state(trace(60, 40, 38, 90, 160, 300, 500, 800, 1300))).toBe('risen');
-  });
-  test('around its target is ready, however long: that is scatter', () => {
-    expect(state(trace(60, 49, ...Array.from({ length: 60 }, (_, index) => 51 + (index % 3))))).toBe('ready');
-  });
-  test('that falls again is waited for, and ready once it is there', () => {
-    expect(state(trace(60, 40, 90, 160, 300, 500, 800, 1300, 900, 500))).toBe('waiting');
-    expect(state(trace(60, 40, 90, 160, 300, 500, 800, 1300, 900, 500, 90, 49))).toBe('ready');
+  test('a temperature no thermometer shows is none', () => {
+    const log = (tempC: number) =>
+      asked(at(0, { kind: 'temperature', tempC, by: 'typed' }), ...weld(run, 5, 50)).beforeC;
+    expect([log(1999), log(120)]).toEqual([null, 120]);
   });
 });
 
-test('a room below 19.5 % is short of oxygen', () => {
-  expect([roomIsShort(209_000), roomIsShort(194_000)]).toEqual([false, true]);
+test('the first arc that came before the gas was clean stands in the log once', () => {
+  const early = at(0, { kind: 'early-arc', ppm: 4200, by: 'reckoned' });
+  expect(passLog([early, ...weld(STEPS[0]!, 1, 3)]).earlyArc).toEqual({ kind: 'early-arc', ppm: 4200, by: 'reckoned' });
+  expect(passLog(weld(STEPS[0]!, 1, 3)).earlyArc).toBeNull();
 });

@@ -1,4 +1,4 @@
-import { formatTemperature, type LengthUnit, type TemperatureUnit } from '@variatum/metallurgy';
+import { formatTemperature, SAID_HOTTEST_C, type LengthUnit, type TemperatureUnit } from '@variatum/metallurgy';
 
 const MM_PER_INCH = 25.4;
 
@@ -8,7 +8,7 @@ export interface WeldFigures {
   readonly along: string;
   readonly travel: string;
   readonly heatInput: string;
-  /** A temperature, to whole degrees. */
+  /** A temperature, to whole degrees; what is near melting only as over a border, since no metal is hotter and still a bead. */
   warmth(celsius: number): string;
   /** A length along a seam, without its unit. */
   alongOf(mm: number): string;
@@ -22,7 +22,10 @@ export function weldFigures(length: LengthUnit, temperature: TemperatureUnit): W
     along: metric ? 'mm' : 'in',
     travel: metric ? 'mm/s' : 'in/min',
     heatInput: metric ? 'kJ/mm' : 'kJ/in',
-    warmth: (celsius) => formatTemperature(Math.round(celsius), temperature),
+    warmth: (celsius) =>
+      celsius > SAID_HOTTEST_C
+        ? `over ${formatTemperature(SAID_HOTTEST_C, temperature)}`
+        : formatTemperature(Math.round(celsius), temperature),
     alongOf: (mm) => (metric ? String(Math.round(mm)) : (mm / MM_PER_INCH).toFixed(2)),
     travelOf: (mmPerS) => (metric ? mmPerS.toFixed(1) : ((60 * mmPerS) / MM_PER_INCH).toFixed(1)),
     heatInputOf: (kJPerMm) => (metric ? kJPerMm.toFixed(2) : (MM_PER_INCH * kJPerMm).toFixed(1)),

@@ -1,4 +1,5 @@
 import type { CrackPlace, CrackTime, LaidBead, MagnetPull, StopReason, WeldEntry } from '@variatum/metallurgy';
+import { ppmWords } from './doing-words';
 import type { WeldFigures } from './weld-figures';
 
 export const CRACK_PLACE_WORDS: Readonly<Record<CrackPlace, string>> = {
@@ -24,6 +25,18 @@ export function beadName(
   return [kind, bead === 'run' && passes > 1 ? `pass ${pass + 1}` : '', ended].filter(Boolean).join(', ');
 }
 
+/** That the arc came before the gas was clean, and with how much oxygen behind the root. */
+export const earlyArcWords = ({ ppm, by }: Pick<Extract<WeldEntry, { kind: 'early-arc' }>, 'ppm' | 'by'>): string =>
+  `arc before the gas was clean: ${by === 'read' ? '' : 'about '}${ppmWords(ppm)} ppm behind the root, ${by}`;
+
+/** Any entry of a weld log in a few words, as one is asked whether it goes. */
+export function lastWords(entry: WeldEntry, figures: Pick<WeldFigures, 'warmth'>): string {
+  if (entry.kind === 'start')
+    return `arc on, ${entry.bead === 'repair' ? 'repair' : `${entry.bead} ${entry.number + 1}`}`;
+  if (entry.kind === 'stop') return 'arc out';
+  return loggedWords(entry, figures);
+}
+
 /** What was logged beside the beads, in words; empty for what a bead's own row says. */
 export function loggedWords(entry: WeldEntry, { warmth }: Pick<WeldFigures, 'warmth'>): string {
   switch (entry.kind) {
@@ -37,6 +50,16 @@ export function loggedWords(entry: WeldEntry, { warmth }: Pick<WeldFigures, 'war
       return `cracked ${CRACK_PLACE_WORDS[entry.where]}, ${CRACK_TIME_WORDS[entry.when]}`;
     case 'alarm':
       return entry.what === 'oxygen-rose' ? `alarm: oxygen rose to ${entry.value} ppm` : `alarm: ${(entry.value / 10_000).toFixed(1)} % oxygen in the room`; // prettier-ignore
+    case 'oxygen':
+      return entry.place === 'room'
+        ? `${(entry.ppm / 10_000).toFixed(1)} % oxygen in the room, read off a display`
+        : `${ppmWords(entry.ppm)} ppm oxygen inside, read off a display`;
+    case 'early-arc':
+      return earlyArcWords(entry);
+    case 'confirmed':
+      return 'what was asked of a bead was so';
+    case 'meter-out':
+      return `${entry.meter} out of use: ${entry.reason}`;
     case 'note':
       return entry.text;
     default:

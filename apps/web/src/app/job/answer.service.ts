@@ -1,7 +1,8 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
-import type { PieceBelief } from '@variatum/contracts';
+import type { Piece, PieceBelief } from '@variatum/contracts';
 import {
+  isUntold,
   mostWorthwhile,
   sureness,
   type Choice,
@@ -24,7 +25,7 @@ import {
 } from 'rxjs';
 import { ComputeService, type Answer } from '../compute/compute.service';
 import { WorkshopStore } from '../settings/workshop-store';
-import { JobStore } from './stores';
+import { DecisionStore, JobStore, JointStore } from './stores';
 
 const REST_MS = 120;
 
@@ -40,6 +41,8 @@ export class AnswerService {
   private readonly store = inject(JobStore);
   private readonly workshops = inject(WorkshopStore);
   private readonly compute = inject(ComputeService);
+  private readonly joints = inject(JointStore);
+  private readonly decisions = inject(DecisionStore);
 
   /** The last answer of each joint that was looked at, by its identifier; of a job without joints under none. */
   private readonly answered = signal<Readonly<Record<string, JointAnswered>>>({});
@@ -88,14 +91,29 @@ export class AnswerService {
     const piece = next && pieces[next.piece];
     return piece ? { piece, test: next.test } : null;
   });
-  /** Worst risk of the best rod above low; null when there is none. */
-  readonly worst = computed(() => this.best()?.risks.find(({ level }) => level !== 'low') ?? null);
+  /** Pieces that meet here of which nothing tells what they are: no grade, no test, no analysis. */
+  readonly untold = computed<readonly Piece[]>(() => {
+    const asked = this.store.question()?.pieces ?? [];
+    return this.store.meeting().filter((_piece, index) => {
+      const piece = asked[index];
+      return piece !== undefined && isUntold(piece);
+    });
+  });
+  /** The rod that was decided on; undefined: none was. It stands, whatever ranks first. */
+  readonly decided = computed(() => this.decisions.lastOf()(this.joints.shown())?.rod);
+  /** What stands of the rod that will be used: the one decided on, else the first; null: nothing is reckoned of it. */
+  readonly stands = computed<RankedRod | null>(() => {
+    const decided = this.decided();
+    return decided === undefined ? this.best() : (this.ranking().find(({ rod }) => rod === decided) ?? null);
+  });
+  /** Worst risk of that rod above low; null when there is none. */
+  readonly worst = computed(() => this.stands()?.risks.find(({ level }) => level !== 'low') ?? null);
   /** Whoever works by keyboard wants to see what an act has done to the answer. */
   readonly lookAt = new Subject<void>();
   readonly enough = computed(() => {
     const meeting = new Set(this.store.meeting().map(({ id }) => id));
     const beliefs = Object.entries(this.beliefState()).flatMap(([id, belief]) => (meeting.has(id) ? [belief] : []));
-    return beliefs.length > 0 && beliefs.every(({ enough }) => enough);
+    return this.untold().length === 0 && beliefs.length > 0 && beliefs.every(({ enough }) => enough);
   });
 
   /** The settled answer to a question of a joint; undefined while it has none. */

@@ -30,9 +30,16 @@ import { JobStore, JointStore } from './stores';
         [attr.aria-expanded]="open()"
         aria-controls="standing-body"
       >
-        <span class="figure">{{ headline() }}</span>
+        <span class="figure">
+          {{ headline() }}
+          @if (beside(); as words) {
+            <span class="small soft beside">{{ words }}</span>
+          }
+        </span>
         @if (answers.worst(); as risk) {
           <va-risk-mark [level]="risk.level" />
+        } @else if (answers.untold().length > 0 && answers.stands()) {
+          <va-risk-mark level="not-known" />
         }
         <span class="small">{{ open() ? 'Fold' : 'More' }}</span>
       </button>
@@ -78,6 +85,10 @@ import { JobStore, JointStore } from './stores';
     }
     .fold {
       display: none;
+    }
+    .beside {
+      display: block;
+      font-weight: 500;
     }
     @media print {
       aside {
@@ -138,12 +149,19 @@ export class StandingAnswer {
 
   protected readonly headline = computed(() => {
     if (this.answers.stop()) return 'Stop';
-    const best = this.answers.best();
-    if (!best) return this.store.pieces().length === 0 ? 'No piece yet' : 'Computing';
-    const [low, high] = best.ferriteNumber.range90;
-    return best.governing === 'none'
-      ? rodName(best.rod)
-      : `${rodName(best.rod)} · FN ${Math.round(low)}–${Math.round(high)}`;
+    const [best, stands, decided] = [this.answers.best(), this.answers.stands(), this.answers.decided()];
+    if (decided !== undefined && !stands) return `${rodName(decided)}, decided`;
+    if (!best || !stands) return this.store.pieces().length === 0 ? 'No piece yet' : 'Computing';
+    const [low, high] = stands.ferriteNumber.range90;
+    const ferrite = stands.governing === 'none' ? '' : ` · FN ${Math.round(low)}–${Math.round(high)}`;
+    return `${rodName(stands.rod)}${ferrite}`;
+  });
+
+  /** What stands beside the rod on the foot of a phone: that it is decided and what ranks first, or that it is only a beginning. */
+  protected readonly beside = computed(() => {
+    const [best, decided] = [this.answers.best(), this.answers.decided()];
+    if (decided !== undefined) return best && best.rod !== decided ? `decided; first: ${rodName(best.rod)}` : 'decided';
+    return best && this.answers.untold().length > 0 ? 'to begin with; magnet first' : '';
   });
 
   constructor() {

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { findFieldTest } from '@variatum/metallurgy';
+import type { Piece } from '@variatum/contracts';
+import { findFieldTest, FIRST_TEST } from '@variatum/metallurgy';
 import { ferriteWords, mannerWords, minuteWords, pointsWords, rodName, sureWords } from '@variatum/presentation';
 import { NzSpinModule } from 'ng-zorro-antd/spin';
 import { FerriteScale } from '../kit/marks/ferrite-scale';
@@ -23,37 +24,49 @@ import { JobStore, JointStore } from './stores';
         <p class="row"><va-risk-mark level="do-not" /></p>
         <p class="small">{{ words }}</p>
       </div>
-    } @else if (answers.best(); as best) {
+    } @else if (rod() !== undefined && (answers.best() || answers.decided() !== undefined)) {
       <div class="head">
-        <p class="rod figure" data-testid="standing-rod">{{ name(best.rod) }}</p>
-        @if (best.governing !== 'none') {
-          <p class="ferrite">
-            <span data-testid="standing-ferrite">Ferrite number {{ ferrite() }}</span>
-          </p>
-          <va-help-note about="ferrite-number" />
-        } @else {
-          <p class="soft small">No ferrite number applies to this weld metal.</p>
+        <p class="rod figure" data-testid="standing-rod">{{ name(rod() ?? null) }}</p>
+        @if (answers.stands(); as stands) {
+          @if (stands.governing !== 'none') {
+            <p class="ferrite">
+              <span data-testid="standing-ferrite">Ferrite number {{ ferrite() }}</span>
+            </p>
+            <va-help-note about="ferrite-number" />
+          } @else {
+            <p class="soft small">No ferrite number applies to this weld metal.</p>
+          }
         }
       </div>
-      @if (best.governing !== 'none') {
-        <va-ferrite-scale [range]="best.ferriteNumber" />
+      @if (sort(); as words) {
+        <p class="small sort" data-testid="standing-sort">{{ words }}</p>
       }
-      @if (answers.worst(); as risk) {
-        <div class="risk">
-          <p class="row">
-            <va-risk-mark [level]="risk.level" />
-            <strong>{{ risk.title }}</strong>
+      @if (answers.stands(); as stands) {
+        @if (stands.governing !== 'none') {
+          <va-ferrite-scale [range]="stands.ferriteNumber" />
+        }
+        @if (answers.worst(); as risk) {
+          <div class="risk">
+            <p class="row">
+              <va-risk-mark [level]="risk.level" />
+              <strong>{{ risk.title }}</strong>
+            </p>
+            <p class="small reason">{{ risk.reason }}</p>
+            @if (risk.level === 'do-not') {
+              <p class="small">{{ risk.remedy }}</p>
+            }
+          </div>
+        } @else if (answers.untold().length > 0) {
+          <p class="row" data-testid="risk-not-known">
+            <va-risk-mark level="not-known" />
+            nothing was tried on {{ untold() }} yet
           </p>
-          <p class="small reason">{{ risk.reason }}</p>
-          @if (risk.level === 'do-not') {
-            <p class="small">{{ risk.remedy }}</p>
-          }
-        </div>
-      } @else {
-        <p class="row">
-          <va-risk-mark level="low" />
-          no risk above low
-        </p>
+        } @else {
+          <p class="row">
+            <va-risk-mark level="low" />
+            no risk above low
+          </p>
+        }
       }
       @if (whole(); as words) {
         <p class="small whole" data-testid="whole-part">{{ words.one }}</p>
@@ -114,6 +127,9 @@ import { JobStore, JointStore } from './stores';
       line-height: 1.2;
       text-align: right;
     }
+    .sort {
+      font-weight: 650;
+    }
     .risk {
       display: grid;
       gap: 2px;
@@ -156,15 +172,39 @@ export class StandingBody {
   private readonly joints = inject(JointStore);
   protected readonly name = rodName;
 
+  /** The rod that stands large: the one decided on, else the first. */
+  protected readonly rod = computed(() => {
+    const decided = this.answers.decided();
+    return decided === undefined ? this.answers.best()?.rod : decided;
+  });
+  /** What kind of word it is: decided, with what ranks first beside it; or only a rod to begin with. */
+  protected readonly sort = computed(() => {
+    const [best, decided] = [this.answers.best(), this.answers.decided()];
+    if (decided !== undefined) {
+      const otherwise = best && best.rod !== decided ? `; ${rodName(best.rod)} ranks first` : '';
+      return `Decided${this.answers.stands() || !best ? otherwise : `, not among what is ranked${otherwise}`}.`;
+    }
+    return this.answers.untold().length > 0 ? 'A rod to begin with.' : '';
+  });
+  /** Pieces nothing was tried on, by name. */
+  protected readonly untold = computed(() => {
+    const names = this.answers.untold().map(({ name }) => name);
+    return [names.slice(0, -1).join(', '), names.at(-1) ?? ''].filter(Boolean).join(' and ');
+  });
   protected readonly ferrite = computed(() => {
-    const best = this.answers.best();
-    return best ? ferriteWords(best.ferriteNumber) : '';
+    const stands = this.answers.stands();
+    return stands ? ferriteWords(stands.ferriteNumber) : '';
   });
   protected readonly sure = computed(() => {
     const share = this.answers.sureness();
-    return share === null ? null : `How sure: ${sureWords(share)}.`;
+    if (this.answers.untold().length > 0) return share === null ? null : 'How sure: not known yet.';
+    // How sure the first rod is says nothing of another one that was decided on.
+    const isFirst = this.answers.decided() === undefined || this.answers.decided() === this.answers.best()?.rod;
+    return share === null || !isFirst ? null : `How sure: ${sureWords(share)}.`;
   });
   protected readonly next = computed(() => {
+    const [first] = this.answers.untold();
+    if (first) return this.magnetFirst(first);
     const next = this.answers.nextTest();
     if (!next) return null;
     const { piece } = next;
@@ -178,6 +218,20 @@ export class StandingBody {
       moves: next.test.moves ? `${next.test.moves.outcome} would move it to ${next.test.moves.rod}` : '',
     };
   });
+
+  /** Of a piece nothing was tried on, a magnet is worth its seconds whatever else is. */
+  private magnetFirst({ id, name }: Piece) {
+    const test = findFieldTest(FIRST_TEST);
+    return {
+      piece: name,
+      pieceId: id,
+      testId: FIRST_TEST,
+      test: test?.title ?? FIRST_TEST,
+      minutes: minuteWords(test?.minutes ?? 1),
+      moves: 'it parts the families that mistakes are made between',
+    };
+  }
+
   /** What one rod for the whole part would cost, and where the part risks most; null for a single joint. */
   protected readonly whole = computed(() => {
     const [plans, worst] = [this.parts.plans(), this.parts.worst()];

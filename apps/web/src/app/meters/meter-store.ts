@@ -12,6 +12,9 @@ export class MeterStore {
   /** Those that are in use in the workshop, by name. */
   readonly meters = this.list.asReadonly();
   private asked = false;
+  private readonly answered = signal(false);
+  /** Whether a server has said which there are. */
+  readonly isRead = this.answered.asReadonly();
 
   constructor() {
     const { changes, opened } = inject(LiveService);
@@ -26,6 +29,7 @@ export class MeterStore {
     try {
       const meters = await firstValueFrom(this.api.ask('GET /meters'));
       this.list.set(meters.filter(({ withdrawnAt }) => withdrawnAt === null));
+      this.answered.set(true);
     } catch {
       // Without a server there are no readings either; the stream says when there is one again.
     }

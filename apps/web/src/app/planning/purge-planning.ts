@@ -196,6 +196,14 @@ export class PurgePlanning {
     const levels = attempt(() => purgeLevels({ ...question, minutes }));
     return levels && { longest, levels };
   });
+  /** Oxygen behind the joint after gas has been on for so long, as predicted, ppm; null: it cannot be reckoned. */
+  levelAfter(minutes: number): number | null {
+    const question = this.question();
+    if (!question) return null;
+    const levels = attempt(() => purgeLevels({ ...question, minutes: [minutes] }));
+    return levels?.[0]?.ppm ?? null;
+  }
+
   readonly tint = computed(() => insideTint(this.targetPpm(), this.hydrogen()));
 
   /** Ring and gap of a joint as it is fitted up; the length is null while it is not known. */

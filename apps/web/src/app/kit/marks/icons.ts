@@ -21,6 +21,7 @@ import {
   ShelvingUnit,
   Split,
   Sun,
+  TriangleAlert,
   Undo2,
   UserRound,
   Wrench,
@@ -54,6 +55,7 @@ const NAMED = {
   print: Printer,
   done: Check,
   guide: ListChecks,
+  warning: TriangleAlert,
   // Things
   machine: Wrench,
   person: UserRound,

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import type { RiskLevel } from '@variatum/metallurgy';
 import { RISK_WORDS } from '@variatum/presentation';
 
-/** A risk level as mark, word and tone together. The marks differ in shape, so that tone is never needed. */
+/** A risk level, or that it is not known yet, as mark, word and tone together. The marks differ in shape, so that tone is never needed. */
 @Component({
   selector: 'va-risk-mark',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -20,6 +20,9 @@ import { RISK_WORDS } from '@variatum/presentation';
           @case ('high') {
             <path d="M8 1.5 15 14H1Z" fill="none" stroke="currentColor" stroke-width="1.9" stroke-linejoin="round" />
             <path d="M8 6v4M8 11.4v1.4" stroke="currentColor" stroke-width="1.9" />
+          }
+          @case ('not-known') {
+            <path d="M3 8h2.2M6.9 8h2.2M10.8 8H13" stroke="currentColor" stroke-width="2.4" />
           }
           @default {
             <path d="M3 3 13 13M13 3 3 13" stroke="currentColor" stroke-width="3" />
@@ -39,6 +42,10 @@ import { RISK_WORDS } from '@variatum/presentation';
       font-weight: 650;
       font-size: var(--size-small);
       white-space: nowrap;
+    }
+    [data-level='not-known'] {
+      color: var(--ink-soft);
+      outline: 1px dashed currentColor;
     }
     [data-level='low'] {
       color: var(--low);
@@ -60,6 +67,9 @@ import { RISK_WORDS } from '@variatum/presentation';
   `,
 })
 export class RiskMark {
-  readonly level = input.required<RiskLevel>();
-  protected readonly word = computed(() => RISK_WORDS[this.level()]);
+  readonly level = input.required<RiskLevel | 'not-known'>();
+  protected readonly word = computed(() => {
+    const level = this.level();
+    return level === 'not-known' ? 'not known' : RISK_WORDS[level];
+  });
 }

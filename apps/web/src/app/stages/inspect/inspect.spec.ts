@@ -2,7 +2,7 @@ import { TestBed } from '@angular/core/testing';
 import { aJob, aJoint, aPiece, aRecord, jobProviders, openJob } from '../../../testing/job-fixture';
 import { render, texts } from '../../../testing/render';
 import { ComputeService } from '../../compute/compute.service';
-import { RecordStore } from '../../job/stores';
+import { JointStore, RecordStore, WeldStore } from '../../job/stores';
 import { FindingForm } from './finding-form';
 import { FindingsList } from './findings-list';
 import { Inspection } from './inspection';
@@ -79,10 +79,33 @@ test('the verdict says what is missed and what to do about it; a finding struck 
 test('a person’s word keeps the profile as it stood, also where the weld misses it', async () => {
   const { store } = await inspected(found('undercut', null, 2));
   const { element, fixture } = await render(VerdictForm, {});
+  const kinds = (): string[] => store.job()!.record.map(({ entry }) => entry.kind);
   press(element, 'Accept it');
+  await fixture.whenStable();
+  // What is missed and not looked at is named, and asked about once more, with a reason.
+  expect(texts(element, '[data-testid="asks"]')[0]).toMatch(/^Missed: undercut; not looked at: cracks, .*Say why/);
+  press(element, 'Accept it all the same');
+  await fixture.whenStable();
+  expect([kinds(), texts(element, '.field-error').length]).toEqual([['finding'], 1]);
+  const note = element.querySelector<HTMLInputElement>('va-text-field input, va-text-field textarea')!;
+  note.value = 'ground flush later';
+  note.dispatchEvent(new Event('input'));
+  await fixture.whenStable();
+  press(element, 'Accept it all the same');
   await fixture.whenStable();
   expect(store.job()!.record.at(-1)!.entry).toMatchObject({ kind: 'verdict', says: 'accepted', state: 'missed', profile: { id: 'wet', undercutMm: 0.4 } }); // prettier-ignore
   expect(texts(element, '[data-testid="decided"]')[0]).toMatch(
-    /^Accepted .*, by Outdoor, wet and salt, which it misses\.$/,
+    /^Accepted .*, by Outdoor, wet and salt, which it misses: ground flush later\.$/,
   );
+});
+
+test('a crack is never accepted, also one that was seen at the torch', async () => {
+  await inspected(found('cracks', 'none'));
+  const { element, fixture } = await render(VerdictForm, {});
+  expect(texts(element, '[data-testid="never"]')).toEqual([]);
+  const joint = TestBed.inject(JointStore).shown()!.id;
+  TestBed.inject(WeldStore).add(joint, { kind: 'crack', where: 'centre', when: 'cooling', rod: null, atMm: null });
+  await fixture.whenStable();
+  expect(texts(element, '[data-testid="never"]')[0]).toContain('never accepted');
+  expect(texts(element, 'button')).toEqual(['Do not accept it']);
 });

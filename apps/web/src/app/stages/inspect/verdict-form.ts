@@ -1,5 +1,6 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { profilesOf } from '@variatum/contracts';
+import { acceptObstacle, inspectionLine, type AcceptObstacle, type InspectionLineId } from '@variatum/metallurgy';
 import { dayWords } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { JobStore, JointStore, RecordStore } from '../../job/stores';
@@ -24,8 +25,20 @@ import { Inspection } from './inspection';
       }
       @if (session.may('check')) {
         <va-text-field label="Why, where it is not plain" [longest]="500" [of]="note" />
+        @if (obstacle()?.code === 'crack') {
+          <p class="caution" data-testid="never">
+            A crack is never accepted. Repair it, look again, and log "none" for cracks.
+          </p>
+        }
+        @if (asks(); as words) {
+          <p class="caution" role="alert" data-testid="asks">{{ words }}</p>
+        }
         <div class="row">
-          <button nz-button nzType="primary" type="button" (click)="decide('accepted')">Accept it</button>
+          @if (obstacle()?.code !== 'crack') {
+            <button nz-button nzType="primary" type="button" (click)="accept()">
+              {{ asks() ? 'Accept it all the same' : 'Accept it' }}
+            </button>
+          }
           <button nz-button type="button" (click)="decide('not-accepted')">Do not accept it</button>
         </div>
       }
@@ -60,11 +73,54 @@ export class VerdictForm {
     return `${entry.says === 'accepted' ? 'Accepted' : 'Not accepted'} ${dayWords(at)}${by && ` ${by}`}, by ${entry.profile.name}${entry.state === 'met' ? '' : entry.state === 'missed' ? ', which it misses' : ', with lines not looked at'}${entry.note && `: ${entry.note}`}.`; // prettier-ignore
   });
 
+  /** What stands against accepting it. */
+  protected readonly obstacle = computed(() => {
+    const verdict = this.inspection.verdict();
+    return verdict && acceptObstacle(verdict);
+  });
+  /** The state it was asked about in, as it then stood: what changes since is asked about again. */
+  private readonly askedAbout = signal<string | null>(null);
+  /** What is asked before a joint with open or missed lines is accepted; empty: nothing is asked. */
+  protected readonly asks = computed(() => {
+    const obstacle = this.obstacle();
+    if (obstacle?.code !== 'say-why' || this.askedAbout() !== this.keyOf(obstacle)) return '';
+    const titles = (lines: readonly InspectionLineId[]): string =>
+      lines.map((line) => inspectionLine(line).title.toLowerCase()).join(', ');
+    const parts = [
+      obstacle.missed.length > 0 ? `missed: ${titles(obstacle.missed)}` : '',
+      obstacle.close.length > 0 ? `too close to tell: ${titles(obstacle.close)}` : '',
+      obstacle.open.length > 0 ? `not looked at: ${titles(obstacle.open)}` : '',
+    ];
+    return `${parts.filter(Boolean).join('; ')}. Say why, and accept it again.`.replace(/^./, (one) =>
+      one.toUpperCase(),
+    );
+  });
+  private keyOf(obstacle: AcceptObstacle): string {
+    return `${this.joints.shown()?.id ?? ''} ${JSON.stringify(obstacle)}`;
+  }
+
+  protected accept(): void {
+    const obstacle = this.obstacle();
+    if (obstacle?.code === 'say-why') {
+      const isAskedAgain = this.asks() !== '';
+      this.askedAbout.set(this.keyOf(obstacle));
+      if (!isAskedAgain) return;
+      if (this.note.value.trim() === '') {
+        this.note.fault.set('say why it is accepted all the same');
+        return;
+      }
+    }
+    this.decide('accepted');
+    this.askedAbout.set(null);
+  }
+
   protected decide(says: 'accepted' | 'not-accepted'): void {
     const joint = this.joints.shown();
     const verdict = this.inspection.verdict();
     if (!joint || !verdict) return;
-    const errors = this.record.add(joint.id, { kind: 'verdict', says, profile: this.inspection.profile(), state: verdict.state, note: this.note.value }, 'the decision on the joint'); // prettier-ignore
+    const profile = this.inspection.profile();
+    const entry = { kind: 'verdict', says, profile, state: verdict.state, note: this.note.value } as const;
+    const errors = this.record.add(joint.id, entry, 'the decision on the joint');
     const [wrong = ''] = Object.values(errors);
     this.note.fault.set(wrong);
     if (wrong === '') this.note.change('');

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import type { JudgedLine } from '@variatum/metallurgy';
-import { foundWords, limitWords, LINE_STATE_WORDS, VERDICT_WORDS } from '@variatum/presentation';
+import { earlyArcWords, foundWords, limitWords, LINE_STATE_WORDS, VERDICT_WORDS } from '@variatum/presentation';
 import { ArrowItem, ArrowRow } from '../../kit/arrow-row';
 import { JointStore } from '../../job/stores';
 import { Inspection } from './inspection';
@@ -18,6 +18,11 @@ const MARKS = { met: '✓', missed: '✕', close: '≈', open: '·' } as const;
         <strong>{{ words[verdict.state] }}</strong>
         <span class="small">{{ about() }}</span>
       </p>
+      @if (verdict.earlyArc; as early) {
+        <p class="caution" data-testid="early-arc">
+          First {{ earlyArcWords(early) }}: look inside for colour and sugar.
+        </p>
+      }
       <div class="lines" vaArrowRow role="radiogroup" aria-label="What is looked at">
         @for (row of rows(); track row.line) {
           <button
@@ -99,6 +104,7 @@ export class VerdictView {
   private readonly joints = inject(JointStore);
   protected readonly words = VERDICT_WORDS;
   protected readonly marks = MARKS;
+  protected readonly earlyArcWords = earlyArcWords;
 
   protected readonly about = computed(() => {
     const open = this.inspection.verdict()?.open.length ?? 0;

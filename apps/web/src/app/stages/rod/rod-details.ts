@@ -1,6 +1,7 @@
-import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { DIAGRAM_NAMES, fillerFormTitle, type RankedRod } from '@variatum/metallurgy';
 import { percentWords, rodName } from '@variatum/presentation';
+import { AnswerService } from '../../job/answer.service';
 import { Panel } from '../../kit/panel';
 import { FigureTrace } from './figure-trace';
 import { RodRisks } from './rod-risks';
@@ -19,12 +20,13 @@ const TOLD_FROM = 0.02;
       @if (forms(); as words) {
         <p class="small">{{ words }}</p>
       }
-      <va-rod-risks [risks]="rod().risks" />
+      <va-rod-risks [risks]="rod().risks" [isUntold]="answers.untold().length > 0" />
       <va-figure-trace [composition]="rod().composition" />
     </va-panel>
   `,
 })
 export class RodDetails {
+  protected readonly answers = inject(AnswerService);
   readonly rod = input.required<RankedRod>();
   protected readonly name = computed(() => rodName(this.rod().rod));
   /** The same weld metal as it is sold otherwise for this process. */

@@ -45,7 +45,7 @@ const LEAST_SCALE = 0.05;
                 <span class="hidden-text">ferrite number</span>
                 {{ line.ferrite }}
               </span>
-              <va-risk-mark [level]="line.entry.worst" />
+              <va-risk-mark [level]="line.risk" />
               <span class="loss" aria-hidden="true"><span [style.width.%]="line.bar"></span></span>
               <span class="stock">{{ line.stock }}</span>
             </button>
@@ -145,6 +145,7 @@ export class RodRanking {
   protected readonly state = computed(() => {
     const settled = this.answers.settled();
     if (!settled) return 'first look';
+    if (this.answers.untold().length > 0) return 'to begin with: nothing was tried yet';
     return settled.settled ? 'order settled' : 'the first places are close';
   });
   private readonly stock = computed(
@@ -153,10 +154,13 @@ export class RodRanking {
   protected readonly lines = computed(() => {
     const ranking = this.answers.ranking();
     const shown = this.all() ? ranking : ranking.slice(0, SHOWN_AT_FIRST);
+    const isUntold = this.answers.untold().length > 0;
     const scale = Math.max(LEAST_SCALE, ...shown.map(({ expectedLoss }) => expectedLoss));
     return shown.map((entry, index) => ({
       entry,
       place: index + 1,
+      // Before anything was tried, no risk is known to be low.
+      risk: entry.worst === 'low' && isUntold ? ('not-known' as const) : entry.worst,
       name: rodName(entry.rod),
       bar: Math.max(3, (100 * entry.expectedLoss) / scale),
       points: pointsWords(entry.expectedLoss),

@@ -45,7 +45,9 @@ import { RiskMark } from '../../kit/marks/risk-mark';
           </details>
         </li>
       } @empty {
-        <li class="soft">No risk above one in a hundred.</li>
+        <li class="soft">
+          {{ isUntold() ? 'Not known yet: nothing was tried on the pieces.' : 'No risk above one in a hundred.' }}
+        </li>
       }
     </ul>
   `,
@@ -91,6 +93,8 @@ import { RiskMark } from '../../kit/marks/risk-mark';
 })
 export class RodRisks {
   readonly risks = input.required<readonly RankedRisk[]>();
+  /** Whether nothing was tried on a piece: then no risk is known to be low. */
+  readonly isUntold = input(false);
   protected readonly percent = percentWords;
   protected readonly number = figureWords;
 }

@@ -1,7 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { pieceQuestion } from '@variatum/contracts';
+import { isUntold } from '@variatum/metallurgy';
 import { pointsWords, rodName } from '@variatum/presentation';
 import { PartAnswers } from '../../job/part-answers.service';
-import { JointStore } from '../../job/stores';
+import { JobStore, JointStore } from '../../job/stores';
 import { RiskMark } from '../../kit/marks/risk-mark';
 import { Panel } from '../../kit/panel';
 
@@ -56,7 +58,9 @@ const SHOWN = 4;
 export class WholePartRods {
   protected readonly joints = inject(JointStore);
   private readonly parts = inject(PartAnswers);
+  private readonly jobs = inject(JobStore);
   protected readonly lines = computed(() => {
+    const nothingTried = this.jobs.pieces().some((piece) => isUntold(pieceQuestion(piece)));
     const numbers = this.joints.leaders().map(({ id }) => this.joints.numberOf(id));
     return this.parts
       .plans()
@@ -70,7 +74,7 @@ export class WholePartRods {
                 .flatMap((cost, index) => (cost >= 0.005 ? [`joint ${numbers[index]}: ${pointsWords(cost)} more`] : []))
                 .join(', ') || 'as good as the best of each',
         points: pointsWords(expectedLoss),
-        worst,
+        worst: worst === 'low' && nothingTried ? ('not-known' as const) : worst,
       }));
   });
 }

@@ -34,7 +34,7 @@ beforeEach(() => {
       { provide: AnswerService, useValue: { best: () => ({ rod: 'ER316L' }), settled: () => null, beliefs: () => ({}), lookAt: new Subject<void>() } }, // prettier-ignore
       { provide: MeterStore, useValue: { meters } },
       { provide: Readings, useValue: { of: (id?: string) => (id === undefined ? [] : readings()) } },
-      { provide: Now, useValue: { ms, read: () => ms() } },
+      { provide: Now, useValue: { ms, steadyMs: ms } },
       PurgePlanning, SettingsPlanning, OrderPlanning, CoolingWatch,
     ],
   }); // prettier-ignore
@@ -78,7 +78,11 @@ test('without a thermometer the wait follows from the heat that was laid', async
 test('a thermometer at the joint counts, and below the limit it can be gone on with', async () => {
   const { log, endMs } = bead();
   meters.set([{ id: 'hot', kind: 'temperature', name: 'hot', lagS: null, use: { job: JOB_ID, joint: IDS[0]!, place: 'joint' }, heardAt: null, version: 1, withdrawnAt: null }]); // prettier-ignore
-  const at = (seconds: number, value: number): SeenReading => ({ atMs: endMs + 1000 * seconds, value });
+  const at = (seconds: number, value: number): SeenReading => ({
+    atMs: endMs + 1000 * seconds,
+    heardMs: endMs + 1000 * seconds,
+    value,
+  });
   readings.set([at(1, 300), at(3, 280), at(5, 262), at(7, 247), at(9, 233)]);
   ms.set(endMs + 10_000);
   const found = await watch(log);

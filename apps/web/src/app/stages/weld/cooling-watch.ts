@@ -1,4 +1,5 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
+import type { Meter } from '@variatum/contracts';
 import { FRESH_MS, JOINTS, jointSeam, type LaidBead } from '@variatum/metallurgy';
 import { catchError, map, of, type Observable } from 'rxjs';
 import { ComputeService } from '../../compute/compute.service';
@@ -69,14 +70,26 @@ export class CoolingWatch {
 
   /** What a thermometer held against a joint shows just now. */
   private measuredAt(joint: string): number | null {
-    const seen = this.traceOf(joint, 0).at(-1);
-    return seen !== undefined && this.now.ms() - 1000 * seen.seconds <= FRESH_MS.temperature ? seen.tempC : null;
+    const last = this.readings.of(this.meterAt(joint)?.id).findLast(({ value }) => value !== null);
+    if (!last || last.heardMs === null) return null;
+    return this.now.steadyMs() - last.heardMs <= FRESH_MS.temperature ? last.value : null;
+  }
+
+  /** The thermometer held against a joint. */
+  private meterAt(joint: string): Meter | undefined {
+    const isHere = ({ use }: Meter): boolean =>
+      use?.job === this.jobs.job()?.id &&
+      (use?.joint === joint || (use?.joint === null && joint === this.joints.shown()?.id));
+    return this.meters.meters().find((meter) => meter.kind === 'temperature' && isHere(meter));
   }
 
   /** What a thermometer at a joint has shown since a moment, such as since its arc went out. */
   private traceOf(joint: string, fromMs: number): readonly { readonly seconds: number; readonly tempC: number }[] {
-    const meter = this.meters.meters().find(({ kind, use }) => kind === 'temperature' && use !== null && use.job === this.jobs.job()?.id && (use.joint === joint || (use.joint === null && joint === this.joints.shown()?.id))); // prettier-ignore
-    return this.readings.of(meter?.id).flatMap(({ atMs, value }) => (value === null || atMs < fromMs ? [] : [{ seconds: (atMs - fromMs) / 1000, tempC: value }])); // prettier-ignore
+    return this.readings
+      .of(this.meterAt(joint)?.id)
+      .flatMap(({ atMs, value }) =>
+        value === null || atMs < fromMs ? [] : [{ seconds: (atMs - fromMs) / 1000, tempC: value }],
+      );
   }
 
   /** What is typed counts as a reading, too. */

@@ -5,9 +5,11 @@ import { ppmWords } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { FieldTestStore, JobStore, JointStore, PartSelection } from '../../job/stores';
 import { Now } from '../../kit/now';
+import { ownField, TextField } from '../../kit/fields';
 import { Panel } from '../../kit/panel';
 import { MeterStore, Readings, type SeenReading } from '../../meters';
 import { OwnUnits } from './own-units';
+import { WeldPlanning } from './weld-planning';
 
 /** A reading older than this is told with its age, ms. */
 const OLD_MS = 20_000;
@@ -15,7 +17,7 @@ const OLD_MS = 20_000;
 /** Which meter looks where: at the gas of a joint, at the room, at the metal; what each shows, and what can be taken from it. */
 @Component({
   selector: 'va-meter-uses',
-  imports: [NzButtonModule, Panel, RouterLink],
+  imports: [NzButtonModule, Panel, RouterLink, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <va-panel label="Meters">
@@ -39,12 +41,23 @@ const OLD_MS = 20_000;
                   type="button"
                   class="choice"
                   [attr.aria-pressed]="place.here"
-                  (click)="use(row.meter, place.here ? null : place)"
+                  (click)="place.here ? leaving.set(row.meter.id) : use(row.meter, place)"
                 >
                   {{ place.title }}
                 </button>
               }
             </div>
+            @if (leaving() === row.meter.id) {
+              <form
+                class="in-line"
+                (submit)="putOut($event, row.meter)"
+                [attr.aria-label]="row.meter.name + ' out of use'"
+              >
+                <va-text-field label="Out of use, why" [longest]="200" [of]="reason" />
+                <button nz-button type="submit">Put it out of use</button>
+                <button nz-button type="button" (click)="leaving.set(null)">Keep it</button>
+              </form>
+            }
             @if (row.analysis; as reading) {
               <button nz-button type="button" (click)="takeAnalysis(reading)">
                 Log it as a test of the piece looked at
@@ -81,6 +94,10 @@ export class MeterUses {
   private readonly now = inject(Now);
   private readonly units = inject(OwnUnits);
   protected readonly said = signal('');
+  /** The meter that somebody wants to put out of use; null: none. */
+  protected readonly leaving = signal<string | null>(null);
+  protected readonly reason = ownField('');
+  private readonly weld = inject(WeldPlanning);
 
   protected readonly rows = computed(() =>
     this.store.meters().map((meter) => ({
@@ -122,6 +139,21 @@ export class MeterUses {
           ? [{ title: 'metal of this joint', place: 'joint', joint: joint?.id ?? null }]
           : [{ title: 'this job', place: 'joint', joint: null }];
     return offered.map((one) => ({ ...one, here: use?.job === job && use?.place === one.place && use?.joint === one.joint })); // prettier-ignore
+  }
+
+  /** A meter that looks here goes out of use with a reason, which stands in the log: an alarm of it ends with that. */
+  protected async putOut(event: Event, meter: Meter): Promise<void> {
+    event.preventDefault();
+    const reason = this.reason.value.trim();
+    if (reason === '') {
+      this.reason.fault.set('say why: it stands in the log');
+      return;
+    }
+    this.weld.note({ kind: 'meter-out', meter: meter.name, reason });
+    this.reason.change('');
+    this.reason.fault.set('');
+    this.leaving.set(null);
+    await this.use(meter, null);
   }
 
   protected async use(meter: Meter, place: { place: MeterPlace; joint: string | null } | null): Promise<void> {

@@ -3,6 +3,7 @@ import { formatLength } from '@variatum/metallurgy';
 import {
   beadName,
   clockWords,
+  doubtWords,
   loggedWords,
   minutesWords,
   pullSentence,
@@ -74,6 +75,16 @@ import { WeldPlanning } from './weld-planning';
         </div>
         <p class="small soft">Heat that stays in the metal, at the usual voltage of the current.</p>
       }
+      @for (one of doubts(); track one.id) {
+        <div class="caution doubt" role="alert" data-testid="doubt">
+          <p>
+            <strong>{{ one.name }}: {{ one.words }}</strong>
+            Nothing is made of it until that is answered.
+          </p>
+          <button nz-button type="button" (click)="wasSo(one.id)">It was so</button>
+          <button nz-button type="button" (click)="strike(one.id)">Strike the bead out</button>
+        </div>
+      }
       @if (others().length > 0) {
         <ul class="dashes small" aria-label="Also logged">
           @for (one of others(); track one.id) {
@@ -132,6 +143,15 @@ import { WeldPlanning } from './weld-planning';
     h3 {
       font-size: 1rem;
     }
+    .doubt {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+      gap: var(--space-2);
+    }
+    .doubt p {
+      flex: 1 1 260px;
+    }
   `,
 })
 export class PassList {
@@ -160,6 +180,25 @@ export class PassList {
       rod: bead.rod === null ? 'none' : `${rodName(bead.rod)}${bead.rodMm === null ? '' : ` ${formatLength(bead.rodMm, this.unit())}`}${bead.lot ? `, lot ${bead.lot}` : ''}`,
     })),
   ); // prettier-ignore
+
+  /** What can hardly be of a bead is asked where it stands. */
+  protected readonly doubts = computed(() =>
+    this.weld.log().beads.flatMap((bead) =>
+      bead.doubt
+        ? [
+            {
+              id: bead.id,
+              name: beadName(bead, this.weld.order.passes()),
+              words: doubtWords({ doubt: bead.doubt.what, value: bead.doubt.value }, this.units.now()),
+            },
+          ]
+        : [],
+    ),
+  );
+
+  protected wasSo(of: string): void {
+    this.weld.note({ kind: 'confirmed', of });
+  }
 
   protected readonly sum = computed(() => {
     const { beads, arcSeconds } = this.weld.log();

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { SOON_MINUTES } from '@variatum/job';
 import { LEAST_ROOM_PPM, PURGE_OFF_BELOW_C } from '@variatum/metallurgy';
 import { clockRange, clockWords, ppmWords } from '@variatum/presentation';
 import { scaleLinear, scaleLog } from 'd3-scale';
@@ -7,7 +8,8 @@ import { FrameSize } from '../../kit/frame-size';
 import { Now } from '../../kit/now';
 import { PurgeClockView, PurgePlanning } from '../../planning';
 import { OwnUnits } from './own-units';
-import { PurgeWatch, SOON_MINUTES } from './purge-watch';
+import { PurgeWatch, type JointGas } from './purge-watch';
+import { TypeOxygen } from './type-oxygen';
 
 const MARGIN = { left: 52, right: 12, top: 12, bottom: 26 };
 const TICKS = [10, 100, 1000, 10_000, 100_000];
@@ -128,7 +130,7 @@ export class OxygenTrace {
 /** The purge as it runs: trace, time left with its range, what is wrong and what to do, and whether every joint is ready. */
 @Component({
   selector: 'va-purge-live',
-  imports: [OxygenTrace, PurgeClockView],
+  imports: [OxygenTrace, PurgeClockView, TypeOxygen],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="panel" aria-label="Gas inside">
@@ -138,7 +140,7 @@ export class OxygenTrace {
           <span class="state" [attr.data-state]="watch.state()">{{ stateWords() }}</span>
         </p>
         <p class="left" data-testid="purge-left">{{ left() }}</p>
-        <va-purge-clock [metered]="watch.meter() !== undefined" />
+        <va-purge-clock [metered]="watch.ppm() !== null" />
       </div>
       @if (watch.meter()) {
         <va-oxygen-trace />
@@ -146,12 +148,7 @@ export class OxygenTrace {
       @if (watch.troubleWords(); as words) {
         <p class="caution" role="alert" data-testid="purge-fault">{{ words }}</p>
       }
-      @if (watch.isRoomShort()) {
-        <p class="caution" role="alert">
-          Oxygen in the room {{ watch.roomPercent()?.toFixed(1) }} %, below {{ leastRoom }} %: leave it, gas off, let
-          air in. Argon gives no warning and lies in pits and vessels.
-        </p>
-      }
+      <va-type-oxygen />
       @if (others().length > 1) {
         <ul class="joints small" aria-label="Gas behind each joint">
           @for (one of others(); track one.joint) {
@@ -215,13 +212,17 @@ export class PurgeLive {
   protected readonly shows = computed(() => {
     const ppm = this.watch.ppm();
     if (ppm !== null) return `${ppmWords(ppm)} ppm`;
-    return this.watch.meter() ? 'no reading' : 'no meter';
+    return this.watch.meter() ? 'meter silent' : 'no meter';
   });
   protected readonly stateWords = computed(() => {
     const target = `${ppmWords(this.planning.targetPpm())} ppm`;
     return {
-      unseen: this.watch.meter() ? '' : `target ${target}`, waiting: `above ${target}`, ready: `below ${target}`, risen: 'rises again',
-    }[this.watch.state()]; // prettier-ignore
+      unseen: `target ${target}`,
+      lost: `target ${target}; what was predicted holds`,
+      waiting: `above ${target}`,
+      ready: `below ${target}`,
+      risen: 'rises again',
+    }[this.watch.state()];
   });
   protected readonly left = computed(() => {
     const left = this.watch.minutesLeft();
@@ -230,10 +231,13 @@ export class PurgeLive {
     const [least, most] = left.range;
     return `${clockWords(60 * left.likely)} left, ${clockRange(60 * least, most && 60 * most)}${left.measured ? ', by the meter' : ', predicted'}`; // prettier-ignore
   });
-  protected readonly others = computed(() =>
-    this.watch.behind().map((one) => ({
-      ...one,
-      words: one.state === 'unseen' ? 'no reading' : `${one.ppm === null ? '' : `${ppmWords(one.ppm)} ppm, `}${{ waiting: 'not yet', ready: 'ready', risen: 'rises' }[one.state]}`, // prettier-ignore
-    })),
-  );
+  protected readonly others = computed(() => this.watch.behind().map((one) => ({ ...one, words: wordsOf(one) })));
+}
+
+const STATE_WORDS = { waiting: 'not yet', ready: 'ready', risen: 'rises' } as const;
+
+function wordsOf({ state, ppm }: JointGas): string {
+  if (state === 'unseen') return 'no reading';
+  if (state === 'lost') return 'meter silent';
+  return `${ppm === null ? '' : `${ppmWords(ppm)} ppm, `}${STATE_WORDS[state]}`;
 }

@@ -3,12 +3,15 @@ import { TestBed } from '@angular/core/testing';
 import { NO_PURGE, type Meter, type MeterUse } from '@variatum/contracts';
 import { known } from '@variatum/metallurgy';
 import { of } from 'rxjs';
+import { JointStore, WeldStore } from '../../job/stores';
 import { aJob, aJoint, aPiece, JOB_ID, jobProviders, openJob } from '../../../testing/job-fixture';
 import { ComputeService } from '../../compute/compute.service';
 import { Now } from '../../kit/now';
+import { SteadyClock } from '../../kit/steady-clock';
 import { MeterStore, Readings, type SeenReading } from '../../meters';
 import { PurgePlanning } from '../../planning';
 import { PurgeWatch } from './purge-watch';
+import { TypedOxygen } from './typed-oxygen';
 
 const GAS_ON = Date.UTC(2026, 0, 5, 8);
 const meters = signal<readonly Meter[]>([]);
@@ -24,7 +27,7 @@ const shows = (id: string, ...ppm: readonly (number | null)[]): void => {
   readings.update((all) =>
     new Map(all).set(
       id,
-      ppm.map((value, index) => ({ atMs: GAS_ON + 1000 * index, value })),
+      ppm.map((value, index) => ({ atMs: GAS_ON + 1000 * index, heardMs: GAS_ON + 1000 * index, value })),
     ),
   );
   ms.set(GAS_ON + 1000 * ppm.length);
@@ -41,7 +44,9 @@ beforeEach(() => {
       { provide: ComputeService, useValue: { purgeFit: () => (fits++, of(null)) } },
       { provide: MeterStore, useValue: { meters } },
       { provide: Readings, useValue: { of: (id?: string) => readings().get(id ?? '') ?? [] } },
-      { provide: Now, useValue: { ms, read: () => ms() } },
+      { provide: Now, useValue: { ms, steadyMs: ms } },
+      { provide: SteadyClock, useValue: { read: () => ms() } },
+      TypedOxygen,
       PurgePlanning,
       PurgeWatch,
     ],
@@ -63,6 +68,7 @@ test('without a meter the predicted wait counts, with one its readings do', asyn
   ms.set(GAS_ON + 130_000);
   expect(seen.isReady()).toBe(true);
   meters.set([meter('vent', 'vent')]);
+  shows('vent', 9000, 400, 60);
   expect(seen.isReady()).toBe(false);
   shows('vent', 9000, 400, 60, 40);
   expect([seen.isReady(), seen.ppm()]).toEqual([true, 40]);
@@ -77,30 +83,57 @@ test('every joint must be below its target', async () => {
   expect(seen.isReady()).toBe(true);
 });
 
-test('a reading that does not come is none, and an old one says nothing of now', async () => {
+test('a reading that does not come is none; a meter that falls silent leaves what was predicted, and blocks nothing', async () => {
   const seen = await watch();
   meters.set([meter('vent', 'vent')]);
-  shows('vent', 400, 60, 40, null);
-  expect(seen.ppm()).toBe(40);
+  shows('vent', 400, 60, 55, null);
+  expect(seen.ppm()).toBe(55);
   ms.set(GAS_ON + 60_000);
-  expect([seen.ppm(), seen.state()]).toEqual([null, 'unseen']);
+  expect([seen.ppm(), seen.state(), seen.isReady(), seen.minutesLeft()?.measured]).toEqual([
+    null,
+    'lost',
+    false,
+    false,
+  ]);
+  ms.set(GAS_ON + 130_000);
+  expect(seen.isReady()).toBe(true);
+});
+
+test('a figure somebody reads off a display and types counts like one that was sent', async () => {
+  const seen = await watch();
+  TestBed.inject(WeldStore).add(TestBed.inject(JointStore).shown()!.id, { kind: 'oxygen', place: 'inside', ppm: 38 });
+  expect([seen.ppm(), seen.state(), seen.isReady(), seen.oxygenNow()]).toEqual([
+    38,
+    'ready',
+    true,
+    { ppm: 38, by: 'read' },
+  ]);
+});
+
+test('what nobody reads is reckoned for the moment', async () => {
+  const seen = await watch();
+  const first = seen.oxygenNow();
+  ms.set(GAS_ON + 60_000);
+  const later = seen.oxygenNow();
+  expect([first?.by, later?.by]).toEqual(['reckoned', 'reckoned']);
+  expect(first?.ppm).toBeGreaterThan(100_000);
+  expect(later?.ppm).toBeLessThan(first!.ppm / 2);
 });
 
 test('what was read before the gas was on is not of this purge', async () => {
   const seen = await watch();
   meters.set([meter('vent', 'vent')]);
-  readings.set(new Map([['vent', [{ atMs: GAS_ON - 5000, value: 30 }]]]));
+  readings.set(new Map([['vent', [{ atMs: GAS_ON - 5000, heardMs: GAS_ON - 5000, value: 30 }]]]));
   expect([seen.trace(), seen.state()]).toEqual([[], 'unseen']);
 });
 
-test('oxygen that goes on rising is told, and a room that is short of it too', async () => {
+test('oxygen that rises is told, and stays told when the meter falls silent', async () => {
   const seen = await watch();
-  meters.set([meter('vent', 'vent'), meter('room', 'room')]);
-  shows('vent', 400, 60, 40, 90, 160, 300, 500, 900, 1500);
-  shows('room', ...Array.from({ length: 9 }, () => 209_000));
-  expect([seen.hasRisen(), seen.isRoomShort()]).toEqual([true, false]);
-  shows('room', ...Array.from({ length: 9 }, () => 191_000));
-  expect([seen.roomPercent(), seen.isRoomShort()]).toEqual([19.1, true]);
+  meters.set([meter('vent', 'vent')]);
+  shows('vent', 400, 60, 40, 160, 300);
+  expect(seen.hasRisen()).toBe(true);
+  ms.set(GAS_ON + 600_000);
+  expect([seen.hasRisen(), seen.isReady()]).toEqual([true, false]);
 });
 
 test('gas is not asked for where the back is shielded without it', async () => {

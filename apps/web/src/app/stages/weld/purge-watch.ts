@@ -1,32 +1,23 @@
 import { computed, effect, inject, Injectable, signal } from '@angular/core';
+import { INSIDE_UNSEEN, insideGas, type HeardReading, type InsideGas, type TimeLeft } from '@variatum/job';
 import type { Meter } from '@variatum/contracts';
-import {
-  FRESH_MS,
-  oxygenState,
-  roomIsShort,
-  TROUBLE_WORDS,
-  type OxygenState,
-  type PurgeFitAnswer,
-} from '@variatum/metallurgy';
+import { TROUBLE_WORDS, type PurgeFitAnswer } from '@variatum/metallurgy';
 import { catchError, of } from 'rxjs';
 import { ComputeService } from '../../compute/compute.service';
-import { JobStore, JointStore, PartStore } from '../../job/stores';
+import { JobStore, JointStore, PartStore, WeldStore } from '../../job/stores';
 import { Now } from '../../kit/now';
 import { MeterStore, Readings, type SeenReading } from '../../meters';
 import { PurgePlanning } from '../../planning';
+import { TypedOxygen } from './typed-oxygen';
 
 /** How the gas behind one joint stands. */
-export interface JointGas {
+export interface JointGas extends InsideGas {
   readonly joint: string;
   readonly number: number;
-  readonly state: OxygenState;
-  readonly ppm: number | null;
 }
 
 /** Ways of shielding the back that need no gas to wait for. */
 const WITHOUT_GAS: ReadonlySet<string> = new Set(['metal', 'paste', 'none']);
-/** Less than this is no time to be counted down, minutes. */
-export const SOON_MINUTES = 0.05;
 /** A fit is made anew so often while readings come in, ms. */
 const FIT_EVERY_MS = 2000;
 /** So many readings are fitted at most: a curve needs no more. */
@@ -36,13 +27,14 @@ const MOST_FITTED = 300;
 function thinned<One>(list: readonly One[], most: number): readonly One[] {
   if (list.length <= most) return list;
   const step = list.length / most;
-  return Array.from({ length: most }, (_, index) => list[Math.min(list.length - 1, Math.ceil((index + 1) * step) - 1)] as One); // prettier-ignore
+  const at = (index: number): number => Math.min(list.length - 1, Math.ceil((index + 1) * step) - 1);
+  return Array.from({ length: most }, (_, index) => list[at(index)] as One);
 }
 
 type Read = SeenReading & { readonly value: number };
 const read = (list: readonly SeenReading[]): readonly Read[] => list.filter((one): one is Read => one.value !== null);
 
-/** The purge as meters see it: how each joint stands, how long it takes still, what is wrong, and the air of the room. */
+/** The purge as meters see it: how each joint stands, how long it takes still, and what is wrong. */
 @Injectable()
 export class PurgeWatch {
   private readonly jobs = inject(JobStore);
@@ -53,9 +45,13 @@ export class PurgeWatch {
   private readonly planning = inject(PurgePlanning);
   private readonly compute = inject(ComputeService);
   private readonly now = inject(Now);
+  private readonly weld = inject(WeldStore);
+  private readonly typed = inject(TypedOxygen);
 
   private readonly ofJob = computed(() => this.meters.meters().filter(({ use }) => use?.job === this.jobs.job()?.id));
-  private readonly atVents = computed(() => this.ofJob().filter(({ kind, use }) => kind === 'oxygen' && use?.place === 'vent')); // prettier-ignore
+  private readonly atVents = computed(() =>
+    this.ofJob().filter(({ kind, use }) => kind === 'oxygen' && use?.place === 'vent'),
+  );
   /** When gas was turned on, ms; null: it is off. */
   readonly gasOnMs = computed(() => {
     const clock = this.jobs.job()?.purge.clock;
@@ -66,7 +62,11 @@ export class PurgeWatch {
   private meterOf(joint: string): Meter | undefined {
     const room = this.part.spaces().find(({ joints }) => joints.includes(joint));
     const looks = this.atVents();
-    return looks.find(({ use }) => use?.joint === joint) ?? looks.find(({ use }) => use?.joint !== null && use?.joint !== undefined && room?.joints.includes(use.joint)) ?? looks.find(({ use }) => use?.joint === null); // prettier-ignore
+    const near = ({ use }: Meter): boolean =>
+      typeof use?.joint === 'string' && room?.joints.includes(use.joint) === true;
+    return (
+      looks.find(({ use }) => use?.joint === joint) ?? looks.find(near) ?? looks.find(({ use }) => use?.joint === null)
+    );
   }
 
   /** The meter at the joint looked at. */
@@ -79,18 +79,18 @@ export class PurgeWatch {
     const from = this.gasOnMs() ?? 0;
     return read(this.readings.of(this.meter()?.id)).filter(({ atMs }) => atMs >= from);
   });
-  /** What it shows now; null: nothing came lately. */
-  readonly ppm = computed<number | null>(() => this.latest(this.meter(), FRESH_MS.oxygen));
-
-  private latest(meter: Meter | undefined, freshMs: number): number | null {
-    const last = read(this.readings.of(meter?.id)).at(-1);
-    return last && this.now.ms() - last.atMs <= freshMs ? last.value : null;
+  /** What was read behind a joint since gas was turned on: by its meter, or off a display. */
+  private readingsAt(joint: string): readonly HeardReading[] {
+    const from = this.gasOnMs() ?? 0;
+    const sent = read(this.readings.of(this.meterOf(joint)?.id)).filter(({ atMs }) => atMs >= from);
+    const typed = this.typed.inside().filter((one) => one.atMs >= from && this.isBehind(one.joint, joint));
+    const all = [...sent.map((one) => ({ ...one, ppm: one.value, typed: false })), ...typed];
+    return typed.length === 0 ? all : all.sort((one, other) => one.atMs - other.atMs);
   }
 
-  private stateOf(meter: Meter | undefined): OxygenState {
-    const from = this.gasOnMs() ?? 0;
-    const seen = read(this.readings.of(meter?.id)).filter(({ atMs }) => atMs >= from).map(({ atMs, value }) => ({ atMs, ppm: value })); // prettier-ignore
-    return oxygenState(seen, this.planning.targetPpm(), this.now.ms());
+  /** Whether what is read at one joint says something of the gas behind another. */
+  private isBehind(read: string, joint: string): boolean {
+    return read === joint || this.part.spaces().some(({ joints }) => joints.includes(read) && joints.includes(joint));
   }
 
   /** Whether the joints of this job want gas behind them: there is a room, and gas is on or planned. */
@@ -98,44 +98,55 @@ export class PurgeWatch {
     const { backShielding } = this.joints.joint();
     const otherwise = backShielding !== undefined && WITHOUT_GAS.has(backShielding);
     return this.planning.room() !== null && ((this.planning.melts() && !otherwise) || this.gasOnMs() !== null);
-  }); // prettier-ignore
+  });
+  /** What stood before, by joint: an alarm is kept until it is answered. */
+  private readonly latched = new Map<string, InsideGas>();
   /** Every joint with a room behind it, and how its gas stands. */
   readonly behind = computed<readonly JointGas[]>(() => {
     const rooms = this.part.spaces();
+    const [nowMs, targetPpm, gasIsOn] = [this.now.steadyMs(), this.planning.targetPpm(), this.gasOnMs() !== null];
     return this.joints.all().flatMap(({ id }): JointGas[] => {
       if (!rooms.some(({ joints }) => joints.includes(id))) return [];
-      const meter = this.meterOf(id);
-      return [{ joint: id, number: this.joints.numberOf(id), state: this.stateOf(meter), ppm: this.latest(meter, FRESH_MS.oxygen) }]; // prettier-ignore
+      const facts = {
+        hasMeter: this.meterOf(id) !== undefined,
+        readings: this.readingsAt(id),
+        targetPpm,
+        gasIsOn,
+        arcBurns: this.weld.logOf(id).burning.length > 0,
+      };
+      const gas = insideGas(facts, nowMs, this.latched.get(id) ?? INSIDE_UNSEEN);
+      this.latched.set(id, gas);
+      return [{ ...gas, joint: id, number: this.joints.numberOf(id) }];
     });
   });
-  /** Whether the wait that was predicted has passed: what counts where no meter looks. */
+  /** The gas behind the joint looked at. */
+  readonly inside = computed<InsideGas>(() => {
+    const shown = this.joints.shown()?.id;
+    return this.behind().find(({ joint }) => joint === shown) ?? INSIDE_UNSEEN;
+  });
+  /** What is read there now; null: nothing came lately. */
+  readonly ppm = computed(() => this.inside().ppm);
+  readonly state = computed(() => this.inside().state);
+  /** Whether the wait that was predicted has passed: what counts where no meter looks, or it is silent. */
   private readonly hasWaited = computed(() => {
     const [clock, from] = [this.jobs.job()?.purge.clock, this.gasOnMs()];
     return clock !== null && clock !== undefined && from !== null && this.now.ms() - from >= 60_000 * clock.minutes[1];
   });
-  /** Whether every joint is below its target: by its meter, or by the predicted wait where none looks. */
-  readonly isReady = computed(
-    () =>
-      this.behind().length > 0 &&
-      this.behind().every(({ joint, state }) => state === 'ready' || (!this.meterOf(joint) && this.hasWaited())),
-  );
-  readonly state = computed<OxygenState>(() => {
-    const shown = this.joints.shown();
-    return this.behind().find(({ joint }) => joint === shown?.id)?.state ?? 'unseen';
+  /** Whether every joint is below its target: by its meter, or by the predicted wait where nothing is read. */
+  readonly isReady = computed(() => {
+    const waited = ({ state }: JointGas): boolean => (state === 'unseen' || state === 'lost') && this.hasWaited();
+    return this.behind().length > 0 && this.behind().every((one) => one.state === 'ready' || waited(one));
   });
   /** Any joint whose gas was clean and is no more. */
   readonly hasRisen = computed(() => this.behind().some(({ state }) => state === 'risen'));
-
-  /** Oxygen of the room, percent; null: no meter looks. */
-  readonly roomPercent = computed(() => {
-    const meter = this.ofJob().find(({ kind, use }) => kind === 'oxygen' && use?.place === 'room');
-    const ppm = this.latest(meter, FRESH_MS.oxygen);
-    return ppm === null ? null : ppm / 10_000;
-  });
-  readonly isRoomShort = computed(() => {
-    const percent = this.roomPercent();
-    return percent !== null && roomIsShort(10_000 * percent);
-  });
+  /** Oxygen behind the joint looked at, read now or else as it was predicted for this moment, ppm; null: nobody can say. */
+  oxygenNow(): { readonly ppm: number; readonly by: 'read' | 'reckoned' } | null {
+    const ppm = this.ppm();
+    if (ppm !== null) return { ppm, by: 'read' };
+    const from = this.gasOnMs();
+    const reckoned = this.planning.levelAfter(from === null ? 0 : (this.now.ms() - from) / 60_000);
+    return reckoned === null ? null : { ppm: Math.round(reckoned), by: 'reckoned' };
+  }
 
   private readonly fitted = signal<PurgeFitAnswer | null>(null);
   /** What the readings say; null: too few. */
@@ -146,16 +157,18 @@ export class PurgeWatch {
     return fault ? TROUBLE_WORDS[fault] : '';
   });
   /** Time left as the readings have it, else as it was predicted, minutes: least, likely, most. */
-  readonly minutesLeft = computed<{ readonly likely: number; readonly range: readonly [number, number | null]; readonly measured: boolean } | null>(() => {
+  readonly minutesLeft = computed<TimeLeft | null>(() => {
     const left = this.fit()?.minutesLeft;
     if (left && this.ppm() !== null) return { likely: left.median, range: left.range90, measured: true };
     const clock = this.jobs.job()?.purge.clock;
     const from = this.gasOnMs();
-    if (!clock || from === null || this.meter()) return null;
+    // A meter that is silent leaves what was predicted.
+    if (!clock || from === null || this.ppm() !== null) return null;
     const gone = (this.now.ms() - from) / 60_000;
     const [least, likely, most] = clock.minutes;
-    return { likely: Math.max(0, likely - gone), range: [Math.max(0, least - gone), most === null ? null : Math.max(0, most - gone)], measured: false };
-  }); // prettier-ignore
+    const range = [Math.max(0, least - gone), most === null ? null : Math.max(0, most - gone)] as const;
+    return { likely: Math.max(0, likely - gone), range, measured: false };
+  });
 
   constructor() {
     // Two seconds of readings are fitted together.
@@ -164,8 +177,10 @@ export class PurgeWatch {
       beat();
       const [planned, from, meter] = [this.planning.question(), this.gasOnMs(), this.meter()];
       if (!planned || from === null || !meter) return null;
-      const trace = thinned(this.trace(), MOST_FITTED).map(({ atMs, value }) => ({ seconds: (atMs - from) / 1000, ppm: value })); // prettier-ignore
-      return trace.length < 8 ? null : { planned, trace, meter: meter.lagS === null ? {} : { lagS: meter.lagS }, targetPpm: this.planning.targetPpm() }; // prettier-ignore
+      const few = thinned(this.trace(), MOST_FITTED);
+      const trace = few.map(({ atMs, value }) => ({ seconds: (atMs - from) / 1000, ppm: value }));
+      const lag = meter.lagS === null ? {} : { lagS: meter.lagS };
+      return trace.length < 8 ? null : { planned, trace, meter: lag, targetPpm: this.planning.targetPpm() };
     });
     let lastS = -1;
     let busy = false;

@@ -1,20 +1,36 @@
-import { inject, Injectable, signal } from '@angular/core';
-import { CRACK_PLACES, CRACK_TIMES, findFieldTest, MAGNET_PULLS } from '@variatum/metallurgy';
-import { CRACK_PLACE_WORDS, CRACK_TIME_WORDS, PULL_WORDS } from '@variatum/presentation';
+import { computed, inject, Injectable, signal } from '@angular/core';
+import type { Meter } from '@variatum/contracts';
+import { CRACK_PLACES, CRACK_TIMES, findFieldTest, MAGNET_PULLS, type MagnetPull } from '@variatum/metallurgy';
+import { CRACK_PLACE_WORDS, CRACK_TIME_WORDS, lastWords, PULL_WORDS } from '@variatum/presentation';
 import { FieldTestStore, JobStore, JointStore, PartSelection } from '../../job/stores';
+import { MeterStore, RoomWatch } from '../../meters';
 import { OwnUnits } from './own-units';
+import { PurgeWatch } from './purge-watch';
 import { TorchNow } from './torch-state';
 import { WeldPlanning } from './weld-planning';
 
 /** A row of a list at the torch. */
 export interface TorchRow {
   readonly title: string;
-  /** What it does; a list of rows is shown next. */
-  readonly act: () => readonly TorchRow[] | undefined;
+  /** What it does; a list of rows is shown next, or the same one again. */
+  readonly act: () => readonly TorchRow[] | 'stay' | undefined;
+}
+
+/** A figure that is being typed off a display. */
+interface Typing {
+  readonly title: string;
+  readonly unit: string;
+  readonly figure: string;
+  /** Takes the figure in. @returns what is wrong with it; empty: it was taken */
+  readonly take: (figure: number) => string;
 }
 
 /** Temperatures that are tapped rather than typed, °C. */
 const TEMPERATURES = [40, 60, 80, 100, 120, 150, 175, 200, 250, 300];
+/** Why a meter is put out of use, as workshops have it. */
+const REASONS = ['no signal', 'battery empty', 'sensor worn out', 'shows what cannot be', 'not looking here any more'];
+/** Longer is no figure of a display. */
+const LONGEST_FIGURE = 7;
 
 /** What can be done at the torch besides the one thing that is next: lists of few rows, walked through by one key. */
 @Injectable()
@@ -26,6 +42,9 @@ export class TorchMenu {
   private readonly tests = inject(FieldTestStore);
   private readonly selection = inject(PartSelection);
   private readonly units = inject(OwnUnits);
+  private readonly rooms = inject(RoomWatch);
+  private readonly gas = inject(PurgeWatch);
+  private readonly meters = inject(MeterStore);
 
   private readonly shownRows = signal<readonly TorchRow[] | null>(null);
   readonly rows = this.shownRows.asReadonly();
@@ -33,6 +52,17 @@ export class TorchMenu {
   readonly at = signal(0);
   /** What was done by the last choice, to be read once. */
   readonly said = signal('');
+  private readonly figure = signal<Typing | null>(null);
+  /** The figure that is being typed; null: none is. */
+  readonly typing = this.figure.asReadonly();
+  /** Where the list is, for those who hear it. */
+  readonly spoken = computed(() => {
+    const [rows, at, typing] = [this.shownRows(), this.at(), this.figure()];
+    const row = rows?.[at];
+    if (!rows || !row) return '';
+    const figure = typing?.figure ? `${typing.figure} ${typing.unit}. ` : '';
+    return `${figure}${row.title}, ${at + 1} of ${rows.length}`;
+  });
 
   open(leave: () => void): void {
     this.show(this.first(leave));
@@ -40,6 +70,7 @@ export class TorchMenu {
 
   close(): void {
     this.shownRows.set(null);
+    this.figure.set(null);
   }
 
   /** Goes to the next row. */
@@ -51,8 +82,103 @@ export class TorchMenu {
   choose(row: TorchRow | undefined): void {
     if (!row) return;
     const next = row.act();
+    if (next === 'stay') return;
     if (next) this.show(next);
     else this.close();
+  }
+
+  /** A key of a keyboard while a figure is typed. @returns whether it was one of the figure's */
+  typeKey(key: string): boolean {
+    if (!this.figure()) return false;
+    if (/^[0-9]$/.test(key)) this.add(key);
+    else if (key === '.' || key === ',') this.add('.');
+    else if (key === 'Backspace') this.takeOff();
+    else if (key === 'Enter') this.choose({ title: 'Take it', act: () => this.takeFigure() });
+    else return false;
+    return true;
+  }
+
+  private add(sign: string): 'stay' {
+    this.figure.update((typing) => {
+      if (!typing || typing.figure.length >= LONGEST_FIGURE) return typing;
+      if (sign === '.' && typing.figure.includes('.')) return typing;
+      return { ...typing, figure: typing.figure + sign };
+    });
+    return 'stay';
+  }
+
+  private takeOff(): 'stay' {
+    this.figure.update((typing) => typing && { ...typing, figure: typing.figure.slice(0, -1) });
+    return 'stay';
+  }
+
+  private takeFigure(): 'stay' | undefined {
+    const typing = this.figure();
+    const figure = Number(typing?.figure);
+    if (!typing || typing.figure === '' || !Number.isFinite(figure)) return 'stay';
+    const wrong = typing.take(figure);
+    this.said.set(wrong || `${typing.figure} ${typing.unit} logged.`);
+    this.figure.set(null);
+    return undefined;
+  }
+
+  /** Large keys for a figure: the list of them is walked through like any other. */
+  private keypad(title: string, unit: string, take: Typing['take']): readonly TorchRow[] {
+    this.figure.set({ title, unit, figure: '', take });
+    const sign = (one: string): TorchRow => ({ title: one, act: () => this.add(one) });
+    return [
+      ...['1', '2', '3', '4', '5', '6', '7', '8', '9', '.', '0'].map(sign),
+      { title: '⌫', act: () => this.takeOff() },
+      { title: 'Take it', act: () => this.takeFigure() },
+      this.row('Back', () => undefined),
+    ];
+  }
+
+  /** Oxygen is read off a display where no meter sends it. */
+  private oxygenRows(): readonly TorchRow[] {
+    const inside = (ppm: number): string => {
+      const taken = this.weld.note({ kind: 'oxygen', place: 'inside', ppm });
+      return taken ? '' : 'Not taken: give 0 to 300 000 ppm.';
+    };
+    const room = (percent: number): string => {
+      if (percent > 25) return 'Not taken: give 0 to 25 %.';
+      this.weld.note({ kind: 'oxygen', place: 'room', ppm: Math.round(10_000 * percent) });
+      this.rooms.type(10_000 * percent);
+      return '';
+    };
+    return [
+      ...(this.gas.isWanted() ? [{ title: 'Inside, ppm', act: () => this.keypad('Inside', 'ppm', inside) }] : []),
+      { title: 'In the room, %', act: () => this.keypad('In the room', '%', room) },
+    ];
+  }
+
+  /** Meters that look here, to be put out of use with a reason. */
+  private meterRows(): readonly TorchRow[] {
+    const job = this.jobs.job()?.id;
+    const looking = this.meters.meters().filter(({ use }) => use?.job === job);
+    return looking.map((meter) =>
+      this.list(`${meter.name} out of use`, () =>
+        REASONS.map((reason) => this.row(reason, () => this.putOut(meter, reason), `${meter.name} is out of use.`)),
+      ),
+    );
+  }
+
+  private putOut(meter: Meter, reason: string): void {
+    this.weld.note({ kind: 'meter-out', meter: meter.name, reason });
+    this.meters.use(meter, null).catch(() => {
+      this.said.set('Not changed: the server does not answer. The meter is in use still.');
+    });
+  }
+
+  /** What was logged last is taken back only when it is said what that is, and once more that it goes. */
+  private takeBackRows(): readonly TorchRow[] {
+    const last = this.weld.lastEntry();
+    if (!last) return [this.row('Nothing stands in the log', () => undefined)];
+    const what = lastWords(last.entry, this.units.now());
+    return [
+      this.row('Keep it', () => undefined),
+      this.row(`Take back: ${what}`, () => this.weld.takeBackLast(), 'Taken back.'),
+    ];
   }
 
   private show(rows: readonly TorchRow[]): void {
@@ -79,32 +205,52 @@ export class TorchMenu {
     const burning = this.weld.burning();
     const { state } = this.state.words();
     const rows: TorchRow[] = [this.row('Go on', () => undefined)];
+    if (this.state.act().code === 'leave-room')
+      rows.push(this.row('I have left the room', () => this.rooms.say('left'), 'Stay out until it is aired.'));
+    if (state === 'alarm' || state === 'lost')
+      rows.push(this.row('Silence it for two minutes', () => this.state.silence(), 'Silenced. The alarm stands.'));
     if (burning) {
       const share = this.state.share() ?? 0;
-      const reached = burning.fromMm + share * (burning.toMm - burning.fromMm);
-      rows.push(this.row('Arc out before the end', () => this.weld.stop('reach', Math.round(reached)), 'Arc out; the rest comes next.')); // prettier-ignore
-    } else if (state !== 'ready' && state !== 'done' && this.weld.next())
+      const reached = Math.round(burning.fromMm + share * (burning.toMm - burning.fromMm));
+      const out = (): unknown => this.weld.stop('reach', reached);
+      rows.push(this.row('Arc out before the end', out, 'Arc out; the rest comes next.'));
+    } else if (state !== 'ready' && state !== 'done' && state !== 'ask' && this.weld.next())
       rows.push(this.row('Arc on all the same', () => this.state.strike(), 'Arc on.'));
+    rows.push(this.list('Oxygen on a display', () => this.oxygenRows()));
     rows.push(
       this.list('It cracked', () => this.cracks()),
       this.list('Odd pool', () => this.pools()),
     );
     if (!burning)
       rows.push(
-        this.list('Magnet on the bead', () => MAGNET_PULLS.map((pull) => this.row(PULL_WORDS[pull], () => this.weld.note({ kind: 'magnet', pull, rod: this.weld.lastRod() }), 'Magnet logged.'))),
-        this.list('Temperature', () => TEMPERATURES.map((tempC) => this.row(this.units.now().warmth(tempC), () => this.weld.note({ kind: 'temperature', tempC, by: 'typed' }), `${this.units.now().warmth(tempC)} logged.`))),
+        this.list('Magnet on the bead', () => this.magnetRows()),
+        this.list('Temperature', () => this.temperatureRows()),
         this.row('Repair here', () => this.state.strike(true), 'Arc on for a repair.'),
-        this.row('Take the last entry back', () => this.weld.takeBackLast(), 'Taken back.'),
-      ); // prettier-ignore
+        this.list('Take the last entry back', () => this.takeBackRows()),
+      );
+    const meters = this.meterRows();
+    if (meters.length > 0) rows.push(this.list('A meter out of use', () => meters));
     if (this.weld.order.kept().people === 2) {
       const other = this.weld.person() === 0 ? 1 : 0;
       rows.push(this.row(other === 0 ? 'I am the first' : 'I am the second', () => this.weld.person.set(other)));
     }
     const others = this.joints.all();
-    if (others.length > 1)
-      rows.push(this.list('Another joint', () => others.map(({ id }) => this.row(`Joint ${this.joints.numberOf(id)}`, () => this.selection.joint.set(id))))); // prettier-ignore
+    const jointRow = (id: string): TorchRow =>
+      this.row(`Joint ${this.joints.numberOf(id)}`, () => this.selection.joint.set(id));
+    if (others.length > 1) rows.push(this.list('Another joint', () => others.map(({ id }) => jointRow(id))));
     rows.push(this.row('Leave', leave));
     return rows;
+  }
+
+  private magnetRows(): readonly TorchRow[] {
+    const log = (pull: MagnetPull) => () => this.weld.note({ kind: 'magnet', pull, rod: this.weld.lastRod() });
+    return MAGNET_PULLS.map((pull) => this.row(PULL_WORDS[pull], log(pull), 'Magnet logged.'));
+  }
+
+  private temperatureRows(): readonly TorchRow[] {
+    const { warmth } = this.units.now();
+    const log = (tempC: number) => () => this.weld.note({ kind: 'temperature', tempC, by: 'typed' });
+    return TEMPERATURES.map((tempC) => this.row(warmth(tempC), log(tempC), `${warmth(tempC)} logged.`));
   }
 
   private cracks(): readonly TorchRow[] {
@@ -129,14 +275,16 @@ export class TorchMenu {
     const outcomes = findFieldTest('pool')?.outcomes ?? [];
     const pieces = this.jobs.meeting();
     const log = (piece: string, outcome: string) => () => this.tests.add(piece, { test: 'pool', outcome });
-    const seen = outcomes.map(
-      ({ id: outcome, title }) =>
+    const at = (outcome: string) => () =>
+      pieces.map(({ id, name }) => this.row(`at ${name}`, log(id, outcome), 'Logged as a test.'));
+    const seen = outcomes.map(({ id: outcome, title }) =>
       pieces.length < 2
         ? this.row(title, log(pieces[0]?.id ?? '', outcome), 'Logged as a test.')
-        : this.list(title, () => pieces.map(({ id, name }) => this.row(`at ${name}`, log(id, outcome), 'Logged as a test.'))), // prettier-ignore
+        : this.list(title, at(outcome)),
     );
     // Sugar says nothing of the pieces: air was at the back.
-    const sugar = this.row('sugar at the root', () => this.weld.note({ kind: 'note', text: 'Sugar at the root: air at the back' }), 'Air at the back: look at gas, tape and flow.'); // prettier-ignore
+    const note = (): unknown => this.weld.note({ kind: 'note', text: 'Sugar at the root: air at the back' });
+    const sugar = this.row('sugar at the root', note, 'Air at the back: look at gas, tape and flow.');
     return [...seen, sugar];
   }
 }

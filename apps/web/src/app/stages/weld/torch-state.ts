@@ -1,39 +1,39 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
-import { isSameStep, ONLY_SLOW, PURGE_OFF_BELOW_C, TROUBLE_SHORT } from '@variatum/metallurgy';
-import { clockRange, clockWords, minutesWords, ppmWords } from '@variatum/presentation';
+import {
+  alarmSound,
+  nextAct,
+  NO_ALARM,
+  stateOf,
+  type AlarmSound,
+  type TorchFacts,
+  type TorchState,
+} from '@variatum/job';
+import { isSameStep, ONLY_SLOW } from '@variatum/metallurgy';
+import { torchWords, type TorchSaid } from '@variatum/presentation';
 import { JointStore } from '../../job/stores';
 import { Now } from '../../kit/now';
-import { CoolingWatch, type JointClock } from './cooling-watch';
+import { RoomWatch } from '../../meters';
+import { CoolingWatch } from './cooling-watch';
 import { OwnUnits } from './own-units';
-import { PurgeWatch, SOON_MINUTES } from './purge-watch';
+import { PurgeWatch } from './purge-watch';
 import { TorchAlarm } from './torch-alarm';
 import { WeldPlanning } from './weld-planning';
 
-/** What is to be done just now. */
-export type TorchState = 'alarm' | 'burning' | 'gas' | 'cool' | 'rest' | 'other' | 'ready' | 'done';
-
-/** The one thing the torch view says: a word, what it is about, and what a press does. */
-export interface TorchWords {
+/** The one thing the torch view says, and how loud. */
+export interface TorchWords extends TorchSaid {
   readonly state: TorchState;
-  /** What to do, in a word or two. */
-  readonly what: string;
-  /** About which bead, and how long. */
-  readonly about: string;
-  /** What a press does; empty: it has to be held. */
-  readonly press: string;
 }
 
-/** A run that takes longer than planned by so much has most likely been finished unseen. */
-const OVERTIME = 1.5;
 /** What calls again within this time is the same trouble, ms. */
 const CALLED_ONCE_MS = 30_000;
 
-/** What is to be done at the torch just now, by gas, by heat and by the plan. */
+/** What is to be done at the torch just now: facts of the page's services, judged by the job's own rules. */
 @Injectable()
 export class TorchNow {
   private readonly weld = inject(WeldPlanning);
   private readonly joints = inject(JointStore);
   private readonly gas = inject(PurgeWatch);
+  private readonly rooms = inject(RoomWatch);
   private readonly cooling = inject(CoolingWatch);
   private readonly now = inject(Now);
   private readonly alarm = inject(TorchAlarm);
@@ -77,107 +77,6 @@ export class TorchNow {
     const pass = this.weld.order.passes() > 1 && about.bead === 'run' ? `, pass ${about.pass + 1}` : '';
     return `${about.bead === 'tack' ? 'tack' : 'run'} ${this.count()}${pass}`;
   });
-
-  /** Seconds of rest before the next run; 0: none. */
-  private readonly restS = computed(() => {
-    const next = this.weld.next();
-    const last = Math.max(0, ...this.weld.log().beads.map(({ endMs }) => endMs ?? 0));
-    return next && last > 0 ? Math.max(0, next.restS - (this.now.ms() - last) / 1000) : 0;
-  });
-
-  readonly words = computed<TorchWords>(() => {
-    const burns = this.burnsS();
-    const shown = this.cooling.shown();
-    if (this.gas.isRoomShort())
-      return { state: 'alarm', what: 'Leave the room', about: `Oxygen in the room ${this.gas.roomPercent()?.toFixed(1) ?? ''} %. Gas off, air in.`, press: burns === null ? '' : 'Arc out' }; // prettier-ignore
-    if (burns !== null) {
-      const planned = this.plannedS();
-      if (this.gas.hasRisen())
-        return { state: 'alarm', what: 'Oxygen rises', about: `${ppmWords(this.gas.ppm() ?? 0)} ppm. Stop, look for tape and hose.`, press: 'Arc out' }; // prettier-ignore
-      const over = planned !== null && burns > OVERTIME * planned;
-      return { state: 'burning', what: clockWords(burns), about: `${this.name()}${planned ? `, about ${minutesWords(planned / 60)}` : ''}${over ? '. Arc out already?' : ''}`, press: 'Arc out' }; // prettier-ignore
-    }
-    if (this.weld.isDone())
-      return { state: 'done', what: 'Done', about: [this.gasStays(), this.elsewhere()].filter(Boolean).join(' ') || 'All of the plan lies.', press: this.free() ? 'Next joint' : '' }; // prettier-ignore
-    if (!this.weld.next())
-      return { state: 'other', what: 'Wait', about: 'The other one is at this pass still.', press: '' };
-    if (this.gas.isWanted() && this.gas.hasRisen())
-      return { state: 'alarm', what: 'Oxygen rises', about: `${ppmWords(this.gas.ppm() ?? 0)} ppm. Look for tape and hose before the arc.`, press: '' }; // prettier-ignore
-    if (this.gas.isWanted() && this.gas.gasOnMs() === null)
-      return {
-        state: 'gas',
-        what: 'Gas on',
-        about: 'Turn the gas on behind the joint; the clock starts.',
-        press: 'Gas is on',
-      };
-    if (this.gas.isWanted() && !this.gas.isReady()) return { state: 'gas', ...this.gasWords() };
-    if (shown && this.isTooCold(shown)) return { state: 'cool', ...this.warmWords(shown) };
-    if (shown && !shown.isCool && !this.weld.isHeld() && this.limitHolds())
-      return { state: 'cool', ...this.coolWords(shown) };
-    const rest = this.restS();
-    if (rest > 0) return { state: 'rest', what: clockWords(rest), about: `Rest before ${this.name()}.`, press: '' };
-    return { state: 'ready', what: 'Weld', about: this.name(), press: 'Arc on' };
-  });
-
-  /** Strikes the arc for what is next. What a thermometer shows goes into the log before it. */
-  strike(repair = false): void {
-    const measuredC = this.cooling.shown()?.measuredC;
-    if (measuredC !== null && measuredC !== undefined && this.weld.next()?.bead !== 'tack')
-      this.weld.note({ kind: 'temperature', tempC: Math.round(measuredC), by: 'meter' });
-    this.weld.start(repair);
-  }
-
-  /** Whether metal that is to be held warm is not, as far as a thermometer says. */
-  private isTooCold({ measuredC, limitC }: JointClock): boolean {
-    return this.weld.isHeld() && this.weld.next()?.bead === 'run' && measuredC !== null && limitC !== null && measuredC < limitC; // prettier-ignore
-  }
-
-  private warmWords({ measuredC, limitC }: JointClock): Omit<TorchWords, 'state'> {
-    return { what: 'Warm it', about: `${this.units.now().warmth(measuredC ?? 0)}, at least ${this.units.now().warmth(limitC ?? 0)}. This metal cracks cold.`, press: '' }; // prettier-ignore
-  }
-
-  /** Whether what is next has a limit to wait for: the root has none, unless colour is to stay narrow. */
-  private limitHolds(): boolean {
-    const next = this.weld.next();
-    return next !== null && next.bead === 'run' && (next.pass > 0 || this.weld.order.kept().colourWithinMm !== null);
-  }
-
-  private gasWords(): Omit<TorchWords, 'state'> {
-    const left = this.gas.minutesLeft();
-    const ppm = this.gas.ppm();
-    const shows = ppm === null ? 'no reading' : `${ppmWords(ppm)} ppm`;
-    const trouble = this.gas.fit()?.fault;
-    if (trouble && !ONLY_SLOW.has(trouble) && this.gas.state() === 'waiting')
-      return { what: 'Look', about: TROUBLE_SHORT[trouble], press: '' };
-    if (!left) return { what: 'Gas runs', about: `${shows}. Wait until it is clean.`, press: '' };
-    if (left.measured && left.likely < SOON_MINUTES)
-      return { what: 'Wait', about: `${shows}. Most likely clean inside; the meter follows late.`, press: '' };
-    const [least, most] = left.range;
-    const range = clockRange(60 * least, most && 60 * most);
-    return { what: clockWords(60 * left.likely), about: `${shows}. Clean in ${range}${left.measured ? '' : ', as predicted'}.${trouble ? ` ${TROUBLE_SHORT[trouble]}` : ''}`, press: '' }; // prettier-ignore
-  }
-
-  private coolWords(clock: JointClock): Omit<TorchWords, 'state'> {
-    const now =
-      clock.nowC === null
-        ? ''
-        : `${this.units.now().warmth(clock.nowC)}${clock.by === 'reckoned' ? ' reckoned' : ''}, `;
-    const left = clock.readyMs && Math.max(0, (clock.readyMs[1] - this.now.ms()) / 1000);
-    const elsewhere = this.elsewhere();
-    return {
-      what: left === null ? 'Cool' : clockWords(left),
-      about: `${now}limit ${clock.limitC === null ? 'none' : this.units.now().warmth(clock.limitC)}.${elsewhere ? ` ${elsewhere}` : ''}`,
-      press: '',
-    };
-  }
-
-  /** Gas that is on stays on until the root no longer colours. */
-  private gasStays(): string {
-    const nowC = this.cooling.shown()?.nowC;
-    if (this.gas.gasOnMs() === null || (nowC !== null && nowC !== undefined && nowC < PURGE_OFF_BELOW_C)) return '';
-    return `Gas stays on until the metal is below ${this.units.now().warmth(PURGE_OFF_BELOW_C)}.`;
-  }
-
   /** Another joint that can be welded meanwhile. */
   readonly free = computed(() => {
     const shown = this.joints.shown()?.id;
@@ -186,37 +85,96 @@ export class TorchNow {
     return others.find(({ by }) => by === 'cold') ?? null;
   });
 
-  private elsewhere(): string {
-    const free = this.free();
-    return free ? `Joint ${free.number} can be welded now.` : '';
+  /** All that is known just now. */
+  private facts(): TorchFacts {
+    const [burnsS, next, clock, fault] = [this.burnsS(), this.weld.next(), this.cooling.shown(), this.gas.fit()?.fault];
+    const lastEndMs = Math.max(0, ...this.weld.log().beads.map(({ endMs }) => endMs ?? 0));
+    const doubtful = this.weld.doubtful();
+    return {
+      room: this.rooms.room(),
+      burning: burnsS === null ? null : { burnsS, plannedS: this.plannedS() },
+      doubt: doubtful,
+      gas: {
+        isWanted: this.gas.isWanted(),
+        isOn: this.gas.gasOnMs() !== null,
+        isReady: this.gas.isReady(),
+        hasRisen: this.gas.hasRisen(),
+        inside: this.gas.inside(),
+        left: this.gas.minutesLeft(),
+        fault: fault ?? null,
+        onlySlow: fault !== undefined && fault !== null && ONLY_SLOW.has(fault),
+      },
+      metal: clock && { ...clock, readyMs: clock.readyMs?.[1] ?? null },
+      isHeldWarm: this.weld.isHeld(),
+      next: next && { isRun: next.bead === 'run', restS: next.restS, limitHolds: this.limitHolds() },
+      isDone: this.weld.isDone(),
+      lastEndMs: lastEndMs > 0 ? lastEndMs : null,
+      free: this.free()?.number ?? null,
+    };
+  }
+  readonly act = computed(() => nextAct(this.facts(), this.now.ms()));
+  readonly words = computed<TorchWords>(() => {
+    const act = this.act();
+    return { state: stateOf(act), ...torchWords(act, this.name(), this.units.now()) };
+  });
+
+  /** Whether what is next has a limit to wait for: the root has none, unless colour is to stay narrow. */
+  private limitHolds(): boolean {
+    const next = this.weld.next();
+    return next?.bead === 'run' && (next.pass > 0 || this.weld.order.kept().colourWithinMm !== null);
+  }
+
+  /** Strikes the arc for what is next. What a thermometer shows, and gas that is not clean yet, go into the log before it. */
+  strike(repair = false): void {
+    const measuredC = this.cooling.shown()?.measuredC;
+    if (measuredC !== null && measuredC !== undefined && this.weld.next()?.bead !== 'tack')
+      this.weld.note({ kind: 'temperature', tempC: Math.round(measuredC), by: 'meter' });
+    const tooEarly = this.gas.isWanted() && !this.gas.isReady() && this.weld.log().earlyArc === null;
+    const oxygen = tooEarly ? this.gas.oxygenNow() : null;
+    if (oxygen) this.weld.note({ kind: 'early-arc', ...oxygen });
+    this.weld.start(repair);
+  }
+
+  /** What calls by sound: one cause is one call, whatever its figures do meanwhile. */
+  private readonly cause = computed(() => {
+    const { code } = this.act();
+    return stateOf({ code }) === 'alarm' || code === 'room-lost' ? code : null;
+  });
+  private readonly sounding = signal<AlarmSound>(NO_ALARM);
+  /** Whether something calls whose sound somebody has silenced. */
+  readonly isSilenced = computed(() => this.sounding().cause !== null && !this.sounding().isHeard);
+
+  /** Silences the sound of what calls, not the alarm. */
+  silence(): void {
+    this.sounding.update((last) => alarmSound(this.cause(), true, this.now.steadyMs(), last));
   }
 
   constructor() {
-    // What calls is told in the log, once for each time.
-    let called = false;
-    let calledMs = 0;
+    let calledMs = -Infinity;
+    // One device calls and logs: the one somebody welds by.
+    const calls = computed(() => (this.atTorch() ? this.cause() : null));
     effect(() => {
-      const calls = this.words().state === 'alarm';
-      this.atTorch();
+      const [cause, nowMs] = [calls(), this.now.steadyMs()];
       untracked(() => {
-        // One device calls and logs: the one somebody welds by.
-        if (calls && !called && this.atTorch()) {
-          this.alarm.begin();
-          if (Date.now() - calledMs > CALLED_ONCE_MS) this.logCall();
-          calledMs = Date.now();
+        const last = this.sounding();
+        const sound = alarmSound(cause, false, nowMs, last);
+        if (cause !== null && cause !== last.cause && cause !== 'room-lost' && nowMs - calledMs > CALLED_ONCE_MS) {
+          calledMs = nowMs;
+          this.logCall(cause);
         }
-        if (!calls) this.alarm.end();
-        called = calls && this.atTorch();
+        this.sounding.set(sound);
+        if (sound.isHeard) this.alarm.begin();
+        else this.alarm.end();
       });
     });
   }
 
-  private logCall(): void {
-    const room = this.gas.roomPercent();
+  private logCall(cause: string): void {
+    const { percent } = this.rooms.room();
     this.weld.note(
-      this.gas.isRoomShort() && room !== null
-        ? { kind: 'alarm', what: 'room-oxygen', value: Math.round(10_000 * room) }
-        : { kind: 'alarm', what: 'oxygen-rose', value: Math.round(this.gas.ppm() ?? 0) },
+      cause === 'leave-room'
+        ? { kind: 'alarm', what: 'room-oxygen', value: Math.round(10_000 * (percent ?? 0)) }
+        : { kind: 'alarm', what: 'oxygen-rose', value: Math.round(this.gas.inside().lastPpm ?? 0) },
     );
   }
 }

@@ -12,6 +12,8 @@ import {
 import { formatFlow, formatLength } from '@variatum/metallurgy';
 import { ppmWords, rodName } from '@variatum/presentation';
 import { JobStore, JointStore, PartSelection } from '../../job/stores';
+import { Icon } from '../../kit/marks/icon';
+import { RoomWatch } from '../../meters';
 import { PurgePlanning } from '../../planning';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { Autosave } from '../../sync';
@@ -37,84 +39,114 @@ const NO_PRESS = new Set(['Tab', 'Shift', 'Control', 'Alt', 'Meta', 'CapsLock', 
  */
 @Component({
   selector: 'va-torch-view',
-  imports: [TorchPicture],
+  imports: [Icon, TorchPicture],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: {
     'data-theme': 'dim',
-    role: 'dialog',
-    'aria-modal': 'true',
-    'aria-label': 'At the torch',
     '[attr.data-state]': 'now.words().state',
-    '(keydown)': 'keyDown($event)',
-    '(keyup)': 'keyUp($event)',
+    '(document:keydown)': 'keyDown($event)',
+    '(document:keyup)': 'keyUp($event)',
   },
   template: `
     @let words = now.words();
-    <header>
-      <span class="joint">{{ title() }}</span>
-      @if (air(); as said) {
-        <span class="air" [class.bad]="gas.hasRisen() || gas.isRoomShort()">{{ said }}</span>
-      }
-    </header>
-    @if (weld.order.seam(); as seam) {
-      <va-torch-picture
-        [kind]="seam.kind"
-        [lengthMm]="seam.lengthMm"
-        [steps]="weld.steps()"
-        [about]="weld.about()"
-        [share]="now.share()"
-        [middle]="clock()"
-      />
-    } @else {
-      <p class="no-picture">No sizes, no picture</p>
-    }
-    <div class="said" aria-live="assertive">
-      <p class="what">{{ words.what }}</p>
-      <p class="about">{{ words.about }}</p>
-    </div>
-    <ul class="with" aria-label="Set and held">
-      @for (one of held(); track one) {
-        <li>{{ one }}</li>
-      }
-    </ul>
-    @if (unsaved(); as said) {
-      <p class="unsaved" role="status">{{ said }}</p>
-    }
-    <button
-      #press
-      type="button"
-      class="press"
-      [class.hold]="words.press === ''"
-      (pointerdown)="down()"
-      (pointerup)="up()"
-      (pointercancel)="cancel()"
-      (pointerleave)="cancel()"
-      (contextmenu)="$event.preventDefault()"
-    >
-      {{ words.press || 'Hold for more' }}
-    </button>
-    @if (menu.rows(); as rows) {
-      <div class="menu" role="menu" aria-label="What else">
-        @for (row of rows; track row.title; let index = $index) {
-          <button
-            type="button"
-            role="menuitem"
-            tabindex="-1"
-            [class.at]="index === menu.at()"
-            [attr.aria-current]="index === menu.at()"
-            (click)="tap(row)"
-          >
-            {{ row.title }}
-          </button>
+    <dialog #whole aria-label="At the torch" (cancel)="$event.preventDefault()">
+      <header>
+        <span class="joint">{{ title() }}</span>
+        @if (air(); as said) {
+          <span class="air" [class.bad]="isBad()">{{ said }}</span>
         }
+      </header>
+      @if (weld.order.seam(); as seam) {
+        <va-torch-picture
+          [kind]="seam.kind"
+          [lengthMm]="seam.lengthMm"
+          [steps]="weld.steps()"
+          [about]="weld.about()"
+          [share]="now.share()"
+          [middle]="clock()"
+        />
+      } @else {
+        <p class="no-picture">No sizes, no picture</p>
+      }
+      <div class="said">
+        <p class="what">
+          @if (words.state === 'alarm') {
+            <va-icon name="warning" />
+          }
+          {{ words.what }}
+        </p>
+        <p class="about">{{ words.about }}</p>
       </div>
-    }
+      <p class="spoken" [attr.aria-live]="isUrgent() ? 'assertive' : 'polite'" data-testid="torch-spoken">
+        {{ words.spoken }}
+      </p>
+      <p class="spoken" aria-live="polite">{{ menu.spoken() }}</p>
+      <ul class="with" aria-label="Set and held">
+        @for (one of held(); track one) {
+          <li>{{ one }}</li>
+        }
+      </ul>
+      @if (unsaved(); as said) {
+        <p class="unsaved" role="status">{{ said }}</p>
+      }
+      <button
+        #press
+        type="button"
+        class="press"
+        aria-description="hold for more"
+        [class.hold]="words.press === ''"
+        (pointerdown)="down()"
+        (pointerup)="up()"
+        (pointercancel)="cancel()"
+        (pointerleave)="cancel()"
+        (contextmenu)="$event.preventDefault()"
+      >
+        {{ words.press || 'Hold for more' }}
+        @if (words.press) {
+          <small aria-hidden="true">hold for more</small>
+        }
+      </button>
+      @if (menu.rows(); as rows) {
+        <div
+          class="menu"
+          role="menu"
+          [class.keys]="menu.typing() !== null"
+          [attr.aria-label]="menu.typing() === null ? 'What else' : 'Figure on the display'"
+          (pointerdown)="isTouched = true"
+        >
+          @if (menu.typing(); as typing) {
+            <p class="typing">
+              {{ typing.title }}
+              <strong>{{ typing.figure || '…' }}</strong>
+              {{ typing.unit }}
+            </p>
+          }
+          @for (row of rows; track row.title; let index = $index) {
+            <button
+              type="button"
+              role="menuitem"
+              tabindex="-1"
+              [class.at]="index === menu.at()"
+              [attr.aria-current]="index === menu.at()"
+              (click)="tap(row, $event)"
+            >
+              {{ row.title }}
+            </button>
+          }
+        </div>
+      }
+    </dialog>
   `,
   styles: `
-    :host {
+    dialog {
       position: fixed;
       inset: 0;
-      z-index: 1000;
+      width: 100%;
+      height: 100%;
+      max-width: none;
+      max-height: none;
+      border: 0;
+      outline: none;
       display: grid;
       grid-template: auto minmax(0, 1fr) auto auto auto 26dvh / minmax(0, 1fr);
       gap: 6px 24px;
@@ -198,10 +230,19 @@ const NO_PRESS = new Set(['Tab', 'Shift', 'Control', 'Alt', 'Meta', 'CapsLock', 
     :host([data-state='burning']) .press {
       background: var(--low);
     }
-    :host([data-state='alarm']) {
+    :host([data-state='alarm']) dialog {
       background: var(--do-not-wash);
       box-shadow: inset 0 0 0 14px var(--do-not);
       animation: call 0.6s steps(2, jump-none) infinite alternate;
+    }
+    :host([data-state='alarm']) .what {
+      color: var(--do-not);
+    }
+    :host([data-state='lost']) dialog {
+      box-shadow: inset 0 0 0 14px var(--watch);
+    }
+    :host([data-state='lost']) .what {
+      color: var(--watch);
     }
     :host([data-state='alarm']) .press:not(.hold) {
       background: var(--do-not);
@@ -210,6 +251,16 @@ const NO_PRESS = new Set(['Tab', 'Shift', 'Control', 'Alt', 'Meta', 'CapsLock', 
       to {
         box-shadow: inset 0 0 0 30px var(--do-not);
       }
+    }
+    .press small {
+      display: block;
+      font-size: 22px;
+      font-weight: 600;
+      opacity: 0.75;
+    }
+    .spoken {
+      position: absolute;
+      clip-path: inset(50%);
     }
     .menu {
       position: absolute;
@@ -233,12 +284,28 @@ const NO_PRESS = new Set(['Tab', 'Shift', 'Control', 'Alt', 'Meta', 'CapsLock', 
       padding: 0 20px;
       line-height: 1.1;
     }
+    .menu.keys {
+      grid-template-columns: repeat(3, 1fr);
+    }
+    .menu.keys button {
+      text-align: center;
+      font-size: 44px;
+    }
+    .typing {
+      grid-column: 1 / -1;
+      align-self: center;
+      text-align: center;
+      font-size: 33px;
+    }
+    .typing strong {
+      font-size: 64px;
+    }
     .menu button.at {
       background: var(--tint-straw);
       color: var(--accent-ink);
     }
     @media (min-width: 900px) {
-      :host {
+      dialog {
         grid-template: auto minmax(0, 1fr) auto auto 24dvh / minmax(0, 5fr) minmax(0, 6fr);
       }
       header {
@@ -279,6 +346,7 @@ export class TorchView {
   protected readonly weld = inject(WeldPlanning);
   protected readonly now = inject(TorchNow);
   protected readonly gas = inject(PurgeWatch);
+  private readonly rooms = inject(RoomWatch);
   protected readonly menu = inject(TorchMenu);
   private readonly cooling = inject(CoolingWatch);
   private readonly alarm = inject(TorchAlarm);
@@ -293,19 +361,25 @@ export class TorchView {
   /** Somebody leaves the torch. */
   readonly left = output();
 
+  private readonly whole = viewChild.required<ElementRef<HTMLDialogElement>>('whole');
   private readonly button = viewChild.required<ElementRef<HTMLButtonElement>>('press');
   private hold: ReturnType<typeof setTimeout> | undefined;
   private wasHeld = false;
   private isDown = false;
+  /** Whether a finger came down in the list: the one that opened it and is lifted now chooses nothing. */
+  protected isTouched = false;
 
   protected readonly title = computed(() => {
     const shown = this.joints.shown();
-    return shown && this.joints.all().length > 1 ? `Joint ${this.joints.numberOf(shown.id)}` : (this.jobs.job()?.title ?? '').split(',')[0]; // prettier-ignore
+    if (shown && this.joints.all().length > 1) return `Joint ${this.joints.numberOf(shown.id)}`;
+    return (this.jobs.job()?.title ?? '').split(',')[0];
   });
+  protected readonly isBad = computed(() => this.gas.hasRisen() || this.rooms.isCalling());
+  protected readonly isUrgent = computed(() => ['alarm', 'lost'].includes(this.now.words().state));
   /** What the meters show. */
   protected readonly air = computed(() => {
-    const room = this.gas.roomPercent();
-    if (room !== null && this.gas.isRoomShort()) return `room ${room.toFixed(1)} %`;
+    const { percent } = this.rooms.room();
+    if (percent !== null && this.rooms.isCalling()) return `room ${percent.toFixed(1)} %`;
     const ppm = this.gas.ppm();
     return ppm === null ? (this.gas.meter() ? 'no reading' : '') : `${ppmWords(ppm)} ppm`;
   });
@@ -320,9 +394,10 @@ export class TorchView {
     const set = this.weld.settings.set();
     const workshop = this.workshops.workshop();
     const flow = this.purge.room() ? this.purge.weldingLpm() : null;
+    const thick = rodMm === null ? '' : ` ${formatLength(rodMm, workshop?.lengthUnit ?? 'mm')}`;
     return [
       amps === null ? '' : `${Math.round(amps)} A`,
-      rod === null ? 'no rod' : rod === undefined ? '' : `${rodName(rod)}${rodMm === null ? '' : ` ${formatLength(rodMm, workshop?.lengthUnit ?? 'mm')}`}`, // prettier-ignore
+      rod === null ? 'no rod' : rod === undefined ? '' : `${rodName(rod)}${thick}`,
       set?.torchLpm === undefined ? '' : `torch ${formatFlow(set.torchLpm, workshop?.flowUnit ?? 'L/min')}`,
       flow === null ? '' : `inside ${formatFlow(flow, workshop?.flowUnit ?? 'L/min')}`,
     ].filter(Boolean);
@@ -340,7 +415,12 @@ export class TorchView {
     this.now.atTorch.set(true);
     this.alarm.ready();
     const before = document.activeElement;
-    afterNextRender(() => this.button().nativeElement.focus());
+    afterNextRender(() => {
+      const { nativeElement } = this.whole();
+      // Modal: what lies behind is out of reach of keys and of what reads aloud.
+      (nativeElement as Partial<HTMLDialogElement>).showModal?.();
+      this.button().nativeElement.focus();
+    });
     document.documentElement.style.overflow = 'hidden';
     inject(DestroyRef).onDestroy(() => {
       clearTimeout(this.hold);
@@ -377,11 +457,12 @@ export class TorchView {
     clearTimeout(this.hold);
   }
 
-  /** A key is a press like any other: a foot switch sends one. */
+  /** A key is a press like any other, wherever the focus is: a foot switch sends one. */
   protected keyDown(event: KeyboardEvent): void {
     if (NO_PRESS.has(event.key)) return;
     event.preventDefault();
     event.stopPropagation();
+    if (this.menu.typeKey(event.key)) return;
     if (event.key === 'Escape') {
       if (this.menu.rows()) this.menu.close();
       else this.left.emit();
@@ -396,7 +477,9 @@ export class TorchView {
     this.up();
   }
 
-  protected tap(row: TorchRow): void {
+  /** A row was pressed: by a finger that came down on it, or by a key or an aid that presses without one. */
+  protected tap(row: TorchRow, event: MouseEvent): void {
+    if (!this.isTouched && event.detail !== 0) return;
     this.menu.choose(row);
     this.button().nativeElement.focus();
   }
@@ -406,6 +489,7 @@ export class TorchView {
     if (rows) this.menu.choose(rows[this.menu.at()]);
     else {
       this.menu.said.set('');
+      this.isTouched = false;
       this.menu.open(() => this.left.emit());
     }
   }
@@ -417,12 +501,26 @@ export class TorchView {
       return;
     }
     this.menu.said.set('');
-    const { state, press } = this.now.words();
-    if (press === '') return;
-    if (this.weld.burning()) this.weld.stop(state === 'alarm' ? 'alarm' : 'end', this.shortOf(state));
-    else if (state === 'gas') this.purge.gasOn();
-    else if (state === 'done') this.selection.joint.set(this.now.free()?.joint ?? null);
-    else this.now.strike();
+    const { state } = this.now.words();
+    switch (this.now.act().press) {
+      case 'arc-out':
+        this.weld.stop(state === 'alarm' ? 'alarm' : 'end', this.shortOf(state));
+        break;
+      case 'gas-on':
+        this.purge.gasOn();
+        break;
+      case 'next-joint':
+        this.selection.joint.set(this.now.free()?.joint ?? null);
+        break;
+      case 'was-so':
+        this.weld.itWasSo();
+        break;
+      case 'am-back':
+        this.rooms.say('back');
+        break;
+      case 'arc-on':
+        this.now.strike();
+    }
   }
 
   /** Where an alarm broke the bead off, mm; null: it came to its end. */

@@ -1,5 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
+import type { WeldRecord } from '@variatum/contracts';
 import {
   completeJoint,
   dilutionAfter,
@@ -72,6 +73,11 @@ export class WeldPlanning {
     return { bead: 'run', pass: 0, number: this.log().beads.length, fromMm: 0, toMm: 0, person: 0, restS: 0, state: 'open', goesOnMm: 0 }; // prettier-ignore
   });
   readonly isDone = computed(() => this.allSteps().length > 0 && this.steps().every(({ state }) => state === 'done'));
+  /** The bead laid last here, where something can hardly be of it: it is asked about before anything is made of it. */
+  readonly doubtful = computed(() => {
+    const bead = this.log().beads.findLast(({ doubt }) => doubt !== null);
+    return bead?.doubt ? { id: bead.id, doubt: bead.doubt.what, value: bead.doubt.value } : null;
+  });
   /** Bead that burns at this device. */
   readonly burning = computed(() => this.log().burning.find(({ person }) => this.order.kept().people === 1 || person === this.person()) ?? null); // prettier-ignore
 
@@ -219,10 +225,21 @@ export class WeldPlanning {
     return shown !== null && this.weld.add(shown.id, entry) !== null;
   }
 
+  /** Somebody says that what could hardly be of the last bead was so. */
+  itWasSo(): void {
+    const of = this.doubtful()?.id;
+    if (of !== undefined) this.note({ kind: 'confirmed', of });
+  }
+
+  /** What was logged last here; undefined: nothing that stands. */
+  lastEntry(): WeldRecord | undefined {
+    const shown = this.joints.shown();
+    return shown ? this.weld.records(shown.id).findLast(({ struckOutAt }) => struckOutAt === null) : undefined;
+  }
+
   /** Strikes out what was logged last here. @returns whether there was anything */
   takeBackLast(): boolean {
-    const shown = this.joints.shown();
-    const last = shown && this.weld.records(shown.id).filter(({ struckOutAt }) => struckOutAt === null).at(-1); // prettier-ignore
+    const last = this.lastEntry();
     if (!last) return false;
     this.weld.strikeOut(last.id, 'taken back at the torch');
     return true;

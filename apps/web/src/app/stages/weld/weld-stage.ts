@@ -26,6 +26,7 @@ import { TorchMenu } from './torch-menu';
 import { TorchNow } from './torch-state';
 import { TorchPicture } from './torch-picture';
 import { TorchView } from './torch-view';
+import { TypedOxygen } from './typed-oxygen';
 import { WeldPlanning } from './weld-planning';
 
 const PEOPLE = [
@@ -64,6 +65,7 @@ const PEOPLE = [
     ScreenAwake,
     OwnUnits,
     SaidAtHand,
+    TypedOxygen,
   ],
   host: { class: 'stage' },
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,0 +1,5 @@
+export * from './alarm-sound';
+export * from './heard-reading';
+export * from './inside-gas';
+export * from './next-act';
+export * from './room-air';
