@@ -5,6 +5,8 @@ import { lastWords } from './cluster-files';
 import type { Output } from './run';
 import { inWords, PlainError } from './say';
 
+/** So much of what a program says is kept, characters. */
+const MOST_KEPT = 200_000;
 /** What passes: who is signed in, and how often who asked. */
 const NOT_KEPT = ['signed_in', 'request_count'];
 
@@ -17,14 +19,16 @@ export function postgresTool(programs: string, name: string, url: string, args: 
     ...(mode === null ? {} : { PGSSLMODE: mode }), ...(authority === null ? {} : { PGSSLROOTCERT: authority }),
   }; // prettier-ignore
   return new Promise((done, fail) => {
-    const child = spawn(join(programs, name), args, { env: { ...process.env, ...where }, stdio: ['ignore', 'pipe', 'pipe'] }); // prettier-ignore
-    let output = '';
-    for (const stream of [child.stdout, child.stderr])
-      stream.on('data', (chunk: Buffer) => {
-        output = (output + chunk.toString()).slice(-200_000);
-      });
+    const child = spawn(join(programs, name), args, {
+      env: { ...process.env, ...where },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    });
+    let [output, said] = ['', ''];
+    const add = (text: string, chunk: Buffer): string => (text + chunk.toString()).slice(-MOST_KEPT);
+    child.stdout.on('data', (chunk: Buffer) => (output = add(output, chunk)));
+    child.stderr.on('data', (chunk: Buffer) => (said = add(said, chunk)));
     child.on('error', fail);
-    child.on('close', (code) => done({ code: code ?? 1, output }));
+    child.on('close', (code) => done({ code: code ?? 1, output, said }));
   });
 }
 
@@ -51,7 +55,7 @@ export async function backup(programs: string, url: string, wanted: string): Pro
   try {
     const kept = NOT_KEPT.map((table) => `--exclude-table-data=${table}`);
     const dumped = await postgresTool(programs, 'pg_dump', url, ['--format=custom', ...kept, `--file=${part}`]);
-    if (dumped.code !== 0) throw new PlainError(`the backup could not be written: ${lastWords(dumped.output)}`);
+    if (dumped.code !== 0) throw new PlainError(`the backup could not be written: ${lastWords(dumped.said)}`);
     await readThrough(programs, url, part);
     const handle = openSync(part, 'r');
     fsyncSync(handle);
@@ -65,6 +69,6 @@ export async function backup(programs: string, url: string, wanted: string): Pro
 
 /** Reads every row of a backup. @throws PlainError when it is damaged */
 export async function readThrough(programs: string, url: string, file: string): Promise<void> {
-  const { code, output } = await postgresTool(programs, 'pg_restore', url, ['--file=/dev/null', file]);
-  if (code !== 0) throw new PlainError(`${file} is damaged or no backup: ${lastWords(output)}`);
+  const { code, said } = await postgresTool(programs, 'pg_restore', url, ['--file=/dev/null', file]);
+  if (code !== 0) throw new PlainError(`${file} is damaged or no backup: ${lastWords(said)}`);
 }

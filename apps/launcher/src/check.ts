@@ -1,11 +1,11 @@
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { createWriteStream, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { spawn, type SpawnOptions } from 'node:child_process';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { join, relative } from 'node:path';
 import { buildServer, buildWeb } from './build';
 import { dataDirectory } from './data-directory';
 import { needChromium, needPostgres } from './install-packages';
 import { startCluster, type Cluster } from './private-cluster';
-import { runCode } from './run';
 import { inWords, say } from './say';
 
 interface Count {
@@ -17,9 +17,27 @@ interface JestReport {
   readonly numPassedTests: number;
   readonly numFailedTests: number;
   readonly numRuntimeErrorTestSuites: number;
+  readonly testResults: readonly {
+    readonly name: string;
+    readonly status: string;
+    readonly assertionResults: readonly { readonly fullName: string; readonly status: string }[];
+  }[];
 }
 
-interface PlaywrightReport {
+interface PlaywrightSuite {
+  readonly suites?: readonly PlaywrightSuite[];
+  readonly specs?: readonly {
+    readonly title: string;
+    readonly file: string;
+    readonly ok: boolean;
+    readonly tests: readonly {
+      readonly status: string;
+      readonly results: readonly { readonly attachments: readonly { readonly path?: string }[] }[];
+    }[];
+  }[];
+}
+
+interface PlaywrightReport extends PlaywrightSuite {
   readonly stats: { readonly expected: number; readonly unexpected: number; readonly flaky: number };
   readonly errors: readonly unknown[];
 }
@@ -32,16 +50,62 @@ function readReport<Report>(file: string): Report | undefined {
   }
 }
 
+/** Runs a program with what it says on the terminal's error stream and in a file; answers its exit code. */
+function told(program: string, args: readonly string[], log: string, options: SpawnOptions): Promise<number> {
+  return new Promise((resolve, reject) => {
+    const file = createWriteStream(log, { flags: 'a' });
+    const child = spawn(program, args, { ...options, stdio: ['ignore', 'pipe', 'pipe'] });
+    for (const stream of [child.stdout, child.stderr])
+      stream?.on('data', (chunk: Buffer) => {
+        process.stderr.write(chunk);
+        file.write(chunk);
+      });
+    child.on('error', reject);
+    child.on('close', (code) => file.end(() => resolve(code ?? 1)));
+  });
+}
+
+/** Names of tests of Jest that did not pass, with the file each stands in. */
+const redOfJest = ({ testResults }: JestReport, root: string): readonly string[] =>
+  testResults.flatMap(({ name, status, assertionResults }) => {
+    const red = assertionResults.filter((one) => one.status === 'failed');
+    const file = relative(root, name);
+    if (red.length === 0) return status === 'failed' ? [`${file}: it could not be loaded`] : [];
+    return red.map(({ fullName }) => `${file}: ${fullName}`);
+  });
+
+/** Names of stories that did not pass, or only at a second try, with where their pictures lie. */
+function redOfStories({ suites = [], specs = [] }: PlaywrightSuite, root: string): readonly string[] {
+  const own = specs
+    .filter(({ ok, tests }) => !ok || tests.some(({ status }) => status === 'flaky'))
+    .map(({ file, title, tests }) => {
+      const kept = tests.flatMap(({ results }) => results.flatMap(({ attachments }) => attachments));
+      const places = kept.flatMap(({ path }) => (path === undefined ? [] : [relative(root, path)]));
+      return `e2e/${file}: ${title}${places.length > 0 ? ` (${places.join(', ')})` : ''}`;
+    });
+  return [...own, ...suites.flatMap((suite) => redOfStories(suite, root))];
+}
+
 /** Runs every check and prints `N passed, N failed` last; answers the exit code. */
 export async function check(root: string): Promise<number> {
   const total: Count = { passed: 0, failed: 0 };
+  const red: string[] = [];
   const scratch = mkdtempSync(join(tmpdir(), 'variatum-check-'));
+  const logs = join(root, 'test-logs');
+  rmSync(logs, { recursive: true, force: true });
+  mkdirSync(logs, { recursive: true });
+  const named = (what: string): string => what.replace(/\W+/g, '-');
+  const logOf = (what: string): string => join(logs, `${named(what)}.log`);
+  const fail = (what: string, names: readonly string[]): void => {
+    for (const name of names.length > 0 ? names : [what]) red.push(`${name}: see ${relative(root, logOf(what))}`);
+  };
   const step = async (what: string, program: string, args: readonly string[]): Promise<void> => {
     say(what);
-    const code = await runCode(program, args, { cwd: root });
+    const code = await told(program, args, logOf(what), { cwd: root });
     if (code === 0) total.passed++;
     else {
       total.failed++;
+      fail(what, []);
       say(`${what}: failed`);
     }
   };
@@ -51,17 +115,17 @@ export async function check(root: string): Promise<number> {
     environment: Record<string, string> = {},
   ): Promise<void> => {
     say(what);
-    const report = join(scratch, `${what.replace(/\W+/g, '-')}.json`);
-    const code = await runCode('npx', ['jest', ...args, '--json', `--outputFile=${report}`], {
+    const report = join(scratch, `${named(what)}.json`);
+    const code = await told('npx', ['jest', ...args, '--json', `--outputFile=${report}`], logOf(what), {
       cwd: root,
       env: { ...process.env, ...environment },
-      stdio: ['ignore', 'ignore', process.stderr],
     });
     const result = readReport<JestReport>(report);
     total.passed += result?.numPassedTests ?? 0;
     // A suite that cannot even be loaded counts as one failure.
-    total.failed += result ? result.numFailedTests + result.numRuntimeErrorTestSuites : 1;
-    if (code !== 0 && result && result.numFailedTests + result.numRuntimeErrorTestSuites === 0) total.failed++;
+    const failures = result ? result.numFailedTests + result.numRuntimeErrorTestSuites : 1;
+    total.failed += failures > 0 || code === 0 ? failures : 1;
+    if (failures > 0 || code !== 0) fail(what, result ? redOfJest(result, root) : []);
   };
 
   let cluster: Cluster | undefined;
@@ -84,23 +148,29 @@ export async function check(root: string): Promise<number> {
     });
     cluster.stop();
     cluster = undefined;
-    say('browser tests');
+    const what = 'browser tests';
+    say(what);
     const report = join(scratch, 'browser.json');
-    await runCode('npx', ['playwright', 'test', '--config', 'e2e/playwright.config.ts'], {
+    await told('npx', ['playwright', 'test', '--config', 'e2e/playwright.config.ts'], logOf(what), {
       cwd: root,
       env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: report },
     });
     const browser = readReport<PlaywrightReport>(report);
     total.passed += (browser?.stats.expected ?? 0) + (browser?.stats.flaky ?? 0);
-    total.failed += browser ? browser.stats.unexpected + browser.errors.length : 1;
+    const failures = browser ? browser.stats.unexpected + browser.errors.length : 1;
+    total.failed += failures;
+    const stories = browser ? redOfStories(browser, root) : [];
+    if (failures > 0 || stories.length > 0) fail(what, stories);
   } catch (error) {
     total.failed++;
+    red.push(inWords(error));
     say(inWords(error));
   } finally {
     cluster?.stop();
     rmSync(scratch, { recursive: true, force: true });
     rmSync(join('/var/tmp', `variatum-check-${process.pid}`), { recursive: true, force: true });
   }
+  if (red.length > 0) say(`not green:\n  ${red.join('\n  ')}`);
   process.stdout.write(`${total.passed} passed, ${total.failed} failed\n`);
   return total.failed === 0 && total.passed > 0 ? 0 : 1;
 }

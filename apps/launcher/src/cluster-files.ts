@@ -29,13 +29,17 @@ const complete = (data: string): boolean =>
  * The files of the database of a data directory, made the first time. They are made aside and put in place when they are
  * complete, so that what stands in place is never half made; and what was not made just now is never taken away, whatever it
  * looks like.
- * @throws PlainError when they are damaged, or cannot be made
+ * @param beginsAnew whether an empty one is made even where there was one before
+ * @throws PlainError when they are damaged, have gone, or cannot be made
  */
-export function clusterFiles(programs: string, home: string): ClusterFiles {
+export function clusterFiles(programs: string, home: string, beginsAnew = false): ClusterFiles {
   const data = join(home, 'postgres');
   const passwordFile = join(home, 'password');
   const log = join(home, 'log', 'postgres.log');
-  if (!existsSync(data) || readdirSync(data).length === 0) create(programs, home, data, passwordFile);
+  if (!existsSync(data) || readdirSync(data).length === 0) {
+    if (!beginsAnew && hadDatabase(home, log)) throw goneError(home, data);
+    create(programs, home, data, passwordFile);
+  }
   if (!complete(data))
     throw new PlainError(
       `the database in ${data} is damaged or not complete; nothing in it was touched. Put it back from a copy, or move ${home} away to begin anew.`,
@@ -52,6 +56,20 @@ export function clusterFiles(programs: string, home: string): ClusterFiles {
   }
   return { data, log, secret };
 }
+
+/** Whether a database has run here before: it has written its report, or backups of it are kept. */
+function hadDatabase(home: string, log: string): boolean {
+  const backups = join(home, 'backups');
+  return existsSync(log) || (existsSync(backups) && readdirSync(backups).length > 0);
+}
+
+/** The database is not where it was. */
+export class DatabaseGoneError extends PlainError {}
+
+const goneError = (home: string, data: string): DatabaseGoneError =>
+  new DatabaseGoneError(
+    `there was a database in ${home}, and it has gone: ${data} is empty or not there. Put it back from a copy; or begin with an empty one by --begin-anew, then ./variatum restore FILE`,
+  );
 
 function giveToPostgres(...paths: readonly string[]): void {
   if (process.getuid?.() !== 0) return;
@@ -78,7 +96,10 @@ function create(programs: string, home: string, data: string, passwordFile: stri
       '--auth=scram-sha-256',
       `--pwfile=${asidePassword}`,
     ]);
-    if (result.code !== 0) throw new PlainError(`the database could not be created: ${lastWords(result.output)}`);
+    if (result.code !== 0)
+      throw new PlainError(`the database could not be created: ${lastWords(`${result.output}\n${result.said}`)}`);
+    // Should the files of the one before come back, they want the password they were made with.
+    if (existsSync(passwordFile)) renameSync(passwordFile, `${passwordFile}.before`);
     renameSync(asidePassword, passwordFile);
     renameSync(aside, data);
   } catch (error) {

@@ -19,7 +19,7 @@ function make(directory: string): void {
     makeAll(directory);
     accessSync(directory, constants.W_OK | constants.X_OK);
   } catch (error) {
-    throw new PlainError(`no data can be kept there: ${inWords(error)}`);
+    throw new PlainError(`no data can be kept in ${directory}: ${inWords(error)}`);
   }
 }
 
@@ -35,7 +35,7 @@ export function dataDirectory(root: string, wanted: string | undefined): string 
   if (process.getuid?.() !== 0 || asPostgres(['test', '-x', directory]) === 0) return directory;
   if (wanted !== undefined)
     throw new PlainError(
-      `the postgres user cannot enter ${dirname(directory)}; choose another --data-dir, for example under /var/tmp`,
+      `the postgres user cannot enter ${directory}: a folder on the way to it is closed to it; choose another --data-dir, for example under /var/tmp`,
     );
   const name = createHash('sha256').update(root).digest('hex').slice(0, 12);
   const standIn = join('/var/tmp', `variatum-${name}`);

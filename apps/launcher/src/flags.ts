@@ -21,6 +21,8 @@ export interface Flags extends NetworkFlags {
   readonly port: number | undefined;
   readonly dataDir: string | undefined;
   readonly fresh: boolean;
+  /** Whether an empty database is made where there was one before. */
+  readonly beginAnew: boolean;
   readonly processes: number;
   readonly metricsPort: number | undefined;
   readonly rest: readonly string[];
@@ -57,7 +59,7 @@ function parsed(args: readonly string[]) {
   try {
     return parseArgs({
       args: [...args],
-      options: { ...options, fresh: { type: 'boolean' } },
+      options: { ...options, fresh: { type: 'boolean' }, 'begin-anew': { type: 'boolean' } },
       allowPositionals: true,
     });
   } catch (error) {
@@ -92,6 +94,7 @@ export function readFlags(args: readonly string[], environment: NodeJS.ProcessEn
     port: whole('port', last('port'), 65535),
     dataDir: last('data-dir'),
     fresh: values.fresh === true,
+    beginAnew: (values as { readonly 'begin-anew'?: boolean })['begin-anew'] === true,
     listen,
     securePort: whole('secure-port', last('secure-port'), 65535),
     hosts,

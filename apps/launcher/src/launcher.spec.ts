@@ -138,7 +138,11 @@ test('a data directory that cannot be made is refused by its name', () => {
   writeFileSync(join(home, 'file'), '');
   mkdirSync(join(home, 'there'));
   expect(() => dataDirectory('/', join(home, 'file', 'data'))).toThrow(
-    /no data can be kept there: .*file\/data cannot be used: .*not a directory/,
+    /no data can be kept in .*file\/data: .*file\/data cannot be used: .*not a directory/,
   );
-  expect(() => dataDirectory('/', '/proc/variatum')).toThrow(/no data can be kept there: \/proc\/variatum/);
+  expect(() => dataDirectory('/', '/proc/variatum')).toThrow(/no data can be kept in \/proc\/variatum:/);
+  // The one that was asked for, not the folder above that could not be made.
+  expect(() => dataDirectory('/', '/proc/variatum/deep/data')).toThrow(
+    /no data can be kept in \/proc\/variatum\/deep\/data:/,
+  );
 });

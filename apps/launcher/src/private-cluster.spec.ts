@@ -101,3 +101,34 @@ test('a start that fails leaves no server running', async () => {
   await start();
   expect(ask('select n from kept')).toBe('7');
 });
+
+test('is asked and answers from a directory its user may not enter', async () => {
+  const closed = mkdtempSync('/var/tmp/variatum-closed-');
+  chmodSync(closed, 0o700);
+  const before = process.cwd();
+  process.chdir(closed);
+  try {
+    await start();
+    expect(ask('select 1')).toBe('1');
+  } finally {
+    process.chdir(before);
+    rmSync(closed, { recursive: true, force: true });
+  }
+});
+
+test('a database that has gone is not made anew unasked, and is when that is said', async () => {
+  cluster?.stop();
+  const aside = `${data}-aside`;
+  renameSync(data, aside);
+  try {
+    await expect(start()).rejects.toThrow(/there was a database in .*, and it has gone/);
+    expect(existsSync(data)).toBe(false);
+    cluster = await startCluster(PROGRAMS, home, 'kept', undefined, true);
+    expect(ask("select count(*) from pg_tables where tablename = 'kept'")).toBe('0');
+  } finally {
+    cluster?.stop();
+    cluster = undefined;
+    rmSync(data, { recursive: true, force: true });
+    renameSync(aside, data);
+  }
+});

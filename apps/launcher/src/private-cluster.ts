@@ -63,7 +63,7 @@ async function bringUp(programs: string, files: ClusterFiles, wantedPort: number
       options,
     ]);
     if (result.code === 0 && answers(programs, files, port)) return port;
-    reason = lastWords(`${result.output}\n${tail(log)}`);
+    reason = lastWords(`${result.output}\n${result.said}\n${tail(log)}`);
     if (/permission|read-only|disk is full|password/i.test(reason)) break;
     await pause(LOOK_EVERY_MS);
   }
@@ -85,6 +85,7 @@ function tail(file: string): string {
  * @param home data directory of the program
  * @param database inside the server, made when it is missing; the demo's is not the workshop's own
  * @param wantedPort port it had before, if it had one
+ * @param beginsAnew whether an empty one is made where there was one before
  * @throws PlainError
  */
 export async function startCluster(
@@ -92,8 +93,9 @@ export async function startCluster(
   home: string,
   database = 'variatum',
   wantedPort = USUAL_PORT,
+  beginsAnew = false,
 ): Promise<Cluster> {
-  const files = clusterFiles(programs, home);
+  const files = clusterFiles(programs, home, beginsAnew);
   const { data, secret } = files;
   const stop = (): void => {
     postgresProgram(programs, 'pg_ctl', ['stop', '-D', data, '-m', 'fast', '-w', '-t', '30']);
@@ -101,8 +103,8 @@ export async function startCluster(
   try {
     const port = await bringUp(programs, files, wantedPort);
     const must = (sql: string): string => {
-      const { code, output } = askPostgres(programs, port, secret, sql);
-      if (code !== 0) throw new PlainError(`the database does not do what it is told: ${lastWords(output)}`);
+      const { code, output, said } = askPostgres(programs, port, secret, sql);
+      if (code !== 0) throw new PlainError(`the database does not do what it is told: ${lastWords(said)}`);
       return output.trim();
     };
     if (must(`select 1 from pg_database where datname = '${database}'`) !== '1') must(`create database ${database}`);

@@ -16,27 +16,31 @@ export function runCode(program: string, args: readonly string[], options: Spawn
   });
 }
 
-/** What a program left behind: its exit code and what it printed. */
+/** What a program left behind: its exit code, what it answered, and what it said beside that, such as warnings. */
 export interface Output {
   readonly code: number;
   readonly output: string;
+  readonly said: string;
 }
 
-/**
- * Runs a program quietly.
- * @param extra added to its environment; secrets go here, where other users cannot read them
- * @param withinMs when it is ended, should it take longer
- */
-export function quiet(
-  program: string,
-  args: readonly string[],
-  extra: Readonly<Record<string, string>> = {},
-  withinMs?: number,
-): Output {
+/** How a program is run quietly. */
+export interface QuietOptions {
+  /** Added to its environment; secrets go here, where other users cannot read them. */
+  readonly environment?: Readonly<Record<string, string>>;
+  /** When it is ended, should it take longer, ms. */
+  readonly withinMs?: number;
+  /** Directory it runs in; this process's own when left out. */
+  readonly directory?: string;
+}
+
+/** Runs a program quietly. */
+export function quiet(program: string, args: readonly string[], options: QuietOptions = {}): Output {
+  const { environment = {}, withinMs, directory } = options;
   const result = spawnSync(program, args, {
     encoding: 'utf8',
-    env: { ...process.env, ...extra },
+    env: { ...process.env, ...environment },
+    ...(directory === undefined ? {} : { cwd: directory }),
     ...(withinMs === undefined ? {} : { timeout: withinMs, killSignal: 'SIGKILL' }),
   });
-  return { code: result.status ?? 1, output: `${result.stdout ?? ''}${result.stderr ?? ''}` };
+  return { code: result.status ?? 1, output: result.stdout ?? '', said: result.stderr ?? '' };
 }

@@ -2,9 +2,11 @@ import { watchFile, unwatchFile } from 'node:fs';
 import type { Server } from 'node:http';
 import { isIP } from 'node:net';
 import { join } from 'node:path';
+import { createInterface } from 'node:readline/promises';
 import { setTimeout as pause } from 'node:timers/promises';
 import { BackOff } from './back-off';
 import { buildServer, buildWeb } from './build';
+import { DatabaseGoneError } from './cluster-files';
 import { dataDirectory } from './data-directory';
 import { databaseUrl } from './database-url';
 import type { Flags, NetworkFlags } from './flags';
@@ -95,6 +97,26 @@ async function networkOf(home: string, { listen, securePort, hosts, certificate,
   };
 } // prettier-ignore
 
+/** Starts the database; where there was one and it has gone, whoever sits at the terminal is asked before an empty one is made. */
+async function startOrAsk(
+  programs: string,
+  home: string,
+  database: string | undefined,
+  beginAnew: boolean,
+): Promise<Cluster> {
+  try {
+    return await startCluster(programs, home, database, undefined, beginAnew);
+  } catch (error) {
+    if (!(error instanceof DatabaseGoneError) || !process.stdin.isTTY) throw error;
+    say(inWords(error));
+    const terminal = createInterface({ input: process.stdin, output: process.stderr });
+    const answer = await terminal.question('Make an empty one here? Type "empty" to do so: ');
+    terminal.close();
+    if (answer.trim() !== 'empty') throw error;
+    return startCluster(programs, home, database, undefined, true);
+  }
+}
+
 const inAddress = (name: string): string => (name.includes(':') ? `[${name}]` : name);
 
 function printNetwork({ files, securePort }: Network): void {
@@ -112,7 +134,15 @@ function printNetwork({ files, securePort }: Network): void {
  * on the same port, with longer and longer pauses while that fails. SIGUSR2 builds what has changed and replaces one server
  * process after another.
  */
-export async function serve({ root, dataDir, port: asked, demo, fresh, ...flags }: ServeOptions): Promise<number> {
+export async function serve({
+  root,
+  dataDir,
+  port: asked,
+  demo,
+  fresh,
+  beginAnew,
+  ...flags
+}: ServeOptions): Promise<number> {
   let stopping = false;
   const told = new Promise<void>((resolve) => {
     for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const)
@@ -138,7 +168,7 @@ export async function serve({ root, dataDir, port: asked, demo, fresh, ...flags 
     const network = await networkOf(home, flags);
     await buildServer(root);
     await buildWeb(root);
-    if (outside === undefined) cluster = await startCluster(programs, home, database);
+    if (outside === undefined) cluster = await startOrAsk(programs, home, database, beginAnew);
     let url = outside ?? (cluster as Cluster).url;
     const backUpFirst = async (): Promise<void> => {
       const kept = demo ? null : await beforeMigration(programs, root, url, home, new Date());

@@ -83,7 +83,7 @@ test('a person’s word keeps the profile as it stood, also where the weld misse
   press(element, 'Accept it');
   await fixture.whenStable();
   // What is missed and not looked at is named, and asked about once more, with a reason.
-  expect(texts(element, '[data-testid="asks"]')[0]).toMatch(/^Missed: undercut; not looked at: cracks, .*Say why/);
+  expect(texts(element, '[data-testid="asks"]')[0]).toMatch(/^Missed: Undercut, deepest\. Not looked at: Cracks; .*Say why/);
   press(element, 'Accept it all the same');
   await fixture.whenStable();
   expect([kinds(), texts(element, '.field-error').length]).toEqual([['finding'], 1]);
@@ -107,5 +107,5 @@ test('a crack is never accepted, also one that was seen at the torch', async () 
   TestBed.inject(WeldStore).add(joint, { kind: 'crack', where: 'centre', when: 'cooling', rod: null, atMm: null });
   await fixture.whenStable();
   expect(texts(element, '[data-testid="never"]')[0]).toContain('never accepted');
-  expect(texts(element, 'button')).toEqual(['Do not accept it']);
+  expect(texts(element, 'button')).not.toContain('Accept it');
 });

@@ -85,15 +85,13 @@ export class VerdictForm {
     const obstacle = this.obstacle();
     if (obstacle?.code !== 'say-why' || this.askedAbout() !== this.keyOf(obstacle)) return '';
     const titles = (lines: readonly InspectionLineId[]): string =>
-      lines.map((line) => inspectionLine(line).title.toLowerCase()).join(', ');
+      lines.map((line) => inspectionLine(line).title).join('; ');
     const parts = [
-      obstacle.missed.length > 0 ? `missed: ${titles(obstacle.missed)}` : '',
-      obstacle.close.length > 0 ? `too close to tell: ${titles(obstacle.close)}` : '',
-      obstacle.open.length > 0 ? `not looked at: ${titles(obstacle.open)}` : '',
+      obstacle.missed.length > 0 ? `Missed: ${titles(obstacle.missed)}.` : '',
+      obstacle.close.length > 0 ? `Too close to tell: ${titles(obstacle.close)}.` : '',
+      obstacle.open.length > 0 ? `Not looked at: ${titles(obstacle.open)}.` : '',
     ];
-    return `${parts.filter(Boolean).join('; ')}. Say why, and accept it again.`.replace(/^./, (one) =>
-      one.toUpperCase(),
-    );
+    return [...parts, 'Say why, and accept it again.'].filter(Boolean).join(' ');
   });
   private keyOf(obstacle: AcceptObstacle): string {
     return `${this.joints.shown()?.id ?? ''} ${JSON.stringify(obstacle)}`;
