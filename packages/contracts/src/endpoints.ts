@@ -50,6 +50,7 @@ import {
   memberPatchSchema,
   memberSchema,
   newInvitationSchema,
+  openInvitationSchema,
   personExportSchema,
 } from './people';
 import {
@@ -185,6 +186,17 @@ export const ENDPOINTS = {
     body: z.strictObject({}),
     answer: memberSchema,
   },
+  'GET /invitations': {
+    duty: 'own',
+    summary: 'Codes that can still be taken up',
+    answer: z.array(openInvitationSchema),
+  },
+  'POST /invitations/:id/take-back': {
+    duty: 'own',
+    summary: 'Take a code back',
+    body: z.strictObject({}),
+    answer: z.array(openInvitationSchema),
+  },
   'POST /invitations': {
     duty: 'own',
     summary: 'Invite somebody',
@@ -284,6 +296,7 @@ export const ENDPOINTS = {
     summary: 'Bring a job in that was handed on as a document',
     sends: ['application/json'],
     mostBytes: DOCUMENT_MOST_BYTES,
+    streams: true,
     answer: jobDetailSchema,
     status: 201,
   },

@@ -1,4 +1,4 @@
-import { LIMITS } from '@variatum/metallurgy';
+import { findRod, LIMITS } from '@variatum/metallurgy';
 import * as z from 'zod';
 
 /** Text without blanks around it, at most so many characters. */
@@ -18,10 +18,28 @@ export function limited(name: keyof typeof LIMITS, unit: string, what = ''): z.Z
 export const quantity = (...value: Parameters<typeof limited>): QuantitySchema =>
   z.strictObject({ value: limited(...value).nullable(), typed: text(40) });
 type QuantitySchema = z.ZodObject<{ value: z.ZodNullable<z.ZodNumber>; typed: z.ZodString }, z.core.$strict>;
+/** Years moments lie in: what is earlier or later is a slip, and comes back from a database as another year. */
+const YEARS = [1970, 2200] as const;
+const MOMENTS = [Date.UTC(YEARS[0], 0, 1), Date.UTC(YEARS[1], 0, 1)] as const;
+const AMONG = `give a moment from ${YEARS[0]} to ${YEARS[1] - 1}`;
+/** Whether a moment, ms since 1970, is one that can be kept. */
+export const isKeepableMoment = (ms: number): boolean => ms >= MOMENTS[0] && ms < MOMENTS[1];
+/** Whether text that is a moment is one that can be kept; what is none is said otherwise. */
+const isKeepable = (moment: string): boolean => {
+  const ms = Date.parse(moment);
+  return Number.isNaN(ms) || isKeepableMoment(ms);
+};
 /** Moment in time, ISO 8601 with its offset. */
-export const stamp = z.iso.datetime({ offset: true });
+export const stamp = z.iso.datetime({ offset: true }).refine(isKeepable, AMONG);
+/** A day, as somebody names it. */
+export const day = z.iso.date('give a day, such as 2026-03-14').refine(isKeepable, AMONG);
 /** Identifier of a row. */
 export const id = z.uuid();
+/** A rod, by its name in the catalogue. */
+export const rodName = z
+  .string()
+  .max(40)
+  .refine((name) => findRod(name) !== undefined, 'not in the catalogue of rods');
 /** Person something was made by; null: made while the program knew no people. */
 export const madeBy = id.nullable();
 /** Largest version a change may be typed upon: the next one must still fit a whole number of 32 bits. */

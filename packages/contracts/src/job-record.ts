@@ -1,11 +1,9 @@
 import { CRACK_PLACES, findingFaults, INSPECTION_LINES, INSPECTION_METHODS, OUTCOMES, QUOTE_STAGES } from '@variatum/metallurgy'; // prettier-ignore
 import * as z from 'zod';
-import { id, madeBy, stamp, text } from './fields';
+import { day, id, madeBy, stamp, text } from './fields';
 import { acceptanceProfileSchema } from './workshop';
 
 const along = z.number().min(0, 'give a place on the seam').max(20000, 'give a place on the seam');
-/** A day, as people write it down. */
-const day = z.iso.date('give a day, such as 2026-04-30');
 
 const figure = z.number().min(0).max(100_000_000);
 const spreadSchema = z.strictObject({ median: figure, range90: z.tuple([figure, figure]) });

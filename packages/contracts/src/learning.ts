@@ -95,6 +95,8 @@ export const learntSchema = z.object({
   minutes: z.array(learntRatioSchema),
   outcomes: z.array(learntOutcomeSchema),
   failures: z.array(learntFailureSchema),
+  /** Things that were logged and could not be learnt from: they name what is in no catalogue. */
+  leftOut: z.int(),
 });
 export type Learnt = z.infer<typeof learntSchema>;
 /** Nothing is learnt yet. */
@@ -106,6 +108,7 @@ export const NOTHING_LEARNT: Learnt = {
   minutes: [],
   outcomes: [],
   failures: [],
+  leftOut: 0,
 };
 
 type Some<Field extends keyof Learnt> = Pick<Learnt, Field> | null | undefined;

@@ -23,6 +23,19 @@ export const newInvitationSchema = z.strictObject({ name, role });
 export const invitationSchema = z.object({ id, name: z.string(), role, code: z.string(), expiresAt: stamp });
 export type Invitation = z.infer<typeof invitationSchema>;
 
+/** A code that can still be taken up; the code itself is told nobody again. */
+export const openInvitationSchema = z.object({
+  id,
+  name: z.string(),
+  role,
+  /** Person whose password it sets anew; null: somebody new. */
+  person: id.nullable(),
+  /** Who made it; null: it was made before anybody here had a name, or at the machine. */
+  madeBy: id.nullable(),
+  expiresAt: stamp,
+});
+export type OpenInvitation = z.infer<typeof openInvitationSchema>;
+
 /** Body that takes an invitation up: a new person, or a new password of one who has lost it. */
 export const acceptInvitationSchema = z.strictObject({ code: text(40), signInName, name, password });
 export type AcceptInvitation = z.infer<typeof acceptInvitationSchema>;

@@ -1,4 +1,6 @@
 import {
+  findItemFamily,
+  findRod,
   JOINTS,
   MOST_BEADS,
   MOST_PIECES,
@@ -34,7 +36,8 @@ export function pieceQuestion(piece: PieceEvidence): PieceInput {
   if (piece.grade !== null) return { grade: piece.grade, ...state };
   return {
     item: {
-      ...(piece.itemFamily === null ? {} : { family: piece.itemFamily }),
+      // What was kept before names were checked may be none.
+      ...(piece.itemFamily === null || !findItemFamily(piece.itemFamily) ? {} : { family: piece.itemFamily }),
       ...(piece.form === null ? {} : { form: piece.form }),
     },
     tests: piece.tests.filter(({ struckOutAt }) => struckOutAt === null).map(({ entry }) => entry),
@@ -91,7 +94,8 @@ function beadsShown(job: JobDetail, joint: { readonly id?: string } | null): rea
   const leader = own.alikeTo ?? own.id;
   const alike = job.joints.filter((one) => one.withdrawnAt === null && (one.id === leader || one.alikeTo === leader));
   const shown = alike.flatMap((one) => passLog(weldLogOf(job, one.id)).shown);
-  return [...shown, ...alike.flatMap((one) => shownSince(job, one))].slice(-MOST_BEADS);
+  const all = [...shown, ...alike.flatMap((one) => shownSince(job, one))];
+  return all.filter(({ rod }) => rod === null || findRod(rod) !== undefined).slice(-MOST_BEADS);
 }
 
 /**

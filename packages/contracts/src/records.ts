@@ -39,7 +39,7 @@ const jobFields = {
   /** How the back of its joints is shielded. */
   purge: purgePlanSchema,
   /** Acceptance profile it is held to; null: by its service. */
-  acceptance: z.string().max(60).nullable(),
+  acceptance: z.string().min(1, 'name a profile').max(60).nullable(),
 };
 
 /** What stands in a job itself: the answer to a change of it. */

@@ -10,10 +10,10 @@ import {
   TAKEN_BY,
 } from '@variatum/metallurgy';
 import * as z from 'zod';
-import { id, limited, madeBy, stamp, text } from './fields';
+import { id, limited, madeBy, rodName, stamp, text } from './fields';
 
 const along = z.number().min(-20000, 'give a place on the seam').max(20000, 'give a place on the seam');
-const rod = z.string().max(40).nullable();
+const rod = rodName.nullable();
 const person = z.union([z.literal(0), z.literal(1)]);
 
 /** One thing that happened at a joint, as it is logged. */

@@ -13,4 +13,16 @@ if ((workerData as { readonly standsBack: boolean }).standsBack)
     // Where the system does not allow it, computations run like everything else.
   }
 
-export const { causesOfFailures, chanceOfGrades, choose, label, learnDilutions, likelyFamily, picture, report } = tasks;
+export const {
+  causesOfFailures,
+  chanceOfGrades,
+  choose,
+  label,
+  learnDilutions,
+  likelyFamily,
+  openJob,
+  openReadings,
+  openWorkshop,
+  picture,
+  report,
+} = tasks;

@@ -1,4 +1,10 @@
-import { COMPUTATIONS, pieceQuestion, type PieceEvidence } from '@variatum/contracts';
+import {
+  COMPUTATIONS,
+  pieceQuestion,
+  type JobDocument,
+  type PieceEvidence,
+  type WorkshopDocument,
+} from '@variatum/contracts';
 import {
   beadFinding,
   checkChooseInput,
@@ -10,7 +16,15 @@ import {
   type FieldError,
   type LearnDilutionQuestion,
   type LearntDilution,
+  withTakeable,
 } from '@variatum/metallurgy';
+import {
+  openJobDocument,
+  openLooseReadings,
+  openWorkshopDocument,
+  type DocumentFile,
+} from '../hand-over/open-document';
+import { reckonFamily } from '../pieces/reckon-family';
 import { makeLabel, makeReport, type LabelInput, type ReportInput } from '../report';
 import { preparePicture, type PreparedPicture } from './prepare-picture';
 
@@ -23,6 +37,11 @@ export interface StoredChoice {
   readonly json: string;
 }
 
+/** What beads of a kind have taught; null: none of them could be taken. */
+export interface LearntFromBeads {
+  readonly learnt: LearntDilution | null;
+  readonly leftOut: number;
+}
 /** A piece whose grade is known, as it was before anybody knew. */
 export interface GradedPiece {
   readonly grade: string;
@@ -70,30 +89,38 @@ export const tasks = {
       if (choice.stop !== null) throw InputError.at(['pieces'], choice.stop);
       return { recommended: choice.recommended, json: JSON.stringify(choice) };
     }),
-  /** Material family the tests of a piece speak for: the one with the largest share of the candidates. */
-  likelyFamily: (piece: PieceEvidence): Outcome<string> =>
-    outcomeOf(() => {
-      const shares = new Map<string, number>();
-      for (const { family, probability } of identify(pieceQuestion(piece)).candidates)
-        shares.set(family, (shares.get(family) ?? 0) + probability);
-      return [...shares].reduce((best, entry) => (entry[1] > best[1] ? entry : best))[0];
-    }),
-  /** Dilution of each kind of bead, from those that were measured. */
-  learnDilutions: (questions: readonly LearnDilutionQuestion[]): Outcome<readonly LearntDilution[]> =>
-    outcomeOf(() => questions.map((question) => learnDilution(question))),
+  /** Material family the tests of a piece speak for. */
+  likelyFamily: (piece: PieceEvidence): Outcome<string> => outcomeOf(() => reckonFamily(piece)),
+  /** Dilution of each kind of bead, from those that were measured; null where none of them could be taken. */
+  learnDilutions: (questions: readonly LearnDilutionQuestion[]): Outcome<readonly LearntFromBeads[]> =>
+    outcomeOf(() =>
+      questions.map((question) => {
+        const learn = (measured: LearnDilutionQuestion['measured']): LearntDilution | null =>
+          measured.length === 0 ? null : learnDilution({ ...question, measured });
+        const { result, leftOut } = withTakeable(question.measured, learn);
+        return { learnt: result, leftOut };
+      }),
+    ),
   /** What tests alone gave the grade a piece turned out to be: its probability, its place, and what stood before it together. */
   chanceOfGrades: (pieces: readonly GradedPiece[]): Outcome<readonly GradeChance[]> =>
-    outcomeOf(() =>
-      pieces.flatMap(({ grade, evidence }) => {
-        const { candidates } = identify(pieceQuestion(evidence));
-        const place = candidates.findIndex((one) => one.grade === grade);
-        const before = candidates.slice(0, place).reduce((sum, { probability }) => sum + probability, 0);
-        return place < 0 ? [] : [{ place, before, chance: candidates[place]!.probability }];
-      }),
+    outcomeOf(
+      () =>
+        withTakeable(pieces, (some) =>
+          some.flatMap(({ grade, evidence }) => {
+            const { candidates } = identify(pieceQuestion(evidence));
+            const place = candidates.findIndex((one) => one.grade === grade);
+            const before = candidates.slice(0, place).reduce((sum, { probability }) => sum + probability, 0);
+            return place < 0 ? [] : [{ place, before, chance: candidates[place]!.probability }];
+          }),
+        ).result,
     ),
   /** What the last that was seen of each joint is laid to. */
   causesOfFailures: (questions: readonly ChooseInput[]): Outcome<readonly BeadFinding['causes'][]> =>
-    outcomeOf(() => questions.map((question) => beadFinding(question).causes)),
+    outcomeOf(() => withTakeable(questions, (some) => some.map((question) => beadFinding(question).causes)).result),
+  openJob: (asked: DocumentFile & { readonly workshop: string }): Outcome<ReturnType<typeof openJobDocument>> =>
+    outcomeOf(() => openJobDocument(asked)),
+  openWorkshop: (asked: DocumentFile): Outcome<WorkshopDocument> => outcomeOf(() => openWorkshopDocument(asked)),
+  openReadings: (asked: DocumentFile): Outcome<JobDocument['readings']> => outcomeOf(() => openLooseReadings(asked)),
   report: (input: ReportInput): Promise<Outcome<Uint8Array>> =>
     makeReport(input).then((result) => ({ result }), faultsOf),
   label: (input: LabelInput): Promise<Outcome<Uint8Array>> => makeLabel(input).then((result) => ({ result }), faultsOf),

@@ -119,6 +119,8 @@ export const invitation = pgTable(
     /** Person whose password it sets anew; null: a new person. */
     personId: uuid('person_id').references(() => person.id),
     codeHash: text('code_hash').notNull(),
+    /** Whether it was made at the machine, with the database's own password: then it is good for whoever works elsewhere too. */
+    byMachine: boolean('by_machine').notNull().default(false),
     expiresAt: timestamp('expires_at', { withTimezone: true, mode: 'date' }).notNull(),
     usedAt: timestamp('used_at', { withTimezone: true, mode: 'date' }),
     madeBy: uuid('made_by').default(sql`served_person()`),
@@ -326,6 +328,7 @@ export const decision = pgTable(
       foreignColumns: [joint.workshopId, joint.jobId, joint.id],
     }),
     index('decision_by_job').on(table.jobId, table.createdAt),
+    index('decision_by_workshop').on(table.workshopId, table.jobId),
   ],
 );
 
@@ -411,7 +414,7 @@ export const jobRecord = pgTable(
       .where(sql`entry ->> 'kind' in ('look-again', 'seen')`),
     index('job_record_teaches')
       .on(table.workshopId, table.jobId)
-      .where(sql`entry ->> 'kind' = 'seen' or entry ->> 'line' = 'ferrite'`),
+      .where(sql`entry ->> 'kind' in ('seen', 'minutes') or entry ->> 'line' = 'ferrite'`),
   ],
 );
 

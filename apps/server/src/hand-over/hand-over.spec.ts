@@ -1,4 +1,4 @@
-import { jobDocumentSchema, type JobDetail, type JobDocument, type Problem } from '@variatum/contracts';
+import { readJobDocument, type JobDetail, type JobDocument, type Problem } from '@variatum/contracts';
 import fc from 'fast-check';
 import { randomUUID } from 'node:crypto';
 import sharp from 'sharp';
@@ -8,10 +8,11 @@ import { randomDocument, type DocumentPictures } from '../testing/documents';
 import { mulberry } from '../testing/mulberry';
 import { testServer, type TestServer } from '../testing/test-server';
 import { ensureWorkshop } from '../workshop/store';
+import { bringJobIn } from './bring-in';
 import { wholeDocument } from './read-job';
 import { takeWorkshopFile } from './read-workshop';
 import { idHere, renamed } from './renamed';
-import { takeJob } from './take-in';
+
 import { writeWorkshop } from './write-workshop';
 
 let server: TestServer;
@@ -33,10 +34,11 @@ async function emptyWorkshop(): Promise<RequestContext> {
   return context;
 }
 
+async function* whole(bytes: Buffer): AsyncGenerator<Uint8Array> {
+  yield await Promise.resolve(bytes);
+}
 const takeIn = (context: RequestContext, document: JobDocument): Promise<string> =>
-  context.transaction((scope) =>
-    takeJob(context, scope, document, (index) => Promise.resolve(Buffer.from(document.photos[index]!.file!, 'base64'))),
-  );
+  bringJobIn(context, whole(Buffer.from(JSON.stringify(document, null, 1))));
 
 const idsIn = ({ people, meters, job, pieces, joints, decisions, photos, preparation, weld, record }: JobDocument): string[] =>
   [...people, ...meters, job, ...pieces, ...pieces.flatMap(({ tests }) => tests), ...joints, ...decisions, ...photos, ...preparation, ...weld, ...record].map(({ id }) => id); // prettier-ignore
@@ -58,11 +60,11 @@ test('whatever stands on a job goes into another workshop and comes out of it th
       const context = await emptyWorkshop();
       const document = randomDocument(mulberry(seed), pictures);
       // Nothing in it is lost on the way through the schema.
-      expect(jobDocumentSchema.parse(JSON.parse(JSON.stringify(document)))).toEqual(document);
+      expect(readJobDocument(JSON.parse(JSON.stringify(document)))).toEqual(document);
       const id = await takeIn(context, document);
       const out = await wholeDocument(context, id, new Date());
       expect(cameOut(out)).toEqual(expectedIn(context.workshop, document));
-      expect(jobDocumentSchema.parse(JSON.parse(JSON.stringify(out)))).toEqual(out);
+      expect(readJobDocument(JSON.parse(JSON.stringify(out)))).toEqual(out);
     }),
     { numRuns: 25 },
   );
@@ -73,7 +75,7 @@ test('a file written before it was asked how a grade is known is taken', () => {
   const older = { ...document, pieces: document.pieces.map(({ gradeSource: _asked, ...piece }) => piece) };
   const pieces = document.pieces.map((piece) => ({ ...piece, gradeSource: null }));
   expect(pieces.length).toBeGreaterThan(0);
-  expect(jobDocumentSchema.parse(older)).toEqual({ ...document, pieces });
+  expect(readJobDocument(older)).toEqual({ ...document, pieces });
 });
 
 test('a job handed on over the interface is there with its pictures, once; who did what is known by name and cannot sign in', async () => {
@@ -169,6 +171,50 @@ describe('a broken document', () => {
     expect(await refused(nobody)).toMatch(/job\.madeBy: line \d+: names nobody/);
     const newer = lines((document) => void Object.assign(document, { version: 2 }));
     expect(await refused(newer)).toMatch(/version: line 3: written by another version/);
+  });
+
+  test('that is too much is refused before anything is made of it', async () => {
+    const many = `{"pieces":[${'1,'.repeat(1_200_000)}1]}`;
+    expect(await refused(many)).toContain('pieces: line 1: holds 1200001 things; at most 2000 are taken');
+    const values = `{"odd":[${'1,'.repeat(4_100_000)}1]}`;
+    expect(await refused(values)).toContain('more than 4 million values');
+    expect(await refused(`${'['.repeat(40_000)}${']'.repeat(40_000)}`)).toContain('nested more than 60 deep');
+    const long = lines((document) => void Object.assign(document.job, { item: 'x'.repeat(5_000_000) }));
+    expect(await refused(long)).toMatch(/job\.item: line \d+: longer than anything here may be/);
+    const note = lines((document) => void (document.pieces.find(({ tests }) => tests.length > 0)!.tests[0]!.note = 'x'.repeat(600))); // prettier-ignore
+    expect(await refused(note)).toMatch(/note: line \d+: /);
+    // Many wrong things cost no more than a few.
+    const wrong = lines((document) => void (document.weld = Array.from({ length: 60_000 }, () => ({})) as never));
+    expect((await refused(wrong)).split(';').length).toBeLessThanOrEqual(21);
+  });
+
+  test('that names what is in no catalogue, or a moment of another age, is refused', async () => {
+    const rod = lines((document) => void (document.weld = [{ ...document.weld[0]!, entry: { kind: 'ferrite', fn: 8, rod: 'nonsense' } }])); // prettier-ignore
+    expect(await refused(rod)).toMatch(/weld\.0\.entry\.rod: line \d+: not in the catalogue of rods/);
+    const family = lines((document) => void (document.pieces[0]!.itemFamily = ''));
+    expect(await refused(family)).toMatch(/pieces\.0\.itemFamily: line \d+: "" is not an item family/);
+    for (const at of ['0000-01-01T00:00:00Z', '2200-01-01T00:00:00Z', '1969-12-31T23:59:59Z']) {
+      const old = lines((document) => void (document.weld[0]!.at = at));
+      expect(await refused(old)).toMatch(/weld\.0\.at: line \d+: give a moment from 1970 to 2199/);
+    }
+  });
+
+  test('takes no more than two at once; the rest are told to wait, and lose nothing', async () => {
+    const document = randomDocument(mulberry(12), pictures);
+    const context = await emptyWorkshop();
+    let go = (): void => undefined;
+    const held = new Promise<void>((resolve) => (go = resolve));
+    async function* slow(): AsyncGenerator<Uint8Array> {
+      await held;
+      yield Buffer.from(JSON.stringify(document));
+    }
+    const both = [bringJobIn(context, slow()), bringJobIn(context, slow())];
+    await expect(bringJobIn(context, slow())).rejects.toThrow(/taken in just now/);
+    go();
+    const ended = await Promise.allSettled(both);
+    // It is one job: whoever comes second finds it here.
+    expect(ended.map(({ status }) => status).sort()).toEqual(['fulfilled', 'rejected']);
+    await bringJobIn(await emptyWorkshop(), slow());
   });
 
   test('that is cut off, no JSON or no picture says where', async () => {

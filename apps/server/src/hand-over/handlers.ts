@@ -1,25 +1,16 @@
-import {
-  activeJoints,
-  activePieces,
-  decisionOf,
-  DOCUMENT_MOST_BYTES,
-  jobDocumentSchema,
-  type JobDetail,
-} from '@variatum/contracts';
-import { InputError } from '@variatum/metallurgy';
+import { activeJoints, activePieces, decisionOf, DOCUMENT_MOST_BYTES, type JobDetail } from '@variatum/contracts';
 import { dayWords, pieceLetter } from '@variatum/presentation';
 import type { Handlers } from '../http/endpoint-routes';
 import { ProblemError } from '../http/problem-error';
 import { readJobDetail } from '../jobs/store';
 import type { LabelInput } from '../report';
 import { readWorkshop } from '../workshop/store';
+import { bringJobIn } from './bring-in';
 import { wholeDocument } from './read-job';
 import { readReport, readTableSource } from './read-report';
 import { tableFile } from './tables';
 import { fileName } from './file-names';
-import { readFile } from './read-file';
 import { takeWorkshopFile } from './read-workshop';
-import { takeJob } from './take-in';
 import { writeWorkshop } from './write-workshop';
 
 /** Metal and rod of a job, as its label says them. */
@@ -67,17 +58,7 @@ export const handOverHandlers = {
       throw ProblemError.tooLarge('With all its pictures this job is too large for one document: hand the whole workshop over as a file.'); // prettier-ignore
     return { mediaType: 'application/json', bytes, saveAs: fileName(document.job.title, 'json') };
   },
-  'POST /jobs/document': async ({ context, body }) => {
-    const document = readFile(jobDocumentSchema, body);
-    const id = await context.transaction((scope) =>
-      takeJob(context, scope, document, (index) => {
-        const file = document.photos[index]?.file ?? null;
-        if (file === null) throw InputError.at(['photos', index, 'file'], 'missing: a document by itself holds its pictures'); // prettier-ignore
-        return Promise.resolve(Buffer.from(file, 'base64'));
-      }),
-    );
-    return readJobDetail(context, id);
-  },
+  'POST /jobs/document': async ({ context, body }) => readJobDetail(context, await bringJobIn(context, body)),
   'GET /workshop/document': async ({ context }) => ({
     mediaType: 'application/zip',
     bytes: await writeWorkshop(context, new Date()),

@@ -35,6 +35,11 @@ function barePng(bytes: Buffer): boolean {
   return false;
 }
 
+/** A picture drawn anew that waits on disk to be kept. */
+export interface KeptPictureFile extends Omit<PreparedPicture, 'bytes'> {
+  readonly file: string;
+}
+
 /**
  * A picture as it is kept when it is brought in: one that holds nothing but the picture is kept byte for byte, anything else is
  * drawn anew as an upload is.

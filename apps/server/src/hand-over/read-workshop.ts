@@ -1,18 +1,18 @@
-import { jobDocumentSchema, KEPT_PICTURE_MOST_BYTES, workshopDocumentSchema } from '@variatum/contracts';
+import { KEPT_PICTURE_MOST_BYTES, type JobDocument, type WorkshopDocument } from '@variatum/contracts';
 import { InputError } from '@variatum/metallurgy';
 import { eq, sql } from 'drizzle-orm';
 import { createWriteStream } from 'node:fs';
-import { mkdtemp, rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
+import { readFile, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
+import { deserialize, serialize } from 'node:v8';
 import type { Entry, ZipFile } from 'yauzl';
 import { tables } from '../database';
 import type { RequestContext } from '../http/context';
 import { ProblemError } from '../http/problem-error';
 import type { Scope } from '../store';
+import { prepareJob, takingIn, type PreparedJob } from './bring-in';
 import { jobFile, LOOSE_READINGS, pictureFile, WORKSHOP_FILE } from './file-names';
-import { readFile } from './read-file';
 import { idHere, renamed } from './renamed';
 import { takeJob, takeReadings, takeWorkshop } from './take-in';
 
@@ -20,8 +20,6 @@ import { takeJob, takeReadings, takeWorkshop } from './take-in';
 const MOST_TEXT_BYTES = 200_000_000;
 /** Files inside at most: ten thousand jobs with their pictures. */
 const MOST_ENTRIES = 700_000;
-
-const looseReadingsSchema = jobDocumentSchema.shape.readings;
 
 /** Files within a file, by name. @throws InputError where it is none, or holds one twice */
 async function openEntries(
@@ -47,14 +45,12 @@ async function openEntries(
   return { zip, entries };
 }
 
-async function bytesOf(zip: ZipFile, entry: Entry, most: number): Promise<Buffer> {
-  const tooLarge = (): InputError => InputError.at(['body'], `${entry.fileName} is larger than ${most} bytes`);
-  if (entry.uncompressedSize > most) throw tooLarge();
+/** Unpacks a file within the file. @throws InputError where it is larger, or not what the list of files says */
+async function unpack(zip: ZipFile, entry: Entry, most: number, to: string): Promise<void> {
+  if (entry.uncompressedSize > most) throw InputError.at(['body'], `${entry.fileName} is larger than ${most} bytes`);
   try {
-    const chunks: Buffer[] = [];
     // Sizes that are not what the list of files says break the stream off.
-    for await (const chunk of await zip.openReadStreamPromise(entry)) chunks.push(chunk as Buffer);
-    return Buffer.concat(chunks);
+    await pipeline(await zip.openReadStreamPromise(entry), createWriteStream(to));
   } catch (error) {
     throw InputError.at(['body'], `${entry.fileName} cannot be unpacked (${(error as Error).message})`);
   }
@@ -85,47 +81,66 @@ async function refuseUnlessEmpty({ database, workshop }: Scope): Promise<void> {
   );
 }
 
-async function takeFile(context: RequestContext, path: string): Promise<Taken> {
+/** A workshop that is ready to be written: what its jobs hold lies on disk, a file each. */
+interface PreparedWorkshop {
+  readonly document: WorkshopDocument;
+  readonly jobs: readonly string[];
+  readonly loose: JobDocument['readings'];
+  readonly taken: Taken;
+}
+
+/** Reads all of a file and draws its pictures, before anything of it is written. */
+async function prepareFile(
+  { compute, workshop }: RequestContext,
+  path: string,
+  directory: string,
+): Promise<PreparedWorkshop> {
   const { zip, entries } = await openEntries(path);
   try {
     const left = new Set(entries.keys());
-    const take = async (name: string, most: number): Promise<Buffer> => {
+    let unpacked = 0;
+    const take = async (name: string, most: number): Promise<string> => {
       const entry = entries.get(name);
       if (!entry) throw InputError.at(['body'], `${name} is missing from the file`);
       left.delete(name);
-      return bytesOf(zip, entry, most);
+      const to = join(directory, `unpacked-${++unpacked}`);
+      await unpack(zip, entry, most, to);
+      return to;
     };
-    const text = (name: string): Promise<Buffer> => take(name, MOST_TEXT_BYTES);
-    const document = readFile(workshopDocumentSchema, await text(WORKSHOP_FILE), WORKSHOP_FILE);
-    return await context.transaction(async (scope) => {
-      const { database, workshop } = scope;
-      // Two files at once take turns, and the second finds the jobs of the first.
-      await database.execute(sql`select 1 from workshop where id = ${workshop} for update`);
-      await refuseUnlessEmpty(scope);
-      await takeWorkshop(scope, document);
-      let [pictures, readings] = [0, 0];
-      for (const [index, id] of document.jobs.entries()) {
-        const name = jobFile(id);
-        const job = readFile(jobDocumentSchema, await text(name), name);
-        if (job.job.id !== id) throw InputError.at(['jobs', index], `${name} holds another job`);
-        const pictureOf = (at: number): Promise<Buffer> => take(pictureFile(job.photos[at] as (typeof job.photos)[number]), KEPT_PICTURE_MOST_BYTES); // prettier-ignore
-        await takeJob(context, scope, job, pictureOf).catch((error: unknown) => {
-          throw error instanceof InputError ? inFile(name, error) : error;
-        });
-        pictures += job.photos.length;
-        readings += job.readings.length;
-      }
-      const loose = readFile(looseReadingsSchema, await text(LOOSE_READINGS), LOOSE_READINGS);
-      const meters = new Map(document.meters.map(({ id }) => [id.toLowerCase(), idHere(workshop, id)]));
-      loose.forEach(({ meter }, index) => {
-        if (!meters.has(meter.toLowerCase()))
-          throw InputError.at([index, 'meter'], `${LOOSE_READINGS}: names no meter of ${WORKSHOP_FILE}`);
+    const text = (name: string): Promise<string> => take(name, MOST_TEXT_BYTES);
+    const document = await compute.openWorkshop({ file: await text(WORKSHOP_FILE), name: WORKSHOP_FILE });
+    const jobs: string[] = [];
+    let [pictures, readings] = [0, 0];
+    for (const [index, id] of document.jobs.entries()) {
+      const name = jobFile(id);
+      const file = await text(name);
+      const pictureOf = async (photo: Parameters<typeof pictureFile>[0]): Promise<Buffer> => {
+        const at = await take(pictureFile(photo), KEPT_PICTURE_MOST_BYTES);
+        const bytes = await readFile(at);
+        await rm(at);
+        return bytes;
+      };
+      const job = await prepareJob(compute, { file, name, workshop }, directory, pictureOf).catch((error: unknown) => {
+        throw error instanceof InputError ? inFile(name, error) : error;
       });
-      await takeReadings(scope, renamed(loose, meters), null);
-      const [odd] = left;
-      if (odd !== undefined) throw InputError.at(['body'], `${odd} belongs to nothing in the file`);
-      return { jobs: document.jobs.length, pictures, readings: readings + loose.length };
+      if (job.sentId !== id) throw InputError.at(['jobs', index], `${name} holds another job`);
+      // One job at a time is held in memory.
+      await writeFile(file, serialize(job));
+      jobs.push(file);
+      pictures += job.pictures.length;
+      readings += job.document.readings.length;
+    }
+    const looseName = { file: await text(LOOSE_READINGS), name: LOOSE_READINGS };
+    const loose = await compute.openReadings(looseName);
+    const meters = new Map(document.meters.map(({ id }) => [id.toLowerCase(), idHere(workshop, id)]));
+    loose.forEach(({ meter }, index) => {
+      if (!meters.has(meter.toLowerCase()))
+        throw InputError.at([index, 'meter'], `${LOOSE_READINGS}: names no meter of ${WORKSHOP_FILE}`);
     });
+    const [odd] = left;
+    if (odd !== undefined) throw InputError.at(['body'], `${odd} belongs to nothing in the file`);
+    const taken = { jobs: jobs.length, pictures, readings: readings + loose.length };
+    return { document, jobs, loose: renamed(loose, meters), taken };
   } finally {
     zip.close();
   }
@@ -134,17 +149,28 @@ async function takeFile(context: RequestContext, path: string): Promise<Taken> {
 /**
  * Brings a whole workshop into one that has no jobs yet. The file is kept on disk while it is read: nothing of it is held in memory
  * but one job and one picture at a time.
- * @throws InputError naming file, line and field; ProblemError 409 where there are jobs already. Nothing is half brought in.
+ * @throws InputError naming file, line and field; ProblemError 409 where there are jobs already, 503 while others are taken in.
+ * Nothing is half brought in.
  */
 export async function takeWorkshopFile(context: RequestContext, bytes: AsyncIterable<Uint8Array>): Promise<Taken> {
   // Known before a byte is read; asked again once nothing can come between.
   await refuseUnlessEmpty(context);
-  const directory = await mkdtemp(join(tmpdir(), 'variatum-brought-in-'));
-  try {
+  return takingIn(async (directory) => {
     const path = join(directory, 'workshop.zip');
     await pipeline(bytes, createWriteStream(path));
-    return await takeFile(context, path);
-  } finally {
-    await rm(directory, { recursive: true, force: true });
-  }
+    const { document, jobs, loose, taken } = await prepareFile(context, path, directory);
+    await context.transaction(async (scope) => {
+      const { database, workshop } = scope;
+      // Two files at once take turns, and the second finds the jobs of the first.
+      await database.execute(sql`select 1 from workshop where id = ${workshop} for update`);
+      await refuseUnlessEmpty(scope);
+      await takeWorkshop(scope, document);
+      for (const file of jobs) {
+        const { pictures, ...job } = deserialize(await readFile(file)) as PreparedJob;
+        await takeJob(scope, job, pictures);
+      }
+      await takeReadings(scope, loose, null);
+    });
+    return taken;
+  });
 }

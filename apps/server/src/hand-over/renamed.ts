@@ -1,3 +1,4 @@
+import type { JobDocument } from '@variatum/contracts';
 import { v5 as derived } from 'uuid';
 
 const IDENTIFIER = /[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/gi;
@@ -22,4 +23,12 @@ export function renamed<Value>(value: Value, names: ReadonlyMap<string, string>)
     );
   };
   return walk(value) as Value;
+}
+
+/** New identifiers of everything a document is about. */
+export function namesIn(workshop: string, document: JobDocument): ReadonlyMap<string, string> {
+  const { people, meters, job, pieces, joints, decisions, photos, preparation, weld, record } = document;
+  const tests = pieces.flatMap((piece) => piece.tests);
+  const lists = [people, meters, [job], pieces, tests, joints, decisions, photos, preparation, weld, record];
+  return new Map(lists.flatMap((list) => list.map(({ id }) => [id.toLowerCase(), idHere(workshop, id)] as const)));
 }

@@ -1,12 +1,12 @@
 import type { JobDocument, WorkshopDocument } from '@variatum/contracts';
 import { eq, sql } from 'drizzle-orm';
 import { randomBytes } from 'node:crypto';
+import { readFile } from 'node:fs/promises';
 import { tables, type Database } from '../database';
-import type { RequestContext } from '../http/context';
 import { ProblemError } from '../http/problem-error';
-import { likelyFamily } from '../pieces/likely-family';
 import type { Scope } from '../store';
-import { keptPicture } from './kept-picture';
+import type { KeptPictureFile } from './kept-picture';
+import type { OpenedJob } from './open-document';
 import { idHere, renamed } from './renamed';
 
 /** Rows of one statement. */
@@ -17,13 +17,8 @@ async function insertAll<Row>(rows: readonly Row[], insert: (some: Row[]) => Pro
 }
 
 /** People of a document: known by name where it goes, with nothing to sign in by. */
-async function takePeople(
-  database: Database,
-  people: JobDocument['people'],
-  names: ReadonlyMap<string, string>,
-): Promise<void> {
-  for (const { id, name } of people)
-    await database.execute(sql`select take_in_person(${names.get(id) ?? id}::uuid, ${name})`);
+async function takePeople(database: Database, people: JobDocument['people']): Promise<void> {
+  for (const { id, name } of people) await database.execute(sql`select take_in_person(${id}::uuid, ${name})`);
 }
 
 /** Meters of a document, those that are not there yet: each needs a key of its own before it can send. */
@@ -50,37 +45,28 @@ async function takeMeters(
 
 const momentOrNull = (moment: string | null): Date | null => (moment === null ? null : new Date(moment));
 
-/** New identifiers of everything a document is about. */
-function namesIn(workshop: string, document: JobDocument): ReadonlyMap<string, string> {
-  const { people, meters, job, pieces, joints, decisions, photos, preparation, weld, record } = document;
-  const tests = pieces.flatMap((piece) => piece.tests);
-  const all = [...people, ...meters, job, ...pieces, ...tests, ...joints, ...decisions, ...photos, ...preparation, ...weld, ...record]; // prettier-ignore
-  return new Map(all.map(({ id }) => [id.toLowerCase(), idHere(workshop, id)]));
-}
-
 /**
- * Brings a job in under identifiers of its own here, with all that was logged when and by whom. Runs within a transaction: whatever
- * is wrong, nothing of it stays.
- * @param pictureOf the bytes of a picture, by its place among the pictures of the document
+ * Brings a job in under identifiers of its own here, with all that was logged when and by whom. Runs within a transaction, in which
+ * nothing is reckoned any more: whatever is wrong, nothing of it stays.
+ * @param pictures as they are kept, by their place among the pictures of the document
  * @returns identifier of the job here
- * @throws ProblemError 409 when it is here already; InputError for a picture that is none
+ * @throws ProblemError 409 when it is here already
  */
 export async function takeJob(
-  { compute }: Pick<RequestContext, 'compute'>,
   scope: Scope,
-  sent: JobDocument,
-  pictureOf: (index: number) => Promise<Buffer>,
+  { document, sentId, families }: Pick<OpenedJob, 'document' | 'sentId' | 'families'>,
+  pictures: readonly KeptPictureFile[],
 ): Promise<string> {
   const { database, workshop } = scope;
   const workshopId = workshop;
-  const names = namesIn(workshop, sent);
-  const { job, pieces, joints, decisions, photos, preparation, weld, record, readings, meters } = renamed(sent, names);
+  const { job, pieces, joints, decisions, photos, preparation, weld, record, readings, meters, people } = document;
   const [there] = await database
     .select({ title: tables.job.title })
     .from(tables.job)
-    .where(sql`${tables.job.id} in (${sent.job.id}, ${job.id}) and ${eq(tables.job.workshopId, workshop)}`);
-  if (there) throw ProblemError.conflictOf('Here already', `"${there.title}" is in this workshop already; nothing was changed.`); // prettier-ignore
-  await takePeople(database, sent.people, names);
+    .where(sql`${tables.job.id} in (${sentId}, ${job.id}) and ${eq(tables.job.workshopId, workshop)}`);
+  if (there)
+    throw ProblemError.conflictOf('Here already', `"${there.title}" is in this workshop already; nothing was changed.`);
+  await takePeople(database, people);
   await takeMeters(scope, meters);
   const { withdrawnAt, createdAt, updatedAt, ...head } = job;
   await database.insert(tables.job).values({
@@ -90,7 +76,6 @@ export async function takeJob(
     createdAt: new Date(createdAt),
     updatedAt: new Date(updatedAt),
   });
-  const families = await Promise.all(pieces.map((piece) => likelyFamily(compute, piece)));
   await insertAll(
     pieces.map(({ tests: _tests, ...piece }, index) => ({
       ...piece,
@@ -131,8 +116,7 @@ export async function takeJob(
     (some) => database.insert(tables.weldEntry).values(some),
   );
   for (const [index, { file: _file, ...photo }] of photos.entries()) {
-    const bytes = await pictureOf(index);
-    const { bytes: kept, ...facts } = await keptPicture(compute, bytes, photo, ['photos', index, 'file']);
+    const { file, ...facts } = pictures[index] as KeptPictureFile;
     await database.insert(tables.photo).values({
       ...photo,
       ...facts,
@@ -140,7 +124,7 @@ export async function takeJob(
       createdAt: new Date(photo.createdAt),
       withdrawnAt: momentOrNull(photo.withdrawnAt),
     });
-    await database.insert(tables.photoFile).values({ photoId: photo.id, workshopId, bytes: Buffer.from(kept) });
+    await database.insert(tables.photoFile).values({ photoId: photo.id, workshopId, bytes: await readFile(file) });
   }
   await insertAll(
     record.map((one) => ({ ...one, workshopId, at: new Date(one.at), ...struck(one) })),
@@ -176,7 +160,7 @@ export async function takeWorkshop(scope: Scope, document: WorkshopDocument): Pr
   const names = new Map(
     [...document.people, ...document.meters].map(({ id }) => [id.toLowerCase(), idHere(workshop, id)]),
   );
-  await takePeople(database, document.people, names);
+  await takePeople(database, renamed(document.people, names));
   await takeMeters(scope, renamed(document.meters, names));
   await database
     .update(tables.workshop)

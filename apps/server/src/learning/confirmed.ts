@@ -1,9 +1,10 @@
 import { SETTLING_SOURCES, type Learnt } from '@variatum/contracts';
-import { learnFamily, learnTests, type TestEntry } from '@variatum/metallurgy';
+import { learnFamily, learnTests, withTakeable, type TestEntry } from '@variatum/metallurgy';
 import { and, desc, eq, inArray, isNotNull, isNull, ne, or } from 'drizzle-orm';
 import { tables } from '../database';
 import type { Scope } from '../store';
 import type { Choices } from './choices';
+import type { LearntSome } from './dilutions';
 
 /** Pieces looked back at, the last ones. */
 const MOST_PIECES = 5000;
@@ -27,7 +28,7 @@ export async function learntFamilies(
   scope: Scope,
   { off, counts }: Choices,
   except?: string,
-): Promise<Learnt['families']> {
+): Promise<LearntSome<Learnt['families']>> {
   const { piece, job } = tables;
   const rows = await scope.database
     .select({ family: piece.itemFamily, grade: piece.grade, createdAt: piece.createdAt })
@@ -37,26 +38,40 @@ export async function learntFamilies(
     .orderBy(desc(piece.createdAt))
     .limit(MOST_PIECES);
   const families = [...new Set(rows.flatMap(({ family }) => family ?? []))].sort();
-  return families.flatMap((family) => {
+  let leftOut = 0;
+  const learnt = families.flatMap((family): Learnt['families'] => {
     const key = `family ${family}`;
-    const seen: Record<string, number> = {};
-    for (const { family: own, grade, createdAt } of rows)
-      if (own === family && grade !== null && counts(key, createdAt)) seen[grade] = (seen[grade] ?? 0) + 1;
-    const grades = learnFamily(family, seen).map(({ grade, count, before, mean, range90: [low, high] }) => ({
+    const own = rows.flatMap(({ family: of, grade, createdAt }) =>
+      of === family && grade !== null && counts(key, createdAt) ? [grade] : [],
+    );
+    const taken = withTakeable(own, (some) => (some.length === 0 ? [] : learnFamily(family, countsOf(some))));
+    leftOut += taken.leftOut;
+    const grades = taken.result.map(({ grade, count, before, mean, range90: [low, high] }) => ({
       grade,
       count,
       before,
       after: mean,
       range90: [low, high] as [number, number],
     }));
-    return grades.length === 0
-      ? []
-      : [{ key, off: off(key), family, count: grades.reduce((sum, { count }) => sum + count, 0), grades }];
+    const count = grades.reduce((sum, one) => sum + one.count, 0);
+    return grades.length === 0 ? [] : [{ key, off: off(key), family, count, grades }];
   });
+  return { learnt, leftOut };
+}
+
+/** How often each name stands in a list. */
+function countsOf(names: readonly string[]): Readonly<Record<string, number>> {
+  const counts: Record<string, number> = {};
+  for (const name of names) counts[name] = (counts[name] ?? 0) + 1;
+  return counts;
 }
 
 /** How good tests are in the workshop's hands, by pieces that are known by now. @param except a job whose own tests do not count */
-export async function learntTestsOf(scope: Scope, { off, counts }: Choices, except?: string): Promise<Learnt['tests']> {
+export async function learntTestsOf(
+  scope: Scope,
+  { off, counts }: Choices,
+  except?: string,
+): Promise<LearntSome<Learnt['tests']>> {
   const { piece, job, fieldTest } = tables;
   const rows = await scope.database
     .select({ grade: piece.grade, entry: fieldTest.entry, at: fieldTest.createdAt })
@@ -66,9 +81,21 @@ export async function learntTestsOf(scope: Scope, { off, counts }: Choices, exce
     .where(and(confirmedIn(scope, except), isNull(fieldTest.struckOutAt)))
     .orderBy(desc(fieldTest.createdAt))
     .limit(MOST_RESULTS);
-  const learnt = learnTests(rows.flatMap(({ grade, entry, at }) => (grade === null || !counts(`test ${entry.test}`, at) ? [] : [{ grade, test: entry as TestEntry }])));
-  return Object.entries(learnt).map(([test, { range90: [low, high], ...one }]) => {
-    const key = `test ${test}`;
-    return { key, off: off(key), test, ...one, range90: [low, high] as [number, number] };
-  });
-} // prettier-ignore
+  const results = rows.flatMap(({ grade, entry, at }) =>
+    grade === null || !counts(`test ${entry.test}`, at) ? [] : [{ grade, test: entry as TestEntry }],
+  );
+  const { result, leftOut } = withTakeable(results, learnTests);
+  const learnt = Object.entries(result).map(
+    ([
+      test,
+      {
+        range90: [low, high],
+        ...one
+      },
+    ]) => {
+      const key = `test ${test}`;
+      return { key, off: off(key), test, ...one, range90: [low, high] as [number, number] };
+    },
+  );
+  return { learnt, leftOut };
+}

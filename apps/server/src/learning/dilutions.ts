@@ -103,37 +103,52 @@ const spreadOf = ({
   },
 }: LearntSpread): LearntDilution['dilution'] => ({ median, range90: [low, high] });
 
+/** What was learnt, and how many things that were logged could not be learnt from. */
+export interface LearntSome<Part> {
+  readonly learnt: Part;
+  readonly leftOut: number;
+}
+
 /** Dilution of each kind of bead, of the workshop and of each welder who laid enough of them. */
 export async function learntDilutions(
   context: RequestContext,
   jobs: readonly JobDetail[],
   { off, counts }: Choices,
   signal?: AbortSignal,
-): Promise<Learnt['dilutions']> {
-  const kinds = [...grouped(jobs.flatMap(measuredBeads).filter(({ kind, at }) => counts(kind, at)), ({ kind }) => kind)];
+): Promise<LearntSome<Learnt['dilutions']>> {
+  const counted = jobs.flatMap(measuredBeads).filter(({ kind, at }) => counts(kind, at));
+  const kinds = [...grouped(counted, ({ kind }) => kind)];
   const welders = kinds.map(([, beads]) =>
-    [...grouped(beads, ({ who }) => who)].flatMap(([who, own]) => (who !== null && own.length >= LEAST_OF_WELDER ? [{ who, own }] : [])),
+    [...grouped(beads, ({ who }) => who)].flatMap(([who, own]) =>
+      who !== null && own.length >= LEAST_OF_WELDER ? [{ who, own }] : [],
+    ),
   );
-  const questions = [...kinds.map(([, beads]) => questionOf(beads)), ...welders.flat().map(({ own }) => questionOf(own))];
-  if (questions.length === 0) return [];
-  const learnt = await context.compute.learnDilutions(questions, context.workshop, signal);
+  const ofWelders = welders.flat().map(({ own }) => questionOf(own));
+  const questions = [...kinds.map(([, beads]) => questionOf(beads)), ...ofWelders];
+  if (questions.length === 0) return { learnt: [], leftOut: 0 };
+  const answers = await context.compute.learnDilutions(questions, context.workshop, signal);
   let next = kinds.length;
-  return kinds.map(([kind, beads], at) => {
-    const whole = learnt[at]!;
-    return {
-      key: kind,
-      off: off(kind),
-      kind,
-      count: whole.count,
-      jobs: new Set(beads.map(({ job }) => job)).size,
-      prior: whole.prior,
-      next: whole.next,
-      dilution: spreadOf(whole),
-      welders: welders[at]!.map(({ who }) => {
-        const own = learnt[next++]!;
-        return { person: who, count: own.count, dilution: spreadOf(own), next: own.next };
-      }),
-      asker: context.person,
-    };
+  const learnt = kinds.flatMap(([kind, beads], at): Learnt['dilutions'] => {
+    const ofKind = welders[at]!.flatMap(({ who }) => {
+      const own = answers[next++]!.learnt;
+      return own ? [{ person: who, count: own.count, dilution: spreadOf(own), next: own.next }] : [];
+    });
+    const whole = answers[at]!.learnt;
+    if (!whole) return [];
+    return [
+      {
+        key: kind,
+        off: off(kind),
+        kind,
+        count: whole.count,
+        jobs: new Set(beads.map(({ job }) => job)).size,
+        prior: whole.prior,
+        next: whole.next,
+        dilution: spreadOf(whole),
+        welders: ofKind,
+        asker: context.person,
+      },
+    ];
   });
-} // prettier-ignore
+  return { learnt, leftOut: answers.slice(0, kinds.length).reduce((sum, { leftOut }) => sum + leftOut, 0) };
+}

@@ -85,9 +85,10 @@ export async function readLearnt(context: RequestContext, except?: string, signa
     ),
   ]);
   return {
-    dilutions,
-    families,
-    tests,
+    dilutions: dilutions.learnt,
+    families: families.learnt,
+    tests: tests.learnt,
+    leftOut: dilutions.leftOut + families.leftOut + tests.leftOut,
     purges: learntPurges(
       purged,
       (job) => readings.get(job) ?? [],

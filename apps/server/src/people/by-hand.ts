@@ -24,7 +24,7 @@ export async function codeByHand(ownerUrl: string, signInName: string): Promise<
     if (!found) return null;
     const code = newCode();
     await owner.query(
-      'insert into invitation (id, workshop_id, name, role, person_id, code_hash, expires_at) values ($1, $2, $3, $4, $5, $6, $7)',
+      'insert into invitation (id, workshop_id, name, role, person_id, code_hash, expires_at, by_machine) values ($1, $2, $3, $4, $5, $6, $7, true)',
       [uuid(), found.workshop, found.name, found.role, found.id, codeHash(code), new Date(Date.now() + HOLDS_MS)],
     );
     return code;

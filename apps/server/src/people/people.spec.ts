@@ -174,6 +174,79 @@ test('whoever lost their password gets a new one from an owner, by a code', asyn
   expect(await people(owner)).toHaveLength(2);
 });
 
+describe('a code is worth what it is worth when it is taken up', () => {
+  const second = async (): Promise<string> => {
+    const rows = await server.asOwner(`insert into workshop (id, name) values (gen_random_uuid(), 'Further depot') returning id`); // prettier-ignore
+    return (rows as [{ id: string }])[0].id;
+  };
+  const joinElsewhere = async (person: string, role: string): Promise<void> => {
+    await server.asOwner(`insert into membership (workshop_id, person_id, role) values ('${await second()}', '${person}', '${role}')`); // prettier-ignore
+  };
+  const newPassword = async (owner: TestPerson, of: TestPerson): Promise<string> => {
+    const { body } = await owner.agent.post(`/api/people/${of.session.person}/new-password`).send({}).expect(201);
+    return (body as Invitation).code;
+  };
+  const refused = async (code: string, signInName = `taken-${code.slice(0, 4).toLowerCase()}`): Promise<void> => {
+    const body = { code, signInName, name: 'Somebody', password: 'a new long password' };
+    await browser(server).post('/api/invitations/accept').send(body).expect(403);
+  };
+
+  test('a new password is refused for who works elsewhere too by now, and the old one holds', async () => {
+    const owner = await firstOwner(server);
+    const welder = await join(server, owner, 'welder');
+    const code = await newPassword(owner, welder);
+    await joinElsewhere(welder.session.person!, 'owner');
+    await refused(code);
+    await signIn(browser(server), welder.signInName, PASSWORD).expect(200);
+  });
+  test.each(['role', 'leave', 'erase'] as const)('a new password ends with %s', async (how) => {
+    const owner = await firstOwner(server);
+    const welder = await join(server, owner, 'welder');
+    const code = await newPassword(owner, welder);
+    const path = `/api/people/${welder.session.person}`;
+    if (how === 'role') await owner.agent.patch(path).send({ role: 'reader' }).expect(200);
+    else if (how === 'leave') await owner.agent.post(`${path}/leave`).send({ pseudonym: false }).expect(200);
+    else await owner.agent.post(`${path}/erase`).send({}).expect(200);
+    await refused(code);
+  });
+  test.each(['demoted', 'let go'] as const)('an invitation ends when its maker is %s', async (how) => {
+    const owner = await firstOwner(server);
+    const maker = await join(server, owner, 'owner');
+    const { body } = await maker.agent.post('/api/invitations').send({ name: 'Friend', role: 'owner' }).expect(201);
+    const path = `/api/people/${maker.session.person}`;
+    if (how === 'demoted') await owner.agent.patch(path).send({ role: 'welder' }).expect(200);
+    else await owner.agent.post(`${path}/leave`).send({ pseudonym: false }).expect(200);
+    expect((await owner.agent.get('/api/invitations').expect(200)).body).toEqual([]);
+    await refused((body as Invitation).code);
+  });
+  test('whoever belongs here already becomes nothing else by an invitation', async () => {
+    const owner = await firstOwner(server);
+    const welder = await join(server, owner, 'welder');
+    const { body } = await owner.agent.post('/api/invitations').send({ name: 'Boss', role: 'owner' }).expect(201);
+    const taken = { code: (body as Invitation).code, signInName: welder.signInName, name: 'x', password: PASSWORD };
+    await browser(server).post('/api/invitations/accept').send(taken).expect(403);
+    expect((await people(owner)).find(({ id }) => id === welder.session.person)?.role).toBe('welder');
+  });
+  test('open codes are listed without what they are, and one is taken back', async () => {
+    const owner = await firstOwner(server);
+    const { body } = await owner.agent.post('/api/invitations').send({ name: 'Late', role: 'welder' }).expect(201);
+    const { id, code } = body as Invitation;
+    const { body: open } = await owner.agent.get('/api/invitations').expect(200);
+    expect(open).toEqual([expect.objectContaining({ id, name: 'Late', role: 'welder', person: null, madeBy: owner.session.person })]); // prettier-ignore
+    expect(JSON.stringify(open)).not.toContain(code);
+    expect((await owner.agent.post(`/api/invitations/${id}/take-back`).send({}).expect(200)).body).toEqual([]);
+    await owner.agent.post(`/api/invitations/${id}/take-back`).send({}).expect(404);
+    await refused(code);
+  });
+  test('a whole shift comes in from one address', async () => {
+    const owner = await firstOwner(server);
+    for (let one = 0; one < 24; one++) {
+      const { body } = await owner.agent.post('/api/invitations').send({ name: `Shift ${one}`, role: 'welder' }).expect(201); // prettier-ignore
+      await accept(server, (body as Invitation).code, `shift-${one}`);
+    }
+  });
+});
+
 test('an owner who lost their password gets a code on the machine, whatever workshops they belong to', async () => {
   const owner = await firstOwner(server);
   expect(await codeByHand(server.ownerUrl, 'nobody')).toBeNull();

@@ -1,5 +1,5 @@
-import type { Invitation, Member, Membership, Role } from '@variatum/contracts';
-import { and, eq, isNull, sql } from 'drizzle-orm';
+import type { Invitation, Member, Membership, OpenInvitation, Role } from '@variatum/contracts';
+import { and, desc, eq, gt, isNull, or, sql } from 'drizzle-orm';
 import type pg from 'pg';
 import { v7 as uuid } from 'uuid';
 import { tables } from '../database';
@@ -114,6 +114,7 @@ export async function changeRole(context: RequestContext, person: string, role: 
       .returning();
     orNotFound('person', row);
     await endSessions(scope, person);
+    await endCodes(scope, person);
   });
   return memberOf(context, person);
 }
@@ -147,8 +148,49 @@ export async function letGo(
       .returning();
     orNotFound('person', row);
     await endSessions(scope, person);
+    await endCodes(scope, person);
   });
   return memberOf(context, person);
+}
+
+/** Codes that can still be taken up. */
+const openCodes = ({ workshop }: Scope) =>
+  and(
+    eq(tables.invitation.workshopId, workshop),
+    isNull(tables.invitation.usedAt),
+    gt(tables.invitation.expiresAt, sql`now()`),
+  );
+const ENDED = { expiresAt: sql`now()`, updatedAt: sql`now()`, version: sql`version + 1` };
+
+/** Ends the codes somebody made, and those made for them: they hold for what somebody was when they were made. */
+async function endCodes(scope: Scope, person: string): Promise<void> {
+  const { invitation } = tables;
+  await scope.database
+    .update(invitation)
+    .set(ENDED)
+    .where(and(openCodes(scope), or(eq(invitation.madeBy, person), eq(invitation.personId, person))));
+}
+
+/** Codes that can still be taken up, the newest first; the codes themselves are told nobody again. */
+export async function listInvitations(scope: Scope): Promise<OpenInvitation[]> {
+  const { id, name, role, personId, madeBy, expiresAt } = tables.invitation;
+  const rows = await scope.database
+    .select({ id, name, role, person: personId, madeBy, expiresAt })
+    .from(tables.invitation)
+    .where(openCodes(scope))
+    .orderBy(desc(tables.invitation.createdAt));
+  return rows.map((row) => ({ ...row, expiresAt: row.expiresAt.toISOString() }));
+}
+
+/** Takes a code back: nobody takes it up any more. @throws ProblemError 404 for one that is used, over or of elsewhere */
+export async function takeInvitationBack(scope: Scope, id: string): Promise<OpenInvitation[]> {
+  const [row] = await scope.database
+    .update(tables.invitation)
+    .set(ENDED)
+    .where(and(openCodes(scope), eq(tables.invitation.id, id)))
+    .returning({ id: tables.invitation.id });
+  orNotFound('open invitation', row);
+  return listInvitations(scope);
 }
 
 /** Ends all places where somebody is signed in to this workshop. */

@@ -1,6 +1,6 @@
 import type { PieceEvidence } from '@variatum/contracts';
-import { findGrade, findRod } from '@variatum/metallurgy';
 import type { Compute } from '../compute';
+import { knownFamily } from './reckon-family';
 
 /** Fields whose change may change the family. */
 export const EVIDENCE_FIELDS: readonly (keyof PieceEvidence)[] = [
@@ -18,8 +18,6 @@ export const EVIDENCE_FIELDS: readonly (keyof PieceEvidence)[] = [
  * @returns null while nothing is known that could tell
  */
 export async function likelyFamily(compute: Compute, piece: PieceEvidence): Promise<string | null> {
-  if (piece.kind === 'old-weld') return (piece.weldMetal !== null && findRod(piece.weldMetal)?.family) || null;
-  if (piece.grade !== null) return findGrade(piece.grade)?.family ?? null;
-  if (piece.itemFamily === null && piece.tests.every(({ struckOutAt }) => struckOutAt !== null)) return null;
-  return compute.likelyFamily(piece);
+  const known = knownFamily(piece);
+  return known === undefined ? compute.likelyFamily(piece) : known;
 }

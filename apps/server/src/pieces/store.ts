@@ -1,12 +1,11 @@
 import type { NewPiece, Piece, PiecePatch } from '@variatum/contracts';
-import { eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import type { Compute } from '../compute';
 import { tables } from '../database';
 import type { RequestContext } from '../http/context';
 import { ProblemError } from '../http/problem-error';
 import { insertedOnce, madeFrom, mine, next, orConflict, ownedBy, upon, type Scope } from '../store';
 import { EVIDENCE_FIELDS, likelyFamily } from './likely-family';
+import { changeWithFamily } from './with-family';
 import { onePiece, pieceColumns, pieceOf } from './read-piece';
 
 type Row = typeof tables.piece.$inferSelect;
@@ -67,8 +66,10 @@ export async function changePiece(
 ): Promise<Piece> {
   const reckons = EVIDENCE_FIELDS.some((field) => field in changes);
   if (!reckons) return updatePiece(context, id, version, changes);
-  return context.transaction(async (scope) =>
-    keepFamily(scope, context.compute, await updatePiece(scope, id, version, changes)),
+  return changeWithFamily(
+    context,
+    async () => ({ ...(await onePiece(context, id)), ...(changes as Partial<Piece>) }),
+    async (scope) => ({ piece: await updatePiece(scope, id, version, changes), answer: (piece) => piece }),
   );
 }
 
@@ -79,17 +80,6 @@ async function updatePiece(scope: Scope, id: string, version: number, changes: P
     .where(upon(tables.piece, scope, id, version))
     .returning(pieceColumns);
   return orConflict('piece', row && pieceOf(row.piece, row.tests), () => onePiece(scope, id));
-}
-
-/**
- * Reckons the family of a piece anew and keeps it with the piece, which counts as no change of it.
- * @param scope of a transaction that holds the piece: whoever else adds a test to it waits, so that no family is older than its tests
- */
-export async function keepFamily({ database }: Scope, compute: Compute, piece: Piece): Promise<Piece> {
-  const family = await likelyFamily(compute, piece);
-  if (family === piece.likelyFamily) return piece;
-  await database.update(tables.piece).set({ likelyFamily: family }).where(eq(tables.piece.id, piece.id));
-  return { ...piece, likelyFamily: family };
 }
 
 /** A piece, held against changes until the transaction ends. @throws ProblemError 404 */

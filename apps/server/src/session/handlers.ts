@@ -160,6 +160,9 @@ export const sessionHandlers = {
     const theirs = (await isPassword(known?.passwordHash, body.password)) ? known : undefined;
     const passwordHash = await hashPassword(body.password);
     const { person, workshop } = await acceptInvitation(people.pool, { ...body, passwordHash }, theirs?.id ?? null);
+    // Who was invited has guessed nothing: a whole shift may come in from one address.
+    await people.attempts.giveBack('codes', visit.address);
+    if (theirs) await people.attempts.giveBack('strangers', theirs.id);
     const entered = await enter(asked, person, theirs?.name ?? body.name, workshop);
     // A new password ends whatever was signed in with the old one.
     if (!theirs) await endOthers(people.pool, person, visit.sessionId);

@@ -33,6 +33,7 @@ const LEARNT: Learnt = {
     { rod: null, held: 0, failed: 1, mean: 0.33, range90: [0.03, 0.78] },
   ],
   failures: [{ way: 'cracked', count: 2, of: 10, mean: 0.25, range90: [0.08, 0.47] }],
+  leftOut: 2,
 }; // prettier-ignore
 
 const CALIBRATION: Calibration = {
@@ -97,6 +98,11 @@ async function renderUnanswered() {
 
 const button = (element: HTMLElement, name: string): HTMLButtonElement =>
   [...element.querySelectorAll('button')].find((one) => (one.getAttribute('aria-label') ?? one.textContent)?.trim() === name)!; // prettier-ignore
+
+test('what could not be learnt from is said, and how much it is', async () => {
+  const { element } = await logbook(LEARNT, CALIBRATION);
+  expect(texts(element, '[data-testid="left-out"]')[0]).toContain('2 logged things are left out');
+});
 
 test('what was learnt stands with its count, what was believed before and what it changes', async () => {
   const { element } = await logbook(LEARNT, CALIBRATION);

@@ -31,6 +31,12 @@ import { dilutionLines, familyLines, keyWords, minuteLines, percent, purgeLines,
       } @else if (read(); as known) {
         <div class="columns">
           <div class="stack">
+            @if (known.leftOut > 0) {
+              <p class="panel" data-testid="left-out">
+                {{ known.leftOut }} logged {{ known.leftOut === 1 ? 'thing is' : 'things are' }} left out of what is
+                learnt: {{ known.leftOut === 1 ? 'it names' : 'they name' }} what is in no catalogue.
+              </p>
+            }
             @for (group of groups(); track group.label) {
               <va-panel [label]="group.label" [about]="group.about">
                 @for (one of group.entries; track one.key) {

@@ -1,8 +1,8 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, resource, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { ROLES, type Invitation, type Member, type Role } from '@variatum/contracts';
-import { ROLE_WORDS } from '@variatum/presentation';
+import { ROLE_WORDS, whenWords } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { firstValueFrom, type Observable } from 'rxjs';
 import { ChoiceGroup, fieldBy, ownField, TextField } from '../kit/fields';
@@ -67,6 +67,26 @@ import { saidAt } from '../sign-in/said';
           <va-choice-group label="As" [options]="roles" [of]="role" />
           <button nz-button type="submit">Invite</button>
         </form>
+      }
+      @if (invitations().length > 0) {
+        <ul aria-label="Codes that can still be taken up" data-testid="invitations">
+          @for (one of invitations(); track one.id) {
+            <li>
+              <span class="who">
+                <strong>{{ one.name }}</strong>
+                <span class="small soft">{{ one.about }}</span>
+              </span>
+              <button
+                nz-button
+                type="button"
+                (click)="takeBack(one.id)"
+                [attr.aria-label]="'Take back the code for ' + one.name"
+              >
+                Take the code back
+              </button>
+            </li>
+          }
+        </ul>
       }
       @if (told(); as invitation) {
         <div class="told row" role="status" data-testid="invitation">
@@ -171,6 +191,25 @@ export class PeopleSettings {
     })),
   );
 
+  private readonly open = resource({
+    params: () => (this.mayChange() ? `${this.session.now()?.workshop}/${this.asked()}` : undefined),
+    loader: () => firstValueFrom(this.api.ask('GET /invitations')),
+  });
+  /** Counts what was changed: what is open is asked anew after each. */
+  private readonly asked = signal(0);
+  protected readonly invitations = computed(() =>
+    (this.open.hasValue() ? this.open.value() : []).map(({ id, name, role, person, expiresAt }) => ({
+      id,
+      name,
+      about: `${person === null ? ROLE_WORDS[role].title.toLowerCase() : 'a new password'}, until ${whenWords(expiresAt)}`,
+    })),
+  );
+
+  protected async takeBack(id: string): Promise<void> {
+    await this.change(this.api.ask('POST /invitations/:id/take-back', { path: { id }, body: {} }));
+    this.told.set(null);
+  }
+
   private about({ id, role, signInName, leftAt }: Member): string {
     if (leftAt !== null) return 'has left';
     const self = id === this.session.now()?.person ? 'you, ' : '';
@@ -227,6 +266,7 @@ export class PeopleSettings {
       return undefined;
     } finally {
       this.people.readAgain();
+      this.asked.update((count) => count + 1);
     }
   }
 }

@@ -1,0 +1,18 @@
+import { pieceQuestion, type PieceEvidence } from '@variatum/contracts';
+import { findGrade, findRod, identify } from '@variatum/metallurgy';
+
+/** Material family of a piece where it is known without reckoning; null: nothing could tell; undefined: it has to be reckoned. */
+export function knownFamily(piece: PieceEvidence): string | null | undefined {
+  if (piece.kind === 'old-weld') return (piece.weldMetal !== null && findRod(piece.weldMetal)?.family) || null;
+  if (piece.grade !== null) return findGrade(piece.grade)?.family ?? null;
+  if (piece.itemFamily === null && piece.tests.every(({ struckOutAt }) => struckOutAt !== null)) return null;
+  return undefined;
+}
+
+/** Material family the tests of a piece speak for: the one with the largest share of the candidates. */
+export function reckonFamily(piece: PieceEvidence): string {
+  const shares = new Map<string, number>();
+  for (const { family, probability } of identify(pieceQuestion(piece)).candidates)
+    shares.set(family, (shares.get(family) ?? 0) + probability);
+  return [...shares].reduce((best, entry) => (entry[1] > best[1] ? entry : best))[0];
+}
