@@ -14,7 +14,7 @@ import { fieldTestHandlers } from './field-tests/handlers';
 import { contextOf } from './http/context';
 import { endpointRoutes, refuseUnlessMay, type Handlers } from './http/endpoint-routes';
 import { errorHandler } from './http/error-handler';
-import { refuseForeignPages } from './http/refuse-foreign-pages';
+import { ownPagesOnly, refuseForeignNames, refuseForeignPages } from './http/refuse-foreign-pages';
 import { unknownAddress } from './http/unknown-address';
 import { ProblemError } from './http/problem-error';
 import { limitRequests } from './http/limit-requests';
@@ -172,10 +172,11 @@ export function createApp({
     if (request.secure) strictTransport(request, response, next);
     else next();
   });
-  app.use(refuseForeignPages(reach));
+  app.use(refuseForeignNames(reach), refuseForeignPages);
   app.use(compression({ threshold: COMPRESS_FROM_BYTES, level: COMPRESSION_LEVEL }));
 
   const api = express.Router();
+  api.use(ownPagesOnly);
   api.use(limitRequests(sharedCount(open.pool, requestsPerMinute), lotOf(requestsPerMinute)));
   api.get('/ready', async (_request, response) => {
     if (stopping()) throw ProblemError.unavailable('Not ready', 'This process is letting go.');

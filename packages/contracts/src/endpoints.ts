@@ -61,6 +61,7 @@ import {
   signedInSchema,
   signInSchema,
   tabletSignInSchema,
+  type Duty,
 } from './session';
 import { newTabletSchema, tabletSchema } from './tablets';
 import { newWeldRecordSchema, weldRecordSchema } from './weld';
@@ -68,7 +69,7 @@ import { newWorkshopSchema, workshopPatchSchema, workshopSchema } from './worksh
 
 type Withdrawal<Path extends string, Answer extends z.ZodType> = Record<
   `POST ${Path}/:id/withdraw` | `POST ${Path}/:id/restore`,
-  { readonly duty: 'work'; readonly summary: string; readonly body: typeof versionBodySchema; readonly answer: Answer }
+  { readonly duty: Duty; readonly summary: string; readonly body: typeof versionBodySchema; readonly answer: Answer }
 >;
 
 /** Nothing is ever erased: it is withdrawn, and may be brought back. */
@@ -76,10 +77,12 @@ const withdrawal = <Path extends string, Answer extends z.ZodType>(
   path: Path,
   what: string,
   answer: Answer,
+  // Whoever may add it may take it off.
+  duty: Duty = 'work',
 ): Withdrawal<Path, Answer> =>
   ({
-    [`POST ${path}/:id/withdraw`]: { duty: 'work', summary: `Withdraw ${what}`, body: versionBodySchema, answer },
-    [`POST ${path}/:id/restore`]: { duty: 'work', summary: `Bring ${what} back`, body: versionBodySchema, answer },
+    [`POST ${path}/:id/withdraw`]: { duty, summary: `Withdraw ${what}`, body: versionBodySchema, answer },
+    [`POST ${path}/:id/restore`]: { duty, summary: `Bring ${what} back`, body: versionBodySchema, answer },
     // A computed key keeps no literal type.
   }) as Withdrawal<Path, Answer>;
 
@@ -335,7 +338,7 @@ export const ENDPOINTS = {
   },
   'GET /photos/:id/file': { duty: 'read', summary: 'The picture itself', answer: 'file' },
   'PATCH /photos/:id': { duty: 'check', summary: 'Change a picture', body: photoPatchSchema, answer: photoSchema },
-  ...withdrawal('/photos', 'a picture', photoSchema),
+  ...withdrawal('/photos', 'a picture', photoSchema, 'check'),
 
   'POST /jobs/:id/joints': {
     duty: 'work',

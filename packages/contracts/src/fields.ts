@@ -3,6 +3,12 @@ import * as z from 'zod';
 
 /** Text without blanks around it, at most so many characters. */
 export const text = (longest: number): z.ZodString => z.string().trim().max(longest);
+/** A name: something to say, on one line. @param what it is asked for as */
+export const named = (longest: number, what: string): z.ZodString =>
+  text(longest)
+    .min(1, what)
+    .regex(/[\p{L}\p{N}]/u, what)
+    .regex(/^[^\p{Cc}\p{Cf}]*$/u, 'holds signs that are no letters; type the name anew');
 /**
  * A number within what the program takes.
  * @param name of the limits

@@ -42,4 +42,4 @@ export * from './parse';
 export * from './problem';
 export * from './photo';
 export * from './workshop';
-export { MOST_VERSION, versionBodySchema } from './fields';
+export { isKeepableMoment, MOST_VERSION, versionBodySchema } from './fields';

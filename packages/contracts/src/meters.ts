@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { id, stamp, text, version } from './fields';
+import { id, named, stamp, version } from './fields';
 import { compositionSchema } from './questions';
 
 /** Kinds of meters, and the unit each shows. */
@@ -40,13 +40,13 @@ export type Meter = z.infer<typeof meterSchema>;
 /** Body that adds a meter. */
 export const newMeterSchema = z.strictObject({
   kind: meterSchema.shape.kind,
-  name: text(60).min(1, 'give the meter a name'),
+  name: named(60, 'give the meter a name'),
   lagS: lagS.default(null),
 });
 export type NewMeter = z.input<typeof newMeterSchema>;
 /** Body that changes a meter. */
 export const meterPatchSchema = z
-  .strictObject({ name: text(60).min(1, 'give the meter a name'), lagS, use: meterUseSchema.nullable() })
+  .strictObject({ name: named(60, 'give the meter a name'), lagS, use: meterUseSchema.nullable() })
   .partial()
   .extend({ version });
 export type MeterPatch = z.infer<typeof meterPatchSchema>;

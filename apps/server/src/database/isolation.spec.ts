@@ -13,7 +13,6 @@ import { addPiece } from '../pieces/store';
 import { addTick } from '../preparation/store';
 import { invite } from '../people/store';
 import { putRodStock } from '../rod-stock/store';
-import type { Scope } from '../store';
 import { enrolTablet } from '../tablets/store';
 import { testServer, type TestServer } from '../testing/test-server';
 import { weldLog } from '../weld/store';
@@ -31,6 +30,7 @@ interface Foreign {
   readonly decisions: string;
   readonly joints: string;
   readonly people: string;
+  readonly invitations: string;
   readonly tablets: string;
   readonly weld: string;
   readonly record: string;
@@ -78,7 +78,8 @@ beforeAll(async () => {
     resultJson: '{}',
     madeFrom: 'made for this test',
   });
-  const people = await asOwnerNextDoor(workshop, next);
+  const people = await asOwnerNextDoor(workshop);
+  const { id: invitations } = await invite(next, { name: 'Somebody', role: 'welder' });
   const { tablet } = await enrolTablet(next, 'Bench next door');
   const { id: weld } = await weldLog.add(next, jobs, { id: randomUUID(), jointId: joints, at: STAMP, entry: NOTE });
   const { id: record } = await addJobRecord(next, jobs, { jointId: joints, at: STAMP, entry: FOUND });
@@ -95,6 +96,7 @@ beforeAll(async () => {
     decisions,
     joints,
     people,
+    invitations,
     tablets: tablet.id,
     weld,
     record,
@@ -104,7 +106,7 @@ beforeAll(async () => {
 afterAll(() => server.close());
 
 /** Somebody of the other workshop. */
-async function asOwnerNextDoor(workshop: string, scope: Scope): Promise<string> {
+async function asOwnerNextDoor(workshop: string): Promise<string> {
   const id = randomUUID();
   await server.asOwner(
     `insert into person (id, name, sign_in_name, password_hash) values ('${id}', 'Next door', 'next-door', 'none')`,
@@ -112,7 +114,6 @@ async function asOwnerNextDoor(workshop: string, scope: Scope): Promise<string> 
   await server.asOwner(
     `insert into membership (workshop_id, person_id, role) values ('${workshop}', '${id}', 'owner')`,
   );
-  await invite(scope, { name: 'Somebody', role: 'welder' });
   return id;
 }
 
@@ -132,6 +133,7 @@ const BODIES: { readonly [One in Address]?: object } = {
   'POST /people/:id/leave': {},
   'POST /people/:id/new-password': {},
   'POST /people/:id/erase': {},
+  'POST /invitations/:id/take-back': {},
   'POST /tablets/:id/end': {},
   'POST /jobs/:id/weld': { jointId: randomUUID(), at: STAMP, entry: NOTE },
   'POST /weld/:id/strike-out': { reason: 'mine' },
@@ -153,7 +155,7 @@ test.each(withId)('%s of another workshop is not there', async (address) => {
   const asked = server.request[method.toLowerCase() as 'get'](
     `/api${path.replace(':id', foreign[kind]).replace(':table', 'tests')}`,
   );
-  if (address === 'GET /jobs/:id/label') asked.query({ at: 'https://bench.local' });
+  if (address === 'GET /jobs/:id/label') asked.query({ at: 'http://127.0.0.1:4280' });
   const body = BODIES[address] ?? (method === 'GET' ? undefined : { version: 1 });
   const { status } = await (sends ? asked.type('image/png').send(picture) : asked.send(body));
   expect([address, foreign[kind] === undefined, status]).toEqual([address, false, 404]);

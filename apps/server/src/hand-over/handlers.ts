@@ -1,4 +1,5 @@
 import { activeJoints, activePieces, decisionOf, DOCUMENT_MOST_BYTES, type JobDetail } from '@variatum/contracts';
+import { InputError } from '@variatum/metallurgy';
 import { dayWords, pieceLetter } from '@variatum/presentation';
 import type { Handlers } from '../http/endpoint-routes';
 import { ProblemError } from '../http/problem-error';
@@ -30,8 +31,11 @@ export const handOverHandlers = {
       saveAs: fileName(input.job.title, 'pdf', query.kind),
     };
   },
-  'GET /jobs/:id/label': async ({ context, path, query, signal }) => {
+  'GET /jobs/:id/label': async ({ context, path, query, reach, signal }) => {
     const job = await readJobDetail(context, path.id);
+    // Whoever reads a label trusts where it leads.
+    if (!reach.admits(new URL(query.at).hostname))
+      throw InputError.at(['at'], 'give an address of this program, as it printed one');
     const { name } = await readWorkshop(context);
     const label: LabelInput = {
       title: job.title,

@@ -15,8 +15,10 @@ export interface TableSource {
   readonly people: Readonly<Record<string, string>>;
 }
 
+/** What a spreadsheet begins a formula with, also after blanks and in the wide letters of other scripts. */
+const FORMULA = /^[\s\p{Cc}\p{Cf}]*[=+\-@\uFF1D\uFF0B\uFF0D\uFF20]/u;
 /** Text a spreadsheet would take for a formula stays text. */
-const safe = (cell: Cell): Cell => (typeof cell === 'string' && /^[=+\-@\t\r]/.test(cell) ? `'${cell}` : cell);
+const safe = (cell: Cell): Cell => (typeof cell === 'string' && FORMULA.test(cell) ? `'${cell}` : cell);
 
 const moment = (ms: number): string => new Date(ms).toISOString();
 const json = (value: unknown): string => JSON.stringify(value);
@@ -93,5 +95,8 @@ const TABLES: Readonly<Record<JobTable, (source: TableSource) => { readonly head
 export function tableFile(table: JobTable, source: TableSource): Buffer {
   const { head, rows } = TABLES[table](source);
   const lines = [head, ...rows.map((row) => row.map(safe))];
-  return Buffer.from(stringify(lines, { bom: true, record_delimiter: 'windows' }), 'utf8');
+  return Buffer.from(
+    stringify(lines, { bom: true, record_delimiter: 'windows', quoted_match: /[\r\n\u2028\u2029]/ }),
+    'utf8',
+  );
 }

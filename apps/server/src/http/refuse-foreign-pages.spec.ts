@@ -25,6 +25,11 @@ test('what another page sends is refused, and uses up nothing of what the owner 
   await server.request.post('/api/jobs').send({ title: 'Mine' }).expect(201);
 });
 
+test('an address is foreign however it is written, and a foreign page holds no stream open', async () => {
+  for (const path of ['/API/jobs', '/Api/jobs', '/api/JOBS', '/API/events', '/api/events/'])
+    await server.request.get(path).set('Sec-Fetch-Site', 'cross-site').expect(403);
+});
+
 test('our own page, and a program that is no browser, are served', async () => {
   await server.request
     .get('/api/jobs')

@@ -2,6 +2,7 @@ import type { Reading } from '@variatum/contracts';
 import { Router, type Request, type Response } from 'express';
 import { filter } from 'rxjs';
 import { ProblemError } from '../http/problem-error';
+import { worthTelling } from '../meters/worth-telling';
 import type { ChangeFeed } from './change-feed';
 
 /** How often an idle stream says that it is alive, so that nothing between closes it and nobody takes it for dead. */
@@ -11,7 +12,7 @@ const MOST_STREAMS = 200;
 /** What may wait for a reader that does not read; then it must come again and read everything anew. */
 const MOST_WAITING_BYTES = 256 * 1024;
 
-/** So much may wait for a reader before readings are held back: of each meter only the newest is then kept for it. */
+/** So much may wait for a reader before readings are held back: of each meter only what must not be passed over is then kept for it. */
 const HOLD_READINGS_FROM_BYTES = 16 * 1024;
 
 /** Who reads a stream. */
@@ -76,14 +77,15 @@ export function liveRoutes(
       complete: () => void response.end(),
     });
     // Readings pass: a reader that is slow sees fewer of them, and none late.
-    const held = new Map<string, Reading>();
+    const held = new Map<string, readonly Reading[]>();
     const tell = (): void => {
       if (held.size === 0 || response.writableLength > HOLD_READINGS_FROM_BYTES) return;
-      write(`event: readings\ndata: ${JSON.stringify([...held.values()])}\n\n`);
+      write(`event: readings\ndata: ${JSON.stringify([...held.values()].flat())}\n\n`);
       held.clear();
     };
     const seen = feed.readings.pipe(filter((told) => told.workshop === workshop)).subscribe(({ readings }) => {
-      for (const reading of readings) held.set(reading.meter, reading);
+      for (const reading of readings)
+        held.set(reading.meter, worthTelling([...(held.get(reading.meter) ?? []), reading]));
       tell();
     });
     response.on('drain', tell);

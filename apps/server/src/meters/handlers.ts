@@ -1,8 +1,16 @@
 import { tables } from '../database';
 import type { Handlers } from '../http/endpoint-routes';
-import { readJob } from '../jobs/store';
 import { bringsBack, withdraws } from '../store';
-import { addMeter, changeMeter, giveNewKey, listMeters, readingsOfJob, readingsOfMeter, readMeter } from './store';
+import {
+  addMeter,
+  changeMeter,
+  checkUse,
+  giveNewKey,
+  listMeters,
+  readingsOfJob,
+  readingsOfMeter,
+  readMeter,
+} from './store';
 import { readTraceFile, traceFile } from './trace-file';
 
 /** Rows of one statement, when a trace is brought in. */
@@ -26,7 +34,7 @@ export const meterHandlers = {
   },
   'POST /meters/:id/trace': async ({ context, path, body: { csv, use } }) => {
     const meter = await readMeter(context, path.id);
-    if (use) await readJob(context, use.job);
+    if (use) await checkUse(context, use);
     const readings = readTraceFile(meter.kind, csv);
     const rows = readings.map((one) => ({ workshopId: context.workshop, meterId: meter.id, ...one, jobId: use?.job, jointId: use?.joint, place: use?.place })); // prettier-ignore
     const taken = await context.transaction(async ({ database }) => {

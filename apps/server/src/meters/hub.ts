@@ -1,15 +1,20 @@
 import type { Meter, Reading } from '@variatum/contracts';
 import { sql } from 'drizzle-orm';
 import type { Logger } from 'pino';
-import type { OpenDatabase } from '../database';
+import type { Database, OpenDatabase } from '../database';
 import { loggable } from '../http/error-handler';
 import { isWorthKeeping, type LastKept } from './thinning';
 import type { LineReading } from './read-line';
+import type { KeyedMeter } from './store';
+import { worthTelling } from './worth-telling';
+
+/** The key something was sent under has ended: nothing of it counts. */
+export class EndedKeyError extends Error {}
 
 /** Takes readings in: tells them to every process at once, and keeps those that say something new. */
 export interface ReadingHub {
-  /** @returns when it was told and kept, or refused by the database */
-  take(workshop: string, meter: Meter, reading: LineReading): Promise<void>;
+  /** @returns when it was told and kept, or refused by the database @throws EndedKeyError where its key has ended meanwhile */
+  take(workshop: string, from: KeyedMeter, reading: LineReading): Promise<void>;
 }
 
 /** Readings are told and kept together, so often, ms: below what an eye takes for late. */
@@ -19,6 +24,7 @@ const MOST_NOTICE_BYTES = 7000;
 
 interface Waiting {
   readonly meter: Meter;
+  readonly keyHash: string;
   readonly reading: LineReading;
   readonly keep: boolean;
   readonly done: () => void;
@@ -57,10 +63,27 @@ export function openReadingHub(open: OpenDatabase, logger: Logger): ReadingHub {
   const kept = new Map<string, LastKept>();
   let timer: ReturnType<typeof setTimeout> | undefined;
 
-  const flushOne = async (workshop: string, list: readonly Waiting[]): Promise<void> => {
-    const keep = list.filter((one) => one.keep);
-    const heard = [...new Set(list.map(({ meter }) => meter.id))];
-    await open.transaction(workshop, null, async (database) => {
+  /** Those whose key still opens, and those whose key has ended since they were sent. */
+  const parted = async (database: Database, list: readonly Waiting[]) => {
+    const ids = sql.join(
+      [...new Set(list.map(({ meter }) => meter.id))].map((id) => sql`${id}::uuid`),
+      sql`, `,
+    );
+    const { rows } = await database.execute<{ id: string; key: string }>(
+      sql`select id, key_hash as key from meter where id in (${ids}) and withdrawn_at is null for share`,
+    );
+    const keys = new Map(rows.map(({ id, key }) => [id, key]));
+    const opens = ({ meter, keyHash }: Waiting): boolean => keys.get(meter.id) === keyHash;
+    return { good: list.filter(opens), ended: list.filter((one) => !opens(one)) };
+  };
+
+  /** @returns those whose key has ended */
+  const flushOne = (workshop: string, all: readonly Waiting[]): Promise<readonly Waiting[]> =>
+    open.transaction(workshop, null, async (database) => {
+      const { good: list, ended } = await parted(database, all);
+      if (list.length === 0) return ended;
+      const keep = list.filter((one) => one.keep);
+      const heard = [...new Set(list.map(({ meter }) => meter.id))];
       if (keep.length > 0) {
         const rows = keep.map(({ meter, reading: { at, value, composition } }) => sql`(${meter.id}::uuid, ${at.toISOString()}::timestamptz, ${value}::double precision, ${composition ? JSON.stringify(composition) : null}::jsonb)`); // prettier-ignore
         // Where it looks is asked anew: a meter is moved while its request stands.
@@ -69,11 +92,13 @@ export function openReadingHub(open: OpenDatabase, logger: Logger): ReadingHub {
           from (values ${sql.join(rows, sql`, `)}) as seen (meter, at, value, composition) join meter on meter.id = seen.meter on conflict do nothing`); // prettier-ignore
         await database.execute(sql`update meter set heard_at = now() where id in (${sql.join(heard.map((id) => sql`${id}::uuid`), sql`, `)}) and (heard_at is null or heard_at < now() - interval '10 seconds')`); // prettier-ignore
       }
-      // What is told is what is newest of each meter: the lines between are kept, and nobody sees five a second apart.
-      const newest = new Map(list.map((one) => [one.meter.id, one]));
-      for (const text of notices(workshop, [...newest.values()].map(toldOf))) await database.execute(sql`select pg_notify('variatum_reading', ${text})`); // prettier-ignore
+      // Nobody sees five a second apart: what is told of each meter is what must not be passed over.
+      const byMeter = new Map<string, Reading[]>();
+      for (const one of list) byMeter.set(one.meter.id, [...(byMeter.get(one.meter.id) ?? []), toldOf(one)]);
+      for (const text of notices(workshop, [...byMeter.values()].flatMap(worthTelling)))
+        await database.execute(sql`select pg_notify('variatum_reading', ${text})`);
+      return ended;
     });
-  };
   const flush = async (): Promise<void> => {
     timer = undefined;
     const all = [...waiting.entries()];
@@ -81,8 +106,10 @@ export function openReadingHub(open: OpenDatabase, logger: Logger): ReadingHub {
     await Promise.all(
       all.map(async ([workshop, list]) => {
         try {
-          await flushOne(workshop, list);
-          for (const { done } of list) done();
+          const ended = new Set(await flushOne(workshop, list));
+          for (const one of list)
+            if (ended.has(one)) one.failed(new EndedKeyError('the key has ended'));
+            else one.done();
         } catch (error) {
           logger.warn({ failure: loggable(error as Error) }, 'readings were not kept; their senders are told');
           // What was to be kept was not: the next one is.
@@ -93,13 +120,13 @@ export function openReadingHub(open: OpenDatabase, logger: Logger): ReadingHub {
     );
   };
   return {
-    take: (workshop, meter, reading) =>
+    take: (workshop, { meter, keyHash }, reading) =>
       new Promise((done, failed) => {
         const seen = { atMs: reading.at.getTime(), value: reading.value };
         const keep = reading.composition !== undefined || isWorthKeeping(meter.kind, kept.get(meter.id), seen);
         if (keep) kept.set(meter.id, seen);
         const list = waiting.get(workshop) ?? [];
-        list.push({ meter, reading, keep, done, failed });
+        list.push({ meter, keyHash, reading, keep, done, failed });
         waiting.set(workshop, list);
         timer ??= setTimeout(() => void flush(), EVERY_MS);
       }),

@@ -5,6 +5,7 @@ import { listening, type Listening } from '../testing/listening';
 import { testServer, type TestServer } from '../testing/test-server';
 import { newJob, newJoint } from '../testing/things';
 import { isWorthKeeping } from './thinning';
+import { worthTelling } from './worth-telling';
 
 let server: TestServer;
 let socket: Listening;
@@ -102,6 +103,54 @@ test('traces of other loggers are read: seconds, semicolons, decimal commas, no 
   expect((body as { errors: { path: string }[] }).errors.map(({ path }) => path)).toEqual(['csv.3', 'csv.4']);
 });
 
+test('figures and moments that are none are named, not guessed', async () => {
+  const { meter } = await newMeter();
+  const refused = async (csv: string): Promise<readonly string[]> => {
+    const { body } = await server.request.post(`/api/meters/${meter.id}/trace`).send({ csv }).expect(422);
+    return (body as { errors: { path: string }[] }).errors.map(({ path }) => path);
+  };
+  expect(await refused(`${at(0)},0x10`)).toEqual(['csv.1']);
+  expect(await refused(`${at(0)},Infinity`)).toEqual(['csv.1']);
+  expect(await refused(`time,ppm\nProbe 1,40`)).toEqual(['csv.2']);
+  expect(await refused('8640000000000,40')).toEqual(['csv.1']);
+  expect(await refused('0000-01-01T00:00:00Z,40')).toEqual(['csv.1']);
+  expect(await refused('2026-01-05,40')).toEqual(['csv.1']);
+});
+
+test('a meter looks at a joint of the job it is used at, and at no other', async () => {
+  const [{ id: job }, { id: other }] = [await newJob(server), await newJob(server)];
+  const { id: joint } = await newJoint(server, other);
+  const { meter } = await newMeter();
+  const use = { job, joint, place: 'vent' };
+  await server.request.patch(`/api/meters/${meter.id}`).send({ version: 1, use }).expect(404);
+  await server.request
+    .post(`/api/meters/${meter.id}/trace`)
+    .send({ csv: `${at(0)},40`, use })
+    .expect(404);
+  expect(await trace(meter.id)).toBe('time,ppm\r\n');
+});
+
+test.each(['', '  ', '///', 'Bench\u0007', '\u202eretem'])('%j is no name of a meter', async (name) => {
+  await server.request.post('/api/meters').send({ kind: 'oxygen', name }).expect(422);
+});
+
+test.each([
+  `${'-'.repeat(36)}.${'-'.repeat(36)}.${'A'.repeat(32)}`,
+  `${randomUUID()}.${'-'.repeat(36)}.${'A'.repeat(32)}`,
+  'a.b.c.d',
+])('%s is no key', async (key) => {
+  await send(key, [{ ppm: 40 }]).expect(401);
+});
+
+test('of readings that are told together none that calls is passed over', () => {
+  const reading = (value: number | null, second: number): Reading => ({ meter: randomUUID(), at: at(second), value });
+  const values = (...shown: (number | null)[]) => worthTelling(shown.map(reading)).map(({ value }) => value);
+  expect(values(20, 21, 900, 22, 23)).toEqual([20, 900, 23]);
+  expect(values(209_000, 170_000, 208_000)).toEqual([209_000, 170_000, 208_000]);
+  expect(values(40)).toEqual([40]);
+  expect(values(40, null)).toEqual([40, null]);
+});
+
 test('an analysis is kept whole', async () => {
   const { meter, key } = await newMeter('analyser');
   await send(key, [{ at: at(0), reading: { Cr: 18.1, Ni: 8.2, Mn: 1.4 } }]).expect(200);
@@ -167,4 +216,22 @@ test('a request that is held open tells each line as it comes, to whoever listen
   held.end();
   expect(await answered).toEqual({ taken: 4, refused: 0 });
   expect(seen.filter(({ reading }) => reading.meter === meter.id).map(({ reading }) => reading.value)).toEqual([1000, 999, 998, 997]); // prettier-ignore
+});
+
+test('a request that stands under a key ends when the key does, whether something is sent or nothing', async () => {
+  for (const sends of [true, false]) {
+    const { meter, key } = await newMeter();
+    const held = ask(`${address}/api/meters/lines`, { method: 'POST', headers: { Authorization: `Bearer ${key}` } });
+    const answered = new Promise<number>((done) => held.on('response', ({ statusCode = 0 }) => done(statusCode)));
+    held.on('error', () => undefined);
+    await liveReadings(
+      () => held.write(`${JSON.stringify({ at: at(1), ppm: 1000 })}\n`),
+      (readings) => readings.some((one) => one.meter === meter.id),
+    );
+    await server.request.post(`/api/meters/${meter.id}/key`).send({}).expect(200);
+    if (sends) held.write(`${JSON.stringify({ at: at(2), ppm: 2 })}\n`);
+    expect(await answered).toBe(401);
+    held.destroy();
+    expect(await trace(meter.id)).toBe(`time,ppm\r\n${at(1)},1000\r\n`);
+  }
 });

@@ -3,13 +3,15 @@ import {
   type KeptReadings,
   type Meter,
   type MeterPatch,
+  type MeterUse,
   type MeterWithKey,
   type NewMeter,
 } from '@variatum/contracts';
 import { and, asc, desc, eq, gte, sql, type SQL } from 'drizzle-orm';
 import { createHash, randomBytes, timingSafeEqual } from 'node:crypto';
-import { v7 as uuid } from 'uuid';
+import { v7 as uuid, validate as isId } from 'uuid';
 import { momentOf, momentOrNull, tables } from '../database';
+import { ProblemError } from '../http/problem-error';
 import { mine, next, orConflict, orNotFound, upon, type Scope } from '../store';
 import { readJob } from '../jobs/store';
 import { readJoint } from '../joints/store';
@@ -37,19 +39,26 @@ const keyOf = (workshop: string, id: string, secret: string): string => `${works
 export function readKey(
   key: string,
 ): { readonly workshop: string; readonly meter: string; readonly secret: string } | undefined {
-  // prettier-ignore
-  const found = /^([0-9a-f-]{36})\.([0-9a-f-]{36})\.([\w-]{20,60})$/.exec(key);
-  return found ? { workshop: found[1] as string, meter: found[2] as string, secret: found[3] as string } : undefined;
+  const [workshop = '', id = '', secret = '', ...more] = key.split('.');
+  const isKey = isId(workshop) && isId(id) && /^[\w-]{20,60}$/.test(secret) && more.length === 0;
+  return isKey ? { workshop, meter: id, secret } : undefined;
+}
+
+/** A meter that has shown its key, and what the key is known by: another key, and what is sent under this one counts no more. */
+export interface KeyedMeter {
+  readonly meter: Meter;
+  readonly keyHash: string;
 }
 
 /** The meter a secret belongs to; undefined when it does not, or the meter was withdrawn. */
-export async function meterWithSecret(scope: Scope, id: string, secret: string): Promise<Meter | undefined> {
+export async function meterWithSecret(scope: Scope, id: string, secret: string): Promise<KeyedMeter | undefined> {
   const [row] = await scope.database
     .select()
     .from(meter)
     .where(mine(meter, scope, id));
   if (!row || row.withdrawnAt !== null) return undefined;
-  return timingSafeEqual(Buffer.from(row.keyHash, 'base64url'), hashOf(secret)) ? meterOf(row) : undefined;
+  const isTheirs = timingSafeEqual(Buffer.from(row.keyHash, 'base64url'), hashOf(secret));
+  return isTheirs ? { meter: meterOf(row), keyHash: row.keyHash } : undefined;
 }
 
 /** Meters of a workshop, by name. */
@@ -76,16 +85,20 @@ export async function readMeter(scope: Scope, id: string): Promise<Meter> {
   return meterOf(orNotFound('meter', row));
 }
 
+/** What a meter is to look at must be there, and belong together. @throws ProblemError 404 */
+export async function checkUse(scope: Scope, { job, joint }: MeterUse): Promise<void> {
+  await readJob(scope, job);
+  if (joint === null) return;
+  if ((await readJoint(scope, joint)).jobId !== job) throw ProblemError.notFound('joint of this job');
+}
+
 /** Changes a meter. @throws ProblemError 404 also for a job or joint it is to look at; 409 when it was changed meanwhile */
 export async function changeMeter(
   scope: Scope,
   id: string,
   { version, ...changes }: MeterPatch & { withdrawnAt?: Date | null },
 ): Promise<Meter> {
-  if (changes.use) {
-    await readJob(scope, changes.use.job);
-    if (changes.use.joint !== null) await readJoint(scope, changes.use.joint);
-  }
+  if (changes.use) await checkUse(scope, changes.use);
   const [row] = await scope.database
     .update(meter)
     .set(next(version, changes))

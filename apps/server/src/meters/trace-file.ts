@@ -1,4 +1,4 @@
-import { METER_KINDS, METER_LINES, parseWith, type Meter, type MeterKind } from '@variatum/contracts';
+import { isKeepableMoment, METER_KINDS, METER_LINES, parseWith, type Meter, type MeterKind } from '@variatum/contracts';
 import { InputError, type FieldError } from '@variatum/metallurgy';
 import { shownIn, type LineReading } from './read-line';
 
@@ -29,9 +29,16 @@ function fieldsOf(line: string): readonly [string, string] {
   return [line.slice(0, at).trim().replace(/^"|"$/g, ''), quoted ? (quoted[1] as string).replaceAll('""', '"') : shown];
 }
 
-/** A moment as people and loggers write it; a bare number is seconds since 1970. */
-const momentOfText = (text: string): Date =>
-  /^\d+(\.\d+)?$/.test(text) ? new Date(1000 * Number(text)) : new Date(text);
+/** A moment as loggers write it; without an offset it is of this machine's own time. */
+const WRITTEN = /^\d{4}-\d{2}-\d{2}[T ]\d{2}:\d{2}(:\d{2}([.,]\d+)?)?( ?(Z|[+-]\d{2}:?\d{2}))?$/i;
+/** A moment as people and loggers write it; a bare number is seconds since 1970. Whatever else looks like a date is none. */
+function momentOfText(text: string): Date {
+  if (/^\d+(\.\d+)?$/.test(text)) return new Date(1000 * Number(text));
+  return new Date(WRITTEN.test(text) ? text.replace(',', '.') : Number.NaN);
+}
+/** A figure as a display shows it. */
+const FIGURE = /^[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d+)?$/i;
+const figureOf = (text: string): number => (FIGURE.test(text) ? Number(text) : Number.NaN);
 
 /**
  * Reads a trace: lines of time and value, apart by comma, semicolon or tab; the first one may name them. A value left out is a
@@ -45,14 +52,16 @@ export function readTraceFile(kind: MeterKind, csv: string): readonly LineReadin
   csv.split(/\r?\n/).forEach((line, index) => {
     if (line.trim() === '' || errors.length >= MOST_NAMED) return;
     const [time, shown] = fieldsOf(line);
-    if (index === 0 && Number.isNaN(momentOfText(time).getTime())) return;
+    // Words over the columns.
+    if (index === 0 && !/^\d/.test(time)) return;
     const at = momentOfText(time);
     const path = ['csv', index + 1];
-    if (Number.isNaN(at.getTime())) {
+    if (Number.isNaN(at.getTime()) || !isKeepableMoment(at.getTime())) {
       errors.push({ path, message: 'give the time as 2026-01-31T08:15:00Z, or seconds since 1970' });
       return;
     }
-    const value = shown === '' ? null : kind === 'analyser' ? jsonOf(shown) : Number(decimalComma ? shown.replace(',', '.') : shown); // prettier-ignore
+    const figure = (): number => figureOf(decimalComma ? shown.replace(',', '.') : shown);
+    const value = shown === '' ? null : kind === 'analyser' ? jsonOf(shown) : figure();
     if (value !== null && typeof value === 'number' && Number.isNaN(value)) {
       errors.push({ path, message: `give a number in ${METER_KINDS[kind]}` });
       return;

@@ -9,6 +9,7 @@ import { addJoint } from '../joints/store';
 import { OWN_MACHINE } from '../network/reach';
 import { addMeter } from '../meters/store';
 import { addPhoto } from '../photos/store';
+import { invite } from './store';
 import { addPiece } from '../pieces/store';
 import { enrolTablet } from '../tablets/store';
 import { browser, firstOwner, join, type TestPerson } from '../testing/people';
@@ -29,6 +30,7 @@ type Things = Readonly<
     | 'decisions'
     | 'joints'
     | 'people'
+    | 'invitations'
     | 'tablets'
     | 'weld'
     | 'record'
@@ -60,10 +62,24 @@ async function thingsOf(context: RequestContext, people: string): Promise<Things
     madeFrom: 'made for this test',
   }); // prettier-ignore
   const { tablet } = await enrolTablet(context, 'Bench');
+  const { id: invitations } = await invite(context, { name: 'Somebody', role: 'welder' });
   const { id: weld } = await weldLog.add(context, jobs, { id: randomUUID(), jointId: joints, at: STAMP, entry: NOTE });
   const { id: record } = await addJobRecord(context, jobs, { jointId: joints, at: STAMP, entry: FOUND });
   const { meter } = await addMeter(context, { kind: 'oxygen', name: 'Bench' });
-  return { jobs, pieces, tests, photos, decisions, joints, people, tablets: tablet.id, weld, record, meters: meter.id };
+  return {
+    jobs,
+    pieces,
+    tests,
+    photos,
+    decisions,
+    joints,
+    people,
+    invitations,
+    tablets: tablet.id,
+    weld,
+    record,
+    meters: meter.id,
+  };
 }
 
 beforeAll(async () => {
@@ -110,6 +126,7 @@ const BODIES: { readonly [One in Address]?: (of: Things) => object } = {
   'POST /people/:id/leave': () => ({}),
   'POST /people/:id/new-password': () => ({}),
   'POST /people/:id/erase': () => ({}),
+  'POST /invitations/:id/take-back': () => ({}),
   'POST /tablets': () => ({ name: 'Bench' }),
   'POST /tablets/:id/end': () => ({}),
   'POST /workshops': () => ({ name: 'Second depot' }),
@@ -126,7 +143,7 @@ async function ask(who: Role | 'nobody', address: Address, things: Things): Prom
   const kind = path.split('/')[1] as keyof Things;
   const { sends }: Endpoint = ENDPOINTS[address];
   const asked = browsers.get(who)![method.toLowerCase() as 'get'](`/api${path.replace(':id', things[kind]).replace(':rod', 'ER308L').replace(':table', 'tests')}`); // prettier-ignore
-  if (address === 'GET /jobs/:id/label') asked.query({ at: 'https://bench.local' });
+  if (address === 'GET /jobs/:id/label') asked.query({ at: 'http://127.0.0.1:4280' });
   if (address === 'POST /jobs/document') return (await asked.send(randomDocument(random))).status;
   // There are jobs already: it is refused before a byte is read.
   if (address === 'POST /workshop/document') return (await asked.type('application/zip').send(picture)).status;

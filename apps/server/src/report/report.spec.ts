@@ -161,10 +161,11 @@ test('a job of which nothing is known yet has a report that says so', async () =
 });
 
 test('a label says what the part is', async () => {
-  const [sheet] = (await read(await pdf(`/api/jobs/${job}/label?at=https://bench.local`))).pages;
+  const [sheet] = (await read(await pdf(`/api/jobs/${job}/label?at=http://127.0.0.1:4280`))).pages;
   expect(Math.round((sheet!.width * 25.4) / 72)).toBe(89);
   for (const said of ['Screen rake', job.slice(0, 8), 'B Frame 304L', 'rod ER308L', 'Workshop']) expect(sheet!.text).toContain(said); // prettier-ignore
   await server.request.get(`/api/jobs/${job}/label?at=javascript:alert(1)`).expect(422);
+  await server.request.get(`/api/jobs/${job}/label?at=https://elsewhere.example`).expect(422);
 });
 
 test('tables hold what the record holds, and nothing in them is a formula', async () => {

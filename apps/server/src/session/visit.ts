@@ -69,7 +69,12 @@ export class Visit {
   private cookie(name: string): string | undefined {
     const cookies = (this.request.headers.cookie ?? '').split(/; */);
     const value = cookies.find((one) => one.startsWith(`${name}=`))?.slice(name.length + 1);
-    return value === undefined ? undefined : decodeURIComponent(value);
+    try {
+      return value === undefined ? undefined : decodeURIComponent(value);
+    } catch {
+      // It was not written here.
+      return undefined;
+    }
   }
 
   /** Ends the session of this browser: its cookie is worth nothing afterwards. */
