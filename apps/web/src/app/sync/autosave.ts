@@ -6,7 +6,7 @@ import type { Operation } from './operation';
 import { OperationQueue } from './operation-queue';
 
 /** Where saving stands, for the words on the page. */
-export type SaveState = 'saved' | 'saving' | 'refused' | 'conflict' | Waiting;
+export type SaveState = 'saved' | 'saving' | 'refused' | 'conflict' | 'aside' | Waiting;
 
 /** How saving stands for the open page: what rests, what is on its way, what was refused and at which field. */
 @Injectable()
@@ -23,6 +23,7 @@ export class Autosave {
     if (held) return held;
     if (this.queue.unsent() || this.restingState().size > 0) return 'saving';
     if (this.queue.conflicts().length > 0) return 'conflict';
+    if (this.queue.aside().length > 0) return 'aside';
     return Object.keys(this.fieldErrors()).length > 0 ? 'refused' : 'saved';
   });
 

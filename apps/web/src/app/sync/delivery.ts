@@ -9,28 +9,32 @@ export type Waiting = 'unreachable' | 'unable' | 'not-known' | 'busy' | 'unknown
 
 /** Pause before sending anew when nobody said how long, ms. */
 const PAUSE_MS = 1500;
-const LONGEST_PAUSE_MS = 30_000;
+export const LONGEST_PAUSE_MS = 30_000;
+
+/** That an operation must wait, why, and for how long. */
+export interface Wait {
+  readonly why: Waiting;
+  readonly milliseconds: number;
+  /** Whether the fault may lie with this operation alone: the server answered, and failed. */
+  readonly mayBeItsOwn: boolean;
+}
 
 /**
  * Why an operation must wait after such an answer, and for how long. Only a verdict on the operation itself ends its waiting:
  * everything else may pass, and what was typed is kept until it does.
  * @returns undefined when the answer is a verdict
  */
-export function waitAfter({
-  status,
-  headers,
-  error,
-}: HttpErrorResponse): { why: Waiting; milliseconds: number } | undefined {
+export function waitAfter({ status, headers, error }: HttpErrorResponse): Wait | undefined {
   const seconds = Number(headers?.get('Retry-After') ?? Number.NaN);
   const milliseconds = seconds > 0 ? Math.min(seconds * 1000, LONGEST_PAUSE_MS) : PAUSE_MS;
   // An answer that cannot be read, though the server meant it well: whether the operation counts is found out by asking again.
-  if (status === 0 || status < 400) return { why: 'unreachable', milliseconds };
+  if (status === 0 || status < 400) return { why: 'unreachable', milliseconds, mayBeItsOwn: false };
   if (status >= 500) {
     const nothing = (error as Problem | null)?.saved === 'nothing';
-    return { why: nothing ? 'unable' : 'not-known', milliseconds };
+    return { why: nothing ? 'unable' : 'not-known', milliseconds, mayBeItsOwn: true };
   }
-  if (status === 401) return { why: 'unknown-person', milliseconds };
-  if (status === 429 || status === 408 || status === 425) return { why: 'busy', milliseconds };
+  if (status === 401) return { why: 'unknown-person', milliseconds, mayBeItsOwn: false };
+  if (status === 429 || status === 408 || status === 425) return { why: 'busy', milliseconds, mayBeItsOwn: false };
   return undefined;
 }
 

@@ -386,6 +386,109 @@ describe('OperationQueue', () => {
     expect(outcomes[1]).toMatchObject({ operation: { url: '/good' } });
   });
 
+  describe('one entry the server fails at', () => {
+    const fails = (one: TestRequest, status = 500): void =>
+      one.flush({ title: 'no', status }, { status, statusText: 'x' });
+    const urls = (queue: OperationQueue) => ({
+      aside: queue.aside().map(({ url }) => url),
+      waiting: queue.waiting().map(({ url }) => url),
+    });
+
+    test('is set aside once another one goes, with growing pauses until then, and comes back when somebody says so', async () => {
+      const queue = start();
+      queue.enqueue(operation('/jammed', { body: { title: 'kept' } }));
+      queue.enqueue(operation('/good'));
+      for (const pause of [1600, 3100, 6100]) {
+        fails(await next());
+        await jest.advanceTimersByTimeAsync(pause - 200);
+        http.verify();
+        await jest.advanceTimersByTimeAsync(200);
+      }
+      fails(await next());
+      const probe = await next();
+      expect(probe.request.url).toBe('/good');
+      probe.flush({});
+      await settle();
+      expect(urls(queue)).toEqual({ aside: ['/jammed'], waiting: [] });
+      expect([queue.unsent(), store.kept.size, queue.held()]).toEqual([false, 1, null]);
+      queue.tryAgain();
+      const again = await next();
+      expect(again.request.body).toEqual({ title: 'kept' });
+      again.flush({});
+      await settle();
+      expect([queue.aside(), store.kept.size]).toEqual([[], 0]);
+    });
+
+    test('is not set aside while the server fails at everything', async () => {
+      const queue = start();
+      queue.enqueue(operation('/1'));
+      queue.enqueue(operation('/2'));
+      for (let tries = 0; tries < 6; tries++) {
+        fails(await next(), 503);
+        await settle();
+        // From the fourth on the other one is tried too.
+        for (const one of http.match(() => true)) fails(one, 503);
+        await jest.advanceTimersByTimeAsync(31_000);
+      }
+      expect(urls(queue)).toEqual({ aside: [], waiting: ['/1', '/2'] });
+      for (const one of http.match(() => true)) one.flush({});
+      await arrives(queue);
+    });
+
+    test('takes along what needs it, and nothing else', async () => {
+      const queue = start();
+      queue.enqueue(operation('/jobs/j/pieces', { body: { id: 'piece-1' } }));
+      queue.enqueue(operation('/pieces/piece-1/tests', { body: { id: 'test-1' } }));
+      queue.enqueue(operation('/other'));
+      for (let tries = 0; tries < 3; tries++) {
+        fails(await next());
+        await jest.advanceTimersByTimeAsync(31_000);
+      }
+      fails(await next());
+      const probe = await next();
+      expect(probe.request.url).toBe('/other');
+      probe.flush({});
+      await settle();
+      expect(urls(queue)).toEqual({ aside: ['/jobs/j/pieces', '/pieces/piece-1/tests'], waiting: [] });
+      queue.giveUp(queue.aside()[0]!);
+      await settle();
+      expect([queue.aside(), store.kept.size]).toEqual([[], 0]);
+    });
+
+    test('holds up neither the weld nor pictures, unless they need it', async () => {
+      const queue = start();
+      queue.enqueue(operation('/jobs/j/joints', { body: { id: 'joint-1' } }));
+      queue.enqueue(operation('/jobs/j/weld', { body: { jointId: 'joint-0' } }));
+      queue.enqueue(operation('/jobs/j/photos', { body: { id: 'photo-1' }, file: new Blob(['x']) }));
+      queue.enqueue(operation('/jobs/j/weld', { body: { jointId: 'joint-1' } }));
+      await settle();
+      const going = http.match(() => true);
+      expect(going.map(({ request: { url } }) => url)).toEqual(['/jobs/j/joints', '/jobs/j/weld', '/jobs/j/photos']);
+      fails(going[0]!);
+      going[1]!.flush({});
+      going[2]!.flush({});
+      await settle();
+      expect(urls(queue).waiting).toEqual(['/jobs/j/joints', '/jobs/j/weld']);
+      await jest.advanceTimersByTimeAsync(1600);
+      const joint = await next();
+      joint.flush({});
+      await arrives(queue);
+    });
+  });
+
+  test('what was typed on a thing somebody took away meanwhile is kept, and that is said once', async () => {
+    const queue = start();
+    const typed = { ...patch({ name: 'Mine' }, { name: 'Sheet' }), typed: true };
+    queue.enqueue(typed);
+    const away = { name: 'Sheet', version: 9, withdrawnAt: '2026-01-05T08:00:00Z' };
+    (await next()).flush(...conflict(away));
+    const again = await next();
+    expect(again.request.body).toEqual({ name: 'Mine', version: 9 });
+    again.flush({ id: 'p', version: 10 });
+    await settle();
+    expect(queue.refusals()).toMatchObject([{ kept: true, problem: { title: 'Somebody took this away meanwhile' } }]);
+  });
+
   test('is idle only when the line has been worked off', async () => {
     const queue = start();
     queue.enqueue(operation('/1'));

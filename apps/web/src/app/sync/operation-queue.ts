@@ -2,7 +2,8 @@ import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { computed, effect, ErrorHandler, inject, Injectable, signal } from '@angular/core';
 import { behalf, inOrder, ON_BEHALF_HEADER, type Problem } from '@variatum/contracts';
 import { firstValueFrom, Subject } from 'rxjs';
-import { problemOf, waitAfter, type Waiting } from './delivery';
+import { LONGEST_PAUSE_MS, problemOf, waitAfter, type Wait, type Waiting } from './delivery';
+import { LANES, laneOf, needs, type Lane } from './lanes';
 import { isOf, type NewOperation, type Operation } from './operation';
 import { OperationStore } from './operation-store';
 import { PageLife } from './page-life';
@@ -25,13 +26,19 @@ export interface Refusal {
   readonly problem: Problem;
   /** Set by the page that shows it where it was typed. */
   shown?: boolean;
+  /** Whether what was typed is kept all the same: only something about it has to be known. */
+  readonly kept?: boolean;
 }
 
 /** Whether an operation is done with, or why and for how long it must wait. */
-type Delivery = 'done' | { readonly why: Waiting; readonly milliseconds: number };
+type Delivery = 'done' | Wait;
 
 /** Pause while nobody is known for whom anything could be sent, ms. */
 const UNKNOWN_PAUSE_MS = 1500;
+/** After so many tries another operation is tried in place of one the server fails at. */
+const TRIES_BEFORE_ASIDE = 4;
+/** After so many tries one is set aside though nothing else waits. */
+const TRIES_ALONE = 10;
 /** Pause after a fault of the page itself, ms. */
 const FAULT_PAUSE_MS = 5000;
 
@@ -40,7 +47,8 @@ const same = (left: unknown, right: unknown): boolean =>
   JSON.stringify(inOrder(left ?? null)) === JSON.stringify(inOrder(right ?? null));
 
 /**
- * Sends operations one after another, in order, each until it has arrived or was refused. They are kept in the browser's own
+ * Sends operations one after another, in order, each until it has arrived or was refused; what is welded and pictures go in lanes of
+ * their own, so that nothing typed holds them up. One the server fails at again and again is set aside, and the rest goes on. They are kept in the browser's own
  * database until then, so that neither a lost connection nor a closed page loses one; and none counts twice: each page sends its
  * own, what is created carries its id, and a change that has already arrived is recognised by what stands on the server.
  */
@@ -53,7 +61,8 @@ export class OperationQueue {
   private readonly faults = inject(ErrorHandler);
 
   private readonly waitingState = signal<readonly Operation[]>([]);
-  private readonly heldState = signal<Waiting | null>(null);
+  private readonly heldState = signal<Readonly<Partial<Record<Lane, Waiting>>>>({});
+  private readonly asideState = signal<readonly Operation[]>([]);
   private readonly conflictState = signal<readonly Conflict[]>([]);
   private readonly refusalState = signal<readonly Refusal[]>([]);
   private readonly othersState = signal(0);
@@ -63,15 +72,22 @@ export class OperationQueue {
   private readonly outcomeSubject = new Subject<Outcome>();
   private readonly idleWaiters: (() => void)[] = [];
   private sequence = Date.now() * 1000;
-  private working = false;
-  /** The operation on its way. */
-  private sending: number | undefined;
-  private wake: (() => void) | undefined;
+  private readonly working = new Set<Lane>();
+  /** Operations on their way. */
+  private readonly sending = new Set<number>();
+  /** Things of which it was said that somebody took them away. */
+  private readonly withdrawnTold = new Set<string>();
+  /** How often each was tried in vain. */
+  private readonly tries = new Map<number, number>();
+  /** Lanes that pause, each with what wakes it. */
+  private readonly sleepers = new Map<Lane, () => void>();
 
   /** Operations that have not arrived yet, in order. */
   readonly waiting = this.waitingState.asReadonly();
   /** Why operations wait; null while they go. */
-  readonly held = this.heldState.asReadonly();
+  readonly held = computed<Waiting | null>(() => LANES.map((lane) => this.heldState()[lane]).find(Boolean) ?? null);
+  /** Operations the server fails at again and again: kept and shown, while the rest goes on. */
+  readonly aside = this.asideState.asReadonly();
   /** Fields somebody else changed too, waiting for a decision. */
   readonly conflicts = this.conflictState.asReadonly();
   /** Refused operations no open page shows where they were typed. */
@@ -88,16 +104,16 @@ export class OperationQueue {
   constructor() {
     this.ready = this.session.known.then(() => this.adopt());
     this.life.whenOneGoes(() => void this.adopt());
-    addEventListener('online', () => this.wake?.());
+    addEventListener('online', () => this.wakeAll());
     // Whoever is signed in now may have left something here.
     effect(() => {
       if (!this.session.served()) return;
-      this.wake?.();
+      this.wakeAll();
       void this.ready.then(() => this.adopt());
     });
     addEventListener('beforeunload', (event) => {
       // Kept operations survive, but only where the browser has let us keep them.
-      if (this.unsent() && !this.store.durable) event.preventDefault();
+      if ((this.unsent() || this.aside().length > 0) && !this.store.durable) event.preventDefault();
     });
   }
 
@@ -152,43 +168,126 @@ export class OperationQueue {
     this.othersState.set(others);
     if (left.length === 0) return;
     this.waitingState.update((waiting) => {
-      const onItsWay = waiting.filter(({ sequence }) => sequence === this.sending);
-      const typed = waiting.filter(({ sequence }) => sequence !== this.sending);
+      const onItsWay = waiting.filter(({ sequence }) => this.sending.has(sequence));
+      const typed = waiting.filter(({ sequence }) => !this.sending.has(sequence));
       return [...onItsWay, ...[...left, ...typed].sort((one, other) => one.sequence - other.sequence)];
     });
-    this.wake?.();
+    this.wakeAll();
     void this.work();
   }
 
   private async work(): Promise<void> {
-    if (this.working) return;
-    this.working = true;
+    await this.ready;
+    await Promise.all(LANES.map((lane) => this.workOff(lane)));
+    if (this.unsent() || this.working.size > 0) return;
+    for (const resolve of this.idleWaiters.splice(0)) resolve();
+  }
+
+  /** Sends what is in a lane, one after another. */
+  private async workOff(lane: Lane): Promise<void> {
+    if (this.working.has(lane)) return;
+    this.working.add(lane);
     try {
-      await this.ready;
-      while (this.unsent()) {
-        const next = this.waitingState().find((operation) => this.mayGo(operation));
-        if (!next) {
-          this.heldState.set('unknown-person');
-          await this.pause(UNKNOWN_PAUSE_MS);
+      for (;;) {
+        const own = this.waitingState().filter((operation) => laneOf(operation) === lane);
+        if (own.length === 0) break;
+        const head = own.find((operation) => this.mayGo(operation) && this.isFree(operation));
+        if (!head) {
+          const isUnknown = !own.some((operation) => this.mayGo(operation));
+          if (isUnknown) this.hold(lane, 'unknown-person');
+          await this.pause(lane, UNKNOWN_PAUSE_MS);
           continue;
         }
-        this.sending = next.sequence;
-        const delivery = await this.deliver(next);
-        if (delivery !== 'done') {
-          this.heldState.set(delivery.why);
-          await this.pause(delivery.milliseconds);
-          continue;
-        }
-        this.heldState.set(null);
-        const { sequence } = next;
-        this.waitingState.update((waiting) => waiting.filter((other) => other.sequence !== sequence));
-        await this.store.remove(sequence);
+        const delivery = await this.send(head);
+        if (delivery === 'done') continue;
+        await this.afterFailure(lane, head, delivery);
       }
     } finally {
-      this.working = false;
-      this.sending = undefined;
+      this.working.delete(lane);
+      this.hold(lane, null);
     }
-    for (const resolve of this.idleWaiters.splice(0)) resolve();
+  }
+
+  /** Whether nothing that an operation needs is still before it in any lane. */
+  private isFree(operation: Operation): boolean {
+    const before = this.waitingState().filter(({ sequence }) => sequence < operation.sequence);
+    return [...before, ...this.aside()].every((earlier) => earlier === operation || !needs(operation, earlier));
+  }
+
+  /** Sends an operation; what is done with goes out of the line. */
+  private async send(operation: Operation): Promise<Delivery> {
+    const { sequence } = operation;
+    this.sending.add(sequence);
+    try {
+      const delivery = await this.deliver(operation);
+      if (delivery !== 'done') return delivery;
+      this.tries.delete(sequence);
+      this.hold(laneOf(operation), null);
+      this.waitingState.update((waiting) => waiting.filter((other) => other.sequence !== sequence));
+      await this.store.remove(sequence);
+      // What needed it may go now, in whatever lane it is.
+      this.wakeAll();
+      return delivery;
+    } finally {
+      this.sending.delete(sequence);
+    }
+  }
+
+  /**
+   * The server could not say what becomes of an operation. The pauses grow. Once it was tried often, another one is tried in its
+   * place: where that one goes, the fault lies with this one, which is set aside so that it holds nobody up.
+   */
+  private async afterFailure(lane: Lane, head: Operation, { why, milliseconds, mayBeItsOwn }: Wait): Promise<void> {
+    this.hold(lane, why);
+    const tries = (this.tries.get(head.sequence) ?? 0) + 1;
+    this.tries.set(head.sequence, tries);
+    const other = mayBeItsOwn && tries >= TRIES_BEFORE_ASIDE ? this.probeFor(lane, head) : undefined;
+    if (other && (await this.send(other)) === 'done') {
+      this.setAside(head);
+      return;
+    }
+    if (mayBeItsOwn && tries >= TRIES_ALONE) {
+      this.setAside(head);
+      return;
+    }
+    await this.pause(lane, Math.min(LONGEST_PAUSE_MS, milliseconds * 2 ** Math.min(tries - 1, 6)));
+  }
+
+  /** Another operation of a lane that goes whatever becomes of one. */
+  private probeFor(lane: Lane, head: Operation): Operation | undefined {
+    return this.waitingState().find(
+      (one) =>
+        one !== head && laneOf(one) === lane && this.mayGo(one) && !needs(one, head) && this.isFreeBut(one, head),
+    );
+  }
+
+  private isFreeBut(operation: Operation, head: Operation): boolean {
+    const before = this.waitingState().filter(({ sequence }) => sequence < operation.sequence);
+    return before.every((earlier) => earlier === head || !needs(operation, earlier));
+  }
+
+  /** Sets an operation aside: it stays kept and shown, and is sent again when somebody says so or the page is opened anew. */
+  private setAside(operation: Operation): void {
+    this.tries.delete(operation.sequence);
+    const goes = (one: Operation): boolean => one === operation || needs(one, operation);
+    this.asideState.update((all) => [...all, ...this.waitingState().filter(goes)]);
+    this.waitingState.update((waiting) => waiting.filter((one) => !goes(one)));
+    this.hold(laneOf(operation), null);
+  }
+
+  /** Puts what was set aside back in the line. */
+  tryAgain(): void {
+    const back = this.asideState();
+    this.asideState.set([]);
+    this.waitingState.update((waiting) => [...waiting, ...back].sort((one, other) => one.sequence - other.sequence));
+    void this.work();
+  }
+
+  /** Gives an operation up that was set aside, and what needed it. */
+  giveUp(operation: Operation): void {
+    const goes = (one: Operation): boolean => one === operation || needs(one, operation);
+    for (const one of this.asideState().filter(goes)) void this.store.remove(one.sequence);
+    this.asideState.update((all) => all.filter((one) => !goes(one)));
   }
 
   /** Whether the server would take an operation for whose it is: what others typed waits for them, and holds nobody up. */
@@ -204,14 +303,24 @@ export class OperationQueue {
     return person === null && now?.state === 'signed-in' && now.offered.length === 0 && workshop === now.workshop;
   }
 
-  private pause(milliseconds: number): Promise<void> {
+  private hold(lane: Lane, why: Waiting | null): void {
+    this.heldState.update(({ [lane]: _last, ...others }) => (why === null ? others : { ...others, [lane]: why }));
+  }
+
+  private pause(lane: Lane, milliseconds: number): Promise<void> {
     return new Promise((resolve) => {
-      const timer = setTimeout(resolve, milliseconds);
-      this.wake = () => {
+      const wake = (): void => {
         clearTimeout(timer);
+        this.sleepers.delete(lane);
         resolve();
       };
+      const timer = setTimeout(wake, milliseconds);
+      this.sleepers.set(lane, wake);
     });
+  }
+
+  private wakeAll(): void {
+    for (const wake of [...this.sleepers.values()]) wake();
   }
 
   /** Sends an operation. */
@@ -234,7 +343,7 @@ export class OperationQueue {
       if (!(error instanceof HttpErrorResponse)) {
         // A fault of this page is no verdict on what was typed either: it is kept, and the line does not break.
         this.faults.handleError(error);
-        return { why: 'not-known', milliseconds: FAULT_PAUSE_MS };
+        return { why: 'not-known', milliseconds: FAULT_PAUSE_MS, mayBeItsOwn: true };
       }
       const wait = waitAfter(error);
       if (wait) return wait;
@@ -255,6 +364,17 @@ export class OperationQueue {
     return 'done';
   }
 
+  /** Somebody took a thing away while it was typed on: what was typed is kept on it, and that it is away is said. */
+  private tellWithdrawn(operation: Operation): void {
+    if (this.withdrawnTold.has(operation.versioned?.id ?? '')) return;
+    this.withdrawnTold.add(operation.versioned?.id ?? '');
+    const title = 'Somebody took this away meanwhile';
+    const detail =
+      'It was taken away by somebody else while you typed. What you typed is kept on it: bring it back to go on.';
+    const problem: Problem = { type: 'about:blank', title, status: 410, detail };
+    this.refusalState.update((all) => [...all, { operation, problem, kept: true }]);
+  }
+
   /** Takes a refusal that was read away. */
   forget(refusal: Refusal): void {
     this.refusalState.update((all) => all.filter((other) => other !== refusal));
@@ -273,6 +393,7 @@ export class OperationQueue {
       return this.tell({ operation, answer: current });
     }
     const { base, lastWord = [] } = versioned;
+    if (typeof current['withdrawnAt'] === 'string' && operation.typed) this.tellWithdrawn(operation);
     const open = Object.entries(operation.body).filter(([field, mine]) => !same(current[field], mine));
     const clashing = open.filter(([field]) => !lastWord.includes(field) && !same(current[field], base[field]));
     const free = open.filter((entry) => !clashing.includes(entry));

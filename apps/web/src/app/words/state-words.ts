@@ -32,6 +32,7 @@ export const saveWords = (state: SaveState, waiting = 0, others = 0): string =>
     unable: `Not saved yet: the server cannot store anything just now. ${waits(waiting, 'by themselves')}`,
     busy: `Not saved yet: the server asks to wait. ${waits(waiting, 'by themselves')}`,
     'unknown-person': `Not saved yet: sign in again. ${waits(waiting, 'then')}`,
+    aside: 'Not all is saved: an entry is set aside, see above',
     conflict: 'Somebody else changed the same field: decide below',
     refused: 'Something is not saved: see the marked field',
   })[state];
