@@ -1,4 +1,7 @@
+import { randomBytes, randomUUID } from 'node:crypto';
+import { readdirSync, readFileSync } from 'node:fs';
 import { Agent } from 'node:http';
+import sharp from 'sharp';
 import { malformedRequests, type MalformedRequest } from '../../apps/server/src/testing/malformed';
 import { FAULTS, fillDisk, FragileProgram, smallDisk } from '../../e2e/support/faults';
 import { freePortFor } from '../../e2e/support/free-port';
@@ -88,7 +91,8 @@ async function malformed(): Promise<void> {
   try {
     const port = Number(new URL(program.url).port);
     const made = JSON.parse(await sendJson(agent, port, 'POST', '/api/jobs', { title: 'Latch' })) as { id: string };
-    const requests = malformedRequests(11, made.id);
+    const meter = JSON.parse(await sendJson(agent, port, 'POST', '/api/meters', { kind: 'oxygen', name: 'Vent' })) as { meter: { id: string } }; // prettier-ignore
+    const requests = malformedRequests(11, { job: made.id, meter: meter.meter.id });
     const answers: Record<number, number> = {};
     let [largest, slowest, left, faulty] = [0, 0, MALFORMED, 0];
     const work = async (): Promise<void> => {
@@ -127,6 +131,89 @@ async function malformed(): Promise<void> {
   }
 }
 
-await faults();
-await fullDisk();
-await malformed();
+/** Memory the server processes of a program hold, MB; only Linux tells. */
+function serverMegabytes(launcher: number): number {
+  const field = (pid: string, name: string): number => {
+    const found = new RegExp(`^${name}:\\s+(\\d+)`, 'm').exec(readFileSync(`/proc/${pid}/status`, 'utf8'));
+    return Number(found?.[1] ?? 0);
+  };
+  return readdirSync('/proc').reduce((sum, pid) => {
+    if (!/^\d+$/.test(pid)) return sum;
+    try {
+      const isServer = readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('server.mjs');
+      return isServer && field(pid, 'PPid') === launcher ? Math.max(sum, field(pid, 'VmRSS') / 1024) : sum;
+    } catch {
+      // It ended while it was looked at.
+      return sum;
+    }
+  }, 0);
+}
+
+/** The largest documents that are sent: some that hold too much of one thing, one as large as is taken and right. */
+async function largeDocuments(): Promise<void> {
+  say();
+  say('The largest documents, two at a time, while others ask how the server is');
+  process.env['VARIATUM_REQUESTS_PER_MINUTE'] = '100000000';
+  const directory = newDataDirectory();
+  const program = await startProgram('start', directory);
+  const agent = new Agent({ keepAlive: true });
+  try {
+    const port = Number(new URL(program.url).port);
+    const made = JSON.parse(await sendJson(agent, port, 'POST', '/api/jobs', { title: 'Large' })) as { id: string };
+    const document = JSON.parse((await send(agent, port, 'GET', `/api/jobs/${made.id}/document`)).body) as { job: { id: string }; meters: object[]; readings: object[]; photos: object[] }; // prettier-ignore
+    const picture = await sharp(randomBytes(2000 * 1500 * 3), { raw: { width: 2000, height: 1500, channels: 3 } }).jpeg({ quality: 92 }).toBuffer(); // prettier-ignore
+    const whole = (photos: number, readings: number): string => {
+      const [job, meter] = [randomUUID(), randomUUID()];
+      const at = (second: number): string => new Date(Date.UTC(2026, 0, 5) + 1000 * second).toISOString();
+      const photo = { jobId: job, pieceId: null, mediaType: 'image/jpeg', widthPixels: 2000, heightPixels: 1500, turn: 0, caption: '', version: 1, createdAt: at(0), withdrawnAt: null, madeBy: null, file: picture.toString('base64') }; // prettier-ignore
+      return JSON.stringify({
+        ...document,
+        job: { ...document.job, id: job },
+        meters: [{ id: meter, kind: 'oxygen', name: 'Vent', lagS: null }],
+        photos: Array.from({ length: photos }, () => ({ ...photo, id: randomUUID() })),
+        readings: Array.from({ length: readings }, (_, index) => ({ meter, at: at(index), value: index, joint: null, place: 'vent' })), // prettier-ignore
+      });
+    };
+    const perPicture = (picture.length * 4) / 3;
+    const cases: readonly (readonly [string, string])[] = [
+      ['a million and a half numbers for pieces', `{"pieces":[${'1,'.repeat(1_500_000)}1]}`],
+      ['twenty million numbers', `{"pieces":[${'1,'.repeat(20_000_000)}1]}`],
+      ['a note of fifty megabytes', whole(0, 0).replace('"item":""', `"item":"${'x'.repeat(50_000_000)}"`)],
+      ['nested forty million deep', '['.repeat(40_000_000)],
+      ['two hundred thousand readings', whole(0, 200_000)],
+      ['as many pictures as there is room for', whole(Math.floor(90e6 / perPicture), 0)],
+    ];
+    for (const [what, body] of cases) {
+      let [slowest, most, going] = [0, 0, true];
+      const health = async (): Promise<void> => {
+        while (going) {
+          const from = performance.now();
+          await send(agent, port, 'GET', '/api/health');
+          slowest = Math.max(slowest, performance.now() - from);
+          most = Math.max(most, serverMegabytes(program.pid));
+          await new Promise((resolve) => setTimeout(resolve, 20));
+        }
+      };
+      const from = performance.now();
+      const sent = async (): Promise<number> => {
+        const headers = { 'content-type': 'application/json' };
+        return (await send(agent, port, 'POST', '/api/jobs/document', body, headers)).status;
+      };
+      const watch = health();
+      const statuses = await Promise.all([sent(), sent()]);
+      going = false;
+      await watch;
+      const seconds = (performance.now() - from) / 1000;
+      say(`  ${what} (${(Buffer.byteLength(body) / 1e6).toFixed(0)} MB): ${statuses.join(' and ')} in ${seconds.toFixed(1)} s; health within ${slowest.toFixed(0)} ms, aim 500; ${most.toFixed(0)} MB, aim under 600`); // prettier-ignore
+      if (statuses.some((status) => status >= 500) || slowest > 500 || most > 600) process.exitCode = 1;
+    }
+  } finally {
+    agent.destroy();
+    await program.stop();
+    removeDataDirectory(directory);
+  }
+}
+
+const PARTS = { faults, disk: fullDisk, malformed, documents: largeDocuments } as const;
+const wanted = process.env['VARIATUM_FAULT_PARTS']?.split(',') ?? Object.keys(PARTS);
+for (const [name, part] of Object.entries(PARTS)) if (wanted.includes(name)) await part();

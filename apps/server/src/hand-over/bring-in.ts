@@ -21,14 +21,14 @@ let takenIn = 0;
 /**
  * Takes a document in, unless as many are taken in already: each keeps a connection for as long as it is written.
  * @param work with a directory of its own, which goes afterwards
- * @throws ProblemError 503
+ * @throws ProblemError 429
  */
 export async function takingIn<Result>(work: (directory: string) => Promise<Result>): Promise<Result> {
   if (takenIn >= MOST_AT_ONCE)
-    throw ProblemError.unavailable(
+    throw ProblemError.comeAgain(
       'Documents are being taken in',
       'Others are being taken in just now; nothing was done with this one, send it again in a moment.',
-      { seconds: AGAIN_AFTER_S, saved: 'nothing' },
+      AGAIN_AFTER_S,
     );
   takenIn++;
   const directory = await mkdtemp(join(tmpdir(), 'variatum-brought-in-'));
@@ -93,7 +93,7 @@ export async function prepareJob(
 /**
  * Brings a job in from a document as it comes over the line.
  * @returns identifier of the job here
- * @throws ProblemError 503 while others are taken in, 409 when it is here already; InputError naming line and field
+ * @throws ProblemError 429 while others are taken in, 409 when it is here already; InputError naming line and field
  */
 export const bringJobIn = (context: RequestContext, bytes: AsyncIterable<Uint8Array>): Promise<string> =>
   takingIn(async (directory) => {

@@ -149,7 +149,7 @@ async function prepareFile(
 /**
  * Brings a whole workshop into one that has no jobs yet. The file is kept on disk while it is read: nothing of it is held in memory
  * but one job and one picture at a time.
- * @throws InputError naming file, line and field; ProblemError 409 where there are jobs already, 503 while others are taken in.
+ * @throws InputError naming file, line and field; ProblemError 409 where there are jobs already, 429 while others are taken in.
  * Nothing is half brought in.
  */
 export async function takeWorkshopFile(context: RequestContext, bytes: AsyncIterable<Uint8Array>): Promise<Taken> {

@@ -1,4 +1,4 @@
-import type { JobDetail, Problem } from '@variatum/contracts';
+import type { JobDetail, MeterWithKey, Problem } from '@variatum/contracts';
 import { Agent, createServer, request, type Server } from 'node:http';
 import { connect, type AddressInfo } from 'node:net';
 import { malformedRequests, type MalformedRequest } from '../testing/malformed';
@@ -7,9 +7,12 @@ import { answerUnreadable } from './unreadable';
 
 let server: TestServer;
 let job: JobDetail;
+let meter: string;
 beforeAll(async () => {
   server = await testServer();
   job = (await server.request.post('/api/jobs').send({ title: 'Latch' }).expect(201)).body as JobDetail;
+  const made = await server.request.post('/api/meters').send({ kind: 'oxygen', name: 'Vent' }).expect(201);
+  meter = (made.body as MeterWithKey).meter.id;
 });
 afterAll(() => server.close());
 
@@ -112,7 +115,7 @@ test('ten thousand malformed requests: none is a fault of the server, none is an
       sent.on('error', (error) => reject(new Error(`${method} ${path}: ${error.message}`)));
       sent.end(body);
     });
-  const requests = malformedRequests(7, job.id);
+  const requests = malformedRequests(7, { job: job.id, meter });
   const bad: string[] = [];
   const work = async (): Promise<void> => {
     for (let count = 0; count < 2500; count++) {

@@ -87,6 +87,11 @@ export class ProblemError extends Error {
     });
   }
 
+  /** 429 for one of many that ask for the same at once: it is asked to wait. @param seconds until asking makes sense again */
+  static comeAgain(title: string, detail: string, seconds: number): ProblemError {
+    return new ProblemError(problem(429, title, detail, { saved: 'nothing' }), { 'Retry-After': String(seconds) });
+  }
+
   /** 409 for what cannot be done as things stand. */
   static conflictOf(title: string, detail: string): ProblemError {
     return new ProblemError(problem(409, title, detail));

@@ -1,3 +1,4 @@
+import { randomDocument } from './documents';
 import { mulberry } from './mulberry';
 
 /** A request that is wrong in one way or several. */
@@ -29,11 +30,65 @@ const TYPES = [
 ];
 const QUERIES = ['\0', '-1', '[]', '1e9', '\ud800', '../..', "'; drop table job; --", '%', '0000-01-01'];
 
+const MOMENTS = ['0000-01-01T00:00:00Z', '2200-01-01T00:00:00Z', '1969-12-31T23:59:59.999Z', '+275760-09-13T00:00:00Z', '2026-02-30T00:00:00Z', '8640000000000', 'Probe 1']; // prettier-ignore
+const FIGURES = ['0x10', 'Infinity', 'NaN', '1e999', '-', '', '=1+1'];
+const COOKIES = ['%E0%A4%A', '%', '\u00ff', 's%3A.', 'a.b.c', '"', '; ;=', 'x'.repeat(3000)];
+const KEYS = [`${'-'.repeat(36)}.${'-'.repeat(36)}.${'A'.repeat(32)}`, '..', 'a.b.c.d', '%00', 'x'.repeat(4000)];
+const DEEP = `${'['.repeat(40_000)}${']'.repeat(40_000)}`;
+
+/** Things that are there, so that what is wrong is not only that there is no such thing. */
+export interface ThereAlready {
+  readonly job: string;
+  readonly meter?: string;
+}
+
+type Pick = <Value>(list: readonly Value[]) => Value;
+
+const json = (path: string, body: string, headers: Readonly<Record<string, string>> = {}): MalformedRequest => ({
+  method: 'POST',
+  path,
+  headers: { 'content-type': 'application/json', 'content-length': String(Buffer.byteLength(body)), ...headers },
+  body,
+});
+
+/** A document that was right, bent at one place: a value is another one, a field is gone, or the text breaks off. */
+function bent(random: () => number, pick: Pick): string {
+  const document = randomDocument(random) as unknown as Record<string, unknown>;
+  let at: Record<string, unknown> = document;
+  for (let depth = 0; depth < 6; depth++) {
+    const inner = Object.entries(at).filter(([, value]) => typeof value === 'object' && value !== null);
+    if (inner.length === 0 || random() < 0.25) break;
+    at = pick(inner)[1] as Record<string, unknown>;
+  }
+  const names = Object.keys(at);
+  const name = names.length === 0 ? 'odd' : pick(names);
+  if (random() < 0.2) Reflect.deleteProperty(at, name);
+  else at[name] = pick([...JUNK, ...MOMENTS]);
+  const text = JSON.stringify(document);
+  return random() < 0.1 ? text.slice(0, Math.floor(text.length * random())) : text;
+}
+
+/** Requests that are wrong where others are not: documents, logs, traces, keys, cookies, codes, depth, and how addresses are written. */
+const KINDS: readonly ((random: () => number, pick: Pick, things: ThereAlready) => MalformedRequest)[] = [
+  (random, pick) => json('/api/jobs/document', bent(random, pick)),
+  (_random, pick, { job }) => json(`/api/jobs/${job}/weld`, JSON.stringify({ jointId: job, at: pick(MOMENTS), entry: { kind: 'note', text: 'x' } })), // prettier-ignore
+  (_random, pick, { job }) => json(`/api/jobs/${job}/record`, JSON.stringify({ jointId: null, at: '2026-01-05T08:00:00Z', entry: { kind: 'in-service', on: pick(MOMENTS).slice(0, 10) } })), // prettier-ignore
+  (_random, pick, { job }) => json(`/api/jobs/${job}/weld`, JSON.stringify({ jointId: job, at: '2026-01-05T08:00:00Z', entry: pick([{ kind: 'ferrite', fn: 8, rod: 'nonsense' }, { kind: 'temperature', tempC: 1e9, by: 'typed' }, { kind: 'confirmed', of: 'x' }, { kind: 'oxygen', place: 'moon', ppm: -1 }]) })), // prettier-ignore
+  (_random, pick, { job, meter = job }) => json(`/api/meters/${meter}/trace`, JSON.stringify({ csv: `${pick(MOMENTS)},${pick(FIGURES)}` })), // prettier-ignore
+  (_random, pick, { job, meter = job }) => json(`/api/meters/${meter}/trace`, JSON.stringify({ csv: `2026-01-05T08:00:00Z,${pick(FIGURES)}\r${pick(MOMENTS)},4` })), // prettier-ignore
+  (_random, pick) => json('/api/meters/lines', '{"ppm":40}', { authorization: `Bearer ${pick(KEYS)}` }),
+  (_random, pick) => json('/api/invitations/accept', JSON.stringify({ code: pick(['', '\0', 'x'.repeat(41), 'AAAA-BBBB', 7]), signInName: pick(['', 'a', '\0']), name: 'x', password: 'a long password' })), // prettier-ignore
+  (_random, pick) => ({ method: 'GET', path: pick(['/api/session', '/api/jobs', '/api/events?x=1']).replace('/api/events?x=1', '/api/meters'), headers: { cookie: `${pick(['variatum-tablet', 'variatum-known', 'variatum'])}=${pick(COOKIES).replace(/[^\x20-\x7e]/g, '%FF')}` }, body: undefined }), // prettier-ignore
+  (_random, pick) => json(pick(['/api/jobs', '/api/jobs/document']), DEEP),
+  (_random, pick) =>
+    json(pick(['/API/jobs', '/Api/Jobs/Document', '//api/jobs', '/api//jobs', '/api/jobs/']), '{"title":7}'),
+];
+
 /**
  * Malformed requests without end, the same ones for the same seed.
- * @param id of a job that is there: what is wrong is then not only that there is no such thing
  */
-export function* malformedRequests(seed: number, id: string): Generator<MalformedRequest> {
+export function* malformedRequests(seed: number, things: ThereAlready): Generator<MalformedRequest> {
+  const { job: id } = things;
   const random = mulberry(seed);
   const pick = <Value>(list: readonly Value[]): Value => list[Math.floor(random() * list.length)] as Value;
   const paths = [
@@ -43,6 +98,10 @@ export function* malformedRequests(seed: number, id: string): Generator<Malforme
     `/api/jobs/${id}/duplicate`, '/api/jobs/%00', '/api/jobs/..%2f..', '/api/%E0%A4%A', '/%00', '/api/jobs/not-an-id', '/api',
   ]; // prettier-ignore
   for (;;) {
+    if (random() < 0.4) {
+      yield pick(KINDS)(random, pick, things);
+      continue;
+    }
     const method = pick(METHODS);
     const query =
       random() < 0.25

@@ -5,6 +5,7 @@ export * from './outcome-words';
 export * from './part-words';
 export * from './pull-words';
 export * from './role-words';
+export * from './sure-words';
 export * from './torch-words';
 export * from './weld-figures';
 export * from './weld-words';

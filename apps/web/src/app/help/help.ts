@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { FIELD_TESTS, TERMS } from '@variatum/metallurgy';
-import { minuteWords } from '@variatum/presentation';
+import { minuteWords, SURE_WORDS } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { KeySheet } from '../frame/key-sheet';
@@ -60,6 +60,19 @@ const WAY = [
           qualified procedures, local codes and licensed practice.
         </p>
       </va-panel>
+      <va-panel label="Words that promise something">
+        <p class="small soft">A page that says one of these means just this.</p>
+        <dl class="sure">
+          @for (one of sure; track one.word) {
+            <div>
+              <dt>
+                <strong>{{ one.word }}</strong>
+              </dt>
+              <dd>{{ one.holds }}</dd>
+            </div>
+          }
+        </dl>
+      </va-panel>
       <label class="field search">
         <span class="label">Look for a test or a term</span>
         <input nz-input type="search" [ngModel]="search()" (ngModelChange)="search.set($event)" />
@@ -102,6 +115,18 @@ const WAY = [
     </va-page>
   `,
   styles: `
+    .sure {
+      display: grid;
+      gap: var(--space-2);
+    }
+    .sure div {
+      display: grid;
+      grid-template-columns: minmax(0, 1fr) minmax(0, 3fr);
+      gap: var(--space-3);
+    }
+    .sure dd {
+      margin: 0;
+    }
     p {
       max-width: 72ch;
     }
@@ -155,6 +180,7 @@ const WAY = [
   `,
 })
 export class Help {
+  protected readonly sure = Object.values(SURE_WORDS);
   /** Term to show, from the address. */
   readonly term = input<string>();
   /** `guide` begins the guided repair at once, from the address. */

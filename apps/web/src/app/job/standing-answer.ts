@@ -36,10 +36,10 @@ import { JobStore, JointStore } from './stores';
             <span class="small soft beside">{{ words }}</span>
           }
         </span>
-        @if (answers.worst(); as risk) {
-          <va-risk-mark [level]="risk.level" />
-        } @else if (answers.untold().length > 0 && answers.stands()) {
+        @if (answers.untold().length > 0 && answers.stands() && answers.worst()?.level !== 'do-not') {
           <va-risk-mark level="not-known" />
+        } @else if (answers.worst(); as risk) {
+          <va-risk-mark [level]="risk.level" />
         }
         <span class="small">{{ open() ? 'Fold' : 'More' }}</span>
       </button>

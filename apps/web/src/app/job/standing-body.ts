@@ -45,6 +45,12 @@ import { JobStore, JointStore } from './stores';
         @if (stands.governing !== 'none') {
           <va-ferrite-scale [range]="stands.ferriteNumber" />
         }
+        @if (answers.untold().length > 0) {
+          <p class="row" data-testid="risk-not-known">
+            <va-risk-mark level="not-known" />
+            nothing was tried on {{ untold() }} yet
+          </p>
+        }
         @if (answers.worst(); as risk) {
           <div class="risk">
             <p class="row">
@@ -56,12 +62,7 @@ import { JobStore, JointStore } from './stores';
               <p class="small">{{ risk.remedy }}</p>
             }
           </div>
-        } @else if (answers.untold().length > 0) {
-          <p class="row" data-testid="risk-not-known">
-            <va-risk-mark level="not-known" />
-            nothing was tried on {{ untold() }} yet
-          </p>
-        } @else {
+        } @else if (answers.untold().length === 0) {
           <p class="row">
             <va-risk-mark level="low" />
             no risk above low

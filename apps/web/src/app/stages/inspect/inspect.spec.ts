@@ -83,7 +83,9 @@ test('a person’s word keeps the profile as it stood, also where the weld misse
   press(element, 'Accept it');
   await fixture.whenStable();
   // What is missed and not looked at is named, and asked about once more, with a reason.
-  expect(texts(element, '[data-testid="asks"]')[0]).toMatch(/^Missed: Undercut, deepest\. Not looked at: Cracks; .*Say why/);
+  expect(texts(element, '[data-testid="asks"]')[0]).toMatch(
+    /^Missed: Undercut, deepest\. Not looked at: Cracks; .*Say why/,
+  );
   press(element, 'Accept it all the same');
   await fixture.whenStable();
   expect([kinds(), texts(element, '.field-error').length]).toEqual([['finding'], 1]);

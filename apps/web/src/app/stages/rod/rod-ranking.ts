@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import type { RankedRod } from '@variatum/metallurgy';
-import { pointsWords, rodName } from '@variatum/presentation';
+import { orderWords, pointsWords, rodName, saidRisk } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { AnswerService } from '../../job/answer.service';
 import { RiskMark } from '../../kit/marks/risk-mark';
@@ -142,12 +142,9 @@ export class RodRanking {
   private readonly rack = inject(RackStore);
   protected readonly all = signal(false);
 
-  protected readonly state = computed(() => {
-    const settled = this.answers.settled();
-    if (!settled) return 'first look';
-    if (this.answers.untold().length > 0) return 'to begin with: nothing was tried yet';
-    return settled.settled ? 'order settled' : 'the first places are close';
-  });
+  protected readonly state = computed(() =>
+    orderWords(this.answers.settled()?.settled, this.answers.untold().length > 0),
+  );
   private readonly stock = computed(
     () => new Set(this.rack.stock()?.flatMap(({ inStock, rod }) => (inStock ? [rod] : []))),
   );
@@ -159,8 +156,7 @@ export class RodRanking {
     return shown.map((entry, index) => ({
       entry,
       place: index + 1,
-      // Before anything was tried, no risk is known to be low.
-      risk: entry.worst === 'low' && isUntold ? ('not-known' as const) : entry.worst,
+      risk: saidRisk(entry.worst, isUntold),
       name: rodName(entry.rod),
       bar: Math.max(3, (100 * entry.expectedLoss) / scale),
       points: pointsWords(entry.expectedLoss),

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { pieceQuestion } from '@variatum/contracts';
 import { isUntold } from '@variatum/metallurgy';
-import { pointsWords, rodName } from '@variatum/presentation';
+import { pointsWords, rodName, saidRisk } from '@variatum/presentation';
 import { PartAnswers } from '../../job/part-answers.service';
 import { JobStore, JointStore } from '../../job/stores';
 import { RiskMark } from '../../kit/marks/risk-mark';
@@ -74,7 +74,7 @@ export class WholePartRods {
                 .flatMap((cost, index) => (cost >= 0.005 ? [`joint ${numbers[index]}: ${pointsWords(cost)} more`] : []))
                 .join(', ') || 'as good as the best of each',
         points: pointsWords(expectedLoss),
-        worst: worst === 'low' && nothingTried ? ('not-known' as const) : worst,
+        worst: saidRisk(worst, nothingTried),
       }));
   });
 }
