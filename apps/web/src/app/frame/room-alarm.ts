@@ -62,9 +62,11 @@ export class RoomAlarm {
   );
   protected readonly about = computed(() => {
     const { percent, name, isFresh } = this.watch.room();
-    const shown = percent === null ? '' : `${percent.toFixed(1)} % oxygen${isFresh ? '' : ', read last'}`;
     const where = name === '' ? '' : ` (${name})`;
-    const least = LEAST_ROOM_PPM / 10_000;
-    return `${shown}${where}, below ${least} %. Gas off, air in. Argon gives no warning and lies in pits and vessels.`;
+    const advice = 'Gas off, air in. Argon gives no warning and lies in pits and vessels.';
+    if (percent === null) return advice;
+    const shown = `${percent.toFixed(1)} % oxygen ${isFresh ? 'now' : 'when it was read last'}${where}`;
+    if (10_000 * percent < LEAST_ROOM_PPM) return `${shown}, below ${LEAST_ROOM_PPM / 10_000} %. ${advice}`;
+    return `${shown}. It is over when that has been read for half a minute.`;
   });
 }

@@ -37,7 +37,7 @@ import { JobStore, JointStore } from './stores';
           }
         </span>
         @if (answers.untold().length > 0 && answers.stands() && answers.worst()?.level !== 'do-not') {
-          <va-risk-mark level="not-known" />
+          <va-risk-mark level="not-known" says="risk not known" />
         } @else if (answers.worst(); as risk) {
           <va-risk-mark [level]="risk.level" />
         }

@@ -26,7 +26,7 @@ test('with nothing tested and nothing known the first words say so, and a magnet
   const { element, fixture } = await render(StandingBody, {});
   const text = (): string => element.textContent.replace(/\s+/g, ' ');
   expect(text()).toContain('A rod to begin with.');
-  expect(text()).toMatch(/not known\s+nothing was tried on Plate one and Plate two yet/);
+  expect(text()).toMatch(/risk not known\s+nothing was tried on Plate one and Plate two yet/);
   expect(text()).toContain('Magnet on Plate one');
   expect(text()).toContain('How sure: not known yet.');
   for (const words of FALSE_WORDS) expect(text()).not.toContain(words);

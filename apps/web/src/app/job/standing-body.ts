@@ -46,8 +46,8 @@ import { JobStore, JointStore } from './stores';
           <va-ferrite-scale [range]="stands.ferriteNumber" />
         }
         @if (answers.untold().length > 0) {
-          <p class="row" data-testid="risk-not-known">
-            <va-risk-mark level="not-known" />
+          <p class="small untried" data-testid="risk-not-known">
+            <va-risk-mark level="not-known" says="risk not known" />
             nothing was tried on {{ untold() }} yet
           </p>
         }
@@ -127,6 +127,12 @@ import { JobStore, JointStore } from './stores';
       font-size: 0.86rem;
       line-height: 1.2;
       text-align: right;
+    }
+    .untried {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+      gap: 2px 8px;
     }
     .sort {
       font-weight: 650;

@@ -68,8 +68,10 @@ import { RISK_WORDS } from '@variatum/presentation';
 })
 export class RiskMark {
   readonly level = input.required<RiskLevel | 'not-known'>();
+  /** Said in place of the level's own word, where nothing around it says that it is about a risk. */
+  readonly says = input('');
   protected readonly word = computed(() => {
     const level = this.level();
-    return level === 'not-known' ? 'not known' : RISK_WORDS[level];
+    return this.says() || (level === 'not-known' ? 'not known' : RISK_WORDS[level]);
   });
 }

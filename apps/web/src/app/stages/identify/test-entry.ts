@@ -14,8 +14,8 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
-import type { LoggedEntry, Piece, PieceBelief } from '@variatum/contracts';
-import { FIELD_TESTS, findFieldTest, spotWords, type FieldTest } from '@variatum/metallurgy';
+import { pieceQuestion, type LoggedEntry, type Piece, type PieceBelief } from '@variatum/contracts';
+import { FIELD_TESTS, findFieldTest, FIRST_TEST, isUntold, spotWords, type FieldTest } from '@variatum/metallurgy';
 import { minuteWords } from '@variatum/presentation';
 import { AnswerService } from '../../job/answer.service';
 import { SpotEntry } from '../../job/spot-entry';
@@ -144,11 +144,20 @@ export class TestEntry {
   /** A pointer is among the tests: a new answer must not move another one under it. */
   protected readonly reached = signal(false);
   /** Tests in the order of their worth for the rod, then as the catalogue has them. */
-  private readonly byWorth = linkedSignal<{ belief: PieceBelief | null; reached: boolean }, readonly FieldTest[]>({
-    source: () => ({ belief: this.belief(), reached: this.reached() }),
-    computation: ({ belief, reached }, before) => {
+  private readonly byWorth = linkedSignal<
+    { belief: PieceBelief | null; reached: boolean; isUntold: boolean },
+    readonly FieldTest[]
+  >({
+    source: () => ({
+      belief: this.belief(),
+      reached: this.reached(),
+      isUntold: isUntold(pieceQuestion(this.piece())),
+    }),
+    computation: ({ belief, reached, isUntold: nothingTried }, before) => {
       if (reached && before) return before.value;
       const rank = new Map((belief?.nextTests ?? []).map(({ test }, index) => [test, index]));
+      // With nothing tried a magnet comes first, whatever else is worth its minutes.
+      if (nothingTried) rank.set(FIRST_TEST, -1);
       const placeOf = (id: string): number => rank.get(id) ?? FIELD_TESTS.length;
       return [...FIELD_TESTS].sort((left, right) => placeOf(left.id) - placeOf(right.id));
     },

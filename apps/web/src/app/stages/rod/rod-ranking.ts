@@ -67,7 +67,7 @@ const LEAST_SCALE = 0.05;
     }
     .rank {
       display: grid;
-      grid-template-columns: 16px minmax(0, 1fr) 42px 56px 74px;
+      grid-template-columns: 16px minmax(0, 1fr) 42px 56px 104px;
       gap: 0 var(--space-2);
       align-items: center;
       width: 100%;

@@ -11,6 +11,7 @@ import {
 } from '@angular/core';
 import { formatFlow, formatLength } from '@variatum/metallurgy';
 import { ppmWords, rodName } from '@variatum/presentation';
+import { AnswerService } from '../../job/answer.service';
 import { JobStore, JointStore, PartSelection } from '../../job/stores';
 import { Icon } from '../../kit/marks/icon';
 import { RoomWatch } from '../../meters';
@@ -27,6 +28,13 @@ import { TorchMenu, type TorchRow } from './torch-menu';
 import { TorchPicture } from './torch-picture';
 import { TorchNow } from './torch-state';
 import { WeldPlanning } from './weld-planning';
+
+/** What is set or held, in words; of the rod what ranks first besides. */
+interface Held {
+  readonly words: string;
+  readonly isRod: boolean;
+  readonly beside: string;
+}
 
 /** A press held so long opens the list, or chooses in it, ms. */
 const HOLD_MS = 700;
@@ -82,8 +90,13 @@ const NO_PRESS = new Set(['Tab', 'Shift', 'Control', 'Alt', 'Meta', 'CapsLock', 
       </p>
       <p class="spoken" aria-live="polite">{{ menu.spoken() }}</p>
       <ul class="with" aria-label="Set and held">
-        @for (one of held(); track one) {
-          <li>{{ one }}</li>
+        @for (one of held(); track one.words) {
+          <li [class.rod]="one.isRod">
+            {{ one.words }}
+            @if (one.beside) {
+              <span class="beside">{{ one.beside }}</span>
+            }
+          </li>
         }
       </ul>
       @if (unsaved(); as said) {
@@ -178,6 +191,9 @@ const NO_PRESS = new Set(['Tab', 'Shift', 'Control', 'Alt', 'Meta', 'CapsLock', 
       font-weight: 800;
       line-height: 1;
     }
+    .what va-icon {
+      font-size: 0.62em;
+    }
     .about {
       font-size: 33px;
       line-height: 1.15;
@@ -194,6 +210,16 @@ const NO_PRESS = new Set(['Tab', 'Shift', 'Control', 'Alt', 'Meta', 'CapsLock', 
       list-style: none;
       margin: 0;
       padding: 0;
+    }
+    .with .rod {
+      font-size: 42px;
+      font-weight: 800;
+    }
+    .beside {
+      display: block;
+      font-size: 24px;
+      font-weight: 600;
+      text-align: center;
     }
     .unsaved {
       font-size: 30px;
@@ -249,7 +275,7 @@ const NO_PRESS = new Set(['Tab', 'Shift', 'Control', 'Alt', 'Meta', 'CapsLock', 
     }
     @keyframes call {
       to {
-        box-shadow: inset 0 0 0 30px var(--do-not);
+        box-shadow: inset 0 0 0 6px var(--do-not);
       }
     }
     .press small {
@@ -285,7 +311,7 @@ const NO_PRESS = new Set(['Tab', 'Shift', 'Control', 'Alt', 'Meta', 'CapsLock', 
       line-height: 1.1;
     }
     .menu.keys {
-      grid-template-columns: repeat(3, 1fr);
+      grid-template-columns: repeat(3, minmax(0, 1fr));
     }
     .menu.keys button {
       text-align: center;
@@ -347,6 +373,7 @@ export class TorchView {
   protected readonly now = inject(TorchNow);
   protected readonly gas = inject(PurgeWatch);
   private readonly rooms = inject(RoomWatch);
+  private readonly answers = inject(AnswerService);
   protected readonly menu = inject(TorchMenu);
   private readonly cooling = inject(CoolingWatch);
   private readonly alarm = inject(TorchAlarm);
@@ -389,18 +416,23 @@ export class TorchView {
     if (clock?.nowC === null || clock?.nowC === undefined) return '';
     return this.units.now().warmth(clock.nowC);
   });
-  protected readonly held = computed(() => {
+  protected readonly held = computed<readonly Held[]>(() => {
     const { amps, rod, rodMm } = this.weld.atHand();
     const set = this.weld.settings.set();
     const workshop = this.workshops.workshop();
     const flow = this.purge.room() ? this.purge.weldingLpm() : null;
     const thick = rodMm === null ? '' : ` ${formatLength(rodMm, workshop?.lengthUnit ?? 'mm')}`;
+    const [decided, best] = [this.answers.decided(), this.answers.best()];
+    // What stands is what was decided; what ranks first now stands beside it, small.
+    const beside = decided !== undefined && best && best.rod !== decided ? `first: ${rodName(best.rod)}` : '';
+    const plain = (words: string): Held => ({ words, isRod: false, beside: '' });
+    const rodWords = rod === null ? 'no rod' : rod === undefined ? '' : `${rodName(rod)}${thick}`;
     return [
-      amps === null ? '' : `${Math.round(amps)} A`,
-      rod === null ? 'no rod' : rod === undefined ? '' : `${rodName(rod)}${thick}`,
-      set?.torchLpm === undefined ? '' : `torch ${formatFlow(set.torchLpm, workshop?.flowUnit ?? 'L/min')}`,
-      flow === null ? '' : `inside ${formatFlow(flow, workshop?.flowUnit ?? 'L/min')}`,
-    ].filter(Boolean);
+      plain(amps === null ? '' : `${Math.round(amps)} A`),
+      { words: rodWords, isRod: true, beside },
+      plain(set?.torchLpm === undefined ? '' : `torch ${formatFlow(set.torchLpm, workshop?.flowUnit ?? 'L/min')}`),
+      plain(flow === null ? '' : `inside ${formatFlow(flow, workshop?.flowUnit ?? 'L/min')}`),
+    ].filter(({ words }) => words !== '');
   });
   /** What waits for a server, or what the last choice did. */
   protected readonly unsaved = computed(() => {
