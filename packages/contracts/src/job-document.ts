@@ -124,9 +124,9 @@ const MOST = {
   joints: 2000,
   decisions: 5000,
   photos: 5000,
-  preparation: 50_000,
-  weld: 100_000,
-  record: 100_000,
+  preparation: 20_000,
+  weld: 20_000,
+  record: 20_000,
   readings: 200_000,
 } as const satisfies Partial<Record<keyof JobDocument, number>>;
 const MOST_TESTS = 2000;

@@ -51,7 +51,7 @@ export interface Compute {
   /** Opens a document on disk, on a thread that may take only so much memory. */
   openJob(asked: DocumentFile & { readonly workshop: string }): Promise<Answered<'openJob'>>;
   openWorkshop(asked: DocumentFile): Promise<Answered<'openWorkshop'>>;
-  openReadings(asked: DocumentFile): Promise<Answered<'openReadings'>>;
+  openReadings(asked: Parameters<(typeof tasks)['openReadings']>[0]): Promise<Answered<'openReadings'>>;
   /** A picture decoded and made anew. */
   picture(bytes: Uint8Array): Promise<PreparedPicture>;
   close(): Promise<void>;

@@ -1,10 +1,4 @@
-import {
-  COMPUTATIONS,
-  pieceQuestion,
-  type JobDocument,
-  type PieceEvidence,
-  type WorkshopDocument,
-} from '@variatum/contracts';
+import { COMPUTATIONS, pieceQuestion, type PieceEvidence, type WorkshopDocument } from '@variatum/contracts';
 import {
   beadFinding,
   checkChooseInput,
@@ -23,6 +17,7 @@ import {
   openLooseReadings,
   openWorkshopDocument,
   type DocumentFile,
+  type ReadingsInParts,
 } from '../hand-over/open-document';
 import { reckonFamily } from '../pieces/reckon-family';
 import { makeLabel, makeReport, type LabelInput, type ReportInput } from '../report';
@@ -120,7 +115,8 @@ export const tasks = {
   openJob: (asked: DocumentFile & { readonly workshop: string }): Outcome<ReturnType<typeof openJobDocument>> =>
     outcomeOf(() => openJobDocument(asked)),
   openWorkshop: (asked: DocumentFile): Outcome<WorkshopDocument> => outcomeOf(() => openWorkshopDocument(asked)),
-  openReadings: (asked: DocumentFile): Outcome<JobDocument['readings']> => outcomeOf(() => openLooseReadings(asked)),
+  openReadings: (asked: Parameters<typeof openLooseReadings>[0]): Outcome<ReadingsInParts> =>
+    outcomeOf(() => openLooseReadings(asked)),
   report: (input: ReportInput): Promise<Outcome<Uint8Array>> =>
     makeReport(input).then((result) => ({ result }), faultsOf),
   label: (input: LabelInput): Promise<Outcome<Uint8Array>> => makeLabel(input).then((result) => ({ result }), faultsOf),

@@ -59,7 +59,7 @@ function fromBase64(text: string, index: number): Buffer {
 }
 
 /** A job that is ready to be written: nothing is reckoned or drawn any more. */
-export interface PreparedJob extends Pick<OpenedJob, 'document' | 'sentId' | 'families'> {
+export interface PreparedJob extends Pick<OpenedJob, 'document' | 'sentId' | 'families' | 'readings'> {
   readonly pictures: readonly KeptPictureFile[];
 }
 
@@ -74,7 +74,7 @@ export async function prepareJob(
   directory: string,
   pictureOf?: (photo: OpenedJob['pictures'][number]) => Promise<Buffer>,
 ): Promise<PreparedJob> {
-  const { document, sentId, families, pictures: sent, short } = await compute.openJob(asked);
+  const { document, sentId, families, readings, pictures: sent, short } = await compute.openJob(asked);
   const pictures: KeptPictureFile[] = [];
   for (const [index, picture] of sent.entries()) {
     const within = short[index] ?? (picture.at && (await textAt(asked.file, picture.at)));
@@ -87,7 +87,7 @@ export async function prepareJob(
     await writeFile(file, kept);
     pictures.push({ ...facts, file });
   }
-  return { document, sentId, families, pictures };
+  return { document, sentId, families, readings, pictures };
 }
 
 /**

@@ -11,13 +11,34 @@ import { readFileSync } from 'node:fs';
 import { knownFamily, reckonFamily } from '../pieces/reckon-family';
 import { linesOf } from './line-of-path';
 import { outlineOf, stretchOf, type Outline, type Stretch } from './outline';
-import { namesIn, renamed } from './renamed';
+import { idHere, namesIn, renamed } from './renamed';
 
 /** A document on disk. */
 export interface DocumentFile {
   readonly file: string;
   /** What it is called where it is one of several. */
   readonly name?: string;
+}
+
+/** Readings as text, in parts the database takes at once: there are so many that nothing else is made of them. */
+export interface ReadingsInParts {
+  readonly parts: readonly string[];
+  readonly count: number;
+}
+
+/** Readings of one statement. */
+const AT_ONCE = 5000;
+
+function inParts(readings: JobDocument['readings'], names: ReadonlyMap<string, string>): ReadingsInParts {
+  const here = (id: string): string => names.get(id.toLowerCase()) ?? id;
+  const parts: string[] = [];
+  for (let from = 0; from < readings.length; from += AT_ONCE) {
+    const some = readings.slice(from, from + AT_ONCE);
+    parts.push(
+      JSON.stringify(some.map((one) => ({ ...one, meter: here(one.meter), joint: one.joint && here(one.joint) }))),
+    );
+  }
+  return { parts, count: readings.length };
 }
 
 /** A job as it can be brought in: checked, under the identifiers it has here. */
@@ -31,6 +52,8 @@ export interface OpenedJob {
   })[];
   /** Material family of each piece. */
   readonly families: readonly (string | null)[];
+  /** Its readings, which the document is without. */
+  readonly readings: ReadingsInParts;
 }
 
 /** Words for what is not JSON, and the line it is on. */
@@ -115,8 +138,9 @@ export function openJobDocument(asked: DocumentFile & { readonly workshop: strin
 } {
   const { read: sent, pictures } = opened(asked, readJobDocument);
   const short = Object.fromEntries(sent.photos.flatMap(({ file }, index) => (isWithin(file) ? [[index, file]] : [])));
-  const bare = { ...sent, photos: sent.photos.map((photo) => ({ ...photo, file: null })) };
-  const document = renamed(bare, namesIn(asked.workshop, bare));
+  const bare = { ...sent, readings: [], photos: sent.photos.map((photo) => ({ ...photo, file: null })) };
+  const names = namesIn(asked.workshop, bare);
+  const document = renamed(bare, names);
   return {
     document,
     sentId: sent.job.id,
@@ -126,12 +150,29 @@ export function openJobDocument(asked: DocumentFile & { readonly workshop: strin
       return known === undefined ? reckonFamily(piece) : known;
     }),
     short,
+    readings: inParts(sent.readings, names),
   };
 }
 
 /** Opens the document of a workshop. @throws InputError naming line and field of what is wrong with it */
 export const openWorkshopDocument = (asked: DocumentFile): WorkshopDocument => opened(asked, readWorkshopDocument).read;
 
-/** Opens readings of no job. @throws InputError naming line and field of what is wrong with them */
-export const openLooseReadings = (asked: DocumentFile): JobDocument['readings'] =>
-  opened(asked, readLooseReadings).read;
+/**
+ * Opens readings of no job.
+ * @param meters of the workshop they come from
+ * @throws InputError naming line and field of what is wrong with them
+ */
+export function openLooseReadings({
+  meters,
+  workshop,
+  ...asked
+}: DocumentFile & { readonly workshop: string; readonly meters: readonly string[] }): ReadingsInParts {
+  const names = new Map(meters.map((id) => [id.toLowerCase(), idHere(workshop, id)]));
+  const { read } = opened(asked, (value) => {
+    const readings = readLooseReadings(value);
+    const odd = readings.findIndex(({ meter }) => !names.has(meter.toLowerCase()));
+    if (odd >= 0) throw InputError.at([odd, 'meter'], 'names no meter of the workshop');
+    return readings;
+  });
+  return inParts(read, names);
+}

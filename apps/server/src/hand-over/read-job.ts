@@ -127,7 +127,8 @@ export async function readJobDocument(scope: Scope, id: string, now: Date): Prom
       at: momentOf(at),
       value,
       ...(composition ? { composition } : {}),
-      joint: jointId,
+      // Older programs kept joints of other jobs with readings.
+      joint: joints.some(({ id: own }) => own === jointId) ? jointId : null,
       place,
     })),
   };

@@ -1,4 +1,4 @@
-import { KEPT_PICTURE_MOST_BYTES, type JobDocument, type WorkshopDocument } from '@variatum/contracts';
+import { KEPT_PICTURE_MOST_BYTES, type WorkshopDocument } from '@variatum/contracts';
 import { InputError } from '@variatum/metallurgy';
 import { eq, sql } from 'drizzle-orm';
 import { createWriteStream } from 'node:fs';
@@ -13,7 +13,7 @@ import { ProblemError } from '../http/problem-error';
 import type { Scope } from '../store';
 import { prepareJob, takingIn, type PreparedJob } from './bring-in';
 import { jobFile, LOOSE_READINGS, pictureFile, WORKSHOP_FILE } from './file-names';
-import { idHere, renamed } from './renamed';
+import type { ReadingsInParts } from './open-document';
 import { takeJob, takeReadings, takeWorkshop } from './take-in';
 
 /** Largest file inside that is read as text, bytes unpacked: a small one can claim to unfold to gigabytes. */
@@ -85,7 +85,7 @@ async function refuseUnlessEmpty({ database, workshop }: Scope): Promise<void> {
 interface PreparedWorkshop {
   readonly document: WorkshopDocument;
   readonly jobs: readonly string[];
-  readonly loose: JobDocument['readings'];
+  readonly loose: ReadingsInParts;
   readonly taken: Taken;
 }
 
@@ -128,19 +128,19 @@ async function prepareFile(
       await writeFile(file, serialize(job));
       jobs.push(file);
       pictures += job.pictures.length;
-      readings += job.document.readings.length;
+      readings += job.readings.count;
     }
-    const looseName = { file: await text(LOOSE_READINGS), name: LOOSE_READINGS };
-    const loose = await compute.openReadings(looseName);
-    const meters = new Map(document.meters.map(({ id }) => [id.toLowerCase(), idHere(workshop, id)]));
-    loose.forEach(({ meter }, index) => {
-      if (!meters.has(meter.toLowerCase()))
-        throw InputError.at([index, 'meter'], `${LOOSE_READINGS}: names no meter of ${WORKSHOP_FILE}`);
+    const meters = document.meters.map(({ id }) => id);
+    const loose = await compute.openReadings({
+      file: await text(LOOSE_READINGS),
+      name: LOOSE_READINGS,
+      workshop,
+      meters,
     });
     const [odd] = left;
     if (odd !== undefined) throw InputError.at(['body'], `${odd} belongs to nothing in the file`);
-    const taken = { jobs: jobs.length, pictures, readings: readings + loose.length };
-    return { document, jobs, loose: renamed(loose, meters), taken };
+    const taken = { jobs: jobs.length, pictures, readings: readings + loose.count };
+    return { document, jobs, loose, taken };
   } finally {
     zip.close();
   }

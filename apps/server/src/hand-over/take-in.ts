@@ -6,9 +6,11 @@ import { tables, type Database } from '../database';
 import { ProblemError } from '../http/problem-error';
 import type { Scope } from '../store';
 import type { KeptPictureFile } from './kept-picture';
-import type { OpenedJob } from './open-document';
+import type { OpenedJob, ReadingsInParts } from './open-document';
 import { idHere, renamed } from './renamed';
 
+/** When the same job, sent twice at once, is asked for again, s. */
+const AGAIN_AFTER_S = 5;
 /** Rows of one statement. */
 const AT_ONCE = 300;
 
@@ -54,12 +56,16 @@ const momentOrNull = (moment: string | null): Date | null => (moment === null ? 
  */
 export async function takeJob(
   scope: Scope,
-  { document, sentId, families }: Pick<OpenedJob, 'document' | 'sentId' | 'families'>,
+  { document, sentId, families, readings }: Pick<OpenedJob, 'document' | 'sentId' | 'families' | 'readings'>,
   pictures: readonly KeptPictureFile[],
 ): Promise<string> {
   const { database, workshop } = scope;
   const workshopId = workshop;
-  const { job, pieces, joints, decisions, photos, preparation, weld, record, readings, meters, people } = document;
+  const { job, pieces, joints, decisions, photos, preparation, weld, record, meters, people } = document;
+  // The same one sent twice at once: the second is told to come again, and then finds the first.
+  const { rows } = await database.execute<{ alone: boolean }>(sql`select pg_try_advisory_xact_lock(hashtextextended(${job.id}, 0)) as alone`); // prettier-ignore
+  if (rows[0]?.alone !== true)
+    throw ProblemError.comeAgain('Being taken in', 'The same job is being taken in just now; ask again in a moment.', AGAIN_AFTER_S); // prettier-ignore
   const [there] = await database
     .select({ title: tables.job.title })
     .from(tables.job)
@@ -137,21 +143,14 @@ export async function takeJob(
 /** Readings of meters that are here. @param jobId null: of no job */
 export async function takeReadings(
   { database, workshop }: Scope,
-  readings: JobDocument['readings'],
+  { parts }: ReadingsInParts,
   jobId: string | null,
 ): Promise<void> {
-  await insertAll(
-    readings.map(({ meter, at, joint, ...one }) => ({
-      ...one,
-      composition: one.composition ?? null,
-      workshopId: workshop,
-      meterId: meter,
-      at: new Date(at),
-      jobId,
-      jointId: joint,
-    })),
-    (some) => database.insert(tables.reading).values(some).onConflictDoNothing(),
-  );
+  for (const part of parts)
+    await database.execute(sql`insert into reading (workshop_id, meter_id, at, value, composition, job_id, joint_id, place)
+      select ${workshop}::uuid, r.meter, r.at, r.value, r.composition, ${jobId}::uuid, r.joint, r.place
+      from jsonb_to_recordset(${part}::jsonb) as r(meter uuid, at timestamptz, value double precision, composition jsonb, joint uuid, place text)
+      on conflict do nothing`);
 }
 
 /** Takes the settings, people, stock and meters of a workshop over. Runs within a transaction. */
