@@ -134,9 +134,16 @@ test('an alarm for the air of the room stands on every page until it is answered
     await page.clock.install({ time: Date.now() + 900_000 });
     await page.goto(demo.url);
     const job = await jobOf(context.request, demo.url, 'Pool ladder, pitted old weld');
-    const { key } = await addMeter(context.request, demo.url, 'oxygen', 'Room', { job: job.id, joint: null, place: 'room' }); // prettier-ignore
+    const { key } = await addMeter(context.request, demo.url, 'oxygen', 'Room', {
+      job: job.id,
+      joint: null,
+      place: 'room',
+    });
     const shows = async (ppm: number): Promise<void> => {
-      const sent = await context.request.post(`${demo.url}api/meters/lines`, { headers: { Authorization: `Bearer ${key}`, 'Content-Type': 'application/x-ndjson' }, data: JSON.stringify({ ppm }) }); // prettier-ignore
+      const sent = await context.request.post(`${demo.url}api/meters/lines`, {
+        headers: { Authorization: `Bearer ${key}`, 'Content-Type': 'application/x-ndjson' },
+        data: JSON.stringify({ ppm }),
+      });
       expect(sent.status()).toBe(200);
     };
     await openJob(page, 'Pool ladder, pitted old weld');

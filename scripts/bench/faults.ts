@@ -91,7 +91,9 @@ async function malformed(): Promise<void> {
   try {
     const port = Number(new URL(program.url).port);
     const made = JSON.parse(await sendJson(agent, port, 'POST', '/api/jobs', { title: 'Latch' })) as { id: string };
-    const meter = JSON.parse(await sendJson(agent, port, 'POST', '/api/meters', { kind: 'oxygen', name: 'Vent' })) as { meter: { id: string } }; // prettier-ignore
+    const meter = JSON.parse(await sendJson(agent, port, 'POST', '/api/meters', { kind: 'oxygen', name: 'Vent' })) as {
+      meter: { id: string };
+    };
     const requests = malformedRequests(11, { job: made.id, meter: meter.meter.id });
     const answers: Record<number, number> = {};
     let [largest, slowest, left, faulty] = [0, 0, MALFORMED, 0];
@@ -160,18 +162,44 @@ async function largeDocuments(): Promise<void> {
   try {
     const port = Number(new URL(program.url).port);
     const made = JSON.parse(await sendJson(agent, port, 'POST', '/api/jobs', { title: 'Large' })) as { id: string };
-    const document = JSON.parse((await send(agent, port, 'GET', `/api/jobs/${made.id}/document`)).body) as { job: { id: string }; meters: object[]; readings: object[]; photos: object[] }; // prettier-ignore
-    const picture = await sharp(randomBytes(2000 * 1500 * 3), { raw: { width: 2000, height: 1500, channels: 3 } }).jpeg({ quality: 92 }).toBuffer(); // prettier-ignore
+    const document = JSON.parse((await send(agent, port, 'GET', `/api/jobs/${made.id}/document`)).body) as {
+      job: { id: string };
+      meters: object[];
+      readings: object[];
+      photos: object[];
+    };
+    const picture = await sharp(randomBytes(2000 * 1500 * 3), { raw: { width: 2000, height: 1500, channels: 3 } })
+      .jpeg({ quality: 92 })
+      .toBuffer();
     const whole = (photos: number, readings: number): string => {
       const [job, meter] = [randomUUID(), randomUUID()];
       const at = (second: number): string => new Date(Date.UTC(2026, 0, 5) + 1000 * second).toISOString();
-      const photo = { jobId: job, pieceId: null, mediaType: 'image/jpeg', widthPixels: 2000, heightPixels: 1500, turn: 0, caption: '', version: 1, createdAt: at(0), withdrawnAt: null, madeBy: null, file: picture.toString('base64') }; // prettier-ignore
+      const photo = {
+        jobId: job,
+        pieceId: null,
+        mediaType: 'image/jpeg',
+        widthPixels: 2000,
+        heightPixels: 1500,
+        turn: 0,
+        caption: '',
+        version: 1,
+        createdAt: at(0),
+        withdrawnAt: null,
+        madeBy: null,
+        file: picture.toString('base64'),
+      };
       return JSON.stringify({
         ...document,
         job: { ...document.job, id: job },
         meters: [{ id: meter, kind: 'oxygen', name: 'Vent', lagS: null }],
         photos: Array.from({ length: photos }, () => ({ ...photo, id: randomUUID() })),
-        readings: Array.from({ length: readings }, (_, index) => ({ meter, at: at(index), value: index, joint: null, place: 'vent' })), // prettier-ignore
+        readings: Array.from({ length: readings }, (_, index) => ({
+          meter,
+          at: at(index),
+          value: index,
+          joint: null,
+          place: 'vent',
+        })),
       });
     };
     const perPicture = (picture.length * 4) / 3;
@@ -204,7 +232,9 @@ async function largeDocuments(): Promise<void> {
       going = false;
       await watch;
       const seconds = (performance.now() - from) / 1000;
-      say(`  ${what} (${(Buffer.byteLength(body) / 1e6).toFixed(0)} MB): ${statuses.join(' and ')} in ${seconds.toFixed(1)} s; health within ${slowest.toFixed(0)} ms, aim 500; ${most.toFixed(0)} MB, aim under 600`); // prettier-ignore
+      say(
+        `  ${what} (${(Buffer.byteLength(body) / 1e6).toFixed(0)} MB): ${statuses.join(' and ')} in ${seconds.toFixed(1)} s; health within ${slowest.toFixed(0)} ms, aim 500; ${most.toFixed(0)} MB, aim under 600`,
+      );
       if (statuses.some((status) => status >= 500) || slowest > 500 || most > 600) process.exitCode = 1;
     }
   } finally {

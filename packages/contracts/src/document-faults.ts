@@ -18,7 +18,8 @@ function* loose(document: JobDocument): Generator<Found> {
   const pieces = idsOf(document.pieces);
   const joints = idsOf(document.joints);
   const photos = idsOf(document.photos);
-  const records = idsOf([...document.record, ...document.weld]);
+  const logged = idsOf(document.weld);
+  const records = new Set([...idsOf(document.record), ...logged]);
   const once = function* (path: Path, one: { readonly id: string }): Generator<Found> {
     if (seen.has(one.id)) yield [[...path, 'id'], 'stands here twice'];
     seen.add(one.id);
@@ -61,6 +62,9 @@ function* loose(document: JobDocument): Generator<Found> {
     if ((entry.kind === 'confirm' || entry.kind === 'quote-accepted') && !records.has(entry.of))
       yield [[...path, 'of'], 'names nothing that was logged or recorded'];
   }
+  for (const [index, { entry }] of document.weld.entries())
+    if ((entry.kind === 'stop' || entry.kind === 'confirmed') && !logged.has(entry.of))
+      yield [['weld', index, 'entry', 'of'], 'names nothing that was logged'];
   for (const [index, one] of document.readings.entries()) {
     if (!meters.has(one.meter)) yield [['readings', index, 'meter'], 'names no meter of this document'];
     yield* joint(['readings', index, 'joint'], one.joint);

@@ -191,7 +191,9 @@ export function readJobDocument(value: unknown): JobDocument {
   pieces.forEach((piece: unknown, index) => {
     const tests = isRecord(piece) ? piece['tests'] : undefined;
     if (Array.isArray(tests) && tests.length > MOST_TESTS)
-      faults.add([{ path: ['pieces', index, 'tests'], message: `holds ${tests.length} things; at most ${MOST_TESTS} are taken` }]); // prettier-ignore
+      faults.add([
+        { path: ['pieces', index, 'tests'], message: `holds ${tests.length} things; at most ${MOST_TESTS} are taken` },
+      ]);
   });
   faults.end();
   const { shape } = documentShape;

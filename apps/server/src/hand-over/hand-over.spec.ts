@@ -181,7 +181,9 @@ describe('a broken document', () => {
     expect(await refused(`${'['.repeat(40_000)}${']'.repeat(40_000)}`)).toContain('nested more than 60 deep');
     const long = lines((document) => void Object.assign(document.job, { item: 'x'.repeat(5_000_000) }));
     expect(await refused(long)).toMatch(/job\.item: line \d+: longer than anything here may be/);
-    const note = lines((document) => void (document.pieces.find(({ tests }) => tests.length > 0)!.tests[0]!.note = 'x'.repeat(600))); // prettier-ignore
+    const note = lines(
+      (document) => void (document.pieces.find(({ tests }) => tests.length > 0)!.tests[0]!.note = 'x'.repeat(600)),
+    );
     expect(await refused(note)).toMatch(/note: line \d+: /);
     // Many wrong things cost no more than a few.
     const wrong = lines((document) => void (document.weld = Array.from({ length: 60_000 }, () => ({})) as never));
@@ -189,7 +191,10 @@ describe('a broken document', () => {
   });
 
   test('that names what is in no catalogue, or a moment of another age, is refused', async () => {
-    const rod = lines((document) => void (document.weld = [{ ...document.weld[0]!, entry: { kind: 'ferrite', fn: 8, rod: 'nonsense' } }])); // prettier-ignore
+    const rod = lines(
+      (document) =>
+        void (document.weld = [{ ...document.weld[0]!, entry: { kind: 'ferrite', fn: 8, rod: 'nonsense' } }]),
+    );
     expect(await refused(rod)).toMatch(/weld\.0\.entry\.rod: line \d+: not in the catalogue of rods/);
     const family = lines((document) => void (document.pieces[0]!.itemFamily = ''));
     expect(await refused(family)).toMatch(/pieces\.0\.itemFamily: line \d+: "" is not an item family/);

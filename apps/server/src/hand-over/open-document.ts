@@ -114,7 +114,10 @@ function opened<Read>(
     return { read: read(value), pictures };
   } catch (error) {
     if (!(error instanceof InputError)) throw error;
-    const lines = linesOf(text, error.errors.map(({ path }) => path)); // prettier-ignore
+    const lines = linesOf(
+      text,
+      error.errors.map(({ path }) => path),
+    );
     throw new InputError(
       error.errors.map(({ path, message }, index) => ({
         path,

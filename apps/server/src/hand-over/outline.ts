@@ -11,7 +11,9 @@ const CUT_FROM_BYTES = 64_000;
 /** Marks a place something was cut out of; no text a document keeps begins with it. */
 const MARK = '\u0001cut ';
 
-const [QUOTE, BACKSLASH, COMMA, OPEN_LIST, CLOSE_LIST, OPEN, CLOSE, NEW_LINE] = Buffer.from('"\\,[]{}\n') as unknown as number[]; // prettier-ignore
+const [QUOTE, BACKSLASH, COMMA, OPEN_LIST, CLOSE_LIST, OPEN, CLOSE, NEW_LINE] = Buffer.from(
+  '"\\,[]{}\n',
+) as unknown as number[];
 
 /** Where something lies in a file, from and up to, bytes. */
 export type Stretch = readonly [number, number];

@@ -63,9 +63,15 @@ export async function takeJob(
   const workshopId = workshop;
   const { job, pieces, joints, decisions, photos, preparation, weld, record, meters, people } = document;
   // The same one sent twice at once: the second is told to come again, and then finds the first.
-  const { rows } = await database.execute<{ alone: boolean }>(sql`select pg_try_advisory_xact_lock(hashtextextended(${job.id}, 0)) as alone`); // prettier-ignore
+  const { rows } = await database.execute<{ alone: boolean }>(
+    sql`select pg_try_advisory_xact_lock(hashtextextended(${job.id}, 0)) as alone`,
+  );
   if (rows[0]?.alone !== true)
-    throw ProblemError.comeAgain('Being taken in', 'The same job is being taken in just now; ask again in a moment.', AGAIN_AFTER_S); // prettier-ignore
+    throw ProblemError.comeAgain(
+      'Being taken in',
+      'The same job is being taken in just now; ask again in a moment.',
+      AGAIN_AFTER_S,
+    );
   const [there] = await database
     .select({ title: tables.job.title })
     .from(tables.job)

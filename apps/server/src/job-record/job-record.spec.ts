@@ -47,11 +47,25 @@ test('a crack is never accepted, and what was missed only with a reason', async 
   const { job, joint } = await jobWithJoint();
   const accept = (note = '', state = 'met', id = randomUUID()) =>
     add(job, { kind: 'verdict', says: 'accepted', profile: STARTING_PROFILES[0], state, note }, joint, { id });
-  const CRACK = { kind: 'finding', line: 'cracks', atMm: null, value: null, range90: null, choice: 'crater', by: 'eye', note: '', photo: null }; // prettier-ignore
+  const CRACK = {
+    kind: 'finding',
+    line: 'cracks',
+    atMm: null,
+    value: null,
+    range90: null,
+    choice: 'crater',
+    by: 'eye',
+    note: '',
+    photo: null,
+  };
   expect(faults((await accept('', 'open').expect(422)).body)).toEqual(['entry.note']);
   const taken = randomUUID();
   await accept('bow is no matter here', 'open', taken).expect(201);
-  const crack = { jointId: joint, at: '2026-01-05T08:00:00Z', entry: { kind: 'crack', where: 'tack', when: 'hot', rod: null, atMm: 12 } }; // prettier-ignore
+  const crack = {
+    jointId: joint,
+    at: '2026-01-05T08:00:00Z',
+    entry: { kind: 'crack', where: 'tack', when: 'hot', rod: null, atMm: 12 },
+  };
   await server.request.post(`/api/jobs/${job}/weld`).send(crack).expect(201);
   await accept('it will do', 'missed').expect(409);
   // The one that was taken is answered again, though a crack was found since.
@@ -60,7 +74,11 @@ test('a crack is never accepted, and what was missed only with a reason', async 
   await accept('looked at again', 'open').expect(201);
   await add(job, CRACK, joint, { at: '2026-01-05T10:00:00Z' }).expect(201);
   await accept('it will do').expect(409);
-  await add(job, { kind: 'verdict', says: 'not-accepted', profile: STARTING_PROFILES[0], state: 'missed', note: '' }, joint).expect(201); // prettier-ignore
+  await add(
+    job,
+    { kind: 'verdict', says: 'not-accepted', profile: STARTING_PROFILES[0], state: 'missed', note: '' },
+    joint,
+  ).expect(201);
 });
 
 test('what is wrong with a finding is named at its field', async () => {

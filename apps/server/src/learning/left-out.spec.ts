@@ -42,9 +42,15 @@ test('a rod that is none is refused in a log', async () => {
 test('what was kept before names were checked is left out of what is learnt, and stops no decision', async () => {
   const [old, next] = [await welded(), await welded()];
   await ferrite(old.job, old.joint, 'ER308L').expect(201);
-  const [{ workshop_id: shop }] = (await server.asOwner(`select workshop_id from job where id = '${old.job}'`)) as [{ workshop_id: string }]; // prettier-ignore
-  await server.asOwner(`insert into weld_entry (id, workshop_id, job_id, joint_id, at, entry) values ('${randomUUID()}', '${shop}', '${old.job}', '${old.joint}', now(), '{"kind":"ferrite","fn":8,"rod":"nonsense"}')`); // prettier-ignore
-  await server.asOwner(`insert into piece (id, workshop_id, job_id, position, name, kind, item_family, grade) values ('${randomUUID()}', '${shop}', '${next.job}', 5, 'Odd', 'base', '', '304L')`); // prettier-ignore
+  const [{ workshop_id: shop }] = (await server.asOwner(`select workshop_id from job where id = '${old.job}'`)) as [
+    { workshop_id: string },
+  ];
+  await server.asOwner(
+    `insert into weld_entry (id, workshop_id, job_id, joint_id, at, entry) values ('${randomUUID()}', '${shop}', '${old.job}', '${old.joint}', now(), '{"kind":"ferrite","fn":8,"rod":"nonsense"}')`,
+  );
+  await server.asOwner(
+    `insert into piece (id, workshop_id, job_id, position, name, kind, item_family, grade) values ('${randomUUID()}', '${shop}', '${next.job}', 5, 'Odd', 'base', '', '304L')`,
+  );
   await server.request.post(`/api/jobs/${next.job}/decisions`).send({ rod: 'ER308L', jointId: next.joint }).expect(201);
   await server.request.post(`/api/jobs/${old.job}/decisions`).send({ rod: 'ER308L', jointId: old.joint }).expect(201);
   const learnt = (await server.request.get('/api/learnt').expect(200)).body as Learnt;

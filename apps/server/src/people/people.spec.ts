@@ -176,11 +176,15 @@ test('whoever lost their password gets a new one from an owner, by a code', asyn
 
 describe('a code is worth what it is worth when it is taken up', () => {
   const second = async (): Promise<string> => {
-    const rows = await server.asOwner(`insert into workshop (id, name) values (gen_random_uuid(), 'Further depot') returning id`); // prettier-ignore
+    const rows = await server.asOwner(
+      `insert into workshop (id, name) values (gen_random_uuid(), 'Further depot') returning id`,
+    );
     return (rows as [{ id: string }])[0].id;
   };
   const joinElsewhere = async (person: string, role: string): Promise<void> => {
-    await server.asOwner(`insert into membership (workshop_id, person_id, role) values ('${await second()}', '${person}', '${role}')`); // prettier-ignore
+    await server.asOwner(
+      `insert into membership (workshop_id, person_id, role) values ('${await second()}', '${person}', '${role}')`,
+    );
   };
   const newPassword = async (owner: TestPerson, of: TestPerson): Promise<string> => {
     const { body } = await owner.agent.post(`/api/people/${of.session.person}/new-password`).send({}).expect(201);
@@ -232,7 +236,9 @@ describe('a code is worth what it is worth when it is taken up', () => {
     const { body } = await owner.agent.post('/api/invitations').send({ name: 'Late', role: 'welder' }).expect(201);
     const { id, code } = body as Invitation;
     const { body: open } = await owner.agent.get('/api/invitations').expect(200);
-    expect(open).toEqual([expect.objectContaining({ id, name: 'Late', role: 'welder', person: null, madeBy: owner.session.person })]); // prettier-ignore
+    expect(open).toEqual([
+      expect.objectContaining({ id, name: 'Late', role: 'welder', person: null, madeBy: owner.session.person }),
+    ]);
     expect(JSON.stringify(open)).not.toContain(code);
     expect((await owner.agent.post(`/api/invitations/${id}/take-back`).send({}).expect(200)).body).toEqual([]);
     await owner.agent.post(`/api/invitations/${id}/take-back`).send({}).expect(404);
@@ -241,7 +247,10 @@ describe('a code is worth what it is worth when it is taken up', () => {
   test('a whole shift comes in from one address', async () => {
     const owner = await firstOwner(server);
     for (let one = 0; one < 22; one++) {
-      const { body } = await owner.agent.post('/api/invitations').send({ name: `Shift ${one}`, role: 'welder' }).expect(201); // prettier-ignore
+      const { body } = await owner.agent
+        .post('/api/invitations')
+        .send({ name: `Shift ${one}`, role: 'welder' })
+        .expect(201);
       await accept(server, (body as Invitation).code, `shift-${one}`);
     }
   });

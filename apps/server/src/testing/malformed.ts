@@ -30,7 +30,15 @@ const TYPES = [
 ];
 const QUERIES = ['\0', '-1', '[]', '1e9', '\ud800', '../..', "'; drop table job; --", '%', '0000-01-01'];
 
-const MOMENTS = ['0000-01-01T00:00:00Z', '2200-01-01T00:00:00Z', '1969-12-31T23:59:59.999Z', '+275760-09-13T00:00:00Z', '2026-02-30T00:00:00Z', '8640000000000', 'Probe 1']; // prettier-ignore
+const MOMENTS = [
+  '0000-01-01T00:00:00Z',
+  '2200-01-01T00:00:00Z',
+  '1969-12-31T23:59:59.999Z',
+  '+275760-09-13T00:00:00Z',
+  '2026-02-30T00:00:00Z',
+  '8640000000000',
+  'Probe 1',
+];
 const FIGURES = ['0x10', 'Infinity', 'NaN', '1e999', '-', '', '=1+1'];
 const COOKIES = ['%E0%A4%A', '%', '\u00ff', 's%3A.', 'a.b.c', '"', '; ;=', 'x'.repeat(3000)];
 const KEYS = [`${'-'.repeat(36)}.${'-'.repeat(36)}.${'A'.repeat(32)}`, '..', 'a.b.c.d', '%00', 'x'.repeat(4000)];
@@ -71,14 +79,60 @@ function bent(random: () => number, pick: Pick): string {
 /** Requests that are wrong where others are not: documents, logs, traces, keys, cookies, codes, depth, and how addresses are written. */
 const KINDS: readonly ((random: () => number, pick: Pick, things: ThereAlready) => MalformedRequest)[] = [
   (random, pick) => json('/api/jobs/document', bent(random, pick)),
-  (_random, pick, { job }) => json(`/api/jobs/${job}/weld`, JSON.stringify({ jointId: job, at: pick(MOMENTS), entry: { kind: 'note', text: 'x' } })), // prettier-ignore
-  (_random, pick, { job }) => json(`/api/jobs/${job}/record`, JSON.stringify({ jointId: null, at: '2026-01-05T08:00:00Z', entry: { kind: 'in-service', on: pick(MOMENTS).slice(0, 10) } })), // prettier-ignore
-  (_random, pick, { job }) => json(`/api/jobs/${job}/weld`, JSON.stringify({ jointId: job, at: '2026-01-05T08:00:00Z', entry: pick([{ kind: 'ferrite', fn: 8, rod: 'nonsense' }, { kind: 'temperature', tempC: 1e9, by: 'typed' }, { kind: 'confirmed', of: 'x' }, { kind: 'oxygen', place: 'moon', ppm: -1 }]) })), // prettier-ignore
-  (_random, pick, { job, meter = job }) => json(`/api/meters/${meter}/trace`, JSON.stringify({ csv: `${pick(MOMENTS)},${pick(FIGURES)}` })), // prettier-ignore
-  (_random, pick, { job, meter = job }) => json(`/api/meters/${meter}/trace`, JSON.stringify({ csv: `2026-01-05T08:00:00Z,${pick(FIGURES)}\r${pick(MOMENTS)},4` })), // prettier-ignore
+  (_random, pick, { job }) =>
+    json(
+      `/api/jobs/${job}/weld`,
+      JSON.stringify({ jointId: job, at: pick(MOMENTS), entry: { kind: 'note', text: 'x' } }),
+    ),
+  (_random, pick, { job }) =>
+    json(
+      `/api/jobs/${job}/record`,
+      JSON.stringify({
+        jointId: null,
+        at: '2026-01-05T08:00:00Z',
+        entry: { kind: 'in-service', on: pick(MOMENTS).slice(0, 10) },
+      }),
+    ),
+  (_random, pick, { job }) =>
+    json(
+      `/api/jobs/${job}/weld`,
+      JSON.stringify({
+        jointId: job,
+        at: '2026-01-05T08:00:00Z',
+        entry: pick([
+          { kind: 'ferrite', fn: 8, rod: 'nonsense' },
+          { kind: 'temperature', tempC: 1e9, by: 'typed' },
+          { kind: 'confirmed', of: 'x' },
+          { kind: 'oxygen', place: 'moon', ppm: -1 },
+        ]),
+      }),
+    ),
+  (_random, pick, { job, meter = job }) =>
+    json(`/api/meters/${meter}/trace`, JSON.stringify({ csv: `${pick(MOMENTS)},${pick(FIGURES)}` })),
+  (_random, pick, { job, meter = job }) =>
+    json(
+      `/api/meters/${meter}/trace`,
+      JSON.stringify({ csv: `2026-01-05T08:00:00Z,${pick(FIGURES)}\r${pick(MOMENTS)},4` }),
+    ),
   (_random, pick) => json('/api/meters/lines', '{"ppm":40}', { authorization: `Bearer ${pick(KEYS)}` }),
-  (_random, pick) => json('/api/invitations/accept', JSON.stringify({ code: pick(['', '\0', 'x'.repeat(41), 'AAAA-BBBB', 7]), signInName: pick(['', 'a', '\0']), name: 'x', password: 'a long password' })), // prettier-ignore
-  (_random, pick) => ({ method: 'GET', path: pick(['/api/session', '/api/jobs', '/api/events?x=1']).replace('/api/events?x=1', '/api/meters'), headers: { cookie: `${pick(['variatum-tablet', 'variatum-known', 'variatum'])}=${pick(COOKIES).replace(/[^\x20-\x7e]/g, '%FF')}` }, body: undefined }), // prettier-ignore
+  (_random, pick) =>
+    json(
+      '/api/invitations/accept',
+      JSON.stringify({
+        code: pick(['', '\0', 'x'.repeat(41), 'AAAA-BBBB', 7]),
+        signInName: pick(['', 'a', '\0']),
+        name: 'x',
+        password: 'a long password',
+      }),
+    ),
+  (_random, pick) => ({
+    method: 'GET',
+    path: pick(['/api/session', '/api/jobs', '/api/events?x=1']).replace('/api/events?x=1', '/api/meters'),
+    headers: {
+      cookie: `${pick(['variatum-tablet', 'variatum-known', 'variatum'])}=${pick(COOKIES).replace(/[^\x20-\x7e]/g, '%FF')}`,
+    },
+    body: undefined,
+  }),
   (_random, pick) => json(pick(['/api/jobs', '/api/jobs/document']), DEEP),
   (_random, pick) =>
     json(pick(['/API/jobs', '/Api/Jobs/Document', '//api/jobs', '/api//jobs', '/api/jobs/']), '{"title":7}'),

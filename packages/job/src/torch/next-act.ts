@@ -140,7 +140,8 @@ function whileItBurns({ burnsS, plannedS }: NonNullable<TorchFacts['burning']>, 
   const press = 'arc-out';
   if (gas.hasRisen) return { code: 'oxygen-rises', ppm: gas.inside.ppm, arcBurns: true, press };
   if (room.state === 'lost') return { code: 'room-lost', press };
-  if (gas.isWanted && gas.isOn && gas.inside.state === 'lost') return { code: 'signal-lost', lastPpm: gas.inside.lastPpm, press }; // prettier-ignore
+  if (gas.isWanted && gas.isOn && gas.inside.state === 'lost')
+    return { code: 'signal-lost', lastPpm: gas.inside.lastPpm, press };
   return { code: 'burning', burnsS, plannedS, isOver: plannedS !== null && burnsS > OVERTIME * plannedS, press };
 }
 

@@ -1,5 +1,17 @@
 import { heatInput } from '../heat';
-import { deviationsOf, dilutionAfter, followSteps, nextStep, passLog, roomIsShort, stepsOf, type LoggedWeldEntry, type PlannedWeld, type WeldEntry, type WeldStep } from '.'; // prettier-ignore
+import {
+  deviationsOf,
+  dilutionAfter,
+  followSteps,
+  nextStep,
+  passLog,
+  roomIsShort,
+  stepsOf,
+  type LoggedWeldEntry,
+  type PlannedWeld,
+  type WeldEntry,
+  type WeldStep,
+} from '.';
 
 const START = Date.UTC(2026, 0, 5, 8);
 let made = 0;

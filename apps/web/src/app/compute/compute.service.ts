@@ -56,6 +56,16 @@ export class ComputeService {
     return (this.others ??= startComputeWorker(() => this.lost.missing()).remote);
   }
 
+  /**
+   * Has every worker's program fetched, so that what is first asked for when the network is gone is computed as well.
+   * A worker is otherwise started by its first question.
+   */
+  makeReady(): void {
+    void this.rodWorker;
+    void this.pieceWorker;
+    void this.otherWorker;
+  }
+
   /** The settled ranking of a joint nobody looks at. */
   aside(question: ChooseInput): Observable<Choice> {
     return this.ask(this.otherWorker, 'choose', question);

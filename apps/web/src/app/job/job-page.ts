@@ -16,6 +16,7 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { NavigationEnd, NavigationStart, Router, RouterLink, RouterOutlet } from '@angular/router';
 import type { Stage } from '@variatum/contracts';
 import type { Spot } from '@variatum/metallurgy';
+import { ComputeService } from '../compute/compute.service';
 import { onKey } from '../frame/keys';
 import { byKeyboard } from '../kit/by-keyboard';
 import { Guide } from '../guide/guide';
@@ -233,6 +234,9 @@ export class JobPage {
       });
     });
     const injector = inject(Injector);
+    const compute = inject(ComputeService);
+    // A job is worked on where the network may go at any moment; what reckons it is here from the first.
+    afterNextRender(() => compute.makeReady());
     // The board shows where a person stopped. Only going from stage to stage is remembered: looking at a job changes nothing.
     let walking = false;
     let from: Stage | undefined;

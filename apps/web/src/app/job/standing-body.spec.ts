@@ -18,10 +18,12 @@ async function until(holds: () => boolean): Promise<void> {
 
 test('with nothing tested and nothing known the first words say so, and a magnet is first', async () => {
   TestBed.configureTestingModule({
-    providers: [...jobProviders(), AnswerService, PartAnswers, provideRouter([])], // prettier-ignore
+    providers: [...jobProviders(), AnswerService, PartAnswers, provideRouter([])],
   });
   const answers = TestBed.inject(AnswerService);
-  const { tests } = await openJob(aJob([aPiece({ id: 'a', name: 'Plate one' }), aPiece({ id: 'b', position: 1, name: 'Plate two' })])); // prettier-ignore
+  const { tests } = await openJob(
+    aJob([aPiece({ id: 'a', name: 'Plate one' }), aPiece({ id: 'b', position: 1, name: 'Plate two' })]),
+  );
   await until(() => answers.settled() !== null && Object.keys(answers.beliefs()).length === 2);
   const { element, fixture } = await render(StandingBody, {});
   const text = (): string => element.textContent.replace(/\s+/g, ' ');

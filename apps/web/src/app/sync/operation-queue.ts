@@ -47,10 +47,11 @@ const same = (left: unknown, right: unknown): boolean =>
   JSON.stringify(inOrder(left ?? null)) === JSON.stringify(inOrder(right ?? null));
 
 /**
- * Sends operations one after another, in order, each until it has arrived or was refused; what is welded and pictures go in lanes of
- * their own, so that nothing typed holds them up. One the server fails at again and again is set aside, and the rest goes on. They are kept in the browser's own
- * database until then, so that neither a lost connection nor a closed page loses one; and none counts twice: each page sends its
- * own, what is created carries its id, and a change that has already arrived is recognised by what stands on the server.
+ * Sends operations one after another, in order, each until it has arrived or was refused; what is welded and pictures go in lanes
+ * of their own, so that nothing typed holds them up. One the server fails at again and again is set aside, and the rest goes on.
+ * They are kept in the browser's own database until then, so that neither a lost connection nor a closed page loses one; and none
+ * counts twice: each page sends its own, what is created carries its id, and a change that has already arrived is recognised by
+ * what stands on the server.
  */
 @Injectable({ providedIn: 'root' })
 export class OperationQueue {

@@ -41,20 +41,45 @@ const SOUND: readonly [InspectionLineId, Partial<Finding>][] = [
   ['cleaning', { choice: CLEANINGS.at(-1)!.id }],
 ];
 const finding = ([line, said]: (typeof SOUND)[number], index: number): Finding => ({
-  id: `f${index}`, line, atMm: null, value: null, range90: null, choice: null, by: 'eye', note: '', who: null, atMs: index, photo: null, confirmedBy: [], ...said,
-}); // prettier-ignore
+  id: `f${index}`,
+  line,
+  atMm: null,
+  value: null,
+  range90: null,
+  choice: null,
+  by: 'eye',
+  note: '',
+  who: null,
+  atMs: index,
+  photo: null,
+  confirmedBy: [],
+  ...said,
+});
 const judged = (findings: readonly Finding[]) =>
   judgeWeld({ profile: STARTING_PROFILES[0]!, findings, families: ['carbon'], jointType: 'lap', hasInside: false });
 const sound = SOUND.map(finding);
 const inside = (heardMs: number, ppm: number, nowMs: number) =>
-  insideGas({ hasMeter: true, readings: [{ heardMs, ppm, typed: false }], targetPpm: 50, gasIsOn: true, arcBurns: false }, nowMs, INSIDE_UNSEEN).state; // prettier-ignore
+  insideGas(
+    { hasMeter: true, readings: [{ heardMs, ppm, typed: false }], targetPpm: 50, gasIsOn: true, arcBurns: false },
+    nowMs,
+    INSIDE_UNSEEN,
+  ).state;
 const room = (ppm: number, nowMs: number) =>
   roomAir({ hasMeter: true, readings: [{ heardMs: 0, ppm, typed: false }], said: null }, nowMs, ROOM_UNWATCHED).state;
 
 /** Somebody's word on a joint. */
 const decision = (jointId: string): DecisionBrief => ({
-  id: '0198a6a0-0000-7000-8000-0000000000d1', jobId: JOB_ID, jointId, rod: 'ER309L', recommended: 'ER308L', engineVersion: '0', seed: 1, note: '', madeBy: null, createdAt: '2026-01-05T08:00:00Z',
-}); // prettier-ignore
+  id: '0198a6a0-0000-7000-8000-0000000000d1',
+  jobId: JOB_ID,
+  jointId,
+  rod: 'ER309L',
+  recommended: 'ER308L',
+  engineVersion: '0',
+  seed: 1,
+  note: '',
+  madeBy: null,
+  createdAt: '2026-01-05T08:00:00Z',
+});
 
 /** What each word stands for, and what it must not be said of. A word without a proof is a fault of types. */
 const PROOFS: Readonly<Record<SureWord, () => void | Promise<void>>> = {
@@ -175,8 +200,28 @@ const PROOFS: Readonly<Record<SureWord, () => void | Promise<void>>> = {
   done: () => {
     const steps = stepsOf({ tacksMm: [0], tackMm: 4, runs: [] });
     expect(followSteps(steps, passLog([])).every(({ state }) => state === 'done')).toBe(false);
-    const gas = { isWanted: false, isOn: false, isReady: false, hasRisen: false, inside: INSIDE_UNSEEN, left: null, fault: null, onlySlow: false }; // prettier-ignore
-    const facts: TorchFacts = { room: ROOM_UNWATCHED, burning: null, doubt: null, gas, metal: null, isHeldWarm: false, next: null, isDone: false, lastEndMs: null, free: null }; // prettier-ignore
+    const gas = {
+      isWanted: false,
+      isOn: false,
+      isReady: false,
+      hasRisen: false,
+      inside: INSIDE_UNSEEN,
+      left: null,
+      fault: null,
+      onlySlow: false,
+    };
+    const facts: TorchFacts = {
+      room: ROOM_UNWATCHED,
+      burning: null,
+      doubt: null,
+      gas,
+      metal: null,
+      isHeldWarm: false,
+      next: null,
+      isDone: false,
+      lastEndMs: null,
+      free: null,
+    };
     expect([nextAct(facts, 0).code, nextAct({ ...facts, isDone: true }, 0).code]).toEqual(['other', 'done']);
   },
 };

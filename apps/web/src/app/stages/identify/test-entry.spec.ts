@@ -19,8 +19,17 @@ const worth = (...tests: readonly string[]): PieceBelief =>
 
 /** A test that was done on the piece: with nothing tried a magnet is first, whatever else is worth more. */
 const DONE: FieldTestRecord = {
-  id: '0198a6a0-0000-7000-8000-0000000000e1', pieceId: 'p', entry: { test: 'chips', outcome: 'short' }, spot: null, note: '', madeBy: null, version: 1, createdAt: '2026-01-05T08:00:00Z', struckOutAt: null, struckOutReason: null,
-}; // prettier-ignore
+  id: '0198a6a0-0000-7000-8000-0000000000e1',
+  pieceId: 'p',
+  entry: { test: 'chips', outcome: 'short' },
+  spot: null,
+  note: '',
+  madeBy: null,
+  version: 1,
+  createdAt: '2026-01-05T08:00:00Z',
+  struckOutAt: null,
+  struckOutReason: null,
+};
 
 test('a new answer puts other tests in front, but never while a pointer is among them', async () => {
   const { pieces } = await openJob(aJob([aPiece({ tests: [DONE] })]));

@@ -19,7 +19,23 @@ const minutes = (of: 'plan' | 'work', stage: QuoteStage, took: number) => aRecor
 const arcs = (...startsAndStops: readonly (readonly [number, number])[]) =>
   startsAndStops.flatMap(([from, to], number) => {
     const at = (minute: number): string => new Date(Date.UTC(2026, 0, 5, 8, minute)).toISOString();
-    const start = aWeld(joint.id, { kind: 'start', bead: 'run', pass: 0, number, fromMm: 0, toMm: 400, amps: 80, rod: 'ER308L', rodMm: 2, lot: '', person: 0 }, { at: at(from) }); // prettier-ignore
+    const start = aWeld(
+      joint.id,
+      {
+        kind: 'start',
+        bead: 'run',
+        pass: 0,
+        number,
+        fromMm: 0,
+        toMm: 400,
+        amps: 80,
+        rod: 'ER308L',
+        rodMm: 2,
+        lot: '',
+        person: 0,
+      },
+      { at: at(from) },
+    );
     return [start, aWeld(joint.id, { kind: 'stop', of: start.id, why: 'end', toMm: null }, { at: at(to) })];
   });
 const job = (record: ReturnType<typeof minutes>[] = [], weld = arcs()) => aJob(pieces, { joints: [joint], record, weld }); // prettier-ignore

@@ -86,7 +86,7 @@ describe('how it did', () => {
     const { element, fixture } = await render(OutcomePanel, {});
     button(element, 'Remind').click();
     await fixture.whenStable();
-    expect(texts(element, '[role="alert"]').join()).toContain('give a day, such as 2026-04-30');
+    expect(texts(element, '[role="alert"]').join()).toContain('give a day, such as 2026-03-14');
     button(element, 'strike out').click();
     await fixture.whenStable();
     expect(store.job()!.record[0]!.struckOutReason).toBe('struck out in the record');
