@@ -23,7 +23,8 @@ export const test = base.extend<{ complaints: Complaints }, { demo: Program }>({
     async ({ page }, use) => {
       const list: string[] = [];
       page.on('console', (message: ConsoleMessage) => {
-        if (message.type() === 'error') list.push(message.text());
+        // What failed to load is named by its address alone.
+        if (message.type() === 'error') list.push(`${message.text()} (${message.location().url})`);
       });
       page.on('pageerror', (error) => list.push(error.message));
       await use({ list });

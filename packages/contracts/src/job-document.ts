@@ -145,13 +145,18 @@ class DocumentFaults {
     }
   }
 
-  /** Reads a part of it by itself. */
-  read<Schema extends z.ZodType>(schema: Schema, value: unknown, path: FieldError['path'] = []): void {
+  /** Reads a part of it by itself. @returns undefined where something is wrong with it */
+  read<Schema extends z.ZodType>(
+    schema: Schema,
+    value: unknown,
+    path: FieldError['path'] = [],
+  ): z.output<Schema> | undefined {
     try {
-      parseWith(schema, value);
+      return parseWith(schema, value);
     } catch (error) {
       if (!(error instanceof InputError)) throw error;
       this.add(error.errors, path);
+      return undefined;
     }
   }
 
@@ -165,18 +170,30 @@ const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 
 /** Refuses lists that are longer than any can be, before anything in them is looked at. */
-function boundLists(value: unknown, most: Readonly<Record<string, number>>, faults: DocumentFaults): void {
+function boundLists(
+  value: unknown,
+  most: Readonly<Record<string, number>>,
+  faults: DocumentFaults,
+  path: FieldError['path'] = [],
+): void {
   if (!isRecord(value)) return;
   for (const [name, longest] of Object.entries(most)) {
     const list = value[name];
     if (Array.isArray(list) && list.length > longest)
-      faults.add([{ path: [name], message: `holds ${list.length} things; at most ${longest} are taken` }]);
+      faults.add([{ path: [...path, name], message: `holds ${list.length} things; at most ${longest} are taken` }]);
   }
 }
 
 /** Reads the things of a list one by one, so that many wrong ones cost no more than a few. */
-function readList(element: z.ZodType, list: unknown, path: FieldError['path'], faults: DocumentFaults): void {
-  if (Array.isArray(list)) list.forEach((one, index) => faults.read(element, one, [...path, index]));
+function readList<Element extends z.ZodType>(
+  element: Element,
+  list: unknown,
+  path: FieldError['path'],
+  faults: DocumentFaults,
+): z.output<Element>[] {
+  if (!Array.isArray(list)) return [];
+  // What is wrong is among the faults, and ends all of it.
+  return list.map((one, index) => faults.read(element, one, [...path, index]) as z.output<Element>);
 }
 
 /**
@@ -188,23 +205,19 @@ export function readJobDocument(value: unknown): JobDocument {
   const faults = new DocumentFaults();
   boundLists(value, MOST, faults);
   const pieces = isRecord(value) && Array.isArray(value['pieces']) ? value['pieces'] : [];
-  pieces.forEach((piece: unknown, index) => {
-    const tests = isRecord(piece) ? piece['tests'] : undefined;
-    if (Array.isArray(tests) && tests.length > MOST_TESTS)
-      faults.add([
-        { path: ['pieces', index, 'tests'], message: `holds ${tests.length} things; at most ${MOST_TESTS} are taken` },
-      ]);
-  });
+  pieces.forEach((piece: unknown, index) => boundLists(piece, { tests: MOST_TESTS }, faults, ['pieces', index]));
   faults.end();
   const { shape } = documentShape;
   const lists = Object.keys(MOST) as (keyof typeof MOST)[];
   const emptied = isRecord(value)
     ? { ...value, ...Object.fromEntries(lists.flatMap((name) => (Array.isArray(value[name]) ? [[name, []]] : []))) }
     : value;
-  faults.read(documentShape, emptied);
-  if (isRecord(value)) for (const name of lists) readList(shape[name].element, value[name], [name], faults);
+  const head = faults.read(documentShape, emptied);
+  const given = isRecord(value) ? value : {};
+  const read = lists.map((name) => [name, readList(shape[name].element, given[name], [name], faults)]);
   faults.end();
-  const document = documentShape.parse(value);
+  // Each list by its own name: taken together that is all of the shape again.
+  const document = { ...head, ...Object.fromEntries(read) } as JobDocument;
   for (const fault of documentFaults(document)) faults.add([fault]);
   faults.end();
   return document;
@@ -216,9 +229,9 @@ export function readLooseReadings(value: unknown): JobDocument['readings'] {
   boundLists({ readings: value }, { readings: MOST_LOOSE_READINGS }, faults);
   faults.end();
   if (!Array.isArray(value)) throw new InputError([{ path: [], message: 'give a list of readings' }]);
-  readList(readingInDocument, value, [], faults);
+  const readings = readList(readingInDocument, value, [], faults);
   faults.end();
-  return z.array(readingInDocument).parse(value);
+  return readings;
 }
 
 const workshopShape = z.strictObject({
@@ -244,9 +257,9 @@ export function readWorkshopDocument(value: unknown): WorkshopDocument {
   const faults = new DocumentFaults();
   boundLists(value, { people: 20_000, meters: 5000, rodStock: 1000, jobs: 50_000 }, faults);
   faults.end();
-  faults.read(workshopShape, value);
+  const read = faults.read(workshopShape, value);
   faults.end();
-  return workshopShape.parse(value);
+  return read as WorkshopDocument;
 }
 
 /** What became of a workshop that was brought in. */

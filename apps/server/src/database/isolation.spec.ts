@@ -1,45 +1,18 @@
 import { ENDPOINTS, type Address, type Endpoint } from '@variatum/contracts';
 import { randomUUID } from 'node:crypto';
 import pg from 'pg';
-import sharp from 'sharp';
-import { addDecision } from '../decisions/store';
-import { addFieldTest } from '../field-tests/store';
 import { contextOf } from '../http/context';
-import { addJob } from '../jobs/store';
-import { addJoint } from '../joints/store';
-import { addMeter } from '../meters/store';
-import { addPhoto } from '../photos/store';
-import { addPiece } from '../pieces/store';
 import { addTick } from '../preparation/store';
-import { invite } from '../people/store';
 import { putRodStock } from '../rod-stock/store';
-import { enrolTablet } from '../tablets/store';
 import { testServer, type TestServer } from '../testing/test-server';
-import { weldLog } from '../weld/store';
-import { addJobRecord } from '../job-record/store';
+import { aPicture, FOUND, NOTE, STAMP, thingsOf, type Things } from '../testing/workshop-things';
 import { ensureWorkshop } from '../workshop/store';
 import { servingUrl } from './serving-role';
 
-/** Things of another workshop, by the first word of the addresses they are asked for under. */
-interface Foreign {
+/** Things of another workshop. */
+interface Foreign extends Things {
   readonly workshop: string;
-  readonly jobs: string;
-  readonly pieces: string;
-  readonly tests: string;
-  readonly photos: string;
-  readonly decisions: string;
-  readonly joints: string;
-  readonly people: string;
-  readonly invitations: string;
-  readonly tablets: string;
-  readonly weld: string;
-  readonly record: string;
-  readonly meters: string;
 }
-
-const STAMP = '2026-01-05T08:00:00Z';
-const NOTE = { kind: 'note', text: 'begun' } as const;
-const FOUND = { kind: 'in-service', on: '2026-01-05' } as const;
 
 let server: TestServer;
 let foreign: Foreign;
@@ -49,59 +22,14 @@ beforeAll(async () => {
   const workshop = randomUUID();
   const next = contextOf(server.open, server.compute, { workshop });
   await ensureWorkshop(next);
-  picture = await sharp({ create: { width: 8, height: 8, channels: 3, background: 'grey' } })
-    .png()
-    .toBuffer();
-  const { id: jobs } = await addJob(next, { title: 'Next door' });
-  const { id: pieces } = await addPiece(next, jobs, { name: 'Rail' });
-  const { id: tests } = await addFieldTest(next, pieces, { entry: { test: 'chips', outcome: 'short' } });
-  const { id: joints } = await addJoint(next, jobs, { joint: { type: 'lap' } });
-  await putRodStock(next, 'ER308L', { inStock: true });
-  await addTick(next, jobs, { key: 'bright', state: 'done' });
-  const { id: photos } = await addPhoto(
-    next,
-    jobs,
-    { id: randomUUID(), turn: 0, caption: '' },
-    await next.compute.picture(picture),
-    'made for this test',
-  );
-  const { id: decisions } = await addDecision(next, {
-    id: randomUUID(),
-    jobId: jobs,
-    jointId: null,
-    rod: null,
-    recommended: null,
-    engineVersion: '0',
-    seed: 1,
-    note: '',
-    question: {},
-    resultJson: '{}',
-    madeFrom: 'made for this test',
-  });
+  picture = await aPicture();
   const people = await asOwnerNextDoor(workshop);
-  const { id: invitations } = await invite(next, { name: 'Somebody', role: 'welder' });
-  const { tablet } = await enrolTablet(next, 'Bench next door');
-  const { id: weld } = await weldLog.add(next, jobs, { id: randomUUID(), jointId: joints, at: STAMP, entry: NOTE });
-  const { id: record } = await addJobRecord(next, jobs, { jointId: joints, at: STAMP, entry: FOUND });
-  const { meter } = await addMeter(next, { kind: 'oxygen', name: 'Next door' });
+  foreign = { workshop, ...(await thingsOf(next, 'Next door', people, picture)) };
+  await putRodStock(next, 'ER308L', { inStock: true });
+  await addTick(next, foreign.jobs, { key: 'bright', state: 'done' });
   await server.asOwner(
-    `insert into reading (workshop_id, meter_id, at, value) values ('${workshop}', '${meter.id}', now(), 40)`,
+    `insert into reading (workshop_id, meter_id, at, value) values ('${workshop}', '${foreign.meters}', now(), 40)`,
   );
-  foreign = {
-    workshop,
-    jobs,
-    pieces,
-    tests,
-    photos,
-    decisions,
-    joints,
-    people,
-    invitations,
-    tablets: tablet.id,
-    weld,
-    record,
-    meters: meter.id,
-  };
 });
 afterAll(() => server.close());
 

@@ -11,11 +11,10 @@ import { ProblemError } from '../http/problem-error';
 import { keptPicture, type KeptPictureFile } from './kept-picture';
 import type { OpenedJob, DocumentFile } from './open-document';
 import type { Stretch } from './outline';
-import { takeJob } from './take-in';
+import { AGAIN_AFTER_S, takeJob } from './take-in';
 
 /** Documents a process takes in at once; whoever comes meanwhile is asked to wait. */
 const MOST_AT_ONCE = 2;
-const AGAIN_AFTER_S = 5;
 let takenIn = 0;
 
 /**
@@ -74,13 +73,14 @@ export async function prepareJob(
   directory: string,
   pictureOf?: (photo: OpenedJob['pictures'][number]) => Promise<Buffer>,
 ): Promise<PreparedJob> {
-  const { document, sentId, families, readings, pictures: sent, short } = await compute.openJob(asked);
+  const { document, sentId, families, readings, pictures: sent } = await compute.openJob(asked);
   const pictures: KeptPictureFile[] = [];
   for (const [index, picture] of sent.entries()) {
-    const within = short[index] ?? (picture.at && (await textAt(asked.file, picture.at)));
+    const { within } = picture;
     if (within === null && !pictureOf)
       throw InputError.at(['photos', index, 'file'], 'missing: a document by itself holds its pictures');
-    const bytes = within === null ? await pictureOf!(picture) : fromBase64(within, index);
+    const text = typeof within === 'string' || within === null ? within : await textAt(asked.file, within);
+    const bytes = text === null ? await pictureOf!(picture) : fromBase64(text, index);
     const photo = document.photos[index] as (typeof document.photos)[number];
     const { bytes: kept, ...facts } = await keptPicture(compute, bytes, photo, ['photos', index, 'file']);
     const file = join(directory, photo.id);

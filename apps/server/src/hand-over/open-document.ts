@@ -46,9 +46,9 @@ export interface OpenedJob {
   readonly document: JobDocument;
   /** Identifier it has where it comes from. */
   readonly sentId: string;
-  /** Its pictures as they were sent: by what they are called there, and where each lies in the file; null: beside it. */
+  /** Its pictures as they were sent: by what they are called there, and each as base64 or where that lies; null: beside it. */
   readonly pictures: readonly (Pick<JobDocument['photos'][number], 'id' | 'mediaType'> & {
-    readonly at: Stretch | null;
+    readonly within: Stretch | string | null;
   })[];
   /** Material family of each piece. */
   readonly families: readonly (string | null)[];
@@ -127,32 +127,29 @@ function opened<Read>(
   }
 }
 
-/** A small picture that stands in a document as text: it was not worth cutting out, and lies in no stretch of its own. */
-const isWithin = (file: string | null): file is string => file !== null && file !== '';
-
 /**
  * Opens the document of a job: reads it, checks it, gives everything in it the identifier it has here, and reckons what its pieces
  * are. All of it is work of a thread: a large document takes seconds and hundreds of megabytes.
  * @throws InputError naming line and field of what is wrong with it
  */
-export function openJobDocument(asked: DocumentFile & { readonly workshop: string }): OpenedJob & {
-  /** Pictures that are short enough to stand as text, by their place. */
-  readonly short: Readonly<Record<number, string>>;
-} {
+export function openJobDocument(asked: DocumentFile & { readonly workshop: string }): OpenedJob {
   const { read: sent, pictures } = opened(asked, readJobDocument);
-  const short = Object.fromEntries(sent.photos.flatMap(({ file }, index) => (isWithin(file) ? [[index, file]] : [])));
   const bare = { ...sent, readings: [], photos: sent.photos.map((photo) => ({ ...photo, file: null })) };
   const names = namesIn(asked.workshop, bare);
   const document = renamed(bare, names);
   return {
     document,
     sentId: sent.job.id,
-    pictures: sent.photos.map(({ id, mediaType }, index) => ({ id, mediaType, at: pictures[index] ?? null })),
+    // A small one was not worth cutting out, and stands as text still.
+    pictures: sent.photos.map(({ id, mediaType, file }, index) => ({
+      id,
+      mediaType,
+      within: pictures[index] ?? (file === '' ? null : file),
+    })),
     families: document.pieces.map((piece) => {
       const known = knownFamily(piece);
       return known === undefined ? reckonFamily(piece) : known;
     }),
-    short,
     readings: inParts(sent.readings, names),
   };
 }

@@ -66,6 +66,7 @@ export async function readJobDocument(scope: Scope, id: string, now: Date): Prom
     .where(of(piece))
     .orderBy(asc(fieldTest.createdAt), asc(fieldTest.id));
   const joints = await database.select().from(joint).where(of(joint)).orderBy(asc(joint.position), asc(joint.id));
+  const ownJoints = new Set(joints.map((one) => one.id));
   const decisions = await database
     .select()
     .from(decision)
@@ -128,7 +129,7 @@ export async function readJobDocument(scope: Scope, id: string, now: Date): Prom
       value,
       ...(composition ? { composition } : {}),
       // Older programs kept joints of other jobs with readings.
-      joint: joints.some(({ id: own }) => own === jointId) ? jointId : null,
+      joint: jointId !== null && ownJoints.has(jointId) ? jointId : null,
       place,
     })),
   };

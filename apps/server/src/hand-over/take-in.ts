@@ -9,8 +9,8 @@ import type { KeptPictureFile } from './kept-picture';
 import type { OpenedJob, ReadingsInParts } from './open-document';
 import { idHere, renamed } from './renamed';
 
-/** When the same job, sent twice at once, is asked for again, s. */
-const AGAIN_AFTER_S = 5;
+/** When what waits for others to be taken in is asked for again, s. */
+export const AGAIN_AFTER_S = 5;
 /** Rows of one statement. */
 const AT_ONCE = 300;
 

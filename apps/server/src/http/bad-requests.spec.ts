@@ -100,7 +100,7 @@ describe('what is no request at all', () => {
   });
 });
 
-test('ten thousand malformed requests: none is a fault of the server, none is answered at length', async () => {
+test('ten thousand malformed requests: none is a fault of the server, none is refused at length', async () => {
   const socket = createServer(server.app);
   await new Promise<void>((done) => socket.listen(0, '127.0.0.1', done));
   const { port } = socket.address() as AddressInfo;
@@ -121,7 +121,8 @@ test('ten thousand malformed requests: none is a fault of the server, none is an
     for (let count = 0; count < 2500; count++) {
       const one = requests.next().value as MalformedRequest;
       const { status, length } = await send(one);
-      if (status >= 500 || length > 64 * 1024)
+      // What a bend has left right is answered as such: a list of many jobs is long.
+      if (status >= 500 || (status >= 400 && length > 64 * 1024))
         bad.push(`${one.method} ${one.path} ${one.body?.slice(0, 200)}: ${status}, ${length} bytes`);
     }
   };

@@ -116,6 +116,16 @@ async function send(response: Response, { answer, status }: Endpoint, value: unk
 /** On whose behalf a request is handled. */
 export type Behalf = Pick<Asked<Address>, 'context' | 'asker' | 'people' | 'visit' | 'backupsDirectory' | 'reach'>;
 
+/**
+ * Refuses what was typed for somebody else than who asks now. It comes before what a role may: that another's role falls short says
+ * nothing of what was typed, which waits for whose it is.
+ * @throws ProblemError 401
+ */
+function refuseUnlessTheirs(request: Request, { context, asker }: Behalf): void {
+  const typedFor = request.get(ON_BEHALF_HEADER);
+  if (asker.role !== null && typedFor !== undefined && typedFor !== behalfWords(context)) throw ProblemError.notYours();
+}
+
 /** Refuses whoever may not do what an address asks. @throws ProblemError 401, 403 */
 export function refuseUnlessMay({ role }: Asker, duty: Duty): void {
   if (may(role, duty)) return;
@@ -159,10 +169,8 @@ export function endpointRoutes(
         const ended = new AbortController();
         response.on('close', () => ended.abort());
         const behalf = await behalfOf(request, response);
-        const { context, asker } = behalf;
-        refuseUnlessMay(asker, endpoint.duty);
-        const typedFor = request.get(ON_BEHALF_HEADER);
-        if (typedFor !== undefined && typedFor !== behalfWords(context)) throw ProblemError.notYours();
+        refuseUnlessTheirs(request, behalf);
+        refuseUnlessMay(behalf.asker, endpoint.duty);
         const asked = {
           ...behalf,
           path: parseWith(pathSchema, request.params),

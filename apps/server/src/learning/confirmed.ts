@@ -85,17 +85,10 @@ export async function learntTestsOf(
     grade === null || !counts(`test ${entry.test}`, at) ? [] : [{ grade, test: entry as TestEntry }],
   );
   const { result, leftOut } = withTakeable(results, learnTests);
-  const learnt = Object.entries(result).map(
-    ([
-      test,
-      {
-        range90: [low, high],
-        ...one
-      },
-    ]) => {
-      const key = `test ${test}`;
-      return { key, off: off(key), test, ...one, range90: [low, high] as [number, number] };
-    },
-  );
+  const learnt = Object.entries(result).map(([test, one]) => {
+    const key = `test ${test}`;
+    const [low, high] = one.range90;
+    return { key, off: off(key), test, ...one, range90: [low, high] as [number, number] };
+  });
   return { learnt, leftOut };
 }

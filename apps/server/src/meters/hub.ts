@@ -1,5 +1,5 @@
 import type { Meter, Reading } from '@variatum/contracts';
-import { sql } from 'drizzle-orm';
+import { sql, type SQL } from 'drizzle-orm';
 import type { Logger } from 'pino';
 import type { Database, OpenDatabase } from '../database';
 import { loggable } from '../http/error-handler';
@@ -57,6 +57,13 @@ function notices(workshop: string, readings: readonly Reading[]): readonly strin
   return texts;
 }
 
+/** Meters readings came from, each once, as a statement lists them. */
+const metersOf = (list: readonly Waiting[]): SQL =>
+  sql.join(
+    [...new Set(list.map(({ meter }) => meter.id))].map((id) => sql`${id}::uuid`),
+    sql`, `,
+  );
+
 /** Opens a hub of this process. What it holds is a fifth of a second of readings, and what it kept last of each meter. */
 export function openReadingHub(open: OpenDatabase, logger: Logger): ReadingHub {
   const waiting = new Map<string, Waiting[]>();
@@ -65,12 +72,8 @@ export function openReadingHub(open: OpenDatabase, logger: Logger): ReadingHub {
 
   /** Those whose key still opens, and those whose key has ended since they were sent. */
   const parted = async (database: Database, list: readonly Waiting[]) => {
-    const ids = sql.join(
-      [...new Set(list.map(({ meter }) => meter.id))].map((id) => sql`${id}::uuid`),
-      sql`, `,
-    );
     const { rows } = await database.execute<{ id: string; key: string }>(
-      sql`select id, key_hash as key from meter where id in (${ids}) and withdrawn_at is null for share`,
+      sql`select id, key_hash as key from meter where id in (${metersOf(list)}) and withdrawn_at is null for share`,
     );
     const keys = new Map(rows.map(({ id, key }) => [id, key]));
     const opens = ({ meter, keyHash }: Waiting): boolean => keys.get(meter.id) === keyHash;
@@ -83,14 +86,13 @@ export function openReadingHub(open: OpenDatabase, logger: Logger): ReadingHub {
       const { good: list, ended } = await parted(database, all);
       if (list.length === 0) return ended;
       const keep = list.filter((one) => one.keep);
-      const heard = [...new Set(list.map(({ meter }) => meter.id))];
       if (keep.length > 0) {
         const rows = keep.map(({ meter, reading: { at, value, composition } }) => sql`(${meter.id}::uuid, ${at.toISOString()}::timestamptz, ${value}::double precision, ${composition ? JSON.stringify(composition) : null}::jsonb)`); // prettier-ignore
         // Where it looks is asked anew: a meter is moved while its request stands.
         await database.execute(sql`insert into reading (workshop_id, meter_id, at, value, composition, job_id, joint_id, place)
           select ${workshop}::uuid, meter.id, seen.at, seen.value, seen.composition, (meter.use ->> 'job')::uuid, (meter.use ->> 'joint')::uuid, meter.use ->> 'place'
           from (values ${sql.join(rows, sql`, `)}) as seen (meter, at, value, composition) join meter on meter.id = seen.meter on conflict do nothing`); // prettier-ignore
-        await database.execute(sql`update meter set heard_at = now() where id in (${sql.join(heard.map((id) => sql`${id}::uuid`), sql`, `)}) and (heard_at is null or heard_at < now() - interval '10 seconds')`); // prettier-ignore
+        await database.execute(sql`update meter set heard_at = now() where id in (${metersOf(list)}) and (heard_at is null or heard_at < now() - interval '10 seconds')`); // prettier-ignore
       }
       // Nobody sees five a second apart: what is told of each meter is what must not be passed over.
       const byMeter = new Map<string, Reading[]>();

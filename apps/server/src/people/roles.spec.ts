@@ -1,43 +1,24 @@
-import { DUTIES, ENDPOINTS, may, ROLES, type Address, type Endpoint, type Role } from '@variatum/contracts';
+import {
+  behalf,
+  DUTIES,
+  ENDPOINTS,
+  may,
+  ON_BEHALF_HEADER,
+  ROLES,
+  type Address,
+  type Endpoint,
+  type Role,
+} from '@variatum/contracts';
 import { randomUUID } from 'node:crypto';
-import sharp from 'sharp';
-import { addDecision } from '../decisions/store';
-import { addFieldTest } from '../field-tests/store';
-import { contextOf, type RequestContext } from '../http/context';
-import { addJob } from '../jobs/store';
-import { addJoint } from '../joints/store';
-import { OWN_MACHINE } from '../network/reach';
-import { addMeter } from '../meters/store';
-import { addPhoto } from '../photos/store';
-import { invite } from './store';
+import { contextOf } from '../http/context';
 import { addPiece } from '../pieces/store';
-import { enrolTablet } from '../tablets/store';
+import { OWN_MACHINE } from '../network/reach';
 import { browser, firstOwner, join, type TestPerson } from '../testing/people';
 import { randomDocument } from '../testing/documents';
 import { mulberry } from '../testing/mulberry';
 import { testServer, type TestServer } from '../testing/test-server';
-import { weldLog } from '../weld/store';
-import { addJobRecord } from '../job-record/store';
+import { aPicture, FOUND, NOTE, STAMP, thingsOf, type Things } from '../testing/workshop-things';
 import { ensureWorkshop } from '../workshop/store';
-
-/** Things of a workshop, by the first word of the addresses they are asked for under. */
-type Things = Readonly<
-  Record<
-    | 'jobs'
-    | 'pieces'
-    | 'tests'
-    | 'photos'
-    | 'decisions'
-    | 'joints'
-    | 'people'
-    | 'invitations'
-    | 'tablets'
-    | 'weld'
-    | 'record'
-    | 'meters',
-    string
-  >
->;
 
 let server: TestServer;
 let picture: Buffer;
@@ -46,55 +27,19 @@ let foreign: Things;
 const random = mulberry(1);
 const browsers = new Map<Role | 'nobody', TestPerson['agent']>();
 
-const STAMP = '2026-01-05T08:00:00Z';
-const NOTE = { kind: 'note', text: 'begun' } as const;
-const FOUND = { kind: 'in-service', on: '2026-01-05' } as const;
-
-async function thingsOf(context: RequestContext, people: string): Promise<Things> {
-  const { id: jobs } = await addJob(context, { title: 'Rail' });
-  const { id: pieces } = await addPiece(context, jobs, { name: 'Rail', grade: '304L' });
-  await addPiece(context, jobs, { name: 'Post', grade: '304L' });
-  const { id: tests } = await addFieldTest(context, pieces, { entry: { test: 'chips', outcome: 'short' } });
-  const { id: joints } = await addJoint(context, jobs, { joint: { type: 'lap' } });
-  const { id: photos } = await addPhoto(context, jobs, { id: randomUUID(), turn: 0, caption: '' }, await context.compute.picture(picture), 'made for this test'); // prettier-ignore
-  const { id: decisions } = await addDecision(context, {
-    id: randomUUID(), jobId: jobs, jointId: null, rod: null, recommended: null, engineVersion: '0', seed: 1, note: '', question: {}, resultJson: '{}',
-    madeFrom: 'made for this test',
-  }); // prettier-ignore
-  const { tablet } = await enrolTablet(context, 'Bench');
-  const { id: invitations } = await invite(context, { name: 'Somebody', role: 'welder' });
-  const { id: weld } = await weldLog.add(context, jobs, { id: randomUUID(), jointId: joints, at: STAMP, entry: NOTE });
-  const { id: record } = await addJobRecord(context, jobs, { jointId: joints, at: STAMP, entry: FOUND });
-  const { meter } = await addMeter(context, { kind: 'oxygen', name: 'Bench' });
-  return {
-    jobs,
-    pieces,
-    tests,
-    photos,
-    decisions,
-    joints,
-    people,
-    invitations,
-    tablets: tablet.id,
-    weld,
-    record,
-    meters: meter.id,
-  };
-}
-
 beforeAll(async () => {
   server = await testServer({ reach: { ...OWN_MACHINE, authority: () => Buffer.from('an authority') } });
-  picture = await sharp({ create: { width: 8, height: 8, channels: 3, background: 'grey' } })
-    .png()
-    .toBuffer();
+  picture = await aPicture();
   const owner = await firstOwner(server);
   for (const role of ROLES) browsers.set(role, (role === 'owner' ? owner : await join(server, owner, role)).agent);
   browsers.set('nobody', browser(server));
   const bystander = await join(server, owner, 'welder');
-  own = await thingsOf(server.context, bystander.session.person!);
+  own = await thingsOf(server.context, 'Rail', bystander.session.person!, picture);
+  // A decision needs two pieces that meet.
+  await addPiece(server.context, own.jobs, { name: 'Post', grade: '304L' });
   const next = contextOf(server.open, server.compute, { workshop: randomUUID() });
   await ensureWorkshop(next);
-  foreign = await thingsOf(next, randomUUID());
+  foreign = await thingsOf(next, 'Rail', randomUUID(), picture);
 });
 afterAll(() => server.close());
 
@@ -178,3 +123,13 @@ test('every duty names roles that are there, an owner may all of it, and a reade
   const changes = ADDRESSES.filter((address) => !address.startsWith('GET') && !address.startsWith('POST /session'));
   for (const address of changes) expect([address, may('reader', (ENDPOINTS[address] as Endpoint).duty)]).toEqual([address, false]); // prettier-ignore
 });
+
+test.each([...ROLES, 'nobody'] as const)(
+  'what another welder typed waits for them, whoever is here: %s',
+  async (who) => {
+    const typedFor = behalf({ workshop: server.context.workshop, person: randomUUID() });
+    const sent = browsers.get(who)!.post('/api/jobs').set(ON_BEHALF_HEADER, typedFor).send({ title: 'Typed before' });
+    // Whether or not they may do it themselves: 401 is no verdict on what was typed.
+    expect((await sent).status).toBe(401);
+  },
+);

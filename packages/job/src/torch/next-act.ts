@@ -1,4 +1,4 @@
-import { OVERTIME, PURGE_OFF_BELOW_C, type PurgeTrouble } from '@variatum/metallurgy';
+import { OVERTIME, PURGE_OFF_BELOW_C, type BeadDoubt, type PurgeTrouble } from '@variatum/metallurgy';
 import type { InsideGas } from './inside-gas';
 import type { RoomAir } from './room-air';
 
@@ -46,7 +46,7 @@ export interface MetalFacts {
 export interface DoubtFacts {
   /** The bead it is about. */
   readonly id: string;
-  readonly doubt: 'too-fast' | 'too-slow' | 'tack-too-long' | 'too-short';
+  readonly doubt: BeadDoubt;
   readonly value: number;
 }
 

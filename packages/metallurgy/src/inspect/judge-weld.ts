@@ -2,6 +2,7 @@ import data from '../../data/inspection.json';
 import { CLEANINGS, TINT_LIMITS, type AcceptanceProfile, type TintLimit } from '../acceptance';
 import type { MaterialFamily } from '../catalogue';
 import { filmsOfColour, keepsToTint, TINT_COLOURS, tintOfFilm } from '../tint';
+import type { EarlyArc } from '../weld';
 import { GREY, standingFindings, type Finding } from './finding';
 import { inspectionMethod, LINES, type InspectionLine, type InspectionLineId, type Mend } from './inspection-lines';
 
@@ -34,12 +35,6 @@ export type LineLimit =
   | { readonly kind: 'colour'; readonly tint: TintLimit; readonly title: string }
   | { readonly kind: 'between'; readonly least: number; readonly most: number }
   | { readonly kind: 'choice'; readonly title: string };
-
-/** Oxygen behind a root, and whether it was read or reckoned. */
-export interface EarlyArc {
-  readonly ppm: number;
-  readonly by: 'read' | 'reckoned';
-}
 
 /** A joint as it is judged. */
 export interface InspectionQuestion {

@@ -1,7 +1,7 @@
 import data from '../../data/weld.json';
 import { arcPower, heatInput, usualVolts } from '../heat';
 import type { BeadEvidence } from '../rod';
-import type { BeadDoubt, BeadKind, LoggedWeldEntry, StopReason, WeldEntry } from './weld-entry';
+import type { BeadDoubt, BeadKind, EarlyArc, LoggedWeldEntry, StopReason, WeldEntry } from './weld-entry';
 
 /** A bead that was laid, or is being laid. */
 export interface LaidBead {
@@ -52,7 +52,7 @@ export interface PassLog {
   /** What beads have shown, in order, as `choose` takes it. */
   readonly shown: readonly BeadEvidence[];
   /** Oxygen behind the root when the first arc was struck too early; null: it was not, or nobody knows. */
-  readonly earlyArc: Omit<Extract<WeldEntry, { kind: 'early-arc' }>, 'kind'> | null;
+  readonly earlyArc: EarlyArc | null;
   /** Arc time of everything that ended, s. */
   readonly arcSeconds: number;
 }
@@ -87,13 +87,12 @@ function laid(
   const toMm = stop?.entry.toMm ?? said.toMm;
   const seconds = stop ? Math.max(0, (stop.atMs - start.atMs) / 1000) : null;
   const lengthMm = Math.abs(toMm - said.fromMm);
-  const moved = said.bead !== 'tack' && seconds !== null && seconds >= STRUCK_S && lengthMm > 0;
-  const shownTravel = moved ? lengthMm / seconds : null;
+  const moved = said.bead !== 'tack' && seconds !== null && lengthMm > 0;
+  const seemed = moved ? lengthMm / Math.max(seconds, SHORTEST_S) : null;
   // An arc that was only struck, and yet came to its end: that cannot be either.
-  const seemed =
-    said.bead !== 'tack' && seconds !== null && lengthMm > 0 ? lengthMm / Math.max(seconds, SHORTEST_S) : null;
   const doubt = wasSo ? null : doubtOf(said.bead, seconds, seemed);
-  const travelMmPerS = doubt ? null : shownTravel;
+  const wasLaid = moved && seconds >= STRUCK_S && !doubt;
+  const travelMmPerS = wasLaid ? seemed : null;
   const { amps } = said;
   const volts = amps === null ? 0 : usualVolts(amps);
   return {

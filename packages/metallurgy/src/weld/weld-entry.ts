@@ -16,6 +16,11 @@ export const OXYGEN_PLACES = ['inside', 'room'] as const;
 export type OxygenPlace = (typeof OXYGEN_PLACES)[number];
 /** Whence it is known how much oxygen there was behind a root: it was read, or it is what was predicted. */
 export const OXYGEN_BY = ['read', 'reckoned'] as const;
+/** Oxygen behind a root when its first arc was struck before the gas was clean, ppm. */
+export interface EarlyArc {
+  readonly ppm: number;
+  readonly by: (typeof OXYGEN_BY)[number];
+}
 /** What can hardly be of a bead, and is asked about before anything is made of it. */
 export const BEAD_DOUBTS = ['too-fast', 'too-slow', 'tack-too-long'] as const;
 export type BeadDoubt = (typeof BEAD_DOUBTS)[number];
@@ -64,7 +69,7 @@ export type WeldEntry =
   /** Oxygen as somebody read it off a display. */
   | { readonly kind: 'oxygen'; readonly place: OxygenPlace; readonly ppm: number }
   /** The first arc at a joint was struck before the gas behind it was clean. */
-  | { readonly kind: 'early-arc'; readonly ppm: number; readonly by: (typeof OXYGEN_BY)[number] }
+  | ({ readonly kind: 'early-arc' } & EarlyArc)
   /** What could hardly be of a bead was so. */
   | { readonly kind: 'confirmed'; readonly of: string }
   /** A meter was put out of use while it looked at this joint, or at its room. */

@@ -24,6 +24,8 @@ const PRESSES: Readonly<Record<Exclude<TorchPress, null>, string>> = {
 
 const seen = (ppm: number | null, lost: boolean): string =>
   ppm === null ? (lost ? 'meter silent' : 'no reading') : `${ppmWords(ppm)} ppm`;
+const inRoom = (percent: number | null): string =>
+  `Oxygen in the room${percent === null ? '' : ` ${percent.toFixed(1)} %`}`;
 const elsewhere = (free: number | null): string => (free === null ? '' : `Joint ${free} can be welded now.`);
 const joined = (...parts: readonly string[]): string => parts.filter(Boolean).join(' ');
 
@@ -42,18 +44,14 @@ type Parts = Omit<TorchSaid, 'press' | 'spoken'> & { readonly spoken?: string };
 function parts(act: TorchAct, name: string, figures: WeldFigures): Parts {
   const { warmth } = figures;
   switch (act.code) {
-    case 'leave-room': {
-      const shown = act.percent === null ? '' : ` ${act.percent.toFixed(1)} %`;
+    case 'leave-room':
       return {
         what: 'Leave the room',
-        about: `Oxygen in the room${shown}. Gas off, air in.`,
+        about: `${inRoom(act.percent)}. Gas off, air in.`,
         spoken: 'Leave the room. Too little oxygen.',
       };
-    }
-    case 'outside': {
-      const shown = act.percent === null ? '' : ` ${act.percent.toFixed(1)} %`;
-      return { what: 'Stay outside', about: `Oxygen in the room${shown}. Nobody goes in before it is aired.` };
-    }
+    case 'outside':
+      return { what: 'Stay outside', about: `${inRoom(act.percent)}. Nobody goes in before it is aired.` };
     case 'room-lost':
       return {
         what: 'Meter silent',

@@ -1,4 +1,12 @@
-import type { CrackPlace, CrackTime, LaidBead, MagnetPull, StopReason, WeldEntry } from '@variatum/metallurgy';
+import type {
+  CrackPlace,
+  CrackTime,
+  EarlyArc,
+  LaidBead,
+  MagnetPull,
+  StopReason,
+  WeldEntry,
+} from '@variatum/metallurgy';
 import { ppmWords } from './doing-words';
 import type { WeldFigures } from './weld-figures';
 
@@ -26,7 +34,7 @@ export function beadName(
 }
 
 /** That the arc came before the gas was clean, and with how much oxygen behind the root. */
-export const earlyArcWords = ({ ppm, by }: Pick<Extract<WeldEntry, { kind: 'early-arc' }>, 'ppm' | 'by'>): string =>
+export const earlyArcWords = ({ ppm, by }: EarlyArc): string =>
   `arc before the gas was clean: ${by === 'read' ? '' : 'about '}${ppmWords(ppm)} ppm behind the root, ${by}`;
 
 /** Any entry of a weld log in a few words, as one is asked whether it goes. */

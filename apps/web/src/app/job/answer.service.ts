@@ -106,6 +106,11 @@ export class AnswerService {
     const decided = this.decided();
     return decided === undefined ? this.best() : (this.ranking().find(({ rod }) => rod === decided) ?? null);
   });
+  /** What ranks first where another rod was decided on: it stands beside that one, small; null: nothing else does. */
+  readonly firstBeside = computed<RankedRod | null>(() => {
+    const [decided, best] = [this.decided(), this.best()];
+    return decided === undefined || best?.rod === decided ? null : best;
+  });
   /** Worst risk of that rod above low; null when there is none. */
   readonly worst = computed(() => this.stands()?.risks.find(({ level }) => level !== 'low') ?? null);
   /** Whoever works by keyboard wants to see what an act has done to the answer. */

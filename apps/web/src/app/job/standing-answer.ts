@@ -159,9 +159,10 @@ export class StandingAnswer {
 
   /** What stands beside the rod on the foot of a phone: that it is decided and what ranks first, or that it is only a beginning. */
   protected readonly beside = computed(() => {
-    const [best, decided] = [this.answers.best(), this.answers.decided()];
-    if (decided !== undefined) return best && best.rod !== decided ? `decided; first: ${rodName(best.rod)}` : 'decided';
-    return best && this.answers.untold().length > 0 ? 'to begin with; magnet first' : '';
+    const first = this.answers.firstBeside();
+    if (first) return `decided; first: ${rodName(first.rod)}`;
+    if (this.answers.decided() !== undefined) return 'decided';
+    return this.answers.best() && this.answers.untold().length > 0 ? 'to begin with; magnet first' : '';
   });
 
   constructor() {

@@ -186,10 +186,10 @@ export class StandingBody {
   });
   /** What kind of word it is: decided, with what ranks first beside it; or only a rod to begin with. */
   protected readonly sort = computed(() => {
-    const [best, decided] = [this.answers.best(), this.answers.decided()];
-    if (decided !== undefined) {
-      const otherwise = best && best.rod !== decided ? `; ${rodName(best.rod)} ranks first` : '';
-      return `Decided${this.answers.stands() || !best ? otherwise : `, not among what is ranked${otherwise}`}.`;
+    if (this.answers.decided() !== undefined) {
+      const first = this.answers.firstBeside();
+      const otherwise = first ? `; ${rodName(first.rod)} ranks first` : '';
+      return `Decided${this.answers.stands() || !this.answers.best() ? otherwise : `, not among what is ranked${otherwise}`}.`;
     }
     return this.answers.untold().length > 0 ? 'A rod to begin with.' : '';
   });

@@ -69,8 +69,7 @@ export class RoomWatch {
       if (this.session.now()) untracked(() => void this.meters.read());
     });
     effect(() => {
-      this.looking();
-      this.looking().forEach(({ id }) => this.readings.of(id));
+      for (const { id } of this.looking()) this.readings.of(id);
       untracked(() => this.look(null));
     });
     setInterval(() => this.look(null), EVERY_MS);

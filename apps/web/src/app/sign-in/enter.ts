@@ -2,6 +2,7 @@ import { inject, Injectable } from '@angular/core';
 import type { Session as Answer } from '@variatum/contracts';
 import { firstValueFrom, type Observable } from 'rxjs';
 import { ApiClient, OperationQueue } from '../sync';
+import { HeldRequests } from '../sync/held-requests';
 import { KeptDocuments } from '../sync/kept-documents';
 import { Session } from '../sync/session';
 
@@ -15,6 +16,7 @@ export class Enter {
   private readonly session = inject(Session);
   private readonly queue = inject(OperationQueue);
   private readonly kept = inject(KeptDocuments);
+  private readonly requests = inject(HeldRequests);
 
   signIn(signInName: string, password: string): Promise<void> {
     return this.as(this.api.ask('POST /session', { body: { signInName, password } }));
@@ -65,11 +67,19 @@ export class Enter {
 
   private async as(asked: Observable<Answer>): Promise<void> {
     const before = this.session.owner();
-    const answer = await firstValueFrom(asked);
+    const answered = firstValueFrom(asked);
+    this.requests.hold();
+    const answer = await answered.catch((refused: unknown) => {
+      this.requests.release();
+      throw refused;
+    });
     // The same person again, after their sign-in had ended: the page is still theirs, with all that stands on it.
-    if (before?.person === answer.person && before.workshop === answer.workshop) this.session.take(answer);
-    else {
-      // Whoever said to work here and is somebody else is asked no more; what they typed waits for them.
+    if (before?.person === answer.person && before.workshop === answer.workshop) {
+      this.session.take(answer);
+      this.requests.release();
+    } else {
+      // What is held stays so: the page that asked it ends. Whoever said to work here and is somebody else
+      // is asked no more; what they typed waits for them.
       this.session.settleClaim();
       this.session.leaveTo(answer);
       this.begin();

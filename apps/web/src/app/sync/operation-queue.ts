@@ -42,6 +42,12 @@ const TRIES_ALONE = 10;
 /** Pause after a fault of the page itself, ms. */
 const FAULT_PAUSE_MS = 5000;
 
+/** Whether what becomes of an operation becomes of another one too: it is the same, or needs it. */
+const goesWith =
+  (operation: Operation) =>
+  (one: Operation): boolean =>
+    one === operation || needs(one, operation);
+
 /** Whether two values are the same content: a database keeps the fields of a document in an order of its own. */
 const same = (left: unknown, right: unknown): boolean =>
   JSON.stringify(inOrder(left ?? null)) === JSON.stringify(inOrder(right ?? null));
@@ -257,20 +263,14 @@ export class OperationQueue {
   /** Another operation of a lane that goes whatever becomes of one. */
   private probeFor(lane: Lane, head: Operation): Operation | undefined {
     return this.waitingState().find(
-      (one) =>
-        one !== head && laneOf(one) === lane && this.mayGo(one) && !needs(one, head) && this.isFreeBut(one, head),
+      (one) => one !== head && laneOf(one) === lane && this.mayGo(one) && this.isFree(one),
     );
-  }
-
-  private isFreeBut(operation: Operation, head: Operation): boolean {
-    const before = this.waitingState().filter(({ sequence }) => sequence < operation.sequence);
-    return before.every((earlier) => earlier === head || !needs(operation, earlier));
   }
 
   /** Sets an operation aside: it stays kept and shown, and is sent again when somebody says so or the page is opened anew. */
   private setAside(operation: Operation): void {
     this.tries.delete(operation.sequence);
-    const goes = (one: Operation): boolean => one === operation || needs(one, operation);
+    const goes = goesWith(operation);
     this.asideState.update((all) => [...all, ...this.waitingState().filter(goes)]);
     this.waitingState.update((waiting) => waiting.filter((one) => !goes(one)));
     this.hold(laneOf(operation), null);
@@ -286,7 +286,7 @@ export class OperationQueue {
 
   /** Gives an operation up that was set aside, and what needed it. */
   giveUp(operation: Operation): void {
-    const goes = (one: Operation): boolean => one === operation || needs(one, operation);
+    const goes = goesWith(operation);
     for (const one of this.asideState().filter(goes)) void this.store.remove(one.sequence);
     this.asideState.update((all) => all.filter((one) => !goes(one)));
   }

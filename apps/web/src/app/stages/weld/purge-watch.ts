@@ -1,7 +1,7 @@
 import { computed, effect, inject, Injectable, signal } from '@angular/core';
 import { INSIDE_UNSEEN, insideGas, type HeardReading, type InsideGas, type TimeLeft } from '@variatum/job';
 import type { Meter } from '@variatum/contracts';
-import { TROUBLE_WORDS, type PurgeFitAnswer } from '@variatum/metallurgy';
+import { TROUBLE_WORDS, type EarlyArc, type PurgeFitAnswer } from '@variatum/metallurgy';
 import { catchError, of } from 'rxjs';
 import { ComputeService } from '../../compute/compute.service';
 import { JobStore, JointStore, PartStore, WeldStore } from '../../job/stores';
@@ -140,7 +140,7 @@ export class PurgeWatch {
   /** Any joint whose gas was clean and is no more. */
   readonly hasRisen = computed(() => this.behind().some(({ state }) => state === 'risen'));
   /** Oxygen behind the joint looked at, read now or else as it was predicted for this moment, ppm; null: nobody can say. */
-  oxygenNow(): { readonly ppm: number; readonly by: 'read' | 'reckoned' } | null {
+  oxygenNow(): EarlyArc | null {
     const ppm = this.ppm();
     if (ppm !== null) return { ppm, by: 'read' };
     const from = this.gasOnMs();

@@ -5,6 +5,7 @@ import { CRACK_PLACE_WORDS, CRACK_TIME_WORDS, lastWords, PULL_WORDS } from '@var
 import { FieldTestStore, JobStore, JointStore, PartSelection } from '../../job/stores';
 import { MeterStore, RoomWatch } from '../../meters';
 import { OwnUnits } from './own-units';
+import { LogOxygen } from './log-oxygen';
 import { PurgeWatch } from './purge-watch';
 import { TorchNow } from './torch-state';
 import { WeldPlanning } from './weld-planning';
@@ -43,6 +44,7 @@ export class TorchMenu {
   private readonly selection = inject(PartSelection);
   private readonly units = inject(OwnUnits);
   private readonly rooms = inject(RoomWatch);
+  private readonly oxygen = inject(LogOxygen);
   private readonly gas = inject(PurgeWatch);
   private readonly meters = inject(MeterStore);
 
@@ -136,16 +138,8 @@ export class TorchMenu {
 
   /** Oxygen is read off a display where no meter sends it. */
   private oxygenRows(): readonly TorchRow[] {
-    const inside = (ppm: number): string => {
-      const taken = this.weld.note({ kind: 'oxygen', place: 'inside', ppm });
-      return taken ? '' : 'Not taken: give 0 to 300 000 ppm.';
-    };
-    const room = (percent: number): string => {
-      if (percent > 25) return 'Not taken: give 0 to 25 %.';
-      this.weld.note({ kind: 'oxygen', place: 'room', ppm: Math.round(10_000 * percent) });
-      this.rooms.type(10_000 * percent);
-      return '';
-    };
+    const inside = (ppm: number): string => this.oxygen.inside(ppm);
+    const room = (percent: number): string => this.oxygen.room(percent);
     return [
       ...(this.gas.isWanted() ? [{ title: 'Inside, ppm', act: () => this.keypad('Inside', 'ppm', inside) }] : []),
       { title: 'In the room, %', act: () => this.keypad('In the room', '%', room) },

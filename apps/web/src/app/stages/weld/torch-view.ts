@@ -422,9 +422,8 @@ export class TorchView {
     const workshop = this.workshops.workshop();
     const flow = this.purge.room() ? this.purge.weldingLpm() : null;
     const thick = rodMm === null ? '' : ` ${formatLength(rodMm, workshop?.lengthUnit ?? 'mm')}`;
-    const [decided, best] = [this.answers.decided(), this.answers.best()];
-    // What stands is what was decided; what ranks first now stands beside it, small.
-    const beside = decided !== undefined && best && best.rod !== decided ? `first: ${rodName(best.rod)}` : '';
+    const first = this.answers.firstBeside();
+    const beside = first ? `first: ${rodName(first.rod)}` : '';
     const plain = (words: string): Held => ({ words, isRod: false, beside: '' });
     const rodWords = rod === null ? 'no rod' : rod === undefined ? '' : `${rodName(rod)}${thick}`;
     return [

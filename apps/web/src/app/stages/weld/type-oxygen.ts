@@ -1,9 +1,8 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NumberField, ownField } from '../../kit/fields';
-import { RoomWatch } from '../../meters';
 import { Session } from '../../sync/session';
-import { WeldPlanning } from './weld-planning';
+import { LogOxygen } from './log-oxygen';
 
 /** Oxygen as a display shows it, typed in: it counts like a reading that was sent, from the moment it is logged. */
 @Component({
@@ -41,8 +40,7 @@ import { WeldPlanning } from './weld-planning';
   `,
 })
 export class TypeOxygen {
-  private readonly weld = inject(WeldPlanning);
-  private readonly rooms = inject(RoomWatch);
+  private readonly oxygen = inject(LogOxygen);
   protected readonly session = inject(Session);
   protected readonly inside = ownField<number | null>(null);
   protected readonly room = ownField<number | null>(null);
@@ -51,21 +49,16 @@ export class TypeOxygen {
   protected logInside(event: Event): void {
     event.preventDefault();
     const ppm = this.inside.value;
-    const taken = ppm !== null && this.weld.note({ kind: 'oxygen', place: 'inside', ppm });
-    this.said.set(taken ? `${ppm} ppm logged.` : 'Not taken: give 0 to 300 000 ppm.');
-    if (taken) this.inside.change(null);
+    const wrong = this.oxygen.inside(ppm);
+    this.said.set(wrong || `${ppm} ppm logged.`);
+    if (wrong === '') this.inside.change(null);
   }
 
   protected logRoom(event: Event): void {
     event.preventDefault();
     const percent = this.room.value;
-    if (percent === null || percent < 0 || percent > 25) {
-      this.said.set('Not taken: give 0 to 25 %.');
-      return;
-    }
-    this.weld.note({ kind: 'oxygen', place: 'room', ppm: Math.round(10_000 * percent) });
-    this.rooms.type(10_000 * percent);
-    this.said.set(`${percent} % logged. It holds for a minute.`);
-    this.room.change(null);
+    const wrong = this.oxygen.room(percent);
+    this.said.set(wrong || `${percent} % logged. It holds for a minute.`);
+    if (wrong === '') this.room.change(null);
   }
 }

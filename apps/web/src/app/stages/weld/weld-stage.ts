@@ -26,6 +26,7 @@ import { TorchMenu } from './torch-menu';
 import { TorchNow } from './torch-state';
 import { TorchPicture } from './torch-picture';
 import { TorchView } from './torch-view';
+import { LogOxygen } from './log-oxygen';
 import { TypedOxygen } from './typed-oxygen';
 import { WeldPlanning } from './weld-planning';
 
@@ -66,6 +67,7 @@ const PEOPLE = [
     OwnUnits,
     SaidAtHand,
     TypedOxygen,
+    LogOxygen,
   ],
   host: { class: 'stage' },
   changeDetection: ChangeDetectionStrategy.OnPush,
