@@ -100,7 +100,8 @@ describe('what is no request at all', () => {
   });
 });
 
-test('ten thousand malformed requests: none is a fault of the server, none is refused at length', async () => {
+// The bench sends four times as many.
+test('two and a half thousand malformed requests: none is a fault of the server, none is refused at length', async () => {
   const socket = createServer(server.app);
   await new Promise<void>((done) => socket.listen(0, '127.0.0.1', done));
   const { port } = socket.address() as AddressInfo;
@@ -118,7 +119,7 @@ test('ten thousand malformed requests: none is a fault of the server, none is re
   const requests = malformedRequests(7, { job: job.id, meter });
   const bad: string[] = [];
   const work = async (): Promise<void> => {
-    for (let count = 0; count < 2500; count++) {
+    for (let count = 0; count < 625; count++) {
       const one = requests.next().value as MalformedRequest;
       const { status, length } = await send(one);
       // What a bend has left right is answered as such: a list of many jobs is long.

@@ -1,5 +1,6 @@
 import { computed, effect, inject, Injectable, signal } from '@angular/core';
 import { openDB, type IDBPDatabase } from 'idb';
+import { forgetReckoned } from '../compute/reckoned-answers';
 import { whenPutAway } from './put-away';
 import { Session } from './session';
 
@@ -77,6 +78,7 @@ export class KeptDocuments {
   async forget(): Promise<void> {
     this.pending.clear();
     await (await this.database)?.clear(DOCUMENTS).catch(() => undefined);
+    await forgetReckoned();
   }
 
   private async write(): Promise<void> {
