@@ -2,7 +2,7 @@ import type { Request } from '@playwright/test';
 import { expect, test } from './support/fixtures';
 import { keptOperations } from './support/kept-operations';
 import { freePortFor } from './support/free-port';
-import { lookAt, piece, pieceTabs } from './support/part';
+import { lookAt, piece, pieceTabs, stage } from './support/part';
 import { newDataDirectory, removeDataDirectory, startProgram } from './support/program';
 
 test('what is typed while the server is gone arrives exactly once, in order, even after the page was closed', async ({
@@ -75,6 +75,23 @@ test('what is typed in the moment before a page is loaded anew or left is there 
   await shelf.fill('half a box');
   await page.reload();
   await expect(shelf).toHaveValue('half a box');
+});
+
+test('a rod that was decided on as the page was left is decided', async ({ page, demo }) => {
+  await page.goto(demo.url);
+  await page.getByRole('button', { name: 'New job' }).click();
+  await page.getByLabel('The part in one line').fill('tube 42.4x2 304L to plate 6 mm 304L');
+  await page.getByRole('button', { name: 'Start the job' }).click();
+  await page.waitForURL(/\/jobs\//);
+  await stage(page, 'Rod');
+  const asked = page.waitForRequest(/\/decisions$/);
+  await page.getByRole('button', { name: /^Decide on/ }).click();
+  await asked;
+  const address = page.url();
+  // The server reckons it again for some seconds: nobody waits for that.
+  await page.goto('about:blank');
+  await page.goto(address);
+  await expect(page.getByRole('complementary', { name: 'Standing answer' })).toContainText('Decided.');
 });
 
 test('what could not be fetched while the server was away is opened once it answers', async ({ page, demo }) => {

@@ -8,7 +8,10 @@ type Part<Name extends string, Value> = [Value] extends [undefined] ? unknown : 
 /** What must be said with a question at an address. */
 type Question<One extends Address> = Part<'body', BodyToSend<Endpoints[One]>> &
   Partial<Part<'query', QueryToSend<Endpoints[One]>>> &
-  (object extends PathOf<One> ? unknown : { readonly path: PathOf<One> });
+  (object extends PathOf<One> ? unknown : { readonly path: PathOf<One> }) & {
+    /** Whether it goes on when the page is left before it is answered: a word that takes the server long. */
+    readonly outlivesPage?: true;
+  };
 type QuestionArgument<One extends Address> =
   object extends Question<One> ? [question?: Question<One>] : [question: Question<One>];
 
@@ -24,6 +27,7 @@ interface FileQuestion<One extends FileAddress> {
 }
 
 interface AnyQuestion {
+  readonly outlivesPage?: boolean;
   readonly path?: Readonly<Record<string, string>>;
   readonly query?: Readonly<Record<string, string | number | boolean | undefined>>;
   readonly body?: unknown;
@@ -37,7 +41,7 @@ export class ApiClient {
   /** @example client.ask('GET /jobs/:id', { path: { id } }) */
   ask<One extends Address>(address: One, ...[question]: QuestionArgument<One>): Observable<Answer<One>> {
     // A question of one address, read as a question of any.
-    const { path, query = {}, body } = (question ?? {}) as AnyQuestion;
+    const { path, query = {}, body, outlivesPage: keepalive = false } = (question ?? {}) as AnyQuestion;
     // That the path is the one this address takes is what the argument's type says.
     const { method, url } = (requestTo as (address: Address, path?: object) => { method: string; url: string })(
       address,
@@ -46,7 +50,7 @@ export class ApiClient {
     const params = Object.fromEntries(
       Object.entries(query).flatMap(([name, value]) => (value === undefined || value === '' ? [] : [[name, value]])),
     );
-    return this.http.request<Answer<One>>(method, url, { body, params });
+    return this.http.request<Answer<One>>(method, url, { body, params, keepalive });
   }
 
   /** Asks for a file, under the name the server gives it. @example client.file('GET /meters/:id/trace', { path: { id } }) */

@@ -27,7 +27,11 @@ export class DecisionStore {
     const jobId = this.jobs.id;
     const id = this.deciding.idFor([jobId, jointId, rod, note]);
     const decision = await firstValueFrom(
-      this.api.ask('POST /jobs/:id/decisions', { path: { id: jobId }, body: { id, jointId, rod, note } }),
+      this.api.ask('POST /jobs/:id/decisions', {
+        path: { id: jobId },
+        body: { id, jointId, rod, note },
+        outlivesPage: true,
+      }),
     );
     this.deciding.answered();
     this.jobs.document.show((job) => ({
