@@ -119,4 +119,13 @@ export default tseslint.config(
     extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],
   },
   prettier,
+  {
+    files: ['**/*.ts', '**/*.mjs'],
+    rules: {
+      // What the formatter cannot break is broken by hand.
+      'max-len': ['error', { code: 120, ignoreUrls: true, ignoreRegExpLiterals: true }],
+      // Nothing is kept from the formatter. A table of figures that must be would be named here, by its file.
+      'no-warning-comments': ['error', { terms: ['prettier-ignore'], location: 'anywhere' }],
+    },
+  },
 );

@@ -41,7 +41,9 @@ const unfold = async (page: Page): Promise<void> => {
   }
 };
 
-/** What is wrong for assistive technology with the page as it is shown. A theme changes its colours and nothing else. */
+/**
+ * What is wrong for assistive technology with the page as it is shown. A theme changes its colours and nothing else.
+ */
 async function violationsOf(page: Page, path: string, theme: 'day' | 'dim'): Promise<readonly string[]> {
   // The page is shown in both: what it computes takes longest, and is the same.
   await page.evaluate((wanted) => void (document.documentElement.dataset['theme'] = wanted), theme);

@@ -4,7 +4,7 @@ import { expect, test } from './support/fixtures';
 const STAGES = ['job', 'pieces', 'identify', 'joint', 'rod', 'prepare', 'weld', 'inspect', 'record'] as const;
 const TABS = 7;
 
-test('a tab on every stage and a second browser at rest write nothing, and every one of them is told of a change', async ({
+test('a tab on every stage and a second browser at rest write nothing, and hear of a change', async ({
   browser,
   demo,
   request,

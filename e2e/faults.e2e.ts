@@ -20,65 +20,68 @@ async function openJob(page: Page, url: string, title: string): Promise<void> {
   await expect(status(page, /^Saved$/)).toBeVisible();
 }
 
-test('whatever is killed, frozen or cut while it is written to: nothing acknowledged is lost, nothing is doubled, nothing said is untrue', async ({
-  page,
-  browser,
-}) => {
-  test.setTimeout(400_000);
-  const directory = newDataDirectory();
-  const fragile = await FragileProgram.start(directory, await freePortFor());
-  try {
-    await openJob(page, fragile.url, 'Hinge in the storm');
-    const note = page.getByLabel('What it is, what failed and why');
-    const theirs = await (await browser.newContext()).newPage();
-    await theirs.goto(page.url());
-    const sameNote = theirs.getByLabel('What it is, what failed and why');
+test(
+  'whatever is killed, frozen or cut while it is written to: nothing acknowledged is lost, nothing is doubled, ' +
+    'nothing said is untrue',
+  async ({ page, browser }) => {
+    test.setTimeout(400_000);
+    const directory = newDataDirectory();
+    const fragile = await FragileProgram.start(directory, await freePortFor());
+    try {
+      await openJob(page, fragile.url, 'Hinge in the storm');
+      const note = page.getByLabel('What it is, what failed and why');
+      const theirs = await (await browser.newContext()).newPage();
+      await theirs.goto(page.url());
+      const sameNote = theirs.getByLabel('What it is, what failed and why');
 
-    const writers = new Writers(fragile.url);
-    writers.start(4);
-    await until('first entries', () => writers.acknowledged > 20);
-    for (const [name, befall] of Object.entries(FAULTS)) {
-      const before = writers.acknowledged;
-      // The page types through all of it.
-      const typed = note.fill(`written while ${name}`);
-      await befall(fragile);
-      await typed;
-      await fragile.backAgain();
-      await until(`entries after ${name}`, () => writers.acknowledged > before + 10);
-      await expect(status(page, /^Saved$/)).toBeVisible();
-      await expect(sameNote).toHaveValue(`written while ${name}`);
+      const writers = new Writers(fragile.url);
+      writers.start(4);
+      await until('first entries', () => writers.acknowledged > 20);
+      for (const [name, befall] of Object.entries(FAULTS)) {
+        const before = writers.acknowledged;
+        // The page types through all of it.
+        const typed = note.fill(`written while ${name}`);
+        await befall(fragile);
+        await typed;
+        await fragile.backAgain();
+        await until(`entries after ${name}`, () => writers.acknowledged > before + 10);
+        await expect(status(page, /^Saved$/)).toBeVisible();
+        await expect(sameNote).toHaveValue(`written while ${name}`);
+      }
+      flawless(await writers.finish());
+      await page.reload();
+      await expect(note).toHaveValue(`written while ${Object.keys(FAULTS).at(-1)}`);
+      await theirs.context().close();
+    } finally {
+      await fragile.stop();
+      removeDataDirectory(directory);
     }
-    flawless(await writers.finish());
-    await page.reload();
-    await expect(note).toHaveValue(`written while ${Object.keys(FAULTS).at(-1)}`);
-    await theirs.context().close();
-  } finally {
-    await fragile.stop();
-    removeDataDirectory(directory);
-  }
-});
+  },
+);
 
-test('while the database stands still the page says that it does not know, keeps what is typed, and saves it when it can', async ({
-  page,
-}) => {
-  const directory = newDataDirectory();
-  const fragile = await FragileProgram.start(directory, await freePortFor());
-  try {
-    await openJob(page, fragile.url, 'Latch in the frost');
-    const frozen = databaseProcesses(fragile.program);
-    signal('SIGSTOP', ...frozen);
-    await page.getByLabel('What it is, what failed and why').fill('typed into the cold');
-    await expect(status(page, 'Not known whether it is saved: asking again. 1 entry waits here')).toBeVisible();
-    await expect(status(page, /^Saved$/)).toHaveCount(0);
-    signal('SIGCONT', ...frozen);
-    await expect(status(page, /^Saved$/)).toBeVisible();
-    await page.reload();
-    await expect(page.getByLabel('What it is, what failed and why')).toHaveValue('typed into the cold');
-  } finally {
-    await fragile.stop();
-    removeDataDirectory(directory);
-  }
-});
+test(
+  'while the database stands still the page says that it does not know, keeps what is typed, and saves it when it ' +
+    'can',
+  async ({ page }) => {
+    const directory = newDataDirectory();
+    const fragile = await FragileProgram.start(directory, await freePortFor());
+    try {
+      await openJob(page, fragile.url, 'Latch in the frost');
+      const frozen = databaseProcesses(fragile.program);
+      signal('SIGSTOP', ...frozen);
+      await page.getByLabel('What it is, what failed and why').fill('typed into the cold');
+      await expect(status(page, 'Not known whether it is saved: asking again. 1 entry waits here')).toBeVisible();
+      await expect(status(page, /^Saved$/)).toHaveCount(0);
+      signal('SIGCONT', ...frozen);
+      await expect(status(page, /^Saved$/)).toBeVisible();
+      await page.reload();
+      await expect(page.getByLabel('What it is, what failed and why')).toHaveValue('typed into the cold');
+    } finally {
+      await fragile.stop();
+      removeDataDirectory(directory);
+    }
+  },
+);
 
 test('when the disk is full nothing is said to be saved, and all of it is once there is room', async ({ page }) => {
   test.setTimeout(240_000);

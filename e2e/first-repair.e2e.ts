@@ -81,7 +81,8 @@ test('two unknown pieces become a rod with reasons, and everything is there afte
     expect(complaints.list).toEqual([]);
     await program.stop();
     program = await startProgram('start', directory);
-    // While it was gone the open page could not reach it, and said so; it is left before its last complaint can come late.
+    // While it was gone the open page could not reach it, and said so; it is left before its last complaint can come
+    // late.
     await page.goto('about:blank');
     complaints.list.length = 0;
     await page.goto(new URL(address, program.url).href);

@@ -4,13 +4,18 @@ import { expect, test } from './support/fixtures';
 
 /** A page that tries, in every way a page can, to have a job made in the name of whoever opens it. */
 const trap = (program: string): string => `<!doctype html><title>Trap</title>
-<form id="form" method="post" enctype="text/plain" target="frame" action="${program}api/jobs"><input name='{"title":"Planted by a form","x":"' value='"}'></form>
+<form id="form" method="post" enctype="text/plain" target="frame" action="${program}api/jobs">
+  <input name='{"title":"Planted by a form","x":"' value='"}'>
+</form>
 <iframe name="frame"></iframe>
 <script type="module">
-  const send = (options) => fetch('${program}api/jobs', { method: 'POST', credentials: 'include', body: '{"title":"Planted by a script"}', ...options }).then(() => 'sent', () => 'refused');
+  const planted = { method: 'POST', credentials: 'include', body: '{"title":"Planted by a script"}' };
+  const send = (options) =>
+    fetch('${program}api/jobs', { ...planted, ...options }).then(() => 'sent', () => 'refused');
   document.getElementById('form').submit();
   const became = [await send({ mode: 'no-cors' }), await send({ headers: { 'Content-Type': 'application/json' } })];
-  became.push(await fetch('${program}api/jobs', { credentials: 'include' }).then((answer) => answer.text(), () => 'refused'));
+  const asked = fetch('${program}api/jobs', { credentials: 'include' });
+  became.push(await asked.then((answer) => answer.text(), () => 'refused'));
   document.title = 'done ' + became.join(' ');
 </script>`;
 

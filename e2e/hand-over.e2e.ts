@@ -6,7 +6,10 @@ import { openJob, stage } from './support/part';
 
 const TITLE = 'Handed over: pump foot, cracked';
 
-/** Makes a further workshop, and goes there. By name it stands after the demo's own: whoever signs in comes to the first. */
+/**
+ * Makes a further workshop, and goes there. By name it stands after the demo's own: whoever signs in comes to the
+ * first.
+ */
 async function furtherWorkshop(page: Page, url: string, name: string): Promise<void> {
   const { request } = page;
   const made = (await (await request.post(`${url}api/workshops`, { data: { name } })).json()) as Membership;
@@ -15,7 +18,7 @@ async function furtherWorkshop(page: Page, url: string, name: string): Promise<v
   await expect(page.getByRole('heading', { name: 'Job board' })).toBeVisible();
 }
 
-test('a job goes into another workshop as a file, a broken one does not, and the whole workshop goes into a third', async ({
+test('a job goes into another workshop as a file, a broken one does not, a whole workshop does', async ({
   page,
   demo,
   complaints,
@@ -24,7 +27,8 @@ test('a job goes into another workshop as a file, a broken one does not, and the
   const { offered } = (await (await request.get(`${demo.url}api/session`)).json()) as Session;
   const owner = offered.find(({ role }) => role === 'owner')!;
   await request.post(`${demo.url}api/session/offered/${owner.person}`, { data: {} });
-  const post = async (path: string, data: object): Promise<{ id: string }> => (await (await request.post(`${demo.url}api/${path}`, { data })).json()) as { id: string }; // prettier-ignore
+  const post = async (path: string, data: object): Promise<{ id: string }> =>
+    (await (await request.post(`${demo.url}api/${path}`, { data })).json()) as { id: string };
   await furtherWorkshop(page, demo.url, 'Yard, first');
   const { id } = await post('jobs', { title: TITLE, item: 'Foot of a pump, cast.' });
   const { id: foot } = await post(`jobs/${id}/pieces`, { name: 'Foot' });
@@ -63,7 +67,10 @@ test('a job goes into another workshop as a file, a broken one does not, and the
   // All of it, as one file.
   await page.goto(`${demo.url}settings`);
   const panel = page.getByRole('region', { name: 'The workshop as a file' });
-  const [zip] = await Promise.all([page.waitForEvent('download'), panel.getByRole('link', { name: 'Save the whole workshop' }).click()]); // prettier-ignore
+  const [zip] = await Promise.all([
+    page.waitForEvent('download'),
+    panel.getByRole('link', { name: 'Save the whole workshop' }).click(),
+  ]);
   expect(zip.suggestedFilename()).toMatch(/^workshop-\d{4}-\d\d-\d\d\.zip$/);
   const bytes = readFileSync(await zip.path());
   const bring = (buffer: Buffer): Promise<void> =>

@@ -5,7 +5,8 @@ import { saved } from './support/saved';
 
 const side = (page: Page, name: string): Promise<void> =>
   page.getByRole('tablist', { name: 'Prepare' }).getByRole('tab', { name }).click();
-const plan = (page: Page, id: string) => page.getByRole('region', { name: 'Orders beside each other' }).locator(`[data-plan="${id}"]`); // prettier-ignore
+const plan = (page: Page, id: string) =>
+  page.getByRole('region', { name: 'Orders beside each other' }).locator(`[data-plan="${id}"]`);
 
 /** Widest reach of colour on side A, mm. */
 async function coloured(page: Page): Promise<number> {
@@ -24,7 +25,8 @@ test('heat is played and pulled through, a chill bar narrows the colours, an ord
   await expect(plan(page, 'onceRound')).toBeVisible();
   await expect(page.getByTestId('heat-remarks')).toContainText('carbides want');
   // What is found pulls less than once round.
-  const pull = async (id: string): Promise<number> => Number.parseFloat((await plan(page, id).locator('.figure').last().textContent()) ?? '') || 0; // prettier-ignore
+  const pull = async (id: string): Promise<number> =>
+    Number.parseFloat((await plan(page, id).locator('.figure').last().textContent()) ?? '') || 0;
   expect(await pull('found')).toBeLessThan(0.7 * (await pull('onceRound')));
 
   // Pulled through by hand and by keys, then played.
@@ -51,7 +53,8 @@ test('heat is played and pulled through, a chill bar narrows the colours, an ord
   await expect.poll(() => coloured(page)).toBeLessThan(barred);
   await saved(page);
 
-  // One of the usual orders is taken, then changed by hand and taken anew; it is still there when the page is loaded again.
+  // One of the usual orders is taken, then changed by hand and taken anew; it is still there when the page is loaded
+  // again.
   await plan(page, 'quarters').click();
   await page.getByRole('button', { name: 'Weld in this order' }).click();
   await expect(page.getByTestId('chosen')).toBeVisible();
@@ -95,7 +98,7 @@ test('a long simulation is stopped, and typing never waits on it', async ({ page
   await expect(page.getByTestId('heat-remarks')).toContainText(/Wait \d+ times|no wait/);
 });
 
-test('an order keeps to what is reached and to what stays free, a run is fixed, and tints and the wall are shown', async ({
+test('an order keeps to what is reached and stays free, a run is fixed, tints and wall are shown', async ({
   page,
   demo,
 }) => {
@@ -125,7 +128,10 @@ test('an order keeps to what is reached and to what stays free, a run is fixed, 
   await plan(page, 'quarters').click();
   await page.getByRole('button', { name: 'Run 3 first, whatever follows' }).click();
   await plan(page, 'found').click();
-  await expect(page.getByRole('button', { name: 'Run 1 first, whatever follows' })).toHaveAttribute('aria-pressed', 'true'); // prettier-ignore
+  await expect(page.getByRole('button', { name: 'Run 1 first, whatever follows' })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
   await expect(order).toHaveAttribute('aria-label', /1: from 90° to 180°/);
 
   // Colour asked to stay nearer than even cold metal colours is said to be out of reach.

@@ -35,9 +35,16 @@ test('the program can be installed, and a newer version is taken with what is be
     const page = await context.newPage();
     await page.goto(program.url);
     const session = await context.newCDPSession(page);
-    const { manifest } = (await session.send('Page.getAppManifest')) as { manifest?: { name?: string; display?: string; icons?: unknown[] } };
-    expect([manifest?.name, manifest?.display?.toLowerCase()]).toEqual(['Variatum', expect.stringContaining('standalone')]);
-    const { installabilityErrors } = (await session.send('Page.getInstallabilityErrors')) as { installabilityErrors: { errorId: string }[] };
+    const { manifest } = (await session.send('Page.getAppManifest')) as {
+      manifest?: { name?: string; display?: string; icons?: unknown[] };
+    };
+    expect([manifest?.name, manifest?.display?.toLowerCase()]).toEqual([
+      'Variatum',
+      expect.stringContaining('standalone'),
+    ]);
+    const { installabilityErrors } = (await session.send('Page.getInstallabilityErrors')) as {
+      installabilityErrors: { errorId: string }[];
+    };
     // A browser window that keeps nothing installs nothing; that is all that may stand against it.
     expect(installabilityErrors.map(({ errorId }) => errorId).filter((id) => id !== 'in-incognito')).toEqual([]);
     await page.evaluate(() => navigator.serviceWorker.ready);
@@ -63,4 +70,4 @@ test('the program can be installed, and a newer version is taken with what is be
     removeDataDirectory(directory);
     rmSync(web, { recursive: true });
   }
-}); // prettier-ignore
+});

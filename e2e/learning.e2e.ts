@@ -20,12 +20,19 @@ test('ferrite of beads on one job changes what another one reckons with, says so
     const pieces: string[] = [];
     for (const grade of ['304L', 'A36'])
       pieces.push((await post<{ id: string }>(`jobs/${job}/pieces`, { name: grade, form: 'plate', grade })).id);
-    const { id: joint } = await post<{ id: string }>(`jobs/${job}/joints`, { joint: { type: 'fillet' }, sides: pieces.map(side) }); // prettier-ignore
+    const { id: joint } = await post<{ id: string }>(`jobs/${job}/joints`, {
+      joint: { type: 'fillet' },
+      sides: pieces.map(side),
+    });
     return { job, joint };
   };
   const first = await described(`${NAME}, first`);
   for (const fn of [13, 12, 14, 13, 12, 13])
-    await post(`jobs/${first.job}/weld`, { jointId: first.joint, at: new Date().toISOString(), entry: { kind: 'ferrite', fn, rod: 'ER309L' } }); // prettier-ignore
+    await post(`jobs/${first.job}/weld`, {
+      jointId: first.joint,
+      at: new Date().toISOString(),
+      entry: { kind: 'ferrite', fn, rod: 'ER309L' },
+    });
   await described(`${NAME}, second`);
 
   const own = page.getByTestId('own-dilution');
@@ -83,7 +90,9 @@ test('a repair that cracked after a season is laid to its cause, and changes wha
 }) => {
   const { request } = page;
   const original = await jobOf(request, demo.url, 'Fountain nozzle ring, cracked spigot');
-  const copy = (await (await request.post(`${demo.url}api/jobs/${original.id}/duplicate`, { data: {} })).json()) as JobDetail; // prettier-ignore
+  const copy = (await (
+    await request.post(`${demo.url}api/jobs/${original.id}/duplicate`, { data: {} })
+  ).json()) as JobDetail;
   const title = 'Learnt: nozzle ring that cracked';
   await request.patch(`${demo.url}api/jobs/${copy.id}`, { data: { version: copy.version, title } });
   const joint = copy.joints[0]!.id;
@@ -98,10 +107,16 @@ test('a repair that cracked after a season is laid to its cause, and changes wha
   const why = page.getByRole('region', { name: 'Why it failed' });
   await expect(why.getByTestId('causes').getByRole('listitem').first()).toContainText(/\d+ %/);
   await expect(why).toContainText(/What to change/);
-  await expect(why.getByTestId('choice-after')).toContainText(/^After what it showed .+ (comes out better than|stays the best choice)/); // prettier-ignore
+  await expect(why.getByTestId('choice-after')).toContainText(
+    /^After what it showed .+ (comes out better than|stays the best choice)/,
+  );
   await saved(page);
-  const again = (await (await request.post(`${demo.url}api/jobs/${copy.id}/decisions`, { data: { rod: 'ER312', jointId: joint } })).json()) as { id: string }; // prettier-ignore
-  const { question } = (await (await request.get(`${demo.url}api/decisions/${again.id}`)).json()) as { question: { beads?: unknown } }; // prettier-ignore
+  const again = (await (
+    await request.post(`${demo.url}api/jobs/${copy.id}/decisions`, { data: { rod: 'ER312', jointId: joint } })
+  ).json()) as { id: string };
+  const { question } = (await (await request.get(`${demo.url}api/decisions/${again.id}`)).json()) as {
+    question: { beads?: unknown };
+  };
   expect(question.beads).toEqual([{ saw: 'crack', rod: 'ER316L', where: 'centre', when: 'service' }]);
   expect(complaints.list).toEqual([]);
 });

@@ -27,7 +27,9 @@ test('a meter is added, shows its key once, and its trace comes in and goes out 
   expect(download.suggestedFilename()).toBe('Bench-thermometer.csv');
   expect(readFileSync(await download.path(), 'utf8')).toBe(csv);
   // A file that is none says which line is wrong, and brings nothing in.
-  await meters.getByLabel('Bring in a trace of Bench thermometer').setInputFiles({ ...file, buffer: Buffer.from('time,tempC\nyesterday,20\n2026-01-05T09:00:00Z,warm\n') }); // prettier-ignore
+  await meters
+    .getByLabel('Bring in a trace of Bench thermometer')
+    .setInputFiles({ ...file, buffer: Buffer.from('time,tempC\nyesterday,20\n2026-01-05T09:00:00Z,warm\n') });
   await expect(meters.getByRole('status').last()).not.toContainText('were brought in');
   complaints.list.splice(0);
 });
@@ -37,7 +39,11 @@ test('twenty meters at five readings a second are shown as they come, and all of
   demo,
 }) => {
   const job = await jobOf(page.request, demo.url, 'Pool ladder, pitted old weld');
-  const made = await Promise.all(Array.from({ length: 20 }, (_, index) => addMeter(page.request, demo.url, 'oxygen', `Meter ${index + 1}`, { job: job.id, joint: null, place: 'room' }))); // prettier-ignore
+  const made = await Promise.all(
+    Array.from({ length: 20 }, (_, index) =>
+      addMeter(page.request, demo.url, 'oxygen', `Meter ${index + 1}`, { job: job.id, joint: null, place: 'room' }),
+    ),
+  );
   await page.goto(demo.url);
   await openJob(page, 'Pool ladder, pitted old weld');
   await stage(page, 'Weld');
@@ -64,16 +70,25 @@ test('twenty meters at five readings a second are shown as they come, and all of
   await Promise.all(senders.map((sender) => sender.end()));
   expect(senders.map(({ unanswered }) => unanswered)).toEqual(senders.map(() => 0));
   // The last of each is what stands there.
-  for (const index of [0, 7, 19]) await expect(rows.filter({ has: page.getByText(`Meter ${index + 1}`, { exact: true }) })).toContainText(`1 000 ppm`); // prettier-ignore
+  for (const index of [0, 7, 19])
+    await expect(rows.filter({ has: page.getByText(`Meter ${index + 1}`, { exact: true }) })).toContainText(
+      `1 000 ppm`,
+    );
   const late = await page.evaluate(() => (window as unknown as { heard: number[] }).heard);
   expect(late.length).toBeGreaterThan(20 * 5);
   const middle = [...late].sort((one, other) => one - other)[Math.floor(late.length / 2)]!;
   // The worst ones are a matter of what else the machine does; the middle one is the program's own.
   expect(middle).toBeLessThan(1000);
-  const { readings } = (await (await page.request.get(`${demo.url}api/jobs/${job.id}/readings`)).json()) as { readings: { meter: string; value: number }[] }; // prettier-ignore
-  made.forEach(({ meter }, index) => expect(readings.filter((one) => one.meter === meter.id).at(-1)?.value).toBe(1000 + index)); // prettier-ignore
+  const { readings } = (await (await page.request.get(`${demo.url}api/jobs/${job.id}/readings`)).json()) as {
+    readings: { meter: string; value: number }[];
+  };
+  made.forEach(({ meter }, index) =>
+    expect(readings.filter((one) => one.meter === meter.id).at(-1)?.value).toBe(1000 + index),
+  );
   for (const { meter } of made) {
-    const now = ((await (await page.request.get(`${demo.url}api/meters`)).json()) as Meter[]).find(({ id }) => id === meter.id); // prettier-ignore
+    const now = ((await (await page.request.get(`${demo.url}api/meters`)).json()) as Meter[]).find(
+      ({ id }) => id === meter.id,
+    );
     await page.request.post(`${demo.url}api/meters/${meter.id}/withdraw`, { data: { version: now!.version } });
   }
 });

@@ -31,7 +31,8 @@ test('what is typed while the server is gone arrives exactly once, in order, eve
     await page.getByRole('button', { name: 'Add a piece' }).click();
     await piece(page).getByLabel('Name').fill('Pipe');
     await expect(page.getByRole('status').filter({ hasText: 'known to be saved' })).toBeVisible();
-    // The page is closed with everything still unsent: how many entries that makes is a matter of how quickly it was typed.
+    // The page is closed with everything still unsent: how many entries that makes is a matter of how quickly it was
+    // typed.
     await expect.poll(() => keptOperations(page)).toMatch(/Pump foot.*1\/4.*"Pipe"/);
     await page.close({ runBeforeUnload: false });
 

@@ -77,7 +77,7 @@ test('the steam coil: dams, a vent, the order on the line, and a wait that runs 
   await saved(page);
 });
 
-test('what is to be done first: volute, pool ladder and chute get the list their metal asks for; offline as well', async ({
+test('what is to be done first: volute, ladder and chute get the list of their metal; offline too', async ({
   page,
   demo,
   context,
@@ -91,8 +91,9 @@ test('what is to be done first: volute, pool ladder and chute get the list their
   await expect(item(page, /Clamp A .*mating face/)).toBeVisible();
   await expect(item(page, /Bake A/)).toBeVisible();
 
-  // Cut off from the server it all goes on: ticked, skipped with its consequence, chosen. What reckons the settings is fetched
-  // when the job is opened and is not kept by a service worker here, so it has to be there before the network goes.
+  // Cut off from the server it all goes on: ticked, skipped with its consequence, chosen. What reckons the settings is
+  // fetched when the job is opened and is not kept by a service worker here, so it has to be there before the network
+  // goes.
   await side(page, 'Settings');
   const settings = page.getByRole('region', { name: 'Settings' });
   await expect(settings.getByRole('term').filter({ hasText: 'Current' })).toBeVisible();

@@ -28,100 +28,121 @@ const beadsOf = ({ weld }: JobDetail): readonly (readonly [WeldRecord, WeldRecor
     .filter(({ entry, struckOutAt }) => entry.kind === 'start' && struckOutAt === null)
     .map((start) => [start, weld.find(({ entry }) => entry.kind === 'stop' && entry.of === start.id)]);
 
-test('the steam coil is welded by one finger with a meter in the vent: lifted tape is caught, a killed server loses nothing', async ({
-  browser,
-}) => {
-  const directory = newDataDirectory();
-  const port = await freePortFor();
-  let program = await startProgram('demo', directory, port);
-  const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
-  let vent: VentMeter | undefined;
-  let thermometer: ReturnType<typeof sendInstrument> | undefined;
-  try {
-    const page = await context.newPage();
-    await page.goto(program.url);
-    const job = await jobOf(context.request, program.url, COIL);
-    vent = new VentMeter(program.url, (await addMeter(context.request, program.url, 'oxygen', 'Vent', { job: job.id, joint: null, place: 'vent' })).key); // prettier-ignore
-    const held = await addMeter(context.request, program.url, 'temperature', 'Bead', { job: job.id, joint: job.joints[0]!.id, place: 'joint' }); // prettier-ignore
-    thermometer = sendInstrument(program.url, held.key, 'temperature', { rise: '80', arc: '20' });
-    await openJob(page, COIL);
-    await stage(page, 'Weld');
-    await page.getByRole('button', { name: 'To the torch' }).tap();
-    await expect(torch(page)).toBeVisible();
+test(
+  'the steam coil is welded by one finger with a meter in the vent: lifted tape is caught, a killed server loses ' +
+    'nothing',
+  async ({ browser }) => {
+    const directory = newDataDirectory();
+    const port = await freePortFor();
+    let program = await startProgram('demo', directory, port);
+    const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
+    let vent: VentMeter | undefined;
+    let thermometer: ReturnType<typeof sendInstrument> | undefined;
+    try {
+      const page = await context.newPage();
+      await page.goto(program.url);
+      const job = await jobOf(context.request, program.url, COIL);
+      vent = new VentMeter(
+        program.url,
+        (await addMeter(context.request, program.url, 'oxygen', 'Vent', { job: job.id, joint: null, place: 'vent' }))
+          .key,
+      );
+      const held = await addMeter(context.request, program.url, 'temperature', 'Bead', {
+        job: job.id,
+        joint: job.joints[0]!.id,
+        place: 'joint',
+      });
+      thermometer = sendInstrument(program.url, held.key, 'temperature', { rise: '80', arc: '20' });
+      await openJob(page, COIL);
+      await stage(page, 'Weld');
+      await page.getByRole('button', { name: 'To the torch' }).tap();
+      await expect(torch(page)).toBeVisible();
 
-    await press(page, 'Gas is on').tap();
-    vent.gasOn();
-    // What the meter shows is on the screen, and the arc is offered once it is below the target.
-    await expect(torch(page).locator('.air')).toContainText('ppm');
-    for (const tack of [1, 2, 3]) {
-      await expect(torch(page).locator('.about')).toContainText(`tack ${tack} of 7`, { timeout: 120_000 });
+      await press(page, 'Gas is on').tap();
+      vent.gasOn();
+      // What the meter shows is on the screen, and the arc is offered once it is below the target.
+      await expect(torch(page).locator('.air')).toContainText('ppm');
+      for (const tack of [1, 2, 3]) {
+        await expect(torch(page).locator('.about')).toContainText(`tack ${tack} of 7`, { timeout: 120_000 });
+        await press(page, 'Arc on').tap();
+        await press(page, 'Arc out').tap();
+      }
       await press(page, 'Arc on').tap();
+      vent.liftTape();
+      await expect(torch(page).locator('.what')).toHaveText('Oxygen rises', { timeout: 120_000 });
       await press(page, 'Arc out').tap();
-    }
-    await press(page, 'Arc on').tap();
-    vent.liftTape();
-    await expect(torch(page).locator('.what')).toHaveText('Oxygen rises', { timeout: 120_000 });
-    await press(page, 'Arc out').tap();
-    // Nothing more is offered while it stands high.
-    await expect(press(page, 'Arc on')).toHaveCount(0);
-    vent.mendTape();
-    await press(page, 'Arc on').waitFor({ timeout: 120_000 });
-    await press(page, 'Arc on').tap();
+      // Nothing more is offered while it stands high.
+      await expect(press(page, 'Arc on')).toHaveCount(0);
+      vent.mendTape();
+      await press(page, 'Arc on').waitFor({ timeout: 120_000 });
+      await press(page, 'Arc on').tap();
 
-    // The arc burns on while the server is gone; what is tapped is kept here.
-    await press(page, 'Arc out').waitFor();
-    await program.kill();
-    await press(page, 'Arc out').tap();
-    // A run in a second is asked about before anything is made of it.
-    await expect(torch(page).locator('.what')).toHaveText('Can that be?');
-    await press(page, 'It was so').tap();
-    await expect(torch(page).locator('.unsaved')).toContainText('Not yet known to be saved', { timeout: 60_000 });
-    // A meter that is silent blocks nothing: what was predicted holds.
-    await expect(torch(page).locator('.air')).toHaveText('no reading', { timeout: 60_000 });
-    await press(page, 'Arc on').tap({ timeout: 120_000 });
-    await press(page, 'Arc out').tap();
-    await press(page, 'It was so').tap();
-    program = await startProgram('demo', directory, port);
-    await expect(torch(page).locator('.unsaved')).toHaveCount(0, { timeout: 120_000 });
-
-    for (;;) {
-      const offered = press(page, 'Arc on');
-      const what = torch(page).locator('.what');
-      await expect(offered.or(what.filter({ hasText: 'Done' })).first()).toBeVisible({ timeout: 120_000 });
-      if ((await what.textContent())?.trim() === 'Done') break;
-      await offered.tap();
+      // The arc burns on while the server is gone; what is tapped is kept here.
+      await press(page, 'Arc out').waitFor();
+      await program.kill();
+      await press(page, 'Arc out').tap();
+      // A run in a second is asked about before anything is made of it.
+      await expect(torch(page).locator('.what')).toHaveText('Can that be?');
+      await press(page, 'It was so').tap();
+      await expect(torch(page).locator('.unsaved')).toContainText('Not yet known to be saved', { timeout: 60_000 });
+      // A meter that is silent blocks nothing: what was predicted holds.
+      await expect(torch(page).locator('.air')).toHaveText('no reading', { timeout: 60_000 });
+      await press(page, 'Arc on').tap({ timeout: 120_000 });
       await press(page, 'Arc out').tap();
       await press(page, 'It was so').tap();
-    }
-    await hold(page);
-    await choose(page, 'Leave');
-    await expect(torch(page)).toHaveCount(0);
-    await saved(page);
+      program = await startProgram('demo', directory, port);
+      await expect(torch(page).locator('.unsaved')).toHaveCount(0, { timeout: 120_000 });
 
-    const after = await jobOf(context.request, program.url, COIL);
-    const beads = beadsOf(after);
-    // Three tacks, four runs, one of them in two parts because of the alarm; each with its stop, once.
-    expect(beads.map(([{ entry }]) => entry.kind === 'start' && entry.bead)).toEqual(['tack', 'tack', 'tack', 'run', 'run', 'run', 'run', 'run']); // prettier-ignore
-    expect(beads.every(([, stop]) => stop !== undefined)).toBe(true);
-    expect(new Set(after.weld.map(({ id }) => id)).size).toBe(after.weld.length);
-    expect(after.weld.filter(({ entry }) => entry.kind === 'alarm')).toHaveLength(1);
-    const table = page.getByRole('region', { name: 'Pass log' });
-    await expect(table.getByRole('row')).toHaveCount(1 + beads.length);
-    await expect(table).toContainText('alarm: oxygen rose to');
-    // What the thermometer showed before the runs stands with them.
-    expect(after.weld.filter(({ entry }) => entry.kind === 'temperature' && entry.by === 'meter').length).toBeGreaterThanOrEqual(2); // prettier-ignore
-    await page.reload();
-    await expect(table.getByRole('row')).toHaveCount(1 + beads.length);
-    await page.goto(page.url().replace(/\?.*/, ''));
-    await expect(page.getByTestId('torch-what')).toHaveText('Done');
-  } finally {
-    vent?.end();
-    thermometer?.kill();
-    await context.close();
-    await program.stop();
-    removeDataDirectory(directory);
-  }
-});
+      for (;;) {
+        const offered = press(page, 'Arc on');
+        const what = torch(page).locator('.what');
+        await expect(offered.or(what.filter({ hasText: 'Done' })).first()).toBeVisible({ timeout: 120_000 });
+        if ((await what.textContent())?.trim() === 'Done') break;
+        await offered.tap();
+        await press(page, 'Arc out').tap();
+        await press(page, 'It was so').tap();
+      }
+      await hold(page);
+      await choose(page, 'Leave');
+      await expect(torch(page)).toHaveCount(0);
+      await saved(page);
+
+      const after = await jobOf(context.request, program.url, COIL);
+      const beads = beadsOf(after);
+      // Three tacks, four runs, one of them in two parts because of the alarm; each with its stop, once.
+      expect(beads.map(([{ entry }]) => entry.kind === 'start' && entry.bead)).toEqual([
+        'tack',
+        'tack',
+        'tack',
+        'run',
+        'run',
+        'run',
+        'run',
+        'run',
+      ]);
+      expect(beads.every(([, stop]) => stop !== undefined)).toBe(true);
+      expect(new Set(after.weld.map(({ id }) => id)).size).toBe(after.weld.length);
+      expect(after.weld.filter(({ entry }) => entry.kind === 'alarm')).toHaveLength(1);
+      const table = page.getByRole('region', { name: 'Pass log' });
+      await expect(table.getByRole('row')).toHaveCount(1 + beads.length);
+      await expect(table).toContainText('alarm: oxygen rose to');
+      // What the thermometer showed before the runs stands with them.
+      expect(
+        after.weld.filter(({ entry }) => entry.kind === 'temperature' && entry.by === 'meter').length,
+      ).toBeGreaterThanOrEqual(2);
+      await page.reload();
+      await expect(table.getByRole('row')).toHaveCount(1 + beads.length);
+      await page.goto(page.url().replace(/\?.*/, ''));
+      await expect(page.getByTestId('torch-what')).toHaveText('Done');
+    } finally {
+      vent?.end();
+      thermometer?.kill();
+      await context.close();
+      await program.stop();
+      removeDataDirectory(directory);
+    }
+  },
+);
 
 test('an alarm for the air of the room stands on every page until it is answered, whatever the clocks say', async ({
   browser,
@@ -243,7 +264,9 @@ test('two people weld one joint from two devices, and each sees the other', asyn
   await twoPeople(browser, async ({ page: mine, browser: here }, { page: theirs }) => {
     const job = await jobOf(here.request, demo.url, 'Boiler-house flue grate, broken bars');
     const [joint] = job.joints;
-    await here.request.patch(`${demo.url}api/joints/${joint!.id}`, { data: { version: joint!.version, seamOrder: { ...joint!.seamOrder, people: 2 } } }); // prettier-ignore
+    await here.request.patch(`${demo.url}api/joints/${joint!.id}`, {
+      data: { version: joint!.version, seamOrder: { ...joint!.seamOrder, people: 2 } },
+    });
     for (const page of [mine, theirs]) {
       await page.goto(demo.url);
       await openJob(page, 'Boiler-house flue grate, broken bars');
@@ -296,7 +319,8 @@ test('a crack in a tack is laid to its cause, changes what the pieces are taken 
   await torch(page).getByRole('menuitem', { name: 'Arc on all the same' }).click();
   await press(page, 'Arc out').waitFor();
   await hold(page);
-  for (const title of ['It cracked', 'in a tack', 'while it glowed']) await torch(page).getByRole('menuitem', { name: title, exact: true }).click(); // prettier-ignore
+  for (const title of ['It cracked', 'in a tack', 'while it glowed'])
+    await torch(page).getByRole('menuitem', { name: title, exact: true }).click();
   await page.keyboard.press('Escape');
   const finding = page.getByTestId('finding');
   await expect(finding).toContainText(/Laid to solidification cracking/i);

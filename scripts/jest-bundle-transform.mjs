@@ -5,8 +5,8 @@ const LOCAL_GLOBALS =
   'const { Math, Number, Object, Array, Map, Set, Float64Array, Float32Array, Int32Array } = globalThis;';
 
 /**
- * Turns a test file and what it imports of ours into one script, as the program itself is built. Module by module the hot
- * loops would reach every constant through a getter and run many times slower than they really do.
+ * Turns a test file and what it imports of ours into one script, as the program itself is built. Module by module the
+ * hot loops would reach every constant through a getter and run many times slower than they really do.
  */
 export default {
   // What a test imports may change while the test does not: never answer from the cache.
@@ -23,7 +23,8 @@ export default {
       target: 'node20',
       sourcemap: 'inline',
       banner: { js: LOCAL_GLOBALS },
-      // Our own workspaces are found through the paths of tsconfig.json and go in; what comes from the registry stays out.
+      // Our own workspaces are found through the paths of tsconfig.json and go in; what comes from the registry stays
+      // out.
       packages: 'external',
       // Ships as a module only, which Jest cannot require: goes in under its file's name.
       alias: { convert: new URL('../node_modules/convert/dist/index.js', import.meta.url).pathname },

@@ -41,15 +41,22 @@ async function runningPurge(page: Page): Promise<void> {
   }[];
   for (const { id: old, version } of known)
     await request.post(`${origin}/api/meters/${old}/withdraw`, { data: { version } });
-  const { meter, key } = (await (await request.post(`${origin}/api/meters`, { data: { kind: 'oxygen', name: 'Vent, bench 2', lagS: 8 } })).json()) as { meter: { id: string; version: number }; key: string }; // prettier-ignore
-  await request.patch(`${origin}/api/meters/${meter.id}`, { data: { version: meter.version, use: { job: id, joint: null, place: 'vent' } } }); // prettier-ignore
+  const { meter, key } = (await (
+    await request.post(`${origin}/api/meters`, { data: { kind: 'oxygen', name: 'Vent, bench 2', lagS: 8 } })
+  ).json()) as { meter: { id: string; version: number }; key: string };
+  await request.patch(`${origin}/api/meters/${meter.id}`, {
+    data: { version: meter.version, use: { job: id, joint: null, place: 'vent' } },
+  });
   const began = Date.now() - 1000 * RAN_S;
   const job = (await (await request.get(`${origin}/api/jobs/${id}`)).json()) as { version: number; purge: object };
   const clock = { startedAt: new Date(began).toISOString(), minutes: [0.5, 0.7, 1] };
   await request.patch(`${origin}/api/jobs/${id}`, { data: { version: job.version, purge: { ...job.purge, clock } } });
   const send = (seconds: number) => {
     const ppm = readOxygen(VENT, 3, seconds);
-    return request.post(`${origin}/api/meters/lines`, { headers: { Authorization: `Bearer ${key}`, 'Content-Type': 'application/x-ndjson' }, data: `${JSON.stringify({ at: new Date(began + 1000 * seconds).toISOString(), ppm })}\n` }); // prettier-ignore
+    return request.post(`${origin}/api/meters/lines`, {
+      headers: { Authorization: `Bearer ${key}`, 'Content-Type': 'application/x-ndjson' },
+      data: `${JSON.stringify({ at: new Date(began + 1000 * seconds).toISOString(), ppm })}\n`,
+    });
   };
   for (let seconds = 1; seconds <= RAN_S; seconds++) await send(seconds);
   await page.reload();
@@ -78,28 +85,69 @@ async function weldedRake(page: Page): Promise<string> {
   const ask = async (path: string): Promise<unknown> => (await request.get(`${origin}/api${path}`)).json();
   const { jobs } = (await ask('/jobs?search=Screen')) as { jobs: { id: string }[] };
   const id = jobs[0]!.id;
-  const job = (await ask(`/jobs/${id}`)) as { joints: { id: string }[]; pieces: { id: string; version: number; grade: string | null }[]; weld: unknown[] }; // prettier-ignore
+  const job = (await ask(`/jobs/${id}`)) as {
+    joints: { id: string }[];
+    pieces: { id: string; version: number; grade: string | null }[];
+    weld: unknown[];
+  };
   if (job.weld.length > 0) return id;
   const jointId = job.joints[0]!.id;
   const post = (path: string, data: object) => request.post(`${origin}/api${path}`, { data });
   for (const { id: piece, version, grade } of job.pieces)
     if (grade === null) await request.patch(`${origin}/api/pieces/${piece}`, { data: { version, grade: 'S32205' } });
   const at = (minutes: number): string => new Date(Date.UTC(2026, 2, 2, 8) + minutes * 60_000).toISOString();
-  const log = (minutes: number, entry: object, own?: string) => post(`/jobs/${id}/weld`, { ...(own ? { id: own } : {}), jointId, at: at(minutes), entry }); // prettier-ignore
+  const log = (minutes: number, entry: object, own?: string) =>
+    post(`/jobs/${id}/weld`, { ...(own ? { id: own } : {}), jointId, at: at(minutes), entry });
   for (const [number, from] of [0, 25].entries()) {
     const own = crypto.randomUUID();
-    await log(12 + 6 * number, { kind: 'start', bead: 'run', pass: 0, number, fromMm: from, toMm: from + 25, amps: 110, rod: 'ER2209', rodMm: 2.4, lot: 'L-77', person: 0 }, own); // prettier-ignore
+    await log(
+      12 + 6 * number,
+      {
+        kind: 'start',
+        bead: 'run',
+        pass: 0,
+        number,
+        fromMm: from,
+        toMm: from + 25,
+        amps: 110,
+        rod: 'ER2209',
+        rodMm: 2.4,
+        lot: 'L-77',
+        person: 0,
+      },
+      own,
+    );
     await log(12.4 + 6 * number, { kind: 'stop', of: own, why: 'end', toMm: null });
     await log(13 + 6 * number, { kind: 'temperature', tempC: 96 - 20 * number, by: 'typed' });
   }
   for (const fn of [38, 41, 36]) await log(40, { kind: 'ferrite', fn, rod: 'ER2209' });
-  const find = (line: string, said: object) => post(`/jobs/${id}/record`, { jointId, at: at(45), entry: { kind: 'finding', line, atMm: null, value: null, range90: null, choice: null, by: 'eye', note: '', photo: null, ...said } }); // prettier-ignore
+  const find = (line: string, said: object) =>
+    post(`/jobs/${id}/record`, {
+      jointId,
+      at: at(45),
+      entry: {
+        kind: 'finding',
+        line,
+        atMm: null,
+        value: null,
+        range90: null,
+        choice: null,
+        by: 'eye',
+        note: '',
+        photo: null,
+        ...said,
+      },
+    });
   await find('cracks', { choice: 'none' });
   await find('undercut', { value: 0.1, by: 'caliper' });
   await find('convexity', { value: 1.1, by: 'caliper' });
   await find('tint-outside', { choice: 'pale-straw' });
   await post(`/jobs/${id}/record`, { jointId: null, at: at(90), entry: { kind: 'in-service', on: '2026-03-03' } });
-  await post(`/jobs/${id}/record`, { jointId: null, at: at(90_000), entry: { kind: 'seen', on: '2026-05-04', outcome: 'held', where: null, note: '' } }); // prettier-ignore
+  await post(`/jobs/${id}/record`, {
+    jointId: null,
+    at: at(90_000),
+    entry: { kind: 'seen', on: '2026-05-04', outcome: 'held', where: null, note: '' },
+  });
   return id;
 }
 

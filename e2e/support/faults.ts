@@ -111,7 +111,8 @@ export const FAULTS: Readonly<Record<string, (fragile: FragileProgram) => Promis
     runSql(
       fragile.program,
       'variatum',
-      `select pg_terminate_backend(pid) from pg_stat_activity where query ilike 'listen %' or query = 'select 1' and state = 'idle'`,
+      "select pg_terminate_backend(pid) from pg_stat_activity where query ilike 'listen %' or query = 'select 1' " +
+        "and state = 'idle'",
     );
     return Promise.resolve();
   },

@@ -4,7 +4,9 @@ import { spawn, type ChildProcess } from 'node:child_process';
 
 /** The job of a title as the server has it. */
 export async function jobOf(request: APIRequestContext, url: string, title: string): Promise<JobDetail> {
-  const { jobs } = (await (await request.get(`${url}api/jobs`, { params: { search: title } })).json()) as { jobs: { id: string; title: string }[] }; // prettier-ignore
+  const { jobs } = (await (await request.get(`${url}api/jobs`, { params: { search: title } })).json()) as {
+    jobs: { id: string; title: string }[];
+  };
   const found = jobs.find((one) => one.title === title);
   if (!found) throw new Error(`there is no job ${title}`);
   return (await (await request.get(`${url}api/jobs/${found.id}`)).json()) as JobDetail;

@@ -30,7 +30,12 @@ function namespace(): { readonly address: string; readonly name: string } | unde
     run('ip', 'link', 'add', link, 'type', 'veth', 'peer', 'name', 'eth0', 'netns', name);
     run('ip', 'addr', 'add', `${here}/30`, 'dev', link);
     run('ip', 'link', 'set', link, 'up');
-    for (const of of [['addr', 'add', `${there}/30`, 'dev', 'eth0'], ['link', 'set', 'eth0', 'up'], ['link', 'set', 'lo', 'up']]) run('ip', '-n', name, ...of); // prettier-ignore
+    for (const of of [
+      ['addr', 'add', `${there}/30`, 'dev', 'eth0'],
+      ['link', 'set', 'eth0', 'up'],
+      ['link', 'set', 'lo', 'up'],
+    ])
+      run('ip', '-n', name, ...of);
     return { address: here, name };
   } catch {
     try {
@@ -61,7 +66,11 @@ export function otherHost(args: readonly string[]): OtherHost {
       run('certutil', '-d', `sql:${store}`, '-A', '-t', 'C,,', '-n', 'variatum', '-i', file);
     },
     browser: () =>
-      chromium.launch({ executablePath: program, args: [...args], env: { ...process.env, HOME: home, XDG_DATA_HOME: '' } }), // prettier-ignore
+      chromium.launch({
+        executablePath: program,
+        args: [...args],
+        env: { ...process.env, HOME: home, XDG_DATA_HOME: '' },
+      }),
     end: () => {
       if (own) run('ip', 'netns', 'delete', own.name);
       rmSync(home, { recursive: true, force: true });

@@ -9,7 +9,9 @@ const ROOT = join(import.meta.dirname, '../..');
 
 /** All words of a PDF in one line. */
 export async function wordsOfPdf(path: string): Promise<string> {
-  const { stdout } = await promisify(execFile)('node', [join(ROOT, 'scripts/pdf-text.mjs'), path], { maxBuffer: 2 ** 24 }); // prettier-ignore
+  const { stdout } = await promisify(execFile)('node', [join(ROOT, 'scripts/pdf-text.mjs'), path], {
+    maxBuffer: 2 ** 24,
+  });
   const { pages } = JSON.parse(stdout) as { readonly pages: readonly { readonly text: string }[] };
   return pages
     .map(({ text }) => text)
@@ -48,7 +50,10 @@ export async function showPdf(page: Page, path: string, scale: number, sheets: n
 }
 
 /** The first sheet of a PDF as a browser shows it, pixel by pixel. */
-export async function pixelsOfPdf(page: Page, path: string): Promise<{ readonly data: Uint8ClampedArray; readonly width: number; readonly height: number }> {
+export async function pixelsOfPdf(
+  page: Page,
+  path: string,
+): Promise<{ readonly data: Uint8ClampedArray; readonly width: number; readonly height: number }> {
   const own = await page.context().newPage();
   await showPdf(own, path, 4, 1);
   const drawn = await own.evaluate(() => {
@@ -58,4 +63,4 @@ export async function pixelsOfPdf(page: Page, path: string): Promise<{ readonly 
   });
   await own.close();
   return { ...drawn, data: Uint8ClampedArray.from(drawn.data) };
-} // prettier-ignore
+}

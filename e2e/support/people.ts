@@ -1,6 +1,8 @@
 import { until } from './processes';
 
-/** A client that keeps its cookies, as a browser does: people are set up by it where that is not what a story is about. */
+/**
+ * A client that keeps its cookies, as a browser does: people are set up by it where that is not what a story is about.
+ */
 export class Client {
   private readonly cookies = new Map<string, string>();
 
@@ -42,16 +44,24 @@ export interface Somebody {
 async function takeUp(url: string, code: string, name: string): Promise<Somebody> {
   const client = new Client(url);
   const [signInName, password] = [name.toLowerCase().replaceAll(' ', '-'), `${name} of twelve signs`];
-  const { person } = await client.ask<{ person: string }>('POST', '/invitations/accept', { code, signInName, name, password }); // prettier-ignore
+  const { person } = await client.ask<{ person: string }>('POST', '/invitations/accept', {
+    code,
+    signInName,
+    name,
+    password,
+  });
   return { client, person, name, signInName, password };
 }
 
 /** Gives a program that was just started its owner, by the code it printed. */
-export async function firstOwner({ url, printed }: { readonly url: string; readonly printed: () => string }, name: string): Promise<Somebody> {
+export async function firstOwner(
+  { url, printed }: { readonly url: string; readonly printed: () => string },
+  name: string,
+): Promise<Somebody> {
   let code: string | undefined;
   await until('the code of the first owner', () => (code = /join#(\S+)/.exec(printed())?.[1]) !== undefined);
   return takeUp(url, code ?? '', name);
-} // prettier-ignore
+}
 
 /** Invites somebody, and takes the invitation up. */
 export async function invited(url: string, owner: Somebody, name: string, role: string): Promise<Somebody> {

@@ -26,9 +26,9 @@ const ANSWER_WITHIN_MS = 30_000;
 const PAUSE_MS = 40;
 
 /**
- * Writes to a program as its pages do, several at once, for as long as asked: each adds pieces under ids of its own, renames them
- * upon their version, and sends what was not answered again until it is. What the program says was not saved is believed and
- * left alone. At the end everything is read back.
+ * Writes to a program as its pages do, several at once, for as long as asked: each adds pieces under ids of its own,
+ * renames them upon their version, and sends what was not answered again until it is. What the program says was not
+ * saved is believed and left alone. At the end everything is read back.
  */
 export class Writers {
   private readonly wanted = new Map<string, string>();

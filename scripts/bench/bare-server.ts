@@ -3,15 +3,17 @@ import type { AddressInfo } from 'node:net';
 import pg from 'pg';
 
 /**
- * The least a server can do: node:http over node-postgres with statements written by hand, no checks, no sign of life, no
- * protection. What the program's own server is measured against.
+ * The least a server can do: node:http over node-postgres with statements written by hand, no checks, no sign of life,
+ * no protection. What the program's own server is measured against.
  */
 const pool = new pg.Pool({ connectionString: process.argv[2] ?? '', max: 12 });
 
 const READ = `select j.*,
-  (select coalesce(d.rod, 'no rod') from decision d where d.job_id = j.id order by d.created_at desc limit 1) as last_rod,
+  (select coalesce(d.rod, 'no rod') from decision d where d.job_id = j.id order by d.created_at desc
+    limit 1) as last_rod,
   (select coalesce(json_agg(to_jsonb(p) || jsonb_build_object('tests',
-      (select coalesce(json_agg(t order by t.created_at), '[]') from field_test t where t.piece_id = p.id)) order by p.position), '[]')
+      (select coalesce(json_agg(t order by t.created_at), '[]') from field_test t where t.piece_id = p.id))
+        order by p.position), '[]')
     from piece p where p.job_id = j.id) as pieces,
   (select json_agg(i) from joint i where i.job_id = j.id) as joints,
   (select coalesce(json_agg(json_build_object('id', d.id, 'rod', d.rod, 'recommended', d.recommended, 'note', d.note,
@@ -19,7 +21,8 @@ const READ = `select j.*,
     from decision d where d.job_id = j.id) as decisions,
   (select coalesce(json_agg(f), '[]') from photo f where f.job_id = j.id) as photos
   from job j where j.id = $1`;
-const WRITE = `update job set title = $1, version = version + 1, updated_at = now() where id = $2 and version = $3 returning *`;
+const WRITE = `update job set title = $1, version = version + 1, updated_at = now() where id = $2 and version = $3
+  returning *`;
 
 const server = createServer((request, response) => {
   const id = /[0-9a-f-]{36}/.exec(request.url ?? '')?.[0];

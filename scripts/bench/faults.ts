@@ -10,7 +10,10 @@ import { newDataDirectory, removeDataDirectory, startProgram } from '../../e2e/s
 import { Writers, type Verdict } from '../../e2e/support/writers';
 import { send, sendJson } from './http-client';
 
-/** The long form of the fault suite: the same faults as in the browser tests, over and over, and what malformed requests do. */
+/**
+ * The long form of the fault suite: the same faults as in the browser tests, over and over, and what malformed requests
+ * do.
+ */
 const ROUNDS = Number(process.env['VARIATUM_FAULT_ROUNDS'] ?? 18);
 const WRITERS = 6;
 const MALFORMED = 10_000;
@@ -233,7 +236,9 @@ async function largeDocuments(): Promise<void> {
       await watch;
       const seconds = (performance.now() - from) / 1000;
       say(
-        `  ${what} (${(Buffer.byteLength(body) / 1e6).toFixed(0)} MB): ${statuses.join(' and ')} in ${seconds.toFixed(1)} s; health within ${slowest.toFixed(0)} ms, aim 500; ${most.toFixed(0)} MB, aim under 600`,
+        `  ${what} (${(Buffer.byteLength(body) / 1e6).toFixed(0)} MB): ${statuses.join(' and ')} in ` +
+          `${seconds.toFixed(1)} s; health within ${slowest.toFixed(0)} ms, aim 500; ${most.toFixed(0)} MB, aim ` +
+          'under 600',
       );
       if (statuses.some((status) => status >= 500) || slowest > 500 || most > 600) process.exitCode = 1;
     }

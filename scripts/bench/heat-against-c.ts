@@ -27,7 +27,8 @@ function prepared() {
   const sources = Array.from({ length: STEPS }, (_, step) => {
     footprint.clear();
     const at = step * SECONDS * 1.3;
-    if (step < BURNING) footprint.add({ powerW: 560, travelMmPerS: 1.3, radiusMm: 1.8, aimMm: 0 }, at, at + SECONDS * 1.3, 1); // prettier-ignore
+    if (step < BURNING)
+      footprint.add({ powerW: 560, travelMmPerS: 1.3, radiusMm: 1.8, aimMm: 0 }, at, at + SECONDS * 1.3, 1);
     return { cells: footprint.cells.slice(0, footprint.count), watts: footprint.watts.slice(0, footprint.count) };
   });
   return { grid, table, sources };
@@ -38,7 +39,10 @@ export function heatFieldHere(): HeatFieldResult {
   const { grid, table, sources } = prepared();
   let [best, sum, lost] = [Infinity, 0, 0];
   for (let round = 0; round < 4; round++) {
-    const field = new HeatField(grid, [table, table], AROUND, [], 20, [[550, 850], [550, 850]]); // prettier-ignore
+    const field = new HeatField(grid, [table, table], AROUND, [], 20, [
+      [550, 850],
+      [550, 850],
+    ]);
     const from = process.hrtime.bigint();
     for (const { cells, watts } of sources) field.step(SECONDS, cells, watts, cells.length);
     best = Math.min(best, Number(process.hrtime.bigint() - from) / 1e9);
@@ -55,12 +59,31 @@ export function heatFieldInC(): HeatFieldResult | undefined {
   const perStep = Math.max(...sources.map(({ cells }) => cells.length));
   const padded = (values: ArrayLike<number>): number[] => Array.from({ length: perStep }, (_, at) => values[at] ?? 0);
   const numbers = [
-    grid.alongCount, grid.rowCount, table.bins, table.lowest, table.perJoule, AROUND.ambientC, AROUND.emissivity, AROUND.airWPerM2K,
-    AROUND.innerWPerM2K, AROUND.poolC, heatHeld(table, 20), STEPS, perStep,
-    ...grid.volume, ...grid.towardsNext, ...grid.towardsNextRow, ...grid.airSurface, ...grid.innerSurface,
-    ...table.temperature, ...table.conductivity, ...table.capacity,
-    ...sources.map(() => SECONDS), ...sources.flatMap(({ cells }) => padded(cells)), ...sources.flatMap(({ watts }) => padded(watts)),
-  ]; // prettier-ignore
+    grid.alongCount,
+    grid.rowCount,
+    table.bins,
+    table.lowest,
+    table.perJoule,
+    AROUND.ambientC,
+    AROUND.emissivity,
+    AROUND.airWPerM2K,
+    AROUND.innerWPerM2K,
+    AROUND.poolC,
+    heatHeld(table, 20),
+    STEPS,
+    perStep,
+    ...grid.volume,
+    ...grid.towardsNext,
+    ...grid.towardsNextRow,
+    ...grid.airSurface,
+    ...grid.innerSurface,
+    ...table.temperature,
+    ...table.conductivity,
+    ...table.capacity,
+    ...sources.map(() => SECONDS),
+    ...sources.flatMap(({ cells }) => padded(cells)),
+    ...sources.flatMap(({ watts }) => padded(watts)),
+  ];
   const folder = mkdtempSync(join(tmpdir(), 'variatum-bench-'));
   try {
     const program = join(folder, 'heat-field');

@@ -57,20 +57,52 @@ const PLAIN: AssemblyPiece = {
 const unknownPair: ChooseInput = { pieces: [{ item: {} }, { item: {} }], joint: { type: 'fillet' } };
 /** The ring of a pipe in two passes with pauses, as the page simulates it. */
 function twoPassRing(): { readonly minutes: number; readonly milliseconds: number; readonly megabytes: number } {
-  const side = { material: { grade: '316L' }, thicknessMm: 2.77, reachMm: 120, spread: 'straight', bothWays: false } as const;
+  const side = {
+    material: { grade: '316L' },
+    thicknessMm: 2.77,
+    reachMm: 120,
+    spread: 'straight',
+    bothWays: false,
+  } as const;
   const lengthMm = Math.PI * 57.5;
   const seam = {
-    kind: 'ring', lengthMm, beyondMm: 0, closedInside: true, sides: [side, side], passes: 2, arcs: [{ amps: 75, travelMmPerS: 1.3 }], interpassC: 150,
-    people: 1, hold: 'tacks', tackMm: 28, outOfReach: [], turns: true, left: [], fixed: [], bars: [],
+    kind: 'ring',
+    lengthMm,
+    beyondMm: 0,
+    closedInside: true,
+    sides: [side, side],
+    passes: 2,
+    arcs: [{ amps: 75, travelMmPerS: 1.3 }],
+    interpassC: 150,
+    people: 1,
+    hold: 'tacks',
+    tackMm: 28,
+    outOfReach: [],
+    turns: true,
+    left: [],
+    fixed: [],
+    bars: [],
   } as const;
-  const quarter = (pass: number, at: number) => ({ pass, fromMm: (lengthMm * at) / 4, toMm: (lengthMm * (at + 1)) / 4, person: 0 as const, restS: 0 });
+  const quarter = (pass: number, at: number) => ({
+    pass,
+    fromMm: (lengthMm * at) / 4,
+    toMm: (lengthMm * (at + 1)) / 4,
+    person: 0 as const,
+    restS: 0,
+  });
   const runs = [0, 1].flatMap((pass) => [0, 2, 1, 3].map((at) => quarter(pass, at)));
-  let found = weldHeat({ seam, runs, cover: { cupMm: 12, trailingMm: 0, postFlowS: 10 }, shieldedInside: true, probes: [] }, 1);
+  let found = weldHeat(
+    { seam, runs, cover: { cupMm: 12, trailingMm: 0, postFlowS: 10 }, shieldedInside: true, probes: [] },
+    1,
+  );
   const took = medianOf(3, () => {
-    found = weldHeat({ seam, runs, cover: { cupMm: 12, trailingMm: 0, postFlowS: 10 }, shieldedInside: true, probes: [] }, 1);
+    found = weldHeat(
+      { seam, runs, cover: { cupMm: 12, trailingMm: 0, postFlowS: 10 }, shieldedInside: true, probes: [] },
+      1,
+    );
   });
   return { minutes: found.watchedS / 60, milliseconds: took, megabytes: found.film.temperatures.byteLength / 1e6 };
-} // prettier-ignore
+}
 
 const rods = RODS.slice(0, 40).map(({ id }) => id);
 
@@ -92,15 +124,20 @@ const ring = heatFieldHere();
 const ringInC = heatFieldInC();
 say(`  this core       ${(ring.seconds * 1000).toFixed(0)} ms`);
 if (ringInC) {
-  const agree = Math.abs(ring.sum - ringInC.sum) < 1e-6 * ringInC.sum && Math.abs(ring.lost - ringInC.lost) < 1e-6 * ringInC.lost; // prettier-ignore
+  const agree =
+    Math.abs(ring.sum - ringInC.sum) < 1e-6 * ringInC.sum && Math.abs(ring.lost - ringInC.lost) < 1e-6 * ringInC.lost;
   say(`  the same in C   ${(ringInC.seconds * 1000).toFixed(0)} ms (cc -O3)`);
   say(
-    `  ratio           ${(ringInC.seconds / ring.seconds).toFixed(2)} of C (aim 0.5); results ${agree ? 'agree' : 'DIFFER'}`,
+    `  ratio           ${(ringInC.seconds / ring.seconds).toFixed(2)} of C (aim 0.5); results ` +
+      (agree ? 'agree' : 'DIFFER'),
   );
   if (!agree) process.exitCode = 1;
 }
 const twoPass = twoPassRing();
-say(`  two passes with pauses, ${twoPass.minutes.toFixed(0)} simulated minutes: ${twoPass.milliseconds.toFixed(0)} ms (aim 2000), ${twoPass.megabytes.toFixed(1)} MB of pictures`); // prettier-ignore
+say(
+  `  two passes with pauses, ${twoPass.minutes.toFixed(0)} simulated minutes: ${twoPass.milliseconds.toFixed(0)} ` +
+    `ms (aim 2000), ${twoPass.megabytes.toFixed(1)} MB of pictures`,
+);
 
 say();
 say('Choice over two unknown pieces (12 candidates each), 40 rods');
@@ -143,20 +180,36 @@ say(`  with figures    ${forty.toFixed(1)} ms, ${(forty / ten).toFixed(1)} times
 say();
 say('Back shielding: a dam moved on a line of four joints');
 const tube = (id: string, lengthMm: number): AssemblyPiece => ({
-  id, kind: 'base', form: 'tube', shape: null, thicknessMm: 1, outsideMm: 18, lengthMm, widthMm: null, endOutsideMm: null,
-  bendDeg: null, count: 1,
-}); // prettier-ignore
+  id,
+  kind: 'base',
+  form: 'tube',
+  shape: null,
+  thicknessMm: 1,
+  outsideMm: 18,
+  lengthMm,
+  widthMm: null,
+  endOutsideMm: null,
+  bendDeg: null,
+  count: 1,
+});
 const line: Assembly = {
   pieces: [tube('a', 900), tube('b', 50), tube('c', 600), tube('d', 700), tube('e', 400)],
   joints: [0, 1, 2, 3].map((first) => ({
-    id: String(first), type: 'square-butt' as const, lengthMm: null, course: null, gapMm: null,
+    id: String(first),
+    type: 'square-butt' as const,
+    lengthMm: null,
+    course: null,
+    gapMm: null,
     sides: [first, first + 1].map((at) => ({ piece: 'abcde'[at] as string, end: null, alongMm: null, clock: null })),
   })),
-}; // prettier-ignore
+};
 let alongMm = 400;
 const moved = medianOf(25, () => {
   alongMm += 7;
-  const room = innerSpaces(line, [{ piece: 'a', alongMm }, { piece: 'c', alongMm: 300 }]).find(({ joints }) => joints.includes('0')); // prettier-ignore
+  const room = innerSpaces(line, [
+    { piece: 'a', alongMm },
+    { piece: 'c', alongMm: 300 },
+  ]).find(({ joints }) => joints.includes('0'));
   const space = room && roomToPurge(line, room, null).space;
   if (!space) throw new Error('no room behind the joint');
   const asked = { space, flowLpm: 5, targetPpm: 50, seal: 'taped' as const };
@@ -205,7 +258,10 @@ growth('rods', (times) => chooseSamples(1024, 12 * times));
   });
   const once = perGrade[0] as (typeof perGrade)[number];
   say(
-    `  ${'candidates'.padEnd(16)}${perGrade.map(({ grades, time }) => `${grades}: ${(time / once.time).toFixed(2)}`).join('  ')}  (time by grade, against the first; linear is 1)`,
+    '  ' +
+      `${'candidates'.padEnd(16)}` +
+      `${perGrade.map(({ grades, time }) => `${grades}: ${(time / once.time).toFixed(2)}`).join('  ')} ` +
+      ' (time by grade, against the first; linear is 1)',
   );
 }
 function chooseSamples(samples: number, count: number): unknown {
@@ -220,16 +276,24 @@ say('Fit of a running purge: 200 made up, half of them with a leak that matters'
 const share = (part: number): string => `${(100 * part).toFixed(0)} of 100`;
 for (const passed of [0.5, 0.75]) {
   const { withinFifth, covered, leaksTold, mixingTold } = tryFit(200, passed, 11);
-  say(`  after ${passed} of the wait: time left within a fifth in ${share(withinFifth)}, in its range in ${share(covered)} (aim 90); leaks named ${share(leaksTold)}, slow mixing taken for none ${share(mixingTold)}`); // prettier-ignore
+  say(
+    `  after ${passed} of the wait: time left within a fifth in ${share(withinFifth)}, in its range in ` +
+      `${share(covered)} (aim 90); leaks named ${share(leaksTold)}, slow mixing taken for none ${share(mixingTold)}`,
+  );
 }
 
 say();
 say('Heat tint in 500 made-up photographs: film that strays, tilt, lamps of all colours, noise');
 {
   const trial = tryTints(500, 1);
-  say(`  readable ${trial.readable}: refused ${share(trial.refused)}; level right in ${share(trial.atLevel)}, within one in ${share(trial.withinOne)} (aim 90), ${share(trial.withinOneByOnePlace)} without the way to bare metal; film in its range in ${share(trial.inRange)} (aim 90)`); // prettier-ignore
   say(
-    `  hopeless ${trial.hopeless} (glare, dark, sodium lamp, grey scale, paint): refused ${share(trial.hopelessRefused)}`,
+    `  readable ${trial.readable}: refused ${share(trial.refused)}; level right in ${share(trial.atLevel)}, ` +
+      `within one in ${share(trial.withinOne)} (aim 90), ${share(trial.withinOneByOnePlace)} without the way to ` +
+      `bare metal; film in its range in ${share(trial.inRange)} (aim 90)`,
+  );
+  say(
+    `  hopeless ${trial.hopeless} (glare, dark, sodium lamp, grey scale, paint): refused ` +
+      share(trial.hopelessRefused),
   );
 }
 
@@ -237,7 +301,10 @@ say();
 say('Dilution learnt from measured ferrite: 40 made-up workshops');
 for (const beads of [5, 15, 40]) {
   const { within, covered, off, offBefore } = tryDilutions(40, beads, 5);
-  say(`  ${String(beads).padStart(2)} beads        within 0.03 in ${share(within)}, in its range in ${share(covered)} (aim 90); off by ${off.toFixed(3)}, before ${offBefore.toFixed(3)}`); // prettier-ignore
+  say(
+    `  ${String(beads).padStart(2)} beads        within 0.03 in ${share(within)}, in its range in ` +
+      `${share(covered)} (aim 90); off by ${off.toFixed(3)}, before ${offBefore.toFixed(3)}`,
+  );
 }
 
 say();

@@ -49,8 +49,14 @@ export async function benchMeters(
   readsWhile: (busy: () => boolean) => Promise<readonly number[]>,
 ): Promise<void> {
   const meters = await Promise.all(
-    Array.from({ length: METERS }, async (_, index) => JSON.parse(await sendJson(agent, port, 'POST', '/api/meters', { kind: 'oxygen', name: `Bench ${index}` })) as MeterWithKey),
-  ); // prettier-ignore
+    Array.from(
+      { length: METERS },
+      async (_, index) =>
+        JSON.parse(
+          await sendJson(agent, port, 'POST', '/api/meters', { kind: 'oxygen', name: `Bench ${index}` }),
+        ) as MeterWithKey,
+    ),
+  );
   let sending = true;
   const reads = readsWhile(() => sending);
   const lags = await lagsOf(port, meters);
@@ -58,7 +64,8 @@ export async function benchMeters(
   const at = (list: readonly number[], share: number): number => list[Math.floor((list.length - 1) * share)] ?? 0;
   say(`${METERS} meters at ${PER_SECOND} readings a second for ${SECONDS} s: how late a page is told of them`);
   say(
-    `  median ${at(lags, 0.5)} ms, p99 ${at(lags, 0.99)} ms, most ${at(lags, 1)} ms over ${lags.length} readings; aim under 1000`,
+    `  median ${at(lags, 0.5)} ms, p99 ${at(lags, 0.99)} ms, most ${at(lags, 1)} ms over ${lags.length} ` +
+      'readings; aim under 1000',
   );
   say(`  others' reads meanwhile p99 ${at(await reads, 0.99).toFixed(1)} ms`);
 }

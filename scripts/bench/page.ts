@@ -17,7 +17,10 @@ interface PageFigures {
   /** Longest wait from a key or a click to the next paint, while typing a name and while logging a test. */
   readonly typing: number;
   readonly logging: number;
-  /** Time from frame to frame while the edge of the pool is dragged, the processor as it is: half of them, and 95 of 100, take no longer. */
+  /**
+   * Time from frame to frame while the edge of the pool is dragged, the processor as it is: half of them, and 95 of
+   * 100, take no longer.
+   */
   readonly dragging: { readonly half: number; readonly most: number };
 }
 
@@ -39,14 +42,18 @@ async function framesWhileDragging(page: Page, grip: string): Promise<PageFigure
   await page.mouse.down();
   // As a text: a function inside a function would be renamed for the page.
   const frames = page.evaluate<number[]>(
-    'new Promise((done) => { const times = []; requestAnimationFrame(function tick(now) { times.push(now); times.length < 180 ? requestAnimationFrame(tick) : done(times); }); })',
+    'new Promise((done) => { const times = []; requestAnimationFrame(function tick(now) { times.push(now); ' +
+      'times.length < 180 ? requestAnimationFrame(tick) : done(times); }); })',
   );
   let dragged = true;
   void frames.then(() => (dragged = false));
   for (let step = 0; dragged; step++) await page.mouse.move(x, y + 30 * Math.sin(step / 12));
   await page.mouse.up();
   const times = await frames;
-  const gaps = times.slice(1).map((time, index) => time - (times[index] as number)).sort((a, b) => a - b); // prettier-ignore
+  const gaps = times
+    .slice(1)
+    .map((time, index) => time - (times[index] as number))
+    .sort((a, b) => a - b);
   const at = (share: number): number => gaps[Math.floor(share * (gaps.length - 1))] as number;
   return { half: at(0.5), most: at(0.95) };
 }
@@ -132,6 +139,7 @@ else {
   say(`  input to paint  typing ${against(typing, 100)}`);
   say(`                  logging a test ${against(logging, 100)}`);
   say(
-    `  dragging a pool ${dragging.half.toFixed(1)} ms from frame to frame, 95 of 100 within ${dragging.most.toFixed(1)}; aim 16.7 (processor as it is)`,
+    `  dragging a pool ${dragging.half.toFixed(1)} ms from frame to frame, 95 of 100 within ` +
+      `${dragging.most.toFixed(1)}; aim 16.7 (processor as it is)`,
   );
 }

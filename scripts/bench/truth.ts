@@ -3,7 +3,9 @@ import practice from '../../packages/metallurgy/src/testing/practice-joints.json
 import { namesOf } from '../../packages/metallurgy/src/testing/names-of';
 import { ANCHORS, predictLeftOut } from '../../packages/metallurgy/src/testing/refit-surface';
 
-/** Where the program and practice agree, and where not: joints, ferrite of published weld metals, and why they differ. */
+/**
+ * Where the program and practice agree, and where not: joints, ferrite of published weld metals, and why they differ.
+ */
 const say = (text = ''): void => void process.stdout.write(`${text}\n`);
 const percent = (share: number): string => `${(100 * share).toFixed(0)} %`;
 const name = (rod: string | null): string => rod ?? 'no rod';
@@ -48,12 +50,15 @@ for (const joint of practice.joints as unknown as readonly PracticeJoint[]) {
   const answer: Choice = choose(joint as unknown as Parameters<typeof choose>[0]);
   times.push(performance.now() - from);
   const [first] = answer.ranking;
-  const what = `${joint.pieces.map(({ grade, coating }) => (coating ? `${coating} ${grade}` : grade)).join(' + ')}, ${joint.joint.type}`;
+  const what =
+    `${joint.pieces.map(({ grade, coating }) => (coating ? `${coating} ${grade}` : grade)).join(' + ')}, ` +
+    joint.joint.type;
   if (first && named(first, joint.good)) agree++;
   else if (first) {
     const practised = answer.ranking.find((rod) => named(rod, joint.good));
     differ.push(
-      `  ${what}: ${name(first.rod)}; practice ${joint.good.map(name).join(', ')} (${joint.why}). ${name(practised?.rod ?? null)} is ${difference(first, practised)}.`,
+      `  ${what}: ${name(first.rod)}; practice ${joint.good.map(name).join(', ')} (${joint.why}). ` +
+        `${name(practised?.rod ?? null)} is ${difference(first, practised)}.`,
     );
   }
   const bad = answer.ranking.slice(0, 3).filter((rod) => named(rod, joint.bad));
@@ -66,7 +71,8 @@ say(`  ${agree} of ${total} joints (${percent(agree / total)}) get a rod practic
 say(`  ${dangers.length} of ${total} with a rod among the first three that must not be used; aim 0`);
 dangers.forEach((line) => say(line));
 say(
-  `  answer: median ${(times[times.length >> 1] ?? 0).toFixed(0)} ms, longest ${(times[times.length - 1] ?? 0).toFixed(0)} ms`,
+  `  answer: median ${(times[times.length >> 1] ?? 0).toFixed(0)} ms, longest ` +
+    `${(times[times.length - 1] ?? 0).toFixed(0)} ms`,
 );
 say();
 say('Where practice and program differ, and what makes the difference');
@@ -85,12 +91,15 @@ const rows = ANCHORS.map((anchor) => {
 });
 for (const { what, fn, predicted, rendering, whole, held } of rows)
   say(
-    `  ${what.padEnd(34)} published ${String(fn).padStart(4)}   predicted ${predicted.toFixed(0).padStart(3)} ± ${rendering.toFixed(1)} by the rendering, ± ${whole.toFixed(1)} with the scatter of welds${held ? '' : '   outside'}`,
+    `  ${what.padEnd(34)} published ${String(fn).padStart(4)}   predicted ${predicted.toFixed(0).padStart(3)} ± ` +
+      `${rendering.toFixed(1)} by the rendering, ± ${whole.toFixed(1)} with the scatter of ` +
+      `welds${held ? '' : '   outside'}`,
   );
 const inside = (holds: (row: (typeof rows)[number]) => boolean): string =>
   `${rows.filter(holds).length} of ${rows.length}`;
 say(`  ${inside(({ held }) => held)} inside the 90 % range of the rendering; aim nine of ten`);
 say(
-  `  ${inside(({ heldWhole }) => heldWhole)} with the scatter of measured welds laid on, which a published mean does not have`,
+  `  ${inside(({ heldWhole }) => heldWhole)} with the scatter of measured welds laid on, which a published mean ` +
+    'does not have',
 );
 if (agree / total < 0.95 || dangers.length > 0.02 * total) process.exitCode = 1;

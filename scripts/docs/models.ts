@@ -16,6 +16,12 @@ import joints from '../../packages/metallurgy/data/joints.json';
 import { fixed, table } from './tables';
 
 const range = (limits: readonly number[]): string => `${limits[0]} to ${limits[1]}`;
+const equivalents = (validity: Record<'chromiumEquivalent' | 'nickelEquivalent', readonly number[]>): string =>
+  `Creq ${range(validity.chromiumEquivalent)}, Nieq ${range(validity.nickelEquivalent)}`;
+const mostOfEach = (elements: Readonly<Record<string, number>>): string =>
+  Object.entries(elements)
+    .map(([symbol, limit]) => `${limit} % ${symbol}`)
+    .join(', ');
 
 /** Published typical ferrite window of each rod against what the undiluted typical composition gives. */
 export function rodWindows(): { rod: string; window: readonly [number, number]; predicted: number; inside: boolean }[] {
@@ -57,8 +63,8 @@ export function modelsPage(): string {
   const inside = windows.filter((row) => row.inside).length;
   return `# The models
 
-Made by \`npm run docs\` from the code and its data; edit those, not this page. Compositions are mass percent, temperatures °C,
-lengths mm. *Sure* says how far an entry is to be trusted; whatever is called an estimate is one.
+Made by \`npm run docs\` from the code and its data; edit those, not this page. Compositions are mass percent,
+temperatures °C, lengths mm. *Sure* says how far an entry is to be trusted; whatever is called an estimate is one.
 
 ## Equivalents and indices
 
@@ -81,20 +87,17 @@ with ${Object.entries(wrc.surface)
     .map(([name, value]) => `${name} = ${value}`)
     .join(', ')}.
 
-Valid for Creq ${range(wrc.validity.chromiumEquivalent)}, Nieq ${range(wrc.validity.nickelEquivalent)}, and up to ${Object.entries(
-    wrc.validity.elements,
-  )
-    .map(([symbol, limit]) => `${limit} % ${symbol}`)
-    .join(
-      ', ',
-    )}. A little beyond these alloy contents the diagram is still used, with its range widened ${wrc.extrapolation.widening} times
-(${wrc.extrapolation.source}).
+Valid for Creq ${range(wrc.validity.chromiumEquivalent)}, Nieq ${range(wrc.validity.nickelEquivalent)}, and up to
+${mostOfEach(wrc.validity.elements)}. A little beyond these alloy contents the diagram is still used, with its range
+widened ${wrc.extrapolation.widening} times (${wrc.extrapolation.source}).
 
-Range: rendering tolerance (two standard deviations) ${wrc.renderingTolerance2Sigma.map(([at, fn]) => `±${fn} at FN ${at}`).join(', ')}, between them evenly; scatter of measured welds ±${wrc.diagramScatter2Sigma.fn} FN, above FN 20 ±${100 * wrc.diagramScatter2Sigma.relativeAbove20} %
+Range: rendering tolerance (two standard deviations)
+${wrc.renderingTolerance2Sigma.map(([at, fn]) => `±${fn} at FN ${at}`).join(', ')}, between them evenly; scatter of
+measured welds ±${wrc.diagramScatter2Sigma.fn} FN, above FN 20 ±${100 * wrc.diagramScatter2Sigma.relativeAbove20} %
 (${wrc.diagramScatter2Sigma.source}). In a choice the spread of composition, dilution and shares comes on top.
 
-A digitised figure replaces the surface: \`--wrc-lines FILE\` on the command line, \`wrc1992Lines\` in a question. The file holds
-iso-FN lines by ferrite number, each with two or more points [Creq, Nieq] of rising Creq.
+A digitised figure replaces the surface: \`--wrc-lines FILE\` on the command line, \`wrc1992Lines\` in a question. The
+file holds iso-FN lines by ferrite number, each with two or more points [Creq, Nieq] of rising Creq.
 
 ### Anchors against the surface
 
@@ -116,22 +119,41 @@ ${inside} of ${windows.length} inside (${fixed((100 * inside) / windows.length, 
 
 ## When WRC-1992 does not reach
 
-| diagram | covers | scatter (two standard deviations) | source |
-| --- | --- | --- | --- |
-| DeLong 1973 | Creq ${range(delong.validity.chromiumEquivalent)}, Nieq ${range(delong.validity.nickelEquivalent)}, FN ${range(delong.validity.ferriteNumber)} | ±${delong.tolerance2SigmaFn} FN | ${delong.source} |
-| Balmforth-Lippold 2000 | ${Object.entries(balmforth.validity.elements)
-    .map(([symbol, limits]) => `${symbol} ${range(limits)}`)
-    .join(', ')} | ±20 % ferrite | ${balmforth.source} |
-| Schaeffler 1949 | Creq ${range(schaeffler.validity.chromiumEquivalent)}, Nieq ${range(schaeffler.validity.nickelEquivalent)} | ±${schaeffler.ferriteScatter2SigmaPercent} % ferrite | ${schaeffler.source} |
+${table(
+  ['diagram', 'covers', 'scatter (two standard deviations)', 'source'],
+  [
+    [
+      'DeLong 1973',
+      `${equivalents(delong.validity)}, FN ${range(delong.validity.ferriteNumber)}`,
+      `±${delong.tolerance2SigmaFn} FN`,
+      delong.source,
+    ],
+    [
+      'Balmforth-Lippold 2000',
+      Object.entries(balmforth.validity.elements)
+        .map(([symbol, limits]) => `${symbol} ${range(limits)}`)
+        .join(', '),
+      '±20 % ferrite',
+      balmforth.source,
+    ],
+    [
+      'Schaeffler 1949',
+      equivalents(schaeffler.validity),
+      `±${schaeffler.ferriteScatter2SigmaPercent} % ferrite`,
+      schaeffler.source,
+    ],
+  ],
+)}
 
-In this order, each fading into the next over the figures in the data, both weighed between: no small change of a composition makes
-the answer jump, and what two of them disagree by widens the range. Outside all of them no diagram governs, and the answer says
-so. Percent ferrite is handed on as ferrite number, which is right below about 10.
+In this order, each fading into the next over the figures in the data, both weighed between: no small change of a
+composition makes the answer jump, and what two of them disagree by widens the range. Outside all of them no diagram
+governs, and the answer says so. Percent ferrite is handed on as ferrite number, which is right below about 10.
 
-Below its box WRC-1992 is carried on for metal that forms austenite: ${wrc.reach.source} (sure: ${wrc.reach.confidence}).
-Balmforth-Lippold: ${balmforth.reach.source} (sure: ${balmforth.reach.confidence}).
+Below its box WRC-1992 is carried on for metal that forms austenite: ${wrc.reach.source} (sure:
+${wrc.reach.confidence}). Balmforth-Lippold: ${balmforth.reach.source} (sure: ${balmforth.reach.confidence}).
 
-Martensite boundary on WRC-1992: ${boundary.source} (sure: ${boundary.confidence}). It is kept as data and takes no part in any figure.
+Martensite boundary on WRC-1992: ${boundary.source} (sure: ${boundary.confidence}). It is kept as data and takes no
+part in any figure.
 
 ## The pool
 
@@ -147,7 +169,9 @@ Martensite boundary on WRC-1992: ${boundary.source} (sure: ${boundary.confidence
 Later passes melt base metal and the pass below: ${(['hot', 'fill', 'cap'] as const)
     .map(
       (kind) =>
-        `${joints.passes[kind].title.toLowerCase()} ${joints.passes[kind].dilution.map((share) => Math.round(100 * share)).join('–')} %, of it ${Math.round(100 * joints.passes[kind].parentShare)} % base`,
+        `${joints.passes[kind].title.toLowerCase()} ` +
+        `${joints.passes[kind].dilution.map((share) => Math.round(100 * share)).join('–')} %, of it ` +
+        `${Math.round(100 * joints.passes[kind].parentShare)} % base`,
     )
     .join('; ')} (${joints.passes.source}).
 

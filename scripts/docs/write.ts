@@ -9,7 +9,7 @@ const PAGES = { 'docs/models.md': modelsPage, 'docs/choice.md': choicePage, 'doc
 const check = process.argv.includes('--check');
 mkdirSync('docs', { recursive: true });
 for (const [file, make] of Object.entries(PAGES)) {
-  const text = await format(make(), { ...(await resolveConfig(file)), parser: 'markdown' });
+  const text = await format(make(), { ...(await resolveConfig(file)), parser: 'markdown', proseWrap: 'always' });
   if (!check) writeFileSync(file, text);
   else if (readFileSync(file, 'utf8') !== text) {
     process.stderr.write(`${file} is not what the data says; run npm run docs\n`);

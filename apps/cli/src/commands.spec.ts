@@ -20,10 +20,24 @@ describe('constitution', () => {
     const found = run('constitution', { composition, thicknessMm: 6 }) as Record<string, unknown>;
     expect(Object.keys(found).sort()).toEqual(
       [
-        'wrc1992', 'schaeffler', 'delong', 'hammarSvensson', 'balmforthLippold', 'kaltenhauser', 'martensiteStartC', 'martensiteFraction',
-        'md30C', 'pren', 'ucs', 'ceIiw', 'pcm', 'cet', 'seferianPreheatC', 'governing',
+        'wrc1992',
+        'schaeffler',
+        'delong',
+        'hammarSvensson',
+        'balmforthLippold',
+        'kaltenhauser',
+        'martensiteStartC',
+        'martensiteFraction',
+        'md30C',
+        'pren',
+        'ucs',
+        'ceIiw',
+        'pcm',
+        'cet',
+        'seferianPreheatC',
+        'governing',
       ].sort(),
-    ); // prettier-ignore
+    );
     expect(found['wrc1992']).toMatchObject({ valid: true, range90: [expect.any(Number), expect.any(Number)] });
   });
   test('answers many with an array', () => {
@@ -134,8 +148,14 @@ describe('doing the work', () => {
   test('purge answers its wait, its levels and the habits', () => {
     const found = run('purge', {
       space: { runs: [{ outsideMm: 50.8, wallMm: 1.65, lengthMm: 2000 }], pocketsMm: [80] },
-      flowLpm: 8, gasPpm: 5, leakLpm: 0, feed: 'low', tanks: 1, targetPpm: 100, minutes: [1, 2, 5],
-    }) as { minutes: { median: number }; levels: object[]; pockets: { timeConstantS: number }[]; habits: object[] }; // prettier-ignore
+      flowLpm: 8,
+      gasPpm: 5,
+      leakLpm: 0,
+      feed: 'low',
+      tanks: 1,
+      targetPpm: 100,
+      minutes: [1, 2, 5],
+    }) as { minutes: { median: number }; levels: object[]; pockets: { timeConstantS: number }[]; habits: object[] };
     expect(found.minutes.median).toBeCloseTo(3.4095, 3);
     expect([found.levels.length, found.habits.length]).toEqual([3, 3]);
     expect(found.pockets[0]!.timeConstantS).toBeCloseTo(129.69, 1);
@@ -143,26 +163,48 @@ describe('doing the work', () => {
     expect(pathsOf('purge', { flowLpm: 8, targetPpm: 100, speed: 3 })).toEqual(expect.arrayContaining(['speed']));
   });
   test('vent answers pressure, window and drill', () => {
-    const found = run('vent', { flowLpm: 6, holesMm: [4], pool: { depthMm: 2, halfWidthMm: 2.2, clockDeg: 60 } }) as { pressurePa: number; deflectionMm: number; drill: { inch: string } }; // prettier-ignore
+    const found = run('vent', { flowLpm: 6, holesMm: [4], pool: { depthMm: 2, halfWidthMm: 2.2, clockDeg: 60 } }) as {
+      pressurePa: number;
+      deflectionMm: number;
+      drill: { inch: string };
+    };
     expect(found.pressurePa).toBeCloseTo(136.8, 1);
     expect(found.deflectionMm).toBeCloseTo(0.0261, 3);
     expect(found.drill.inch).toMatch(/^\d+\/\d+"$/);
     expect(pathsOf('vent', { flowLpm: 6, holesMm: [-1], pool: { depthMm: 2 } })).toEqual(['holesMm.0']);
   });
   test('settings answers current and what follows, and the faulty field', () => {
-    const question = { pieces: [{ grade: '316L' }, { grade: '316L' }], joint: { type: 'square-butt', thicknessMm: 2 }, rod: 'ER316L', process: 'gtaw' }; // prettier-ignore
+    const question = {
+      pieces: [{ grade: '316L' }, { grade: '316L' }],
+      joint: { type: 'square-butt', thicknessMm: 2 },
+      rod: 'ER316L',
+      process: 'gtaw',
+    };
     expect(run('settings', question)).toMatchObject({ amps: [52, 59, 66], rodMm: 2, reasons: expect.any(Array) });
     expect(pathsOf('settings', { ...question, rod: 'ER000' })).toEqual(['rod']);
   });
   test('heat answers cooling, pool and colours, and the faulty field', () => {
     const question = {
-      material: { conductivity: 25, diffusivity: 6e-6 }, thicknessMm: 2, model: 'thin', between: [850, 550],
-      arc: { amps: 70, volts: 11.5, efficiency: 0.65, travelMmPerS: 1.8 }, at: [{ xiMm: -6, yMm: 6 }],
-    }; // prettier-ignore
-    const found = run('heat', question) as { temperaturesC: number[]; secondsBetween: number; heatInputKjPerMm: number; criticalThicknessMm: number; model: string }; // prettier-ignore
+      material: { conductivity: 25, diffusivity: 6e-6 },
+      thicknessMm: 2,
+      model: 'thin',
+      between: [850, 550],
+      arc: { amps: 70, volts: 11.5, efficiency: 0.65, travelMmPerS: 1.8 },
+      at: [{ xiMm: -6, yMm: 6 }],
+    };
+    const found = run('heat', question) as {
+      temperaturesC: number[];
+      secondsBetween: number;
+      heatInputKjPerMm: number;
+      criticalThicknessMm: number;
+      model: string;
+    };
     expect(found.temperaturesC[0]).toBeCloseTo(1202.27, 1);
     expect(found.secondsBetween).toBeCloseTo(34.027, 2);
-    expect([found.heatInputKjPerMm, found.criticalThicknessMm]).toEqual([expect.closeTo(0.29069, 4), expect.closeTo(10.3849, 3)]); // prettier-ignore
+    expect([found.heatInputKjPerMm, found.criticalThicknessMm]).toEqual([
+      expect.closeTo(0.29069, 4),
+      expect.closeTo(10.3849, 3),
+    ]);
     const simulated = run('heat', { ...question, model: 'simulated' }) as typeof found;
     expect(simulated.model).toBe('simulated');
     expect(simulated.secondsBetween).toBeGreaterThan(10);
@@ -171,41 +213,79 @@ describe('doing the work', () => {
     expect(pathsOf('heat', { ...question, between: [550, 850] })).toEqual(['between']);
   });
   test('what meters read is fitted, and the limit between passes is the grade’s own where none is said', () => {
-    const trace = [160000, 104000, 62000, 36000, 20000, 11200, 6200, 3400].map((ppm, index) => ({ seconds: 30 * (index + 1), ppm }));
-    const purge = run('purge-fit', { planned: { space: { volumeL: 8 }, flowLpm: 8, targetPpm: 100 }, targetPpm: 100, trace }) as { minutesLeft: { median: number }; fault: null };
+    const trace = [160000, 104000, 62000, 36000, 20000, 11200, 6200, 3400].map((ppm, index) => ({
+      seconds: 30 * (index + 1),
+      ppm,
+    }));
+    const purge = run('purge-fit', {
+      planned: { space: { volumeL: 8 }, flowLpm: 8, targetPpm: 100 },
+      targetPpm: 100,
+      trace,
+    }) as { minutesLeft: { median: number }; fault: null };
     expect(purge.fault).toBeNull();
     expect(purge.minutesLeft.median).toBeGreaterThan(1);
     const cooling = [410, 352, 304, 265, 231].map((tempC, index) => ({ seconds: 30 * index, tempC }));
-    const left = (question: object): number => (run('interpass-fit', { trace: cooling, ...question }) as { secondsLeft: { median: number } }).secondsLeft.median;
+    const left = (question: object): number =>
+      (run('interpass-fit', { trace: cooling, ...question }) as { secondsLeft: { median: number } }).secondsLeft.median;
     expect(left({ grade: '316L' })).toBe(left({ limitC: 175 }));
     expect(left({ grade: '316L', limitC: 120 })).toBeGreaterThan(left({ grade: '316L' }));
     expect(pathsOf('interpass-fit', { trace: cooling })).toEqual(['limitC']);
     expect(pathsOf('interpass-fit', { trace: cooling, grade: 'nowhere' })).toEqual(['grade']);
-    expect(pathsOf('purge-fit', { planned: { space: { volumeL: 8 }, flowLpm: 8, targetPpm: 100 }, targetPpm: 0, trace })).toEqual(['targetPpm']);
-  }); // prettier-ignore
+    expect(
+      pathsOf('purge-fit', { planned: { space: { volumeL: 8 }, flowLpm: 8, targetPpm: 100 }, targetPpm: 0, trace }),
+    ).toEqual(['targetPpm']);
+  });
 
   test('what comes after the weld: a tint, what beads teach, what a job comes to', () => {
-    const tint = run('tint', { pixel: [13, 84, 128], reference: { pixel: [240, 240, 240], is: 'white' }, grade: '304L' });
+    const tint = run('tint', {
+      pixel: [13, 84, 128],
+      reference: { pixel: [240, 240, 240], is: 'white' },
+      grade: '304L',
+    });
     expect(tint).toMatchObject({ level: 7, tint: 'dark blue', trust: 'good' });
-    expect(pathsOf('tint', { pixel: [0, 0, 900], reference: { pixel: [240, 240, 240], is: 'white' } })).toEqual(['pixel']);
+    expect(pathsOf('tint', { pixel: [0, 0, 900], reference: { pixel: [240, 240, 240], is: 'white' } })).toEqual([
+      'pixel',
+    ]);
     const bead = { parents: [{ grade: '304L' }, { grade: 'A36' }], rod: 'ER309L', measuredFn: 13 };
-    const { dilution, count } = run('learn', { technique: 'fillet', measured: [bead, bead, bead] }) as { dilution: { median: number }; count: number };
+    const { dilution, count } = run('learn', { technique: 'fillet', measured: [bead, bead, bead] }) as {
+      dilution: { median: number };
+      count: number;
+    };
     expect([count, dilution.median < 0.32]).toEqual([3, true]);
     expect(pathsOf('learn', { technique: 'fillet', measured: [{ ...bead, rod: 'none' }] })).toEqual(['measured.0.rod']);
-    const { total, depositG } = run('quote', { joints: [{ type: 'fillet', lengthMm: 300, thicknessMm: [3, 5] }], rates: { labourPerHour: 60 } }) as { total: { median: number }; depositG: { median: number } };
+    const { total, depositG } = run('quote', {
+      joints: [{ type: 'fillet', lengthMm: 300, thicknessMm: [3, 5] }],
+      rates: { labourPerHour: 60 },
+    }) as { total: { median: number }; depositG: { median: number } };
     expect([total.median > 40, depositG.median > 10]).toEqual([true, true]);
-    expect(pathsOf('quote', { joints: [{ type: 'fillet', lengthMm: -3, thicknessMm: [3] }], rates: {} })).toEqual(['joints.0.lengthMm']);
-  }); // prettier-ignore
+    expect(pathsOf('quote', { joints: [{ type: 'fillet', lengthMm: -3, thicknessMm: [3] }], rates: {} })).toEqual([
+      'joints.0.lengthMm',
+    ]);
+  });
 
   test('shrink and order answer', () => {
-    expect(run('shrink', { areaMm2: 14, thicknessMm: 3 })).toMatchObject({ transverseMm: expect.closeTo(0.4667, 4), bowMm: null }); // prettier-ignore
-    const found = run('order', { seam: { lengthMm: 300, thicknessMm: 1.5 }, grade: '304', passes: 1, arc: { amps: 45, travelMmPerS: 2 } }) as { plan: { to: number }[]; against: object }; // prettier-ignore
+    expect(run('shrink', { areaMm2: 14, thicknessMm: 3 })).toMatchObject({
+      transverseMm: expect.closeTo(0.4667, 4),
+      bowMm: null,
+    });
+    const found = run('order', {
+      seam: { lengthMm: 300, thicknessMm: 1.5 },
+      grade: '304',
+      passes: 1,
+      arc: { amps: 45, travelMmPerS: 2 },
+    }) as { plan: { to: number }[]; against: object };
     expect(Object.keys(found.against)).toContain('onceRound');
     for (const { to } of found.plan) expect(to).toBeLessThanOrEqual(300);
     expect(pathsOf('order', { grade: '304', passes: 1, arc: { amps: 45, travelMmPerS: 2 } })).toEqual(['']);
   });
   test('explain traces settings: the wall, the current and what bounds it', () => {
-    const question = { pieces: [{ grade: '316L' }, { grade: '316L' }], joint: { type: 'square-butt', thicknessMm: 2 }, rod: 'ER316L', process: 'gtaw', machine: { mostAmperes: 40 } }; // prettier-ignore
+    const question = {
+      pieces: [{ grade: '316L' }, { grade: '316L' }],
+      joint: { type: 'square-butt', thicknessMm: 2 },
+      rod: 'ER316L',
+      process: 'gtaw',
+      machine: { mostAmperes: 40 },
+    };
     const { steps } = run('explain', question) as { steps: { figure: string; value: number }[] };
     const value = (figure: string) => steps.find((step) => step.figure === figure)?.value;
     expect([value('wallMm'), value('wantedAmps'), value('limitA'), value('amps')]).toEqual([2, 59, 40, 40]);
@@ -213,22 +293,42 @@ describe('doing the work', () => {
     expect(pathsOf('explain', { ...question, rod: 'ER000' })).toEqual(['rod']);
   });
   test('explain traces a purge and a vent', () => {
-    const purge = run('explain', { space: { volumeL: 2 }, flowLpm: 8, targetPpm: 100, tanks: 1, gasPpm: 5, leakLpm: 0 }) as { steps: { figure: string; value: number }[] }; // prettier-ignore
+    const purge = run('explain', {
+      space: { volumeL: 2 },
+      flowLpm: 8,
+      targetPpm: 100,
+      tanks: 1,
+      gasPpm: 5,
+      leakLpm: 0,
+    }) as { steps: { figure: string; value: number }[] };
     expect(purge.steps.find(({ figure }) => figure === 'minutes.median')!.value).toBeCloseTo(
       0.25 * Math.log(208995 / 95),
       4,
     );
-    const vent = run('explain', { flowLpm: 6, holesMm: [4], pool: { depthMm: 2, halfWidthMm: 2.2, clockDeg: 0 } }) as { steps: { figure: string }[] }; // prettier-ignore
-    expect(vent.steps.map(({ figure }) => figure)).toEqual(['openMm2', 'pressurePa', 'weightPa', 'deflectionMm', 'exitMPerS']); // prettier-ignore
+    const vent = run('explain', { flowLpm: 6, holesMm: [4], pool: { depthMm: 2, halfWidthMm: 2.2, clockDeg: 0 } }) as {
+      steps: { figure: string }[];
+    };
+    expect(vent.steps.map(({ figure }) => figure)).toEqual([
+      'openMm2',
+      'pressurePa',
+      'weightPa',
+      'deflectionMm',
+      'exitMPerS',
+    ]);
   });
 });
 
 test('the door of the program opens what it names and what the README shows', () => {
   const door = readFileSync(resolve('variatum'), 'utf8');
   const opened = [...door.matchAll(/^ {2}([a-z][a-z |-]*)\)$/gm)].flatMap(([, names = '']) => names.split(' | '));
-  const named = /\n {2}(constitution [^\n]*)\n[^\n]*\n {2}(grades [^\n]*?) {3}/.exec(door)!.slice(1).flatMap((names) => names.trim().split(/ +/)); // prettier-ignore
+  const named = /\n {2}(constitution [^\n]*)\n[^\n]*\n {2}(grades [^\n]*?) {3}/
+    .exec(door)!
+    .slice(1)
+    .flatMap((names) => names.trim().split(/ +/));
   expect(named).toEqual(expect.arrayContaining(['choose', 'purge', 'vent', 'settings', 'heat', 'shrink', 'order']));
   for (const name of named) expect(COMMANDS).toHaveProperty(name);
-  const shown = [...readFileSync(resolve('README.md'), 'utf8').matchAll(/\.\/variatum ([a-z-]+)/g)].map(([, name = '']) => name); // prettier-ignore
+  const shown = [...readFileSync(resolve('README.md'), 'utf8').matchAll(/\.\/variatum ([a-z-]+)/g)].map(
+    ([, name = '']) => name,
+  );
   for (const name of [...named, ...shown]) expect(opened).toContain(name);
 });

@@ -40,7 +40,6 @@ test('a stream of lines is served on this machine alone', async () => {
 async function receiver(
   answer: (lines: string[], request: IncomingMessage, response: ServerResponse) => void,
 ): Promise<{ url: string; server: Server }> {
-  // prettier-ignore
   const server = createServer((request, response) => {
     const lines: string[] = [];
     let rest = '';

@@ -11,7 +11,8 @@ const USAGE = `./variatum instruments <what>
 KIND and its faults, given as --fault NAME@SECOND:
 ${listed()}
 
-Flags: --seed N  --rate N (readings a second)  --from N (second it begins at)  --litres N  --flow N  --leak N  --rise N  --arc N  --fn N  --grade NAME
+Flags: --seed N  --rate N (readings a second)  --from N (second it begins at)
+       --litres N  --flow N  --leak N  --rise N  --arc N  --fn N  --grade NAME
 `;
 
 const fail = (words: string): never => {
@@ -50,8 +51,16 @@ async function main([what = '', ...rest]: readonly string[]): Promise<void> {
     const from = Date.now() - 1000 * seconds;
     for (let at = 0; at <= seconds * rate; at++) {
       const [value] = Object.values(lineAt(at / rate));
-      const shown = value === null ? '' : typeof value === 'object' ? `"${JSON.stringify(value).replaceAll('"', '""')}"` : String(value); // prettier-ignore
-      process.stdout.write(`${at === 0 ? `time,${Object.keys(lineAt(0))[0] ?? ''}\n` : ''}${new Date(from + (1000 * at) / rate).toISOString()},${shown}\n`); // prettier-ignore
+      const shown =
+        value === null
+          ? ''
+          : typeof value === 'object'
+            ? `"${JSON.stringify(value).replaceAll('"', '""')}"`
+            : String(value);
+      process.stdout.write(
+        `${at === 0 ? `time,${Object.keys(lineAt(0))[0] ?? ''}\n` : ''}` +
+          `${new Date(from + (1000 * at) / rate).toISOString()},${shown}\n`,
+      );
     }
     return;
   }

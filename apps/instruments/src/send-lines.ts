@@ -26,8 +26,8 @@ const AGAIN_AFTER_MS = 500;
 const MOST_KEPT = 20_000;
 
 /**
- * Sends lines of one meter over requests that are held open. When a request breaks, what it had sent is sent again: the program
- * takes the same moment once.
+ * Sends lines of one meter over requests that are held open. When a request breaks, what it had sent is sent again: the
+ * program takes the same moment once.
  * @param said told of what went wrong, in words
  */
 export function sendLines({ url, key }: Receiver, said: (words: string) => void = () => undefined): LineSender {

@@ -5,8 +5,8 @@ const LOOPBACK = '127.0.0.1';
 const MOST_PER_SECOND = 50;
 
 /**
- * Serves simulated instruments on this machine: `GET /oxygen?seed=1&rate=5&fault=tape-lifted@120` is a stream of newline-delimited
- * JSON without end, a line for each reading, that begins at the second the request comes.
+ * Serves simulated instruments on this machine: `GET /oxygen?seed=1&rate=5&fault=tape-lifted@120` is a stream of
+ * newline-delimited JSON without end, a line for each reading, that begins at the second the request comes.
  */
 export function serveInstruments(port: number): Promise<Server> {
   const server = createServer((request, response) => {
@@ -33,7 +33,8 @@ export function serveInstruments(port: number): Promise<Server> {
     const timer = setInterval(() => {
       const now = Date.now();
       // A reader that does not read misses readings; it is shown none late.
-      if (!response.writableNeedDrain) response.write(`${JSON.stringify({ at: new Date(now).toISOString(), ...lineAt((now - began) / 1000) })}\n`); // prettier-ignore
+      if (!response.writableNeedDrain)
+        response.write(`${JSON.stringify({ at: new Date(now).toISOString(), ...lineAt((now - began) / 1000) })}\n`);
     }, 1000 / rate);
     response.on('close', () => clearInterval(timer));
   });

@@ -59,11 +59,13 @@ async function run(sql: string, url = cluster.url): Promise<Record<string, unkno
   }
 }
 /** A job with a piece, in one transaction: whoever sees one without the other sees a moment that never was. */
-const pair = `with j as (insert into job (id, workshop_id, title, state, stage) values (gen_random_uuid(), '${SHOP}', 'J', 'bench', 'job') returning id)
-  insert into piece (id, workshop_id, job_id, position, name, kind) select gen_random_uuid(), '${SHOP}', id, 0, 'P', 'base' from j`;
+const pair = `with j as (insert into job (id, workshop_id, title, state, stage)
+  values (gen_random_uuid(), '${SHOP}', 'J', 'bench', 'job') returning id)
+  insert into piece (id, workshop_id, job_id, position, name, kind)
+  select gen_random_uuid(), '${SHOP}', id, 0, 'P', 'base' from j`;
 const file = (name: string): string => join(home, `${name}.dump`);
 
-test('a backup under write load is one moment, and comes back as it was; what was there before is kept beside it', async () => {
+test('a backup under write load is one moment, comes back as it was, and keeps what was there beside it', async () => {
   const writer = await connect();
   let [writing, written] = [true, 0];
   const load = (async () => {
@@ -71,10 +73,12 @@ test('a backup under write load is one moment, and comes back as it was; what wa
     while (writing) {
       await writer.query('begin');
       const { rows } = await writer.query<{ id: string }>(
-        `insert into job (id, workshop_id, title, state, stage) values (gen_random_uuid(), '${SHOP}', 'J', 'bench', 'job') returning id`,
+        `insert into job (id, workshop_id, title, state, stage) values (gen_random_uuid(), '${SHOP}', 'J', ` +
+          "'bench', 'job') returning id",
       );
       await writer.query(
-        `insert into piece (id, workshop_id, job_id, position, name, kind) values (gen_random_uuid(), '${SHOP}', $1, 0, 'P', 'base')`,
+        `insert into piece (id, workshop_id, job_id, position, name, kind) values (gen_random_uuid(), '${SHOP}', ` +
+          "$1, 0, 'P', 'base')",
         [rows[0]?.id],
       );
       await writer.query('commit');
@@ -92,7 +96,8 @@ test('a backup under write load is one moment, and comes back as it was; what wa
   expect(jobs).toBeGreaterThanOrEqual(20);
   expect(jobs).toBeLessThanOrEqual(written);
   const [counted] = await run(
-    `select (select count(*)::int from job) as jobs, (select count(*)::int from piece) as pieces, (select count(*)::int from job j where not exists (select 1 from piece where job_id = j.id)) as alone`,
+    'select (select count(*)::int from job) as jobs, (select count(*)::int from piece) as pieces, (select ' +
+      'count(*)::int from job j where not exists (select 1 from piece where job_id = j.id)) as alone',
   );
   expect(counted).toEqual({ jobs, pieces: jobs, alone: 0 });
   // Row-level security and triggers came along; the program is served again after its next start.
@@ -167,23 +172,27 @@ function migrationsBeforePeople(): string {
   return folder;
 }
 
-test('ten thousand jobs of the program before there were people come along, and go back by the backup that was made', async () => {
+test('ten thousand jobs from before there were people come along, and go back by the backup made', async () => {
   await run('create database before_people');
   const url = new URL(cluster.url);
   url.pathname = '/before_people';
   await prepareDatabase(url.href, migrationsBeforePeople());
   await run(
     `insert into workshop (id, name) values ('${SHOP}', 'W');
-     insert into job (id, workshop_id, title, state, stage) select gen_random_uuid(), '${SHOP}', 'Job ' || n, 'bench', 'job' from generate_series(1, 10000) n;
-     insert into piece (id, workshop_id, job_id, position, name, kind) select gen_random_uuid(), '${SHOP}', id, 0, 'P', 'base' from job;
-     insert into field_test (id, workshop_id, piece_id, entry) select gen_random_uuid(), '${SHOP}', id, '{"test":"chips","outcome":"short"}' from piece`,
+     insert into job (id, workshop_id, title, state, stage)
+       select gen_random_uuid(), '${SHOP}', 'Job ' || n, 'bench', 'job' from generate_series(1, 10000) n;
+     insert into piece (id, workshop_id, job_id, position, name, kind)
+       select gen_random_uuid(), '${SHOP}', id, 0, 'P', 'base' from job;
+     insert into field_test (id, workshop_id, piece_id, entry)
+       select gen_random_uuid(), '${SHOP}', id, '{"test":"chips","outcome":"short"}' from piece`,
     url.href,
   );
   /** What stands in all rows, whatever columns came since. */
   const content = async (): Promise<unknown> =>
     (
       await run(
-        `select count(*)::int as tests, md5(string_agg(j.id::text || j.title || p.id || p.name || t.entry::text, '' order by t.id)) as all
+        `select count(*)::int as tests, md5(string_agg(j.id::text || j.title || p.id || p.name || t.entry::text, ''
+          order by t.id)) as all
          from field_test t join piece p on p.id = t.piece_id join job j on j.id = p.job_id`,
         url.href,
       )

@@ -15,9 +15,14 @@ export function postgresTool(programs: string, name: string, url: string, args: 
   const { hostname, port, username, password, pathname, searchParams } = new URL(url);
   const [mode, authority] = [searchParams.get('sslmode'), searchParams.get('sslrootcert')];
   const where = {
-    PGHOST: hostname, PGPORT: port || '5432', PGUSER: decodeURIComponent(username), PGPASSWORD: decodeURIComponent(password), PGDATABASE: pathname.slice(1),
-    ...(mode === null ? {} : { PGSSLMODE: mode }), ...(authority === null ? {} : { PGSSLROOTCERT: authority }),
-  }; // prettier-ignore
+    PGHOST: hostname,
+    PGPORT: port || '5432',
+    PGUSER: decodeURIComponent(username),
+    PGPASSWORD: decodeURIComponent(password),
+    PGDATABASE: pathname.slice(1),
+    ...(mode === null ? {} : { PGSSLMODE: mode }),
+    ...(authority === null ? {} : { PGSSLROOTCERT: authority }),
+  };
   return new Promise((done, fail) => {
     const child = spawn(join(programs, name), args, {
       env: { ...process.env, ...where },
@@ -39,8 +44,8 @@ export interface Backup {
 }
 
 /**
- * Writes all of a database as it stands at one moment, whatever is written meanwhile, and reads what was written again before it
- * counts. What stands under the name is always whole.
+ * Writes all of a database as it stands at one moment, whatever is written meanwhile, and reads what was written again
+ * before it counts. What stands under the name is always whole.
  * @throws PlainError when it cannot be written, or what was written cannot be read
  */
 export async function backup(programs: string, url: string, wanted: string): Promise<Backup> {

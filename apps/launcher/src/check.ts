@@ -140,7 +140,8 @@ export async function check(root: string): Promise<number> {
         .then(() => npm('format', 'format'))
         .then(() => npm('pages made from the data', 'docs', '--', '--check')),
     ]);
-    // All but the server's, which want a database. One of two processors would stand still if it were left out as usual.
+    // All but the server's, which want a database. One of two processors would stand still if it were left out as
+    // usual.
     await jest('unit tests', ['--ignoreProjects', 'server', '--maxWorkers=100%']);
     await buildServer(root);
     await buildWeb(root);

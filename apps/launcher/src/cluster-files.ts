@@ -26,9 +26,9 @@ const complete = (data: string): boolean =>
   existsSync(join(data, 'PG_VERSION')) && existsSync(join(data, 'global', 'pg_control'));
 
 /**
- * The files of the database of a data directory, made the first time. They are made aside and put in place when they are
- * complete, so that what stands in place is never half made; and what was not made just now is never taken away, whatever it
- * looks like.
+ * The files of the database of a data directory, made the first time. They are made aside and put in place when they
+ * are complete, so that what stands in place is never half made; and what was not made just now is never taken away,
+ * whatever it looks like.
  * @param beginsAnew whether an empty one is made even where there was one before
  * @throws PlainError when they are damaged, have gone, or cannot be made
  */
@@ -42,7 +42,8 @@ export function clusterFiles(programs: string, home: string, beginsAnew = false)
   }
   if (!complete(data))
     throw new PlainError(
-      `the database in ${data} is damaged or not complete; nothing in it was touched. Put it back from a copy, or move ${home} away to begin anew.`,
+      `the database in ${data} is damaged or not complete; nothing in it was touched. Put it back from a copy, ` +
+        `or move ${home} away to begin anew.`,
     );
   mkdirSync(join(home, 'log'), { recursive: true });
   giveToPostgres(join(home, 'log'));
@@ -51,7 +52,8 @@ export function clusterFiles(programs: string, home: string, beginsAnew = false)
     secret = readFileSync(passwordFile, 'utf8').trim();
   } catch (error) {
     throw new PlainError(
-      `the password of the database cannot be read: ${inWords(error)}. Put ${passwordFile} back from a copy; the data itself in ${data} is untouched.`,
+      `the password of the database cannot be read: ${inWords(error)}. Put ${passwordFile} back from a copy; the ` +
+        `data itself in ${data} is untouched.`,
     );
   }
   return { data, log, secret };
@@ -68,7 +70,8 @@ export class DatabaseGoneError extends PlainError {}
 
 const goneError = (home: string, data: string): DatabaseGoneError =>
   new DatabaseGoneError(
-    `there was a database in ${home}, and it has gone: ${data} is empty or not there. Put it back from a copy; or begin with an empty one by --begin-anew, then ./variatum restore FILE`,
+    `there was a database in ${home}, and it has gone: ${data} is empty or not there. Put it back from a copy; ` +
+      'or begin with an empty one by --begin-anew, then ./variatum restore FILE',
   );
 
 function giveToPostgres(...paths: readonly string[]): void {

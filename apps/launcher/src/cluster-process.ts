@@ -19,8 +19,8 @@ export function lockHolder(data: string): Holder | undefined {
 }
 
 /**
- * Whether a process really is the database server of this directory, and not the remains of one, nor another process that has
- * got its number since: a server works inside its data directory.
+ * Whether a process really is the database server of this directory, and not the remains of one, nor another process
+ * that has got its number since: a server works inside its data directory.
  */
 export function servesDirectory(pid: number, data: string): boolean {
   if (processIdentity(pid) === undefined) return false;
@@ -35,7 +35,10 @@ export function servesDirectory(pid: number, data: string): boolean {
   }
 }
 
-/** Takes a lock file away whose server is gone. The server itself still refuses to start beside one that shares its memory. */
+/**
+ * Takes a lock file away whose server is gone. The server itself still refuses to start beside one that shares its
+ * memory.
+ */
 export function clearStaleLock(data: string): boolean {
   const holder = lockHolder(data);
   const file = join(data, 'postmaster.pid');

@@ -3,7 +3,10 @@ import { join } from 'node:path';
 import { serverEnvironment } from './serve';
 import { PlainError } from './say';
 
-/** A code with which somebody sets a new password, made by the server itself. @throws PlainError when nobody has that name */
+/**
+ * A code with which somebody sets a new password, made by the server itself.
+ * @throws PlainError when nobody has that name
+ */
 export function codeFor(root: string, url: string, signInName: string): Promise<string> {
   const { status, stdout, stderr } = spawnSync('node', [join(root, 'dist/server.mjs')], {
     cwd: root,

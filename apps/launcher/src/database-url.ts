@@ -20,7 +20,8 @@ export function databaseUrl({ DATABASE_URL: given }: NodeJS.ProcessEnv): string 
     throw new PlainError('DATABASE_URL needs the password of the database’s owner: the serving role’s follows from it');
   if (!HERE.has(url.hostname) && !url.searchParams.has('sslmode'))
     throw new PlainError(
-      'DATABASE_URL goes to another machine: add ?sslmode=verify-full (and &sslrootcert=FILE for an authority of your own), or say ?sslmode=disable where the way there is safe by itself',
+      'DATABASE_URL goes to another machine: add ?sslmode=verify-full (and &sslrootcert=FILE for an authority of ' +
+        'your own), or say ?sslmode=disable where the way there is safe by itself',
     );
   return given;
 }

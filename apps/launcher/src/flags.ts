@@ -52,10 +52,16 @@ function whole(flag: string, value: string | undefined, most: number): number | 
   return number;
 }
 
-const listed = (text: string | undefined): string[] => (text ?? '').split(',').map((one) => one.trim()).filter(Boolean); // prettier-ignore
+const listed = (text: string | undefined): string[] =>
+  (text ?? '')
+    .split(',')
+    .map((one) => one.trim())
+    .filter(Boolean);
 
 function parsed(args: readonly string[]) {
-  const options = Object.fromEntries(Object.keys(VALUES).map((name) => [name, { type: 'string' as const, multiple: true }])); // prettier-ignore
+  const options = Object.fromEntries(
+    Object.keys(VALUES).map((name) => [name, { type: 'string' as const, multiple: true }]),
+  );
   try {
     return parseArgs({
       args: [...args],

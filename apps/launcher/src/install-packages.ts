@@ -11,7 +11,8 @@ function asRoot(args: readonly string[]): [string, string[]] {
   if (isRoot()) return [args[0] as string, args.slice(1)];
   if (quiet('sudo', ['-n', 'true']).code === 0) return ['sudo', ['-n', ...args]];
   throw new PlainError(
-    `packages are missing and this user may not install them; as root run: apt-get install --no-install-recommends ${args.slice(-1).join(' ')}`,
+    'packages are missing and this user may not install them; as root run: apt-get install ' +
+      `--no-install-recommends ${args.slice(-1).join(' ')}`,
   );
 }
 

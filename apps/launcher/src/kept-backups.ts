@@ -60,7 +60,6 @@ export async function beforeMigration(
   home: string,
   now: Date,
 ): Promise<Backup | null> {
-  // prettier-ignore
   const had = await migrationsOf(programs, url);
   if (had.length === 0 || had.length >= knownMigrations(root).size) return null;
   const directory = backupsDirectory(home);

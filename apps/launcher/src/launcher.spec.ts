@@ -22,17 +22,22 @@ describe('flags', () => {
     });
   });
   test('the environment stands in, a flag goes before it', () => {
-    expect(readFlags([], { VARIATUM_PORT: '5000', VARIATUM_DATA_DIR: '/a', VARIATUM_HOSTS: 'a.example, b.example' })).toMatchObject({
+    expect(
+      readFlags([], { VARIATUM_PORT: '5000', VARIATUM_DATA_DIR: '/a', VARIATUM_HOSTS: 'a.example, b.example' }),
+    ).toMatchObject({
       port: 5000,
       dataDir: '/a',
       hosts: ['a.example', 'b.example'],
-    }); // prettier-ignore
+    });
     expect(readFlags(['--port', '6000'], { VARIATUM_PORT: '5000' }).port).toBe(6000);
   });
   test('of the network stand together', () => {
     expect(
-      readFlags(['--listen', '0.0.0.0', '--host', 'a.example', '--host=b.example', '--behind-proxy', '10.0.0.1,10.1.0.0/16'], {}),
-    ).toMatchObject({ listen: '0.0.0.0', hosts: ['a.example', 'b.example'], proxies: ['10.0.0.1', '10.1.0.0/16'] }); // prettier-ignore
+      readFlags(
+        ['--listen', '0.0.0.0', '--host', 'a.example', '--host=b.example', '--behind-proxy', '10.0.0.1,10.1.0.0/16'],
+        {},
+      ),
+    ).toMatchObject({ listen: '0.0.0.0', hosts: ['a.example', 'b.example'], proxies: ['10.0.0.1', '10.1.0.0/16'] });
   });
   test.each([
     [['--port'], '--port needs a value'],
@@ -84,7 +89,7 @@ describe('claim on a data directory', () => {
     expect(() => claim(home)).toThrow(`already running on ${home} as process ${process.ppid}`);
   });
 
-  test('of a process that is gone, of another one with its number, of another directory or of nothing does not hold', () => {
+  test('of a process that is gone, another with its number, another directory or nothing does not hold', () => {
     for (const left of [
       '999999999',
       'nonsense',

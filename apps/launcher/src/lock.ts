@@ -19,8 +19,8 @@ function readClaim(file: string): Claim | undefined {
 }
 
 /**
- * Claims a data directory for this process, so that two programs never share one database server. A claim of a process that is
- * gone, or of another directory, does not hold.
+ * Claims a data directory for this process, so that two programs never share one database server. A claim of a process
+ * that is gone, or of another directory, does not hold.
  * @returns gives the claim back
  * @throws PlainError when another program has it
  */

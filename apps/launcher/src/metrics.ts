@@ -2,7 +2,10 @@ import { createServer, type Server } from 'node:http';
 import { AggregatorRegistry } from 'prom-client';
 import { PlainError } from './say';
 
-/** Figures of all server processes together, for a Prometheus server on this machine: `GET /metrics`. @throws PlainError */
+/**
+ * Figures of all server processes together, for a Prometheus server on this machine: `GET /metrics`.
+ * @throws PlainError
+ */
 export function serveMetrics(port: number): Promise<Server> {
   const registry = new AggregatorRegistry();
   const server = createServer((request, response) => {

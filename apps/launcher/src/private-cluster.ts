@@ -19,7 +19,10 @@ export interface Cluster {
 /** A server that was killed needs a while to let go of its memory, and then to put its files right. */
 const START_WITHIN_MS = 120_000;
 const LOOK_EVERY_MS = 500;
-/** A server that was left running and does not answer is waited for this long: it may be starting, stopping or putting files right. */
+/**
+ * A server that was left running and does not answer is waited for this long: it may be starting, stopping or putting
+ * files right.
+ */
 const SILENT_WITHIN_MS = 30_000;
 const USUAL_PORT = 54329;
 
@@ -42,14 +45,16 @@ async function bringUp(programs: string, files: ClusterFiles, wantedPort: number
       }
       if (Date.now() - begun > SILENT_WITHIN_MS)
         throw new PlainError(
-          `a database server of ${data} runs as process ${holder.pid} and does not answer; end it with kill ${holder.pid}, or wait until it answers, and start again`,
+          `a database server of ${data} runs as process ${holder.pid} and does not answer; end it with kill ` +
+            `${holder.pid}, or wait until it answers, and start again`,
         );
       await pause(LOOK_EVERY_MS);
       continue;
     }
     if (clearStaleLock(data)) say('the database was not stopped in order; it puts its files right now');
     const port = await freePort(wantedPort);
-    const options = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories= -c fsync=on -c max_connections=60`;
+    const settings = ['listen_addresses=127.0.0.1', 'unix_socket_directories=', 'fsync=on', 'max_connections=60'];
+    const options = [`-p ${port}`, ...settings.map((one) => `-c ${one}`)].join(' ');
     const result = postgresProgram(programs, 'pg_ctl', [
       'start',
       '-w',
@@ -79,8 +84,8 @@ function tail(file: string): string {
 }
 
 /**
- * Starts the private PostgreSQL server of a data directory on a loopback port, creating it the first time. A server left over
- * from a killed program is taken over; one that cannot be used is stopped again.
+ * Starts the private PostgreSQL server of a data directory on a loopback port, creating it the first time. A server
+ * left over from a killed program is taken over; one that cannot be used is stopped again.
  * @param programs directory of PostgreSQL's programs
  * @param home data directory of the program
  * @param database inside the server, made when it is missing; the demo's is not the workshop's own

@@ -9,7 +9,8 @@ const BOOT = '/proc/sys/kernel/random/boot_id';
 export function processIdentity(pid: number): string | undefined {
   if (!Number.isInteger(pid) || pid <= 0) return undefined;
   try {
-    // The name stands in brackets and may hold anything; after it come the state and, as the twenty-second field, the begin.
+    // The name stands in brackets and may hold anything; after it come the state and, as the twenty-second field, the
+    // begin.
     const fields = readFileSync(`/proc/${pid}/stat`, 'utf8')
       .replace(/^.*\) /s, '')
       .split(' ');

@@ -18,8 +18,10 @@ interface Journal {
 /** Moments of all migrations this program knows. */
 export const knownMigrations = (root: string): ReadonlySet<number> =>
   new Set(
-    (JSON.parse(readFileSync(join(root, 'apps/server/migrations/meta/_journal.json'), 'utf8')) as Journal).entries.map(({ when }) => when),
-  ); // prettier-ignore
+    (JSON.parse(readFileSync(join(root, 'apps/server/migrations/meta/_journal.json'), 'utf8')) as Journal).entries.map(
+      ({ when }) => when,
+    ),
+  );
 
 const withName = (url: string, name: string): string => {
   const other = new URL(url);
@@ -43,8 +45,8 @@ export async function migrationsOf(programs: string, url: string): Promise<reado
 }
 
 /**
- * Puts a backup in place of the database: restored beside it and looked at first, then the two change names. The one before is kept
- * until the next time. Nobody may be connected.
+ * Puts a backup in place of the database: restored beside it and looked at first, then the two change names. The one
+ * before is kept until the next time. Nobody may be connected.
  * @param stamp part of the name the one before is kept under
  * @throws PlainError when the backup is damaged, of another program, or of a newer one; everything is as before then
  */
@@ -68,7 +70,14 @@ export async function restore(
   try {
     const into = withName(url, aside);
     // Who may do what is made anew at the next start, for the role of this machine.
-    const { code, output } = await postgresTool(programs, 'pg_restore', into, ['--exit-on-error', '--single-transaction', '--no-owner', '--no-privileges', `--dbname=${aside}`, file]); // prettier-ignore
+    const { code, output } = await postgresTool(programs, 'pg_restore', into, [
+      '--exit-on-error',
+      '--single-transaction',
+      '--no-owner',
+      '--no-privileges',
+      `--dbname=${aside}`,
+      file,
+    ]);
     if (code !== 0) throw new PlainError(`${file} cannot be restored: ${lastWords(output)}`);
     const known = knownMigrations(root);
     if ((await migrationsOf(programs, into)).some((moment) => !known.has(moment)))
@@ -79,7 +88,6 @@ export async function restore(
     )
       .split('\n')
       .filter(Boolean))
-      // prettier-ignore
       await ask(programs, server, `drop database "${old}" with (force)`);
     await ask(programs, server, `alter database "${name}" rename to "${before}"`);
     await ask(programs, server, `alter database "${aside}" rename to "${name}"`);

@@ -31,7 +31,9 @@ const USUAL_SECURE_PORT = 4443;
 /** The demo keeps its jobs apart from the workshop's own. */
 export const DEMO_DATABASE = 'variatum_demo';
 const LOOK_EVERY_MS = 500;
-/** How often it is looked whether a backup is due: not in the first minutes, which belong to whoever has just started. */
+/**
+ * How often it is looked whether a backup is due: not in the first minutes, which belong to whoever has just started.
+ */
 const LOOK_FOR_BACKUP_MS = 10 * 60_000;
 /** How often it is looked whether the certificate is due, or the machine has got another address. */
 const LOOK_AT_CERTIFICATE_MS = 3600_000;
@@ -71,7 +73,10 @@ interface Network {
   readonly securePort: number;
 }
 
-async function networkOf(home: string, { listen, securePort, hosts, certificate, key, proxies }: NetworkFlags): Promise<Network> {
+async function networkOf(
+  home: string,
+  { listen, securePort, hosts, certificate, key, proxies }: NetworkFlags,
+): Promise<Network> {
   const port = securePort ?? USUAL_SECURE_PORT;
   const shared = { VARIATUM_ALLOWED_HOSTS: hosts.join(','), VARIATUM_TRUSTED_PROXIES: proxies.join(',') };
   if (listen === undefined) return { environment: shared, files: undefined, securePort: port };
@@ -82,7 +87,10 @@ async function networkOf(home: string, { listen, securePort, hosts, certificate,
       ? givenCertificate(certificate, key, new Date())
       : await ownCertificate(home, machineNames(listen, hosts), new Date());
   for (const name of files.leftOut)
-    say(`the authority of this machine may not speak for ${name}; to use that name move ${join(home, 'tls')} away, start anew and let every device trust the new one`); // prettier-ignore
+    say(
+      `the authority of this machine may not speak for ${name}; to use that name move ${join(home, 'tls')} away, ` +
+        'start anew and let every device trust the new one',
+    );
   return {
     files,
     securePort: port,
@@ -95,9 +103,12 @@ async function networkOf(home: string, { listen, securePort, hosts, certificate,
       ...(files.authorityFile === undefined ? {} : { VARIATUM_AUTHORITY_FILE: files.authorityFile }),
     },
   };
-} // prettier-ignore
+}
 
-/** Starts the database; where there was one and it has gone, whoever sits at the terminal is asked before an empty one is made. */
+/**
+ * Starts the database; where there was one and it has gone, whoever sits at the terminal is asked before an empty one
+ * is made.
+ */
 async function startOrAsk(
   programs: string,
   home: string,
@@ -130,9 +141,9 @@ function printNetwork({ files, securePort }: Network): void {
 }
 
 /**
- * Runs database and server until told to stop; answers the exit code. Either of them, should it end by itself, is started again
- * on the same port, with longer and longer pauses while that fails. SIGUSR2 builds what has changed and replaces one server
- * process after another.
+ * Runs database and server until told to stop; answers the exit code. Either of them, should it end by itself, is
+ * started again on the same port, with longer and longer pauses while that fails. SIGUSR2 builds what has changed and
+ * replaces one server process after another.
  */
 export async function serve({
   root,
@@ -152,7 +163,9 @@ export async function serve({
       });
   });
   if (demo && (flags.listen !== undefined || flags.proxies.length > 0))
-    throw new PlainError('the demo signs its made-up people in by one tap, so it is there on its own machine only; use ./variatum start'); // prettier-ignore
+    throw new PlainError(
+      'the demo signs its made-up people in by one tap, so it is there on its own machine only; use ./variatum start',
+    );
   if (asked !== undefined) await askedPort(asked);
   const outside = demo ? undefined : databaseUrl(process.env);
   const programs = await needPostgres();
@@ -192,7 +205,9 @@ export async function serve({
     process.stdout.write(`Variatum is at http://127.0.0.1:${port}/  (Ctrl-C stops it)\n`);
     printNetwork(network);
     if (group.ownerCode !== null)
-      process.stdout.write(`To give everybody who works here a name: http://127.0.0.1:${port}/join#${group.ownerCode}\n`); // prettier-ignore
+      process.stdout.write(
+        `To give everybody who works here a name: http://127.0.0.1:${port}/join#${group.ownerCode}\n`,
+      );
     if (flags.metricsPort !== undefined) metrics = await serveMetrics(flags.metricsPort);
 
     const every = (ms: number, what: string, act: () => Promise<unknown>): void => {
@@ -203,7 +218,12 @@ export async function serve({
     if (files) {
       const again = (): void => group.tell({ readCertificate: true });
       // One's own is made anew here; one that was given is renewed by whoever gave it.
-      if (files.authorityFile !== undefined) every(LOOK_AT_CERTIFICATE_MS, 'the certificate could not be renewed', async () => void (await networkOf(home, flags))); // prettier-ignore
+      if (files.authorityFile !== undefined)
+        every(
+          LOOK_AT_CERTIFICATE_MS,
+          'the certificate could not be renewed',
+          async () => void (await networkOf(home, flags)),
+        );
       watchFile(files.certificateFile, again);
     }
     let replacing: Promise<void> = Promise.resolve();

@@ -8,7 +8,10 @@ import { inWords, PlainError, say } from './say';
 export interface ServerGroup {
   /** Code the first owner begins with, while the workshop has no people; null once it has. */
   readonly ownerCode: string | null;
-  /** Replaces one process after another: the new one listens before the old one lets go. @param environment of the new ones */
+  /**
+   * Replaces one process after another: the new one listens before the old one lets go.
+   * @param environment of the new ones
+   */
   replace(environment: Environment): Promise<void>;
   /** Tells every process something. */
   tell(message: Readonly<Record<string, unknown>>): void;
@@ -49,10 +52,13 @@ function start(root: string, environment: Environment): Promise<Server> {
   return new Promise((resolve, reject) => {
     void ended.then((code) => reject(new PlainError(`the server ended with code ${code} before it listened`)));
     worker.on('error', reject);
-    worker.on('message', (message: { listening?: true; ownerCode?: string | null; cannotListen?: string; port?: number }) => {
-      if (message.cannotListen === 'EADDRINUSE') reject(new PortTakenError(message.port ?? 0));
-      if (message.listening) resolve({ worker, ownerCode: message.ownerCode ?? null, ended });
-    }); // prettier-ignore
+    worker.on(
+      'message',
+      (message: { listening?: true; ownerCode?: string | null; cannotListen?: string; port?: number }) => {
+        if (message.cannotListen === 'EADDRINUSE') reject(new PortTakenError(message.port ?? 0));
+        if (message.listening) resolve({ worker, ownerCode: message.ownerCode ?? null, ended });
+      },
+    );
   });
 }
 
@@ -64,8 +70,8 @@ async function end(server: Server): Promise<void> {
 }
 
 /**
- * Starts processes that share their ports, and keeps them: one that ends by itself is started again, with longer and longer pauses
- * while that fails.
+ * Starts processes that share their ports, and keeps them: one that ends by itself is started again, with longer and
+ * longer pauses while that fails.
  * @param first environment of the first one alone: what must be done once
  * @throws PortTakenError, PlainError
  */

@@ -9,7 +9,8 @@ import { startCluster } from './private-cluster';
 import { PlainError } from './say';
 
 /**
- * Does something with the database of a data directory: the one that runs, or one that is started for it and stopped again.
+ * Does something with the database of a data directory: the one that runs, or one that is started for it and stopped
+ * again.
  * @param alone whether the program must not run meanwhile
  * @throws PlainError when there is none, or the program runs
  */
@@ -22,7 +23,7 @@ export async function withDatabase<Result>(
   // Whoever runs a database of their own sees to it that nobody is connected; it refuses otherwise.
   const outside = databaseUrl(process.env);
   if (outside !== undefined) return work(outside);
-  // prettier-ignore
+
   if (!existsSync(join(home, 'postgres')))
     throw new PlainError(`there is no database in ${home}; start the program once, or give the right --data-dir`);
   const { data, secret } = clusterFiles(programs, home);

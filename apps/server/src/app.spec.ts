@@ -119,8 +119,10 @@ describe('settings', () => {
       hosts: ['a.example', 'b'],
     });
     expect(() => readSettings({ ...address, ...files, VARIATUM_DEMO: '1' })).toThrow(/own machine only/);
-    expect(() => readSettings({ ...url, VARIATUM_TRUSTED_PROXIES: '10.0.0.1', VARIATUM_DEMO: '1' })).toThrow(/own machine only/);
-  }); // prettier-ignore
+    expect(() => readSettings({ ...url, VARIATUM_TRUSTED_PROXIES: '10.0.0.1', VARIATUM_DEMO: '1' })).toThrow(
+      /own machine only/,
+    );
+  });
   test('say what is missing', () => {
     expect(() => readSettings({})).toThrow(/VARIATUM_DATABASE_URL/);
     expect(() => readSettings({ ...url, VARIATUM_PORT: 'http' })).toThrow(/VARIATUM_PORT/);
@@ -129,7 +131,17 @@ describe('settings', () => {
 
 test('says on whose behalf it answers, and does nothing that was typed for somebody else', async () => {
   const { body: session } = await server.request.get('/api/session').expect(200);
-  expect(session).toEqual({ state: 'open', workshop: ONLY_WORKSHOP_ID, person: null, name: null, role: 'owner', byPin: false, tablet: null, memberships: [], offered: [] }); // prettier-ignore
+  expect(session).toEqual({
+    state: 'open',
+    workshop: ONLY_WORKSHOP_ID,
+    person: null,
+    name: null,
+    role: 'owner',
+    byPin: false,
+    tablet: null,
+    memberships: [],
+    offered: [],
+  });
   const add = (typedFor: string) =>
     server.request.post('/api/jobs').set('Variatum-On-Behalf', typedFor).send({ title: 'Typed for one' });
   await add(ONLY_WORKSHOP_ID).expect(201);

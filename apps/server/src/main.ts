@@ -43,7 +43,8 @@ async function main(): Promise<void> {
   }
   if (isReached(settings) && !(await hasPeople(context)))
     throw new Error(
-      'nobody has a name and a password here yet: start without --listen and --behind-proxy, open the address it prints on this machine, give the owner a password, and start again',
+      'nobody has a name and a password here yet: start without --listen and --behind-proxy, open the address it ' +
+        'prints on this machine, give the owner a password, and start again',
     );
   // A code made anew makes those before worthless: the one that was printed must stay good.
   const ownerCode = settings.first && !settings.demo ? await firstOwnerCode(context) : null;

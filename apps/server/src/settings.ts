@@ -37,18 +37,26 @@ export interface Settings {
 /** A port. @throws Error */
 function portOf(name: string, text: string): number {
   const port = Number(text);
-  if (!Number.isInteger(port) || port < 0 || port > 65535) throw new Error(`${name} must be a whole number from 0 to 65535`);
+  if (!Number.isInteger(port) || port < 0 || port > 65535)
+    throw new Error(`${name} must be a whole number from 0 to 65535`);
   return port;
-} // prettier-ignore
+}
 
-const listed = (text = ''): readonly string[] => text.split(',').map((one) => one.trim().toLowerCase()).filter(Boolean); // prettier-ignore
+const listed = (text = ''): readonly string[] =>
+  text
+    .split(',')
+    .map((one) => one.trim().toLowerCase())
+    .filter(Boolean);
 
 function secureSettings(environment: NodeJS.ProcessEnv): SecureSettings | undefined {
   const address = environment['VARIATUM_SECURE_ADDRESS'];
   if (!address) return undefined;
   const [certificateFile, keyFile] = [environment['VARIATUM_CERTIFICATE_FILE'], environment['VARIATUM_KEY_FILE']];
   if (!certificateFile || !keyFile)
-    throw new Error('VARIATUM_SECURE_ADDRESS needs VARIATUM_CERTIFICATE_FILE and VARIATUM_KEY_FILE: other machines are served with transport encryption only'); // prettier-ignore
+    throw new Error(
+      'VARIATUM_SECURE_ADDRESS needs VARIATUM_CERTIFICATE_FILE and VARIATUM_KEY_FILE: other machines are served ' +
+        'with transport encryption only',
+    );
   return {
     address,
     port: portOf('VARIATUM_SECURE_PORT', environment['VARIATUM_SECURE_PORT'] ?? '0'),

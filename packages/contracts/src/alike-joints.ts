@@ -4,7 +4,9 @@ interface MaybeAlike {
   readonly alikeTo: string | null;
 }
 
-/** The joint whose description and decision hold for a joint: the one it is alike to while that is there, else itself. */
+/**
+ * The joint whose description and decision hold for a joint: the one it is alike to while that is there, else itself.
+ */
 export const leaderOf = <Joint extends MaybeAlike>(joints: readonly Joint[], joint: Joint): Joint =>
   joints.find(({ id, alikeTo }) => id === joint.alikeTo && alikeTo === null) ?? joint;
 

@@ -92,7 +92,10 @@ interface Computation<Question, Answer> {
   readonly summary: string;
   /** Schema of its question; where several are understood, the one a document is meant for. */
   schema(document: Readonly<Record<string, unknown>>): z.ZodType<NoInfer<Question>>;
-  /** Answers a checked question; the same seed gives the same answer on every machine. @throws InputError naming every faulty field */
+  /**
+   * Answers a checked question; the same seed gives the same answer on every machine.
+   * @throws InputError naming every faulty field
+   */
   run(question: Question, seed: number, watch?: ComputationWatch): Answer;
 }
 
@@ -124,7 +127,10 @@ function believed(piece: IdentifyInput | undefined, loss: FillerLoss, owned?: re
   };
 }
 
-/** Settings and choice are both asked with the pieces of a joint; only settings name a process, a machine or a pass beside it. */
+/**
+ * Settings and choice are both asked with the pieces of a joint; only settings name a process, a machine or a pass
+ * beside it.
+ */
 const asksForSettings = (question: object): question is SettingsQuestion =>
   ['process', 'machine', 'pass'].some((name) => name in question);
 
@@ -247,7 +253,8 @@ export const COMPUTATIONS = {
       if (document['composition'] === undefined)
         throw InputError.at(
           ['composition'],
-          'give a composition, the parents of a pool, the pieces of a joint, the space of a purge, the holes of a vent, or pieces with the process of their settings',
+          'give a composition, the parents of a pool, the pieces of a joint, the space of a purge, the holes of ' +
+            'a vent, or pieces with the process of their settings',
         );
       return constitutionQuestionSchema;
     },

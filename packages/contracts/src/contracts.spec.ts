@@ -15,19 +15,78 @@ import { unkeepableText } from './unkeepable-text';
 
 const ID = '00000000-0000-4000-8000-000000000000';
 const piece = (fields: Partial<Piece> = {}): Piece => ({
-  id: ID, jobId: ID, position: 0, name: 'Piece', kind: 'base', itemFamily: null, form: null, thicknessMm: NOT_GIVEN, size: '', outsideMm: NOT_GIVEN,
-  shape: null, lengthMm: NOT_GIVEN, widthMm: NOT_GIVEN, endOutsideMm: NOT_GIVEN, bendDeg: NOT_GIVEN, count: 1,
-  condition: null, marks: '', coating: null, origin: '', grade: null, gradeSource: null, weldMetal: null, likelyFamily: null, version: 1, withdrawnAt: null, tests: [], ...fields,
-}); // prettier-ignore
+  id: ID,
+  jobId: ID,
+  position: 0,
+  name: 'Piece',
+  kind: 'base',
+  itemFamily: null,
+  form: null,
+  thicknessMm: NOT_GIVEN,
+  size: '',
+  outsideMm: NOT_GIVEN,
+  shape: null,
+  lengthMm: NOT_GIVEN,
+  widthMm: NOT_GIVEN,
+  endOutsideMm: NOT_GIVEN,
+  bendDeg: NOT_GIVEN,
+  count: 1,
+  condition: null,
+  marks: '',
+  coating: null,
+  origin: '',
+  grade: null,
+  gradeSource: null,
+  weldMetal: null,
+  likelyFamily: null,
+  version: 1,
+  withdrawnAt: null,
+  tests: [],
+  ...fields,
+});
 const job = (pieces: Piece[], fields: Partial<JobDetail> = {}): JobDetail => ({
-  id: ID, title: 'Job', item: '', state: 'bench', stage: 'job', service: {}, temperaturesC: [NOT_GIVEN, NOT_GIVEN], purge: NO_PURGE, acceptance: null, lastRod: null, pieceCount: pieces.length,
-  families: [], photos: [], version: 1,
-  createdAt: '2026-01-01T00:00:00Z', updatedAt: '2026-01-01T00:00:00Z', withdrawnAt: null, pieces, joints: [], decisions: [], preparation: [], weld: [], record: [], ...fields,
-}); // prettier-ignore
+  id: ID,
+  title: 'Job',
+  item: '',
+  state: 'bench',
+  stage: 'job',
+  service: {},
+  temperaturesC: [NOT_GIVEN, NOT_GIVEN],
+  purge: NO_PURGE,
+  acceptance: null,
+  lastRod: null,
+  pieceCount: pieces.length,
+  families: [],
+  photos: [],
+  version: 1,
+  createdAt: '2026-01-01T00:00:00Z',
+  updatedAt: '2026-01-01T00:00:00Z',
+  withdrawnAt: null,
+  pieces,
+  joints: [],
+  decisions: [],
+  preparation: [],
+  weld: [],
+  record: [],
+  ...fields,
+});
 const joint = (fields: Partial<JointRecord> = {}): JointRecord => ({
-  id: ID, jobId: ID, position: 0, name: '', joint: { type: 'lap' }, sides: [], fit: NO_FIT, lengthMm: NOT_GIVEN, course: null, alikeTo: null, settings: {}, seamOrder: NO_SEAM_ORDER,
-  version: 1, withdrawnAt: null, ...fields,
-}); // prettier-ignore
+  id: ID,
+  jobId: ID,
+  position: 0,
+  name: '',
+  joint: { type: 'lap' },
+  sides: [],
+  fit: NO_FIT,
+  lengthMm: NOT_GIVEN,
+  course: null,
+  alikeTo: null,
+  settings: {},
+  seamOrder: NO_SEAM_ORDER,
+  version: 1,
+  withdrawnAt: null,
+  ...fields,
+});
 const side = (piece: string) => ({ piece, end: null, alongMm: NOT_GIVEN, clock: null });
 const stamp = '2026-01-01T00:00:00Z';
 const test1 = {
@@ -124,7 +183,10 @@ describe('the question a job asks', () => {
       joint({ id: '1', sides: [side('a'), side('w')] }),
       joint({ id: '2', joint: { type: 'bevel' }, alikeTo: '1', sides: [side('a')] }),
     ];
-    expect(assemblyOf(pieces, joints).joints.map(({ type, sides }) => [type, sides.map((one) => one.piece)])).toEqual([['lap', ['a']], ['lap', ['a']]]); // prettier-ignore
+    expect(assemblyOf(pieces, joints).joints.map(({ type, sides }) => [type, sides.map((one) => one.piece)])).toEqual([
+      ['lap', ['a']],
+      ['lap', ['a']],
+    ]);
   });
   test('keeps the pieces in their order', () => {
     expect(
@@ -209,12 +271,24 @@ test('a problem document stays small, and says how much it leaves out', () => {
 test('what beads of a joint and of those alike have shown is asked with it, what was struck out is not', () => {
   const [one, other, third] = ['1', '2', '3'].map((end) => `00000000-0000-4000-8000-00000000000${end}`);
   const logged = (jointId: string, fn: number, struckOutAt: string | null = null) => ({
-    id: `00000000-0000-4000-8000-0000000001${String(fn).padStart(2, '0')}`, jobId: ID, jointId, at: stamp, entry: { kind: 'ferrite' as const, fn, rod: 'ER308L' },
-    madeBy: null, version: 1, createdAt: stamp, struckOutAt, struckOutReason: null,
-  }); // prettier-ignore
+    id: `00000000-0000-4000-8000-0000000001${String(fn).padStart(2, '0')}`,
+    jobId: ID,
+    jointId,
+    at: stamp,
+    entry: { kind: 'ferrite' as const, fn, rod: 'ER308L' },
+    madeBy: null,
+    version: 1,
+    createdAt: stamp,
+    struckOutAt,
+    struckOutReason: null,
+  });
   const joints = [joint({ id: one! }), joint({ id: other!, alikeTo: one! }), joint({ id: third! })];
-  const asked = job([piece({ grade: '304L' })], { joints, weld: [logged(one!, 5), logged(other!, 6), logged(third!, 7), logged(one!, 8, stamp)] }); // prettier-ignore
-  const beads = (index: number) => jointQuestion(asked, asked.joints[index]!)?.beads?.map((bead) => (bead.saw === 'ferrite' ? bead.fn : null)); // prettier-ignore
+  const asked = job([piece({ grade: '304L' })], {
+    joints,
+    weld: [logged(one!, 5), logged(other!, 6), logged(third!, 7), logged(one!, 8, stamp)],
+  });
+  const beads = (index: number) =>
+    jointQuestion(asked, asked.joints[index]!)?.beads?.map((bead) => (bead.saw === 'ferrite' ? bead.fn : null));
   expect([beads(0), beads(1), beads(2)]).toEqual([[5, 6], [5, 6], [7]]);
 
   // What was found later counts as well: ferrite under a gauge, and a crack in use, with the rod that was decided on.
@@ -257,18 +331,62 @@ test('what beads of a joint and of those alike have shown is asked with it, what
       kept({ ...cracked, outcome: 'held' }),
     ],
   };
-  expect(jointQuestion(later, later.joints[1]!)?.beads?.slice(2)).toEqual([{ saw: 'ferrite', rod: 'ER309L', fn: 9 }, { saw: 'crack', rod: 'ER309L', where: 'toe', when: 'service' }]); // prettier-ignore
+  expect(jointQuestion(later, later.joints[1]!)?.beads?.slice(2)).toEqual([
+    { saw: 'ferrite', rod: 'ER309L', fn: 9 },
+    { saw: 'crack', rod: 'ER309L', where: 'toe', when: 'service' },
+  ]);
 });
 
 test('the rod of a joint by some moment is that of the last arc, else what was decided by then', () => {
   const one = joint({ id: ID });
-  const decided = (rod: string | null, createdAt: string) => ({ id: ID, jobId: ID, jointId: ID, rod, recommended: rod, engineVersion: '', seed: 1, note: '', madeBy: null, createdAt }); // prettier-ignore
-  const asked = job([], { joints: [one], decisions: [decided('ER312', '2026-08-01T00:00:00Z'), decided('ER316L', '2026-03-01T00:00:00Z')] }); // prettier-ignore
+  const decided = (rod: string | null, createdAt: string) => ({
+    id: ID,
+    jobId: ID,
+    jointId: ID,
+    rod,
+    recommended: rod,
+    engineVersion: '',
+    seed: 1,
+    note: '',
+    madeBy: null,
+    createdAt,
+  });
+  const asked = job([], {
+    joints: [one],
+    decisions: [decided('ER312', '2026-08-01T00:00:00Z'), decided('ER316L', '2026-03-01T00:00:00Z')],
+  });
   const by = (at: string) => rodAt(asked, one, at);
-  expect([by('2026-06-01T00:00:00Z'), by('2026-09-01T00:00:00Z'), by('2026-01-01T00:00:00Z')]).toEqual(['ER316L', 'ER312', 'ER316L']); // prettier-ignore
+  expect([by('2026-06-01T00:00:00Z'), by('2026-09-01T00:00:00Z'), by('2026-01-01T00:00:00Z')]).toEqual([
+    'ER316L',
+    'ER312',
+    'ER316L',
+  ]);
   expect(rodAt(job([], { joints: [one] }), one, stamp)).toBeUndefined();
-  const start = { kind: 'start', bead: 'run', pass: 0, number: 0, fromMm: 0, toMm: 9, amps: 60, rod: null, rodMm: null, lot: '', person: 0 } as const; // prettier-ignore
-  const laid = { id: ID, jobId: ID, jointId: ID, at: '2026-04-01T00:00:00Z', entry: start, madeBy: null, version: 1, createdAt: stamp, struckOutAt: null, struckOutReason: null }; // prettier-ignore
+  const start = {
+    kind: 'start',
+    bead: 'run',
+    pass: 0,
+    number: 0,
+    fromMm: 0,
+    toMm: 9,
+    amps: 60,
+    rod: null,
+    rodMm: null,
+    lot: '',
+    person: 0,
+  } as const;
+  const laid = {
+    id: ID,
+    jobId: ID,
+    jointId: ID,
+    at: '2026-04-01T00:00:00Z',
+    entry: start,
+    madeBy: null,
+    version: 1,
+    createdAt: stamp,
+    struckOutAt: null,
+    struckOutReason: null,
+  };
   expect(rodAt({ ...asked, weld: [laid] }, one, '2026-06-01T00:00:00Z')).toBeNull();
   expect(rodAt({ ...asked, weld: [{ ...laid, struckOutAt: stamp }] }, one, '2026-06-01T00:00:00Z')).toBe('ER316L');
 });

@@ -89,8 +89,8 @@ const withdrawal = <Path extends string, Answer extends z.ZodType>(
 const upSchema = z.object({ status: z.string() });
 
 /**
- * Every address of the interface below `/api`, by method and path. Router, description and client are made from this table: an
- * address is added by an entry here and a handler under the same name in the server.
+ * Every address of the interface below `/api`, by method and path. Router, description and client are made from this
+ * table: an address is added by an entry here and a handler under the same name in the server.
  * @example 'GET /jobs/:id'
  */
 export const ENDPOINTS = {

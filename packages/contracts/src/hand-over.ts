@@ -1,7 +1,10 @@
 import * as z from 'zod';
 import { id } from './fields';
 
-/** What a report is for: to be agreed to before the work; for a customer, who wants to know what was done; for an inspector, who wants to know how it is known. */
+/**
+ * What a report is for: to be agreed to before the work; for a customer, who wants to know what was done; for an
+ * inspector, who wants to know how it is known.
+ */
 export const REPORT_KINDS = ['offer', 'customer', 'inspector'] as const;
 export type ReportKind = (typeof REPORT_KINDS)[number];
 /** Sheets a report is laid out for. */

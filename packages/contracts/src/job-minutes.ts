@@ -34,18 +34,22 @@ function arcToArc(job: Logged): Pick<SpentMinutes, 'minutes' | 'at'> | null {
   return { minutes: worked / 60_000, at: new Date(last).toISOString() };
 }
 
-/** What each stage of a job took: as people put it down, all of it added up; the welding as its log tells where nobody did. */
+/**
+ * What each stage of a job took: as people put it down, all of it added up; the welding as its log tells where nobody
+ * did.
+ */
 export function spentMinutes(job: Logged): StageMinutes<SpentMinutes> {
   const said = recorded(job, 'minutes').filter(({ entry }) => entry.of === 'work');
   const found = QUOTE_STAGES.flatMap((stage): [QuoteStage, SpentMinutes][] => {
     const own = said.filter(({ entry }) => entry.stage === stage);
     const last = own.at(-1);
-    if (last) return [[stage, { minutes: own.reduce((sum, { entry }) => sum + entry.minutes, 0), from: 'said', at: last.at }]];
+    if (last)
+      return [[stage, { minutes: own.reduce((sum, { entry }) => sum + entry.minutes, 0), from: 'said', at: last.at }]];
     const logged = stage === 'weld' ? arcToArc(job) : null;
     return logged === null ? [] : [[stage, { ...logged, from: 'log' }]];
   });
   return Object.fromEntries(found);
-} // prettier-ignore
+}
 
 /** Minutes somebody knows better than what is usual: the last word on each stage. */
 export const plannedMinutes = (job: Pick<JobDetail, 'record'>): StageMinutes<number> =>

@@ -75,7 +75,9 @@ export function quoteOfJob(
       leftOut.push(joint.id);
       return [];
     }
-    const thicknesses = piecesOfJoint(job, leader).filter(({ kind }) => kind === 'base').map(({ thicknessMm }) => thicknessMm.value ?? JOINTS.defaultThicknessMm); // prettier-ignore
+    const thicknesses = piecesOfJoint(job, leader)
+      .filter(({ kind }) => kind === 'base')
+      .map(({ thicknessMm }) => thicknessMm.value ?? JOINTS.defaultThicknessMm);
     const decision = decisionOf(joints, job.decisions, joint);
     const space = spaces.find((one) => one.joints.includes(joint.id));
     const purge = space && purgeOf(job, space, learntOfPurge(job.purge.seal, learnt)?.factor ?? 1);
@@ -85,13 +87,16 @@ export function quoteOfJob(
     burnt.push(arcOf(job, joint.id));
     return [
       {
-        type, lengthMm, technique, process,
+        type,
+        lengthMm,
+        technique,
+        process,
         thicknessMm: thicknesses.length > 0 ? thicknesses : [JOINTS.defaultThicknessMm],
         fit: fitOf(leader.fit),
         ...(decision && decision.rod === null ? { rodMm: null } : {}),
         ...(purge ? { purge: first ? purge : { ...purge, litres: 0, minutes: 0 } } : {}),
       },
-    ]; // prettier-ignore
+    ];
   });
   const rates = { ...NO_RATES, ...workshop?.rates };
   const pace = Object.fromEntries(learntPace(learnt).map(({ kind, factor }) => [kind, factor]));

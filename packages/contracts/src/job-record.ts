@@ -1,4 +1,11 @@
-import { CRACK_PLACES, findingFaults, INSPECTION_LINES, INSPECTION_METHODS, OUTCOMES, QUOTE_STAGES } from '@variatum/metallurgy'; // prettier-ignore
+import {
+  CRACK_PLACES,
+  findingFaults,
+  INSPECTION_LINES,
+  INSPECTION_METHODS,
+  OUTCOMES,
+  QUOTE_STAGES,
+} from '@variatum/metallurgy';
 import * as z from 'zod';
 import { day, id, madeBy, stamp, text } from './fields';
 import { acceptanceProfileSchema } from './workshop';
@@ -34,7 +41,9 @@ const findingSchema = z
       context.addIssue({ code: 'custom', path: [...path], message });
   });
 
-/** One thing recorded of a job after it was welded: what was found, who agrees, what was decided, how it did in service. */
+/**
+ * One thing recorded of a job after it was welded: what was found, who agrees, what was decided, how it did in service.
+ */
 export const jobRecordEntrySchema = z.discriminatedUnion('kind', [
   findingSchema,
   /** Somebody else looked and found the same. */

@@ -150,7 +150,10 @@ export const learntOfFamily = (family: string | null | undefined, learnt: Some<'
 export const learntTests = (learnt: Some<'tests'>): readonly LearntTest[] =>
   (learnt?.tests ?? []).filter(({ used, off }) => used && !off);
 
-/** A piece that is not known as it is asked about: with what pieces of its kind turned out to be, and how good its tests are here. */
+/**
+ * A piece that is not known as it is asked about: with what pieces of its kind turned out to be, and how good its tests
+ * are here.
+ */
 export function withEvidence(piece: PieceInput, learnt: Some<'families' | 'tests'>): PieceInput {
   if (piece.item === undefined) return piece;
   const family = learntOfFamily(piece.item.family, learnt);
@@ -190,7 +193,16 @@ export const calibrationSchema = z.object({
     inside: z.int(),
     /** Mean of what was found less the predicted middle, FN. */
     off: z.number(),
-    points: z.array(z.object({ job: id, title: z.string(), low: z.number(), median: z.number(), high: z.number(), found: z.number() })), // prettier-ignore
+    points: z.array(
+      z.object({
+        job: id,
+        title: z.string(),
+        low: z.number(),
+        median: z.number(),
+        high: z.number(),
+        found: z.number(),
+      }),
+    ),
   }),
   /** Pieces whose grade is known by now, by what their tests alone say. */
   identity: z.object({
@@ -204,8 +216,13 @@ export const calibrationSchema = z.object({
   }),
   /** Joints that were decided on and welded: cracks that were expected, and those that came. */
   cracks: z.object({ count: z.int(), expected: z.number(), found: z.int() }),
-  /** What the joints that gave out are laid to, of all that were seen again: a joint counts in parts where several may be to blame. */
-  mechanisms: z.array(z.object({ mechanism: z.string().nullable(), title: z.string(), count: z.number(), of: z.int(), ...counted })), // prettier-ignore
+  /**
+   * What the joints that gave out are laid to, of all that were seen again: a joint counts in parts where several may
+   * be to blame.
+   */
+  mechanisms: z.array(
+    z.object({ mechanism: z.string().nullable(), title: z.string(), count: z.number(), of: z.int(), ...counted }),
+  ),
 });
 export type Calibration = z.infer<typeof calibrationSchema>;
 
@@ -226,6 +243,14 @@ export const alikeJobSchema = z.object({
   title: z.string(),
   createdAt: z.iso.datetime({ offset: true }),
   by: z.array(z.enum(ALIKE_BY)),
-  joints: z.array(z.object({ type: z.string(), rod: z.string().nullable(), decided: z.boolean(), outcome: z.string().nullable(), ferrite: z.array(z.number()) })), // prettier-ignore
+  joints: z.array(
+    z.object({
+      type: z.string(),
+      rod: z.string().nullable(),
+      decided: z.boolean(),
+      outcome: z.string().nullable(),
+      ferrite: z.array(z.number()),
+    }),
+  ),
 });
 export type AlikeJob = z.infer<typeof alikeJobSchema>;

@@ -20,19 +20,31 @@ export function partOfCommon({ pieces, joints }: CommonAssembly, newId: () => st
   const ids = pieces.map(() => newId());
   return {
     pieces: pieces.map(({ name, form, shape = null, kind = 'base', count = 1 }, index): NewPiece => ({
-      id: ids[index], name, kind, shape, count, form: kind === 'old-weld' ? null : form,
+      id: ids[index],
+      name,
+      kind,
+      shape,
+      count,
+      form: kind === 'old-weld' ? null : form,
     })),
     joints: joints.flatMap(({ type, sides, along, times = 1 }): NewJoint[] => {
       const leader = newId();
-      const at = (): JointSideRecord[] => sides.map((place) => sideOf(ids[place] as string, place === along ? 12 : null));
+      const at = (): JointSideRecord[] =>
+        sides.map((place) => sideOf(ids[place] as string, place === along ? 12 : null));
       return Array.from({ length: times }, (_, nth) => ({
-        id: nth === 0 ? leader : newId(), joint: { type }, sides: at(), alikeTo: nth === 0 ? null : leader,
+        id: nth === 0 ? leader : newId(),
+        joint: { type },
+        sides: at(),
+        alikeTo: nth === 0 ? null : leader,
       }));
     }),
-  }; // prettier-ignore
+  };
 }
 
-/** A part described in one line, as a new job begins with it: of several alike, a joint for each. @param newId gives identifiers */
+/**
+ * A part described in one line, as a new job begins with it: of several alike, a joint for each.
+ * @param newId gives identifiers
+ */
 export function partOfLine(
   { pieces, joint: { type, technique, process } }: DescribedPart,
   newId: () => string,
@@ -42,11 +54,28 @@ export function partOfLine(
   const leader = newId();
   const described = { type, ...(technique ? { technique } : {}), ...(process ? { process } : {}) };
   return {
-    pieces: pieces.map(({ said, name, kind, form, shape, outsideMm, thicknessMm, lengthMm, widthMm, count, grade, coating }, index) => ({
-      id: ids[index], name, kind, form, shape, outsideMm, thicknessMm, lengthMm, widthMm, count, grade, coating, size: said.slice(0, 80),
-    })),
+    pieces: pieces.map(
+      ({ said, name, kind, form, shape, outsideMm, thicknessMm, lengthMm, widthMm, count, grade, coating }, index) => ({
+        id: ids[index],
+        name,
+        kind,
+        form,
+        shape,
+        outsideMm,
+        thicknessMm,
+        lengthMm,
+        widthMm,
+        count,
+        grade,
+        coating,
+        size: said.slice(0, 80),
+      }),
+    ),
     joints: Array.from({ length: times }, (_, nth) => ({
-      id: nth === 0 ? leader : newId(), joint: described, sides: ids.map((id) => sideOf(id)), alikeTo: nth === 0 ? null : leader,
+      id: nth === 0 ? leader : newId(),
+      joint: described,
+      sides: ids.map((id) => sideOf(id)),
+      alikeTo: nth === 0 ? null : leader,
     })),
-  }; // prettier-ignore
+  };
 }

@@ -6,8 +6,8 @@ export interface OnBehalf {
 }
 
 /**
- * Header of a change that waited in a browser: whom it was typed for, as `<workshop>` or `<workshop>/<person>`. It is done for
- * nobody else, whoever has signed in on that machine since.
+ * Header of a change that waited in a browser: whom it was typed for, as `<workshop>` or `<workshop>/<person>`. It is
+ * done for nobody else, whoever has signed in on that machine since.
  */
 export const ON_BEHALF_HEADER = 'Variatum-On-Behalf';
 

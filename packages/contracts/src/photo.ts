@@ -28,8 +28,8 @@ export const photoSchema = z.object({
 export type Photo = z.infer<typeof photoSchema>;
 
 /**
- * What is said of a picture while it is stored, as the query of the request; its body is the file itself, under the file's own
- * media type.
+ * What is said of a picture while it is stored, as the query of the request; its body is the file itself, under the
+ * file's own media type.
  */
 export const newPhotoSchema = z.strictObject({
   id: id.optional(),

@@ -37,9 +37,17 @@ export type PurgePlan = z.infer<typeof purgePlanSchema>;
 
 /** Nothing said of a purge. */
 export const NO_PURGE: PurgePlan = {
-  dams: [], vents: [], feed: null, seal: null, flowLpm: NOT_GIVEN, targetPpm: null, volumeL: null, cylinderL: null, cylinderBar: null,
+  dams: [],
+  vents: [],
+  feed: null,
+  seal: null,
+  flowLpm: NOT_GIVEN,
+  targetPpm: null,
+  volumeL: null,
+  cylinderL: null,
+  cylinderBar: null,
   clock: null,
-}; // prettier-ignore
+};
 
 const amperes = limited('machineAmperes', 'A');
 const seconds = limited('slopeS', 's');

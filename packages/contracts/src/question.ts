@@ -69,7 +69,10 @@ export const weldLogOf = (job: Pick<JobDetail, 'weld'>, jointId: string): readon
     .filter(({ jointId: of, struckOutAt }) => of === jointId && struckOutAt === null)
     .map(({ id, at, madeBy, entry }) => ({ id, atMs: Date.parse(at), who: madeBy, entry }));
 
-/** What was found of a joint after it was welded that says what its metal is: ferrite by gauge; a crack, rust or a leak in use. */
+/**
+ * What was found of a joint after it was welded that says what its metal is: ferrite by gauge; a crack, rust or a leak
+ * in use.
+ */
 function shownSince(job: JobDetail, joint: JointRecord): readonly BeadEvidence[] {
   const own = (jointId: string | null): boolean => jointId === joint.id;
   const rodBy = (at: string): string | null => rodAt(job, joint, at) ?? null;
@@ -86,7 +89,9 @@ function shownSince(job: JobDetail, joint: JointRecord): readonly BeadEvidence[]
   ];
 }
 
-/** What beads of a joint, and of those alike to it, have shown, in use as well; the last ones where there are very many. */
+/**
+ * What beads of a joint, and of those alike to it, have shown, in use as well; the last ones where there are very many.
+ */
 function beadsShown(job: JobDetail, joint: { readonly id?: string } | null): readonly BeadEvidence[] {
   const { id } = joint ?? {};
   const own = job.joints.find((one) => one.id === id);

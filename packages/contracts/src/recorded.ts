@@ -24,7 +24,9 @@ export const lastSeen = (job: Pick<JobDetail, 'record'>, jointId: string): Stand
 export const tellsOfCauses = ({ outcome, where }: StandingEntry<'seen'>['entry']): boolean =>
   outcome === 'rusted' || outcome === 'leaked' || (outcome === 'cracked' && where !== null);
 
-/** What the log of the weld found: a gauge, and cracks that were seen at the torch, are findings like those made later. */
+/**
+ * What the log of the weld found: a gauge, and cracks that were seen at the torch, are findings like those made later.
+ */
 const foundWhileWelding = (job: Pick<JobDetail, 'weld'>, joint: string): readonly Finding[] =>
   job.weld.flatMap(({ id, jointId, at, madeBy: who, entry, struckOutAt }): Finding[] => {
     if (jointId !== joint || struckOutAt !== null) return [];
@@ -41,11 +43,19 @@ export function findingsOf(job: Pick<JobDetail, 'record' | 'weld'>, jointId: str
   const confirms = recorded(job, 'confirm');
   const found = recorded(job, 'finding')
     .filter((one) => one.jointId === jointId)
-    .map(({ id, at, madeBy: who, entry: { kind: _kind, ...finding } }): Finding => ({ ...finding, id, who, atMs: Date.parse(at), confirmedBy: [] }));
+    .map(({ id, at, madeBy: who, entry: { kind: _kind, ...finding } }): Finding => ({
+      ...finding,
+      id,
+      who,
+      atMs: Date.parse(at),
+      confirmedBy: [],
+    }));
   return [...foundWhileWelding(job, jointId), ...found]
     .sort((one, other) => one.atMs - other.atMs)
     .map((one) => ({
       ...one,
-      confirmedBy: confirms.flatMap(({ entry, madeBy: other }) => (entry.of === one.id && other !== null && other !== one.who ? [other] : [])),
+      confirmedBy: confirms.flatMap(({ entry, madeBy: other }) =>
+        entry.of === one.id && other !== null && other !== one.who ? [other] : [],
+      ),
     }));
-} // prettier-ignore
+}

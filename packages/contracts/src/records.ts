@@ -70,7 +70,10 @@ export type JobPatch = z.infer<typeof jobPatchSchema>;
 /** How a grade that is taken as known is known. */
 export const GRADE_SOURCES = ['papers', 'analysis', 'stamp', 'told', 'tests'] as const;
 export type GradeSource = (typeof GRADE_SOURCES)[number];
-/** What settles a grade: to learn from what one's own tests said, or from somebody's word, would teach them what they said themselves. */
+/**
+ * What settles a grade: to learn from what one's own tests said, or from somebody's word, would teach them what they
+ * said themselves.
+ */
 export const SETTLING_SOURCES: readonly GradeSource[] = ['papers', 'analysis', 'stamp'];
 
 const pieceFields = {
@@ -297,7 +300,9 @@ export const decisionBriefSchema = z.object({
 });
 export type DecisionBrief = z.infer<typeof decisionBriefSchema>;
 
-/** A whole decision: with what was asked and all that came out, some hundred kilobytes; read from an address of its own. */
+/**
+ * A whole decision: with what was asked and all that came out, some hundred kilobytes; read from an address of its own.
+ */
 export const decisionSchema = decisionBriefSchema.extend({
   question: z.record(z.string(), z.unknown()),
   result: z.record(z.string(), z.unknown()),

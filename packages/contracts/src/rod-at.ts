@@ -6,7 +6,8 @@ import type { JobDetail, JointRecord } from './records';
 export const FOR_EVER = new Date(8.64e15).toISOString();
 
 /**
- * Rod a joint was welded with by some moment: that of the last arc struck there, else the one decided on by then, else the first decided on.
+ * Rod a joint was welded with by some moment: that of the last arc struck there, else the one decided on by then, else
+ * the first decided on.
  * @param at ISO 8601
  * @returns null: without a rod; undefined: not known
  */

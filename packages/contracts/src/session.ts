@@ -7,8 +7,8 @@ export const ROLES = ['owner', 'welder', 'checker', 'reader'] as const;
 export type Role = (typeof ROLES)[number];
 
 /**
- * What an address asks of whoever asks it, each with the roles that may: `anyone` needs no sign-in, `read` looks, `check` tests,
- * takes pictures, confirms and decides, `work` changes jobs and stock, `own` keeps settings and people.
+ * What an address asks of whoever asks it, each with the roles that may: `anyone` needs no sign-in, `read` looks,
+ * `check` tests, takes pictures, confirms and decides, `work` changes jobs and stock, `own` keeps settings and people.
  */
 export const DUTIES = {
   anyone: null,
@@ -40,7 +40,10 @@ export const password = z
 export const membershipSchema = z.object({ workshop: id, name: z.string(), role: z.enum(ROLES) });
 export type Membership = z.infer<typeof membershipSchema>;
 
-/** Whether a page must sign in first: `open` while nobody has a password here, `signed-out` until somebody has signed in. */
+/**
+ * Whether a page must sign in first: `open` while nobody has a password here, `signed-out` until somebody has signed
+ * in.
+ */
 export const SESSION_STATES = ['open', 'signed-in', 'signed-out'] as const;
 
 /** On whose behalf a page works. */

@@ -49,8 +49,8 @@ function keep(directory: string, name: string, { certificate, key }: Certified):
 }
 
 /**
- * Certificate of a machine by its own authority, which is made the first time. A certificate that has a month left, or does not
- * speak for all names, is made anew; devices that trust the authority notice nothing.
+ * Certificate of a machine by its own authority, which is made the first time. A certificate that has a month left, or
+ * does not speak for all names, is made anew; devices that trust the authority notice nothing.
  * @param home data directory
  * @returns the files, and whether the certificate is another one than before
  */
@@ -65,7 +65,7 @@ export async function ownCertificate(
   if (!authority || endOf(new X509Certificate(authority.certificate)).getTime() < now.getTime() + RENEW_DAYS * DAY_MS) {
     authority = await makeAuthority(machine, now);
     keep(directory, 'authority', authority);
-  } // prettier-ignore
+  }
   const permitted = permittedBy(authority.certificate);
   const wanted = { names: machine.names.filter(permitted), addresses: machine.addresses.filter(permitted) };
   let machineOwn = read(directory, 'machine');
@@ -113,6 +113,11 @@ export function givenCertificate(certificateFile: string, keyFile: string, now: 
   if (endOf(certificate) < now)
     throw new PlainError(`the certificate in ${certificateFile} ran out on ${certificate.validTo}; give a new one`);
   return {
-    certificateFile, keyFile, authorityFile: undefined, speaksFor: speaksFor(certificate), leftOut: [], until: endOf(certificate),
-  }; // prettier-ignore
+    certificateFile,
+    keyFile,
+    authorityFile: undefined,
+    speaksFor: speaksFor(certificate),
+    leftOut: [],
+    until: endOf(certificate),
+  };
 }

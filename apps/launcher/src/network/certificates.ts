@@ -57,16 +57,18 @@ const subtree = (of: { readonly dNSName: string } | { readonly iPAddress: string
   new GeneralSubtree({ base: new GeneralName(of) });
 
 /**
- * Makes an authority that can speak for a machine and for nothing else: for its names, its addresses and addresses of networks of
- * one's own (RFC 5280, name constraints). Whoever got hold of its key could not pass for any other place.
+ * Makes an authority that can speak for a machine and for nothing else: for its names, its addresses and addresses of
+ * networks of one's own (RFC 5280, name constraints). Whoever got hold of its key could not pass for any other place.
  * @param now moment it is made at
  */
 export async function makeAuthority({ names, addresses }: MachineNames, now: Date): Promise<Certified> {
   const keys = await newKeys();
   const permitted = [
     ...names.map((dNSName) => subtree({ dNSName })),
-    ...[...PRIVATE, ...addresses.map((one) => `${one}/${isIP(one) === 4 ? 32 : 128}`)].map((iPAddress) => subtree({ iPAddress })),
-  ]; // prettier-ignore
+    ...[...PRIVATE, ...addresses.map((one) => `${one}/${isIP(one) === 4 ? 32 : 128}`)].map((iPAddress) =>
+      subtree({ iPAddress }),
+    ),
+  ];
   const constraints = new NameConstraints({ permittedSubtrees: new GeneralSubtrees(permitted) });
   const certificate = await x509.X509CertificateGenerator.createSelfSigned({
     serialNumber: newSerial(),
@@ -88,7 +90,13 @@ export async function makeAuthority({ names, addresses }: MachineNames, now: Dat
 /** Makes a certificate for a machine, signed by its authority. @param now moment it is made at */
 export async function certify(authority: Certified, { names, addresses }: MachineNames, now: Date): Promise<Certified> {
   const issuer = new x509.X509Certificate(authority.certificate);
-  const signingKey = await webcrypto.subtle.importKey('pkcs8', x509.PemConverter.decodeFirst(authority.key), ALGORITHM, false, ['sign']); // prettier-ignore
+  const signingKey = await webcrypto.subtle.importKey(
+    'pkcs8',
+    x509.PemConverter.decodeFirst(authority.key),
+    ALGORITHM,
+    false,
+    ['sign'],
+  );
   const keys = await newKeys();
   const certificate = await x509.X509CertificateGenerator.create({
     serialNumber: newSerial(),
@@ -114,7 +122,10 @@ export async function certify(authority: Certified, { names, addresses }: Machin
   return pem(certificate, keys);
 }
 
-/** Tells for which names and addresses an authority may speak: for those below a name of its own, and within its networks. */
+/**
+ * Tells for which names and addresses an authority may speak: for those below a name of its own, and within its
+ * networks.
+ */
 export function permittedBy(certificate: string): (name: string) => boolean {
   const extension = new x509.X509Certificate(certificate).getExtension(id_ce_nameConstraints);
   if (!extension) return () => true;

@@ -13,7 +13,11 @@ test('the last backup counts, and none for three days is overdue', async () => {
   expect(await backupsIn(directory, now)).toEqual({ lastAt: null, overdue: false });
   expect((await backupsIn(directory, now + 4 * DAY)).overdue).toBe(true);
   mkdirSync(directory);
-  for (const [name, days] of [['one.dump', 5], ['two.dump', 1], ['notes.txt', 0]] as const) {
+  for (const [name, days] of [
+    ['one.dump', 5],
+    ['two.dump', 1],
+    ['notes.txt', 0],
+  ] as const) {
     writeFileSync(join(directory, name), '');
     utimesSync(join(directory, name), new Date(now - days * DAY), new Date(now - days * DAY));
   }
@@ -21,4 +25,4 @@ test('the last backup counts, and none for three days is overdue', async () => {
   expect([Math.round((now - Date.parse(lastAt!)) / DAY), overdue]).toEqual([1, false]);
   expect((await backupsIn(directory, now + 3 * DAY)).overdue).toBe(true);
   rmSync(home, { recursive: true });
-}); // prettier-ignore
+});

@@ -14,6 +14,11 @@ export async function backupsIn(directory: string | undefined, now: number): Pro
   const names = (await readdir(directory).catch(() => [] as string[])).filter((name) => name.endsWith('.dump'));
   const moments = await Promise.all(names.map(async (name) => (await stat(join(directory, name))).mtimeMs));
   const last = moments.length > 0 ? Math.max(...moments) : null;
-  const since = last ?? (await stat(dirname(directory)).then(({ birthtimeMs }) => birthtimeMs, () => now)); // prettier-ignore
+  const since =
+    last ??
+    (await stat(dirname(directory)).then(
+      ({ birthtimeMs }) => birthtimeMs,
+      () => now,
+    ));
   return { lastAt: last === null ? null : new Date(last).toISOString(), overdue: now - since > OVERDUE_MS };
 }

@@ -14,8 +14,8 @@ const JPEG_QUALITY = 86;
 const FORMATS: readonly string[] = ['jpeg', 'png', 'webp'];
 
 /**
- * Decodes a picture and draws it anew, upright and no larger than needed. What the camera wrote beside it, such as where it was
- * taken, and anything else hidden in the file stay behind.
+ * Decodes a picture and draws it anew, upright and no larger than needed. What the camera wrote beside it, such as
+ * where it was taken, and anything else hidden in the file stay behind.
  * @throws InputError when the bytes are no picture of a kind taken here, or unfold to too much
  */
 export async function preparePicture(bytes: Uint8Array): Promise<PreparedPicture> {

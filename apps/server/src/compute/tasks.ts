@@ -96,7 +96,10 @@ export const tasks = {
         return { learnt: result, leftOut };
       }),
     ),
-  /** What tests alone gave the grade a piece turned out to be: its probability, its place, and what stood before it together. */
+  /**
+   * What tests alone gave the grade a piece turned out to be: its probability, its place, and what stood before it
+   * together.
+   */
   chanceOfGrades: (pieces: readonly GradedPiece[]): Outcome<readonly GradeChance[]> =>
     outcomeOf(
       () =>

@@ -9,8 +9,8 @@ interface Waiting {
 const AGAIN_AFTER_S = 3;
 
 /**
- * Lets long work through a few at a time. Owners take turns, so that one who asks for twenty things at once does not hold up the
- * one who asks for one; a full line says so instead of growing.
+ * Lets long work through a few at a time. Owners take turns, so that one who asks for twenty things at once does not
+ * hold up the one who asks for one; a full line says so instead of growing.
  */
 export class Turns {
   private running = 0;

@@ -10,16 +10,16 @@ export type Database = NodePgDatabase<typeof schema>;
 /** An open database and how to close it. */
 export interface OpenDatabase {
   /**
-   * Queries of one workshop, for one person, each on a connection of its own: what they make is theirs. The database itself shows and takes no row of another: a connection
-   * serves one workshop at a time and is told which before a query for another goes out. That lasts until the next time, and
-   * costs a round trip only when the workshop changes.
+   * Queries of one workshop, for one person, each on a connection of its own: what they make is theirs. The database
+   * itself shows and takes no row of another: a connection serves one workshop at a time and is told which before a
+   * query for another goes out. That lasts until the next time, and costs a round trip only when the workshop changes.
    */
   of(workshop: string, person?: string | null): Database;
   /** The connections themselves, for a library that brings queries of its own; they show no row of any workshop. */
   readonly pool: pg.Pool;
   /**
-   * Runs queries of one workshop as one: all of them count, or none. A connection on which anything but the queries themselves
-   * went wrong is thrown away: an unfinished transaction on it would swallow what others write later.
+   * Runs queries of one workshop as one: all of them count, or none. A connection on which anything but the queries
+   * themselves went wrong is thrown away: an unfinished transaction on it would swallow what others write later.
    */
   transaction<Result>(
     workshop: string,
@@ -63,7 +63,9 @@ export const connectionSettings = (url: string): pg.ClientConfig => ({
   connectionTimeoutMillis: CONNECT_WITHIN_MS,
   query_timeout: ANSWER_WITHIN_MS,
   keepAlive: true,
-  options: `-c statement_timeout=${STATEMENT_WITHIN_MS} -c lock_timeout=${LOCK_WITHIN_MS} -c idle_in_transaction_session_timeout=${2 * ANSWER_WITHIN_MS}`,
+  options:
+    `-c statement_timeout=${STATEMENT_WITHIN_MS} -c lock_timeout=${LOCK_WITHIN_MS} -c ` +
+    `idle_in_transaction_session_timeout=${2 * ANSWER_WITHIN_MS}`,
 });
 
 const keyOf = (workshop: string, person: string | null): string => `${workshop}/${person ?? ''}`;
@@ -73,7 +75,8 @@ export function openDatabase(url: string, onIdleError: (error: Error) => void): 
   const pool = new pg.Pool({ ...connectionSettings(url), max: MOST_CONNECTIONS });
   // Without a listener a dropped idle connection would end the process.
   pool.on('error', onIdleError);
-  // One that breaks while in use fails its query; what it says besides, after the pool has let go of it, would end the process too.
+  // One that breaks while in use fails its query; what it says besides, after the pool has let go of it, would end the
+  // process too.
   pool.on('connect', (client) => client.on('error', () => undefined));
   const served = new WeakMap<pg.PoolClient, string>();
   const databases = new Map<string, Database>();
@@ -83,7 +86,10 @@ export function openDatabase(url: string, onIdleError: (error: Error) => void): 
     if (served.get(client) === behalf) return client;
     try {
       // Outside any transaction: one that is rolled back would take this back too.
-      await client.query(`select set_config('variatum.workshop', $1, false), set_config('variatum.person', $2, false)`, [workshop, person ?? '']); // prettier-ignore
+      await client.query(
+        `select set_config('variatum.workshop', $1, false), set_config('variatum.person', $2, false)`,
+        [workshop, person ?? ''],
+      );
     } catch (error) {
       client.release(true);
       throw error;

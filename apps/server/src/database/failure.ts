@@ -41,8 +41,10 @@ const REPORTED: readonly (readonly [RegExp, DatabaseFailure])[] = [
   [/^(57P..|08...)$/, { kind: 'unreachable', nothingWritten: false }],
   [/^58...$/, { kind: 'unreachable', nothingWritten: false }],
 ];
-const NOT_CONNECTED =
-  /ECONNREFUSED|ENOENT|EHOSTUNREACH|timeout exceeded when trying to connect|timeout expired|after calling end on the pool/;
+const NOT_CONNECTED = new RegExp(
+  'ECONNREFUSED|ENOENT|EHOSTUNREACH|timeout exceeded when trying to connect|timeout expired|' +
+    'after calling end on the pool',
+);
 const LOST = /ECONNRESET|EPIPE|ETIMEDOUT|Connection terminated|connection error and is not queryable|Client was closed/;
 
 /**

@@ -41,35 +41,44 @@ async function crowd(): Promise<void> {
   const [shop, meter] = [randomUUID(), randomUUID()];
   const each = (columns: string, table: string, values: string): Promise<unknown> =>
     server.asOwner(
-      `insert into ${table} (workshop_id, ${columns}) select '${shop}', ${values} from crowd_job j, generate_series(1, 30) n`,
+      `insert into ${table} (workshop_id, ${columns}) select '${shop}', ${values} from crowd_job j, ` +
+        'generate_series(1, 30) n',
     );
   await server.asOwner(`insert into workshop (id, name) values ('${shop}', 'Crowd')`);
   await server.asOwner(
-    `create table crowd_job as select gen_random_uuid() id, gen_random_uuid() joint, gen_random_uuid() piece from generate_series(1, ${MANY / 30})`,
+    'create table crowd_job as select gen_random_uuid() id, gen_random_uuid() joint, gen_random_uuid() piece ' +
+      `from generate_series(1, ${MANY / 30})`,
   );
   await server.asOwner(
-    `insert into job (id, workshop_id, title, item, state, stage, service) select id, '${shop}', 'Crowd', '', 'bench', 'job', '{}' from crowd_job`,
+    `insert into job (id, workshop_id, title, item, state, stage, service) select id, '${shop}', 'Crowd', '', ` +
+      "'bench', 'job', '{}' from crowd_job",
   );
   await server.asOwner(
-    `insert into meter (id, workshop_id, kind, name, key_hash) values ('${meter}', '${shop}', 'oxygen', 'Vent', 'none')`,
+    `insert into meter (id, workshop_id, kind, name, key_hash) values ('${meter}', '${shop}', 'oxygen', 'Vent', ` +
+      "'none')",
   );
   await server.asOwner(
-    `insert into piece (id, workshop_id, job_id, position, name, kind, grade) select piece, '${shop}', id, 0, 'A', 'base', '304L' from crowd_job`,
+    `insert into piece (id, workshop_id, job_id, position, name, kind, grade) select piece, '${shop}', id, 0, ` +
+      "'A', 'base', '304L' from crowd_job",
   );
   await server.asOwner(
-    `insert into joint (id, workshop_id, job_id, position, joint) select joint, '${shop}', id, 0, '{"type":"lap"}' from crowd_job`,
+    `insert into joint (id, workshop_id, job_id, position, joint) select joint, '${shop}', id, 0, ` +
+      '\'{"type":"lap"}\' from crowd_job',
   );
   await each('id, job_id, position, name, kind', 'piece', `gen_random_uuid(), j.id, n, 'B', 'base'`);
   await each('id, piece_id, entry', 'field_test', `gen_random_uuid(), j.piece, '{"test":"chips","outcome":"short"}'`);
   await each(
     'id, job_id, joint_id, at, entry',
     'weld_entry',
-    `gen_random_uuid(), j.id, j.joint, now(), case when n < 8 then '{"kind":"ferrite","fn":7,"rod":"ER308L"}'::jsonb else '{"kind":"note","text":"x"}' end`,
+    'gen_random_uuid(), j.id, j.joint, now(), case when n < 8 then ' +
+      '\'{"kind":"ferrite","fn":7,"rod":"ER308L"}\'::jsonb else \'{"kind":"note","text":"x"}\' end',
   );
   await each(
     'id, job_id, at, entry',
     'job_record',
-    `gen_random_uuid(), j.id, now(), case when n < 8 then '{"kind":"minutes","of":"work","stage":"weld","minutes":5}'::jsonb else '{"kind":"in-service","on":"2026-01-05"}' end`,
+    'gen_random_uuid(), j.id, now(), case when n < 8 then ' +
+      '\'{"kind":"minutes","of":"work","stage":"weld","minutes":5}\'::jsonb else ' +
+      '\'{"kind":"in-service","on":"2026-01-05"}\' end',
   );
   await each(
     'id, job_id, joint_id, rod, engine_version, seed, note, question, result',
@@ -77,7 +86,8 @@ async function crowd(): Promise<void> {
     `gen_random_uuid(), j.id, j.joint, 'ER308L', '0', 1, '', '{}', '{}'`,
   );
   await server.asOwner(
-    `insert into reading (workshop_id, meter_id, at, value, job_id, place) select '${shop}', '${meter}', now() + n * interval '1 s', 40, (select id from crowd_job limit 1), 'vent' from generate_series(1, ${MANY}) n`,
+    `insert into reading (workshop_id, meter_id, at, value, job_id, place) select '${shop}', '${meter}', now() + ` +
+      `n * interval '1 s', 40, (select id from crowd_job limit 1), 'vent' from generate_series(1, ${MANY}) n`,
   );
   await server.asOwner('analyze');
 }

@@ -96,7 +96,14 @@ test('what another workshop has is in no list', async () => {
   const { body: people } = await server.request.get('/api/people').expect(200);
   const { body: tablets } = await server.request.get('/api/tablets').expect(200);
   const { body: meters } = await server.request.get('/api/meters').expect(200);
-  expect([jobs, found, shelf, people, tablets, meters]).toEqual([{ jobs: [], total: 0 }, { jobs: [], total: 0 }, [], [], [], []]); // prettier-ignore
+  expect([jobs, found, shelf, people, tablets, meters]).toEqual([
+    { jobs: [], total: 0 },
+    { jobs: [], total: 0 },
+    [],
+    [],
+    [],
+    [],
+  ]);
 });
 
 describe('the role the program is served by', () => {
@@ -111,7 +118,8 @@ describe('the role the program is served by', () => {
   const tables = async (): Promise<string[]> =>
     (
       await server.asOwner(
-        `select table_name from information_schema.columns where table_schema = 'public' and column_name = 'workshop_id'`,
+        "select table_name from information_schema.columns where table_schema = 'public' and column_name = " +
+          "'workshop_id'",
       )
     ).map(({ table_name: name }) => String(name));
 

@@ -81,7 +81,8 @@ test('a frozen database holds nobody for long, and what is written once it moves
   const inDatabase = await server.asOwner(`select title, version from job where id = '${job.id}'`);
   expect(inDatabase).toEqual([{ title: 'Frozen 14', version: 16 }]);
   const idle = await server.asOwner(
-    `select count(*)::int from pg_stat_activity where datname = current_database() and state like 'idle in transaction%'`,
+    "select count(*)::int from pg_stat_activity where datname = current_database() and state like 'idle in " +
+      "transaction%'",
   );
   expect(idle).toEqual([{ count: 0 }]);
 });

@@ -36,7 +36,8 @@ test('sizes and temperatures of an older database stand afterwards with what was
       ('${bare}', '${shop}', 'K', 'bench', 'job', '{}', '["a cold one",""]');
     insert into piece (id, workshop_id, job_id, position, name, kind, thickness_mm, thickness_text, outside_mm) values
       ('${piece}', '${shop}', '${job}', 0, 'P', 'base', 1.5875, '16 ga', 42.4);
-    insert into rod_stock (id, workshop_id, rod, on_shelf, diameter_mm) values ('${rod}', '${shop}', 'ER309L', true, 1.6)`);
+    insert into rod_stock (id, workshop_id, rod, on_shelf, diameter_mm)
+      values ('${rod}', '${shop}', 'ER309L', true, 1.6)`);
   await prepareDatabase(database.url, MIGRATIONS);
   expect(await database.run('select title, service, temperatures_c from job order by title')).toEqual([
     {
@@ -65,19 +66,23 @@ test('sizes and temperatures of an older database stand afterwards with what was
   ]);
 });
 
-test('the one joint of an older job stays its joint, of all its pieces, and its decisions are decided for it', async () => {
+test('the one joint of an older job stays its joint, of all its pieces, with its decisions', async () => {
   const older = migrationsUpTo(7);
   await prepareDatabase(database.url, older);
   rmSync(older, { recursive: true });
   const [job, bare, a, b, gone, joint, decision, plain] = ids(2, 3, 4, 5, 6, 7, 8, 9);
   await database.run(`
     insert into workshop (id, name) values ('${shop}', 'W');
-    insert into job (id, workshop_id, title, state, stage) values ('${job}', '${shop}', 'J', 'bench', 'rod'), ('${bare}', '${shop}', 'K', 'bench', 'rod');
-    insert into piece (id, workshop_id, job_id, position, name, kind) values ('${b}', '${shop}', '${job}', 1, 'B', 'base'), ('${a}', '${shop}', '${job}', 0, 'A', 'base');
-    insert into piece (id, workshop_id, job_id, position, name, kind, withdrawn_at) values ('${gone}', '${shop}', '${job}', 2, 'C', 'base', now());
+    insert into job (id, workshop_id, title, state, stage)
+      values ('${job}', '${shop}', 'J', 'bench', 'rod'), ('${bare}', '${shop}', 'K', 'bench', 'rod');
+    insert into piece (id, workshop_id, job_id, position, name, kind)
+      values ('${b}', '${shop}', '${job}', 1, 'B', 'base'), ('${a}', '${shop}', '${job}', 0, 'A', 'base');
+    insert into piece (id, workshop_id, job_id, position, name, kind, withdrawn_at)
+      values ('${gone}', '${shop}', '${job}', 2, 'C', 'base', now());
     insert into joint (id, workshop_id, job_id, joint) values ('${joint}', '${shop}', '${job}', '{"type":"lap"}');
     insert into decision (id, workshop_id, job_id, engine_version, seed, question, result) values
-      ('${decision}', '${shop}', '${job}', '0', 1, '{}', '{}'), ('${plain}', '${shop}', '${bare}', '0', 1, '{}', '{}')`);
+      ('${decision}', '${shop}', '${job}', '0', 1, '{}', '{}'),
+      ('${plain}', '${shop}', '${bare}', '0', 1, '{}', '{}')`);
   await prepareDatabase(database.url, MIGRATIONS);
   expect(await database.run('select joint, sides, alike_to, withdrawn_at from joint')).toEqual([
     {
@@ -106,8 +111,10 @@ test('an order chosen before there were conditions on it stays as it was, with n
   await database.run(`
     insert into workshop (id, name) values ('${shop}', 'W');
     insert into job (id, workshop_id, title, state, stage) values ('${job}', '${shop}', 'J', 'bench', 'rod');
-    insert into joint (id, workshop_id, job_id, position, joint, sides, seam_order) values ('${joint}', '${shop}', '${job}', 0, '{"type":"lap"}', '[]',
-      '{"aim":"pull","people":2,"hold":"clamped","passes":2,"travelMmPerS":null,"interpassC":120,"bars":[],"watched":null,"plan":null}')`);
+    insert into joint (id, workshop_id, job_id, position, joint, sides, seam_order)
+      values ('${joint}', '${shop}', '${job}', 0, '{"type":"lap"}', '[]',
+      '{"aim":"pull","people":2,"hold":"clamped","passes":2,"travelMmPerS":null,"interpassC":120,
+        "bars":[],"watched":null,"plan":null}')`);
   await prepareDatabase(database.url, MIGRATIONS);
   const [{ seam_order: kept }] = (await database.run('select seam_order from joint')) as [{ seam_order: unknown }];
   expect(seamOrderSchema.parse(kept)).toEqual({

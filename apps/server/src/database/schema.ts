@@ -96,7 +96,10 @@ export const membership = pgTable(
     role: text('role').$type<Role>().notNull(),
     /** Name what they did stands under once they have left, where it is not their own. */
     pseudonym: text('pseudonym'),
-    /** Hash of the short number this person gives at tablets of this workshop, and how often it was given wrong in a row. */
+    /**
+     * Hash of the short number this person gives at tablets of this workshop, and how often it was given wrong in a
+     * row.
+     */
     pinHash: text('pin_hash'),
     pinFailures: integer('pin_failures').notNull().default(0),
     leftAt: timestamp('left_at', { withTimezone: true, mode: 'date' }),
@@ -119,7 +122,10 @@ export const invitation = pgTable(
     /** Person whose password it sets anew; null: a new person. */
     personId: uuid('person_id').references(() => person.id),
     codeHash: text('code_hash').notNull(),
-    /** Whether it was made at the machine, with the database's own password: then it is good for whoever works elsewhere too. */
+    /**
+     * Whether it was made at the machine, with the database's own password: then it is good for whoever works elsewhere
+     * too.
+     */
     byMachine: boolean('by_machine').notNull().default(false),
     expiresAt: timestamp('expires_at', { withTimezone: true, mode: 'date' }).notNull(),
     usedAt: timestamp('used_at', { withTimezone: true, mode: 'date' }),
@@ -153,7 +159,9 @@ const byMember = (name: string, { workshopId, madeBy: by }: { workshopId: AnyPgC
     foreignColumns: [membership.workshopId, membership.personId],
   });
 
-/** Fingerprint of the request a row was made from: the same request sent again is told from another one under a used id. */
+/**
+ * Fingerprint of the request a row was made from: the same request sent again is told from another one under a used id.
+ */
 const madeFrom = { madeFrom: text('made_from') };
 
 /** A repair job. */
@@ -353,7 +361,10 @@ export const preparationTick = pgTable(
   ],
 );
 
-/** What every entry of a log carries: when it happened, by the device it was logged on (entries made without a server come later), and whether it stands. */
+/**
+ * What every entry of a log carries: when it happened, by the device it was logged on (entries made without a server
+ * come later), and whether it stands.
+ */
 const logged = {
   at: timestamp('at', { withTimezone: true, mode: 'date' }).notNull(),
   struckOutAt: timestamp('struck_out_at', { withTimezone: true, mode: 'date' }),

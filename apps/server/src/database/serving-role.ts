@@ -10,8 +10,8 @@ const AGAIN_AFTER_MS = 100;
 const ROLE_MADE_MEANWHILE = new Set(['42710', '23505', 'XX000']);
 
 /**
- * Address under which the program is served. The password follows from the owner's, so that every process finds the same one and
- * no other has to be kept.
+ * Address under which the program is served. The password follows from the owner's, so that every process finds the
+ * same one and no other has to be kept.
  */
 export function servingUrl(ownerUrl: string): string {
   const url = new URL(ownerUrl);
@@ -55,7 +55,8 @@ export async function ensureServingRole(owner: pg.Client, ownerUrl: string): Pro
       const { code = '' } = error as pg.DatabaseError;
       if (code === '42501')
         throw new Error(
-          `the owner of the database may not make roles: make a role ${SERVING} that may log in, or let the owner make it`,
+          `the owner of the database may not make roles: make a role ${SERVING} that may log in, or let the ` +
+            'owner make it',
         );
       if (!ROLE_MADE_MEANWHILE.has(code) || left === 0) throw error;
       await new Promise((resolve) => setTimeout(resolve, AGAIN_AFTER_MS));

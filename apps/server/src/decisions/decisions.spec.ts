@@ -39,7 +39,7 @@ const whole = async (id: string): Promise<Decision> =>
   (await server.request.get(`/api/decisions/${id}`).expect(200)).body as Decision;
 
 describe('a decision', () => {
-  test('is stored with question, engine, seed and result, computed by the server itself; lists carry it in brief', async () => {
+  test('is stored with question, engine, seed and result of the server; lists carry it in brief', async () => {
     const job = await newJob();
     await newPiece(job.id, 'A36');
     await newPiece(job.id, '304L');
@@ -68,7 +68,7 @@ describe('a decision', () => {
     expect(Buffer.byteLength(JSON.stringify(body))).toBeLessThan(8000);
   });
 
-  test('on nothing, on a rod nobody knows, or on one that is no candidate is refused before anything is computed', async () => {
+  test('on nothing, an unknown rod or one that is no candidate is refused before it is computed', async () => {
     const job = await newJob();
     const path = async (body: object): Promise<string | undefined> =>
       ((await decide(job.id, body).expect(422)).body as Problem).errors?.[0]?.path;
@@ -117,7 +117,12 @@ describe('a decision', () => {
     }
     const { body: list } = await server.request.get('/api/jobs').query({ limit: 1 }).expect(200);
     const [listed] = (list as { jobs: BoardJob[] }).jobs;
-    expect(listed?.decided.map(({ jointId, rod }) => [jointId, rod]).sort()).toEqual([[one.id, 'ER309L'], [other.id, 'ER309L']].sort()); // prettier-ignore
+    expect(listed?.decided.map(({ jointId, rod }) => [jointId, rod]).sort()).toEqual(
+      [
+        [one.id, 'ER309L'],
+        [other.id, 'ER309L'],
+      ].sort(),
+    );
     await decide(job.id, { rod: 'ER309L', jointId: randomUUID() }).expect(404);
   });
 

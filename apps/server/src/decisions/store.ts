@@ -18,7 +18,9 @@ export const decisionsOfJob = rowsJson<BriefRow>(
 /** The last decision for each joint of the job a statement is about, and for the job as a whole. */
 export const decidedOfJob = sql<
   { jointId: string | null; rod: string | null }[]
->`(select coalesce(json_agg(json_build_object('jointId', d.joint_id, 'rod', d.rod) order by d.created_at desc), '[]') from (select distinct on (joint_id) joint_id, rod, created_at from decision where job_id = ${sql.raw('"job"."id"')} order by joint_id, created_at desc) d)`;
+>`(select coalesce(json_agg(json_build_object('jointId', d.joint_id, 'rod', d.rod) order by d.created_at desc), '[]')
+  from (select distinct on (joint_id) joint_id, rod, created_at from decision where job_id = ${sql.raw('"job"."id"')}
+  order by joint_id, created_at desc) d)`;
 
 /** A decision in brief, from columns or from JSON. */
 export const decisionBriefOf = (row: BriefRow | JsonRow<BriefRow>): DecisionBrief => ({
@@ -64,7 +66,10 @@ export interface NewDecisionRow extends Omit<DecisionBrief, 'createdAt' | 'madeB
   readonly madeFrom: string;
 }
 
-/** The decision an id belongs to, when it was made from the very same request; undefined while the id is free. @throws ProblemError 409 */
+/**
+ * The decision an id belongs to, when it was made from the very same request; undefined while the id is free.
+ * @throws ProblemError 409
+ */
 export async function repeatedDecision(
   { database, workshop }: Scope,
   id: string,

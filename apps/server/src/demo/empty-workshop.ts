@@ -2,14 +2,26 @@ import pg from 'pg';
 
 /** Tables of a workshop, each after those that point at it. */
 const TABLES = [
-  'reading', 'job_record', 'weld_entry', 'meter', 'photo_file', 'photo', 'preparation_tick', 'decision', 'joint', 'field_test', 'piece', 'job', 'rod_stock',
-]; // prettier-ignore
+  'reading',
+  'job_record',
+  'weld_entry',
+  'meter',
+  'photo_file',
+  'photo',
+  'preparation_tick',
+  'decision',
+  'joint',
+  'field_test',
+  'piece',
+  'job',
+  'rod_stock',
+];
 /** What is kept for ever in earnest. */
 const KEPT = ['field_test', 'decision', 'preparation_tick', 'weld_entry', 'job_record', 'reading'];
 
 /**
- * Erases all jobs of one workshop and its stock of rods, for demo data made anew; other workshops keep everything. Only the
- * owner of the tables can: the program is served by a role that may erase nothing.
+ * Erases all jobs of one workshop and its stock of rods, for demo data made anew; other workshops keep everything. Only
+ * the owner of the tables can: the program is served by a role that may erase nothing.
  * @param ownerUrl address of the database as its owner
  */
 export async function emptyWorkshop(ownerUrl: string, workshop: string): Promise<void> {

@@ -59,7 +59,9 @@ const known = (value: number): Quantity => ({ value, typed: '' });
 export const DEMO_JOBS: readonly DemoJob[] = [
   {
     title: 'Salt-spreader chute, torn at the hinge',
-    item: 'Gritter chute torn from its hinge along the old bead. Thin sheet on a heavy hinge leaf, back on the road before the next frost.',
+    item:
+      'Gritter chute torn from its hinge along the old bead. Thin sheet on a heavy hinge leaf, back on the road ' +
+      'before the next frost.',
     state: 'bench',
     stage: 'rod',
     service: { environment: 'road-salt', vibration: true, permanence: 'permanent' },
@@ -109,7 +111,9 @@ export const DEMO_JOBS: readonly DemoJob[] = [
   },
   {
     title: 'Fountain nozzle ring, cracked spigot',
-    item: 'One of twelve turned spigots cracked off the ring. Others of the batch were re-welded before and cracked again.',
+    item:
+      'One of twelve turned spigots cracked off the ring. Others of the batch were re-welded before and cracked ' +
+      'again.',
     state: 'bench',
     stage: 'identify',
     service: { environment: 'potable', permanence: 'permanent', vibration: true },
@@ -460,7 +464,9 @@ export const DEMO_JOBS: readonly DemoJob[] = [
   },
   {
     title: 'Ozone plant, vaporiser drain stub',
-    item: 'Leaking drain stub of the liquid-oxygen vaporiser. Very cold, oxygen-wetted, pressure: a job for qualified people and procedures; kept here to hand over with the facts.',
+    item:
+      'Leaking drain stub of the liquid-oxygen vaporiser. Very cold, oxygen-wetted, pressure: a job for qualified ' +
+      'people and procedures; kept here to hand over with the facts.',
     state: 'out',
     stage: 'rod',
     service: { environment: 'outdoor', pressure: true, permanence: 'permanent' },

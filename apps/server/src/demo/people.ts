@@ -9,7 +9,10 @@ const PEOPLE = [
   { id: '00000000-0000-4000-8000-0000000000a5', name: 'Depot office', role: 'reader' },
 ] as const;
 
-/** Makes the made-up people, where they are not there yet. @param ownerUrl address of the database as its owner: nobody else makes people */
+/**
+ * Makes the made-up people, where they are not there yet.
+ * @param ownerUrl address of the database as its owner: nobody else makes people
+ */
 export async function seedPeople(ownerUrl: string, workshop: string): Promise<void> {
   const owner = new pg.Client({ connectionString: ownerUrl });
   await owner.connect();

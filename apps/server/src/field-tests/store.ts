@@ -49,7 +49,10 @@ export function addFieldTest(
   );
 }
 
-/** Strikes a test out: it stays in the log and no longer counts. Striking it out twice changes nothing. @throws ProblemError 404 */
+/**
+ * Strikes a test out: it stays in the log and no longer counts. Striking it out twice changes nothing.
+ * @throws ProblemError 404
+ */
 export async function strikeOutFieldTest(
   context: RequestContext,
   id: string,

@@ -11,6 +11,10 @@ export const pictureFile = ({ id, mediaType }: Pick<JobDocument['photos'][number
 /** Name a file of a job is saved under. @example fileName('Screen rake', 'pdf', 'label') // "Screen-rake-label.pdf" */
 export function fileName(title: string, ending: string, part?: string): string {
   // Letters of any tongue lose their marks; what no header can carry becomes a dash.
-  const plain = title.normalize('NFKD').replaceAll(/[^\w-]+/g, '-').replaceAll(/^-+|-+$/g, '').slice(0, 60); // prettier-ignore
+  const plain = title
+    .normalize('NFKD')
+    .replaceAll(/[^\w-]+/g, '-')
+    .replaceAll(/^-+|-+$/g, '')
+    .slice(0, 60);
   return `${[plain || 'job', ...(part === undefined ? [] : [part])].join('-')}.${ending}`;
 }

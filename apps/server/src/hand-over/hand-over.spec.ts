@@ -40,19 +40,50 @@ async function* whole(bytes: Buffer): AsyncGenerator<Uint8Array> {
 const takeIn = (context: RequestContext, document: JobDocument): Promise<string> =>
   bringJobIn(context, whole(Buffer.from(JSON.stringify(document, null, 1))));
 
-const idsIn = ({ people, meters, job, pieces, joints, decisions, photos, preparation, weld, record }: JobDocument): string[] =>
-  [...people, ...meters, job, ...pieces, ...pieces.flatMap(({ tests }) => tests), ...joints, ...decisions, ...photos, ...preparation, ...weld, ...record].map(({ id }) => id); // prettier-ignore
+const idsIn = ({
+  people,
+  meters,
+  job,
+  pieces,
+  joints,
+  decisions,
+  photos,
+  preparation,
+  weld,
+  record,
+}: JobDocument): string[] =>
+  [
+    ...people,
+    ...meters,
+    job,
+    ...pieces,
+    ...pieces.flatMap(({ tests }) => tests),
+    ...joints,
+    ...decisions,
+    ...photos,
+    ...preparation,
+    ...weld,
+    ...record,
+  ].map(({ id }) => id);
 const byId = <One extends { readonly id: string }>(all: readonly One[]): One[] =>
   [...all].sort((one, other) => (one.id < other.id ? -1 : 1));
 
 /** A document as it must come out of a workshop it was brought into. */
 function expectedIn(workshop: string, document: JobDocument): object {
   const here = renamed(document, new Map(idsIn(document).map((id) => [id, idHere(workshop, id)])));
-  const makers = new Set(JSON.stringify({ ...here, people: [] }).match(/"madeBy":"[^"]+"/g)?.map((made) => made.slice(10, -1)));
+  const makers = new Set(
+    JSON.stringify({ ...here, people: [] })
+      .match(/"madeBy":"[^"]+"/g)
+      ?.map((made) => made.slice(10, -1)),
+  );
   const { exportedAt: _at, workshop: _from, ...rest } = here;
   return { ...rest, people: byId(here.people.filter(({ id }) => makers.has(id))), meters: byId(here.meters) };
-} // prettier-ignore
-const cameOut = ({ exportedAt: _at, workshop: _from, ...rest }: JobDocument): object => ({ ...rest, people: byId(rest.people), meters: byId(rest.meters) }); // prettier-ignore
+}
+const cameOut = ({ exportedAt: _at, workshop: _from, ...rest }: JobDocument): object => ({
+  ...rest,
+  people: byId(rest.people),
+  meters: byId(rest.meters),
+});
 
 test('whatever stands on a job goes into another workshop and comes out of it the same', async () => {
   await fc.assert(
@@ -78,45 +109,62 @@ test('a file written before it was asked how a grade is known is taken', () => {
   expect(readJobDocument(older)).toEqual({ ...document, pieces });
 });
 
-test('a job handed on over the interface is there with its pictures, once; who did what is known by name and cannot sign in', async () => {
-  const document = { ...randomDocument(mulberry(7), pictures) };
-  document.people = [{ id: randomUUID(), name: 'Ana' }];
-  document.job.madeBy = document.people[0]!.id;
-  for (const list of [
-    document.pieces,
-    document.joints,
-    document.decisions,
-    document.photos,
-    document.preparation,
-    document.weld,
-    document.record,
-  ])
-    // prettier-ignore
-    for (const one of list) one.madeBy = document.people[0]!.id;
-  for (const test of document.pieces.flatMap(({ tests }) => tests)) test.madeBy = null;
-  const { body } = await server.request.post('/api/jobs/document').send(document).expect(201);
-  const job = body as JobDetail;
-  expect(job).toMatchObject({ title: document.job.title, pieceCount: expect.any(Number) });
-  expect(job.photos).toHaveLength(document.photos.length);
-  const { body: people } = await server.request.get('/api/people').expect(200);
-  expect(people).toEqual([expect.objectContaining({ name: 'Ana', signInName: null, leftAt: expect.any(String) })]);
-  const again = await server.request.post('/api/jobs/document').send(document).expect(409);
-  expect((again.body as Problem).detail).toContain('already');
-  // And what it is known by here is known here too.
-  const out = await server.request.get(`/api/jobs/${job.id}/document`).expect(200);
-  expect(out.headers['content-disposition']).toMatch(/^attachment; filename="[\w.-]+\.json"$/);
-  await server.request
-    .post('/api/jobs/document')
-    .send(out.body as object)
-    .expect(409);
-});
+test(
+  'a job handed on over the interface is there with its pictures, once; who did what is known by name and cannot ' +
+    'sign in',
+  async () => {
+    const document = { ...randomDocument(mulberry(7), pictures) };
+    document.people = [{ id: randomUUID(), name: 'Ana' }];
+    document.job.madeBy = document.people[0]!.id;
+    for (const list of [
+      document.pieces,
+      document.joints,
+      document.decisions,
+      document.photos,
+      document.preparation,
+      document.weld,
+      document.record,
+    ])
+      for (const one of list) one.madeBy = document.people[0]!.id;
+    for (const test of document.pieces.flatMap(({ tests }) => tests)) test.madeBy = null;
+    const { body } = await server.request.post('/api/jobs/document').send(document).expect(201);
+    const job = body as JobDetail;
+    expect(job).toMatchObject({ title: document.job.title, pieceCount: expect.any(Number) });
+    expect(job.photos).toHaveLength(document.photos.length);
+    const { body: people } = await server.request.get('/api/people').expect(200);
+    expect(people).toEqual([expect.objectContaining({ name: 'Ana', signInName: null, leftAt: expect.any(String) })]);
+    const again = await server.request.post('/api/jobs/document').send(document).expect(409);
+    expect((again.body as Problem).detail).toContain('already');
+    // And what it is known by here is known here too.
+    const out = await server.request.get(`/api/jobs/${job.id}/document`).expect(200);
+    expect(out.headers['content-disposition']).toMatch(/^attachment; filename="[\w.-]+\.json"$/);
+    await server.request
+      .post('/api/jobs/document')
+      .send(out.body as object)
+      .expect(409);
+  },
+);
 
 test('a picture that carries more than a picture is drawn anew', async () => {
   const context = await emptyWorkshop();
   const document = randomDocument(mulberry(3), pictures);
-  const withPlace = await sharp(pictures.jpeg).withExif({ IFD3: { GPSLatitude: '52/1 31/1 0/1' } }).jpeg().toBuffer(); // prettier-ignore
+  const withPlace = await sharp(pictures.jpeg)
+    .withExif({ IFD3: { GPSLatitude: '52/1 31/1 0/1' } })
+    .jpeg()
+    .toBuffer();
   const behind = Buffer.concat([pictures.png, Buffer.from('<script>')]);
-  const photo = { jobId: document.job.id, pieceId: null, widthPixels: 8, heightPixels: 6, turn: 0 as const, caption: '', version: 1, createdAt: document.job.createdAt, withdrawnAt: null, madeBy: null }; // prettier-ignore
+  const photo = {
+    jobId: document.job.id,
+    pieceId: null,
+    widthPixels: 8,
+    heightPixels: 6,
+    turn: 0 as const,
+    caption: '',
+    version: 1,
+    createdAt: document.job.createdAt,
+    withdrawnAt: null,
+    madeBy: null,
+  };
   document.record = [];
   document.photos = [
     { ...photo, id: randomUUID(), mediaType: 'image/jpeg', file: withPlace.toString('base64') },
@@ -161,10 +209,26 @@ describe('a broken document', () => {
     const missing = lines((document) => void Reflect.deleteProperty(document.job, 'state'));
     expect(await refused(missing)).toMatch(/job\.state: line \d+: /);
     const stranger = randomUUID();
-    const test = lines((document) => void (document.pieces.find(({ tests }) => tests.length > 0)!.tests[0]!.entry = { test: 'taste' })); // prettier-ignore
-    expect(await refused(test)).toMatch(new RegExp(`pieces\\.\\d\\.tests\\.0\\.entry\\.test: line ${lineOf(test, '"taste"')}: "taste" is not a field test`)); // prettier-ignore
-    const loose = lines((document) => void document.joints[0]!.sides.push({ piece: stranger, end: null, alongMm: { value: null, typed: '' }, clock: null })); // prettier-ignore
-    expect(await refused(loose)).toMatch(new RegExp(`joints\\.0\\.sides\\.\\d\\.piece: line ${lineOf(loose, stranger)}: names no piece`)); // prettier-ignore
+    const test = lines(
+      (document) => void (document.pieces.find(({ tests }) => tests.length > 0)!.tests[0]!.entry = { test: 'taste' }),
+    );
+    expect(await refused(test)).toMatch(
+      new RegExp(
+        `pieces\\.\\d\\.tests\\.0\\.entry\\.test: line ${lineOf(test, '"taste"')}: "taste" is not a field test`,
+      ),
+    );
+    const loose = lines(
+      (document) =>
+        void document.joints[0]!.sides.push({
+          piece: stranger,
+          end: null,
+          alongMm: { value: null, typed: '' },
+          clock: null,
+        }),
+    );
+    expect(await refused(loose)).toMatch(
+      new RegExp(`joints\\.0\\.sides\\.\\d\\.piece: line ${lineOf(loose, stranger)}: names no piece`),
+    );
     const twice = lines((document) => void document.weld.push(document.weld[0]!));
     expect(await refused(twice)).toMatch(/weld\.5\.id: line \d+: stands here twice/);
     const nobody = lines((document) => void (document.job.madeBy = stranger));
@@ -231,7 +295,23 @@ describe('a broken document', () => {
     );
     expect(await refused('')).toMatch(/not JSON/);
     const picture = randomDocument(mulberry(11), pictures);
-    picture.photos = [{ id: randomUUID(), jobId: picture.job.id, pieceId: null, mediaType: 'image/png', widthPixels: 8, heightPixels: 6, turn: 0, caption: '', version: 1, createdAt: picture.job.createdAt, withdrawnAt: null, madeBy: null, file: Buffer.from('no picture').toString('base64') }]; // prettier-ignore
+    picture.photos = [
+      {
+        id: randomUUID(),
+        jobId: picture.job.id,
+        pieceId: null,
+        mediaType: 'image/png',
+        widthPixels: 8,
+        heightPixels: 6,
+        turn: 0,
+        caption: '',
+        version: 1,
+        createdAt: picture.job.createdAt,
+        withdrawnAt: null,
+        madeBy: null,
+        file: Buffer.from('no picture').toString('base64'),
+      },
+    ];
     picture.record = [];
     expect(await refused(JSON.stringify(picture))).toContain('photos.0.file: not a picture');
     picture.photos[0]!.file = null;
@@ -255,7 +335,9 @@ describe('a whole workshop', () => {
     const context = await emptyWorkshop();
     const documents = [21, 22, 23, 24].map((seed) => randomDocument(mulberry(seed), pictures));
     for (const document of documents) await takeIn(context, document);
-    await context.database.insert(tables.rodStock).values({ id: randomUUID(), workshopId: context.workshop, rod: 'ER308L', inStock: true, note: 'top shelf' }); // prettier-ignore
+    await context.database
+      .insert(tables.rodStock)
+      .values({ id: randomUUID(), workshopId: context.workshop, rod: 'ER308L', inStock: true, note: 'top shelf' });
     await context.database.update(tables.workshop).set({ name: 'Depot', lengthUnit: 'in' });
     return { context, documents };
   }
@@ -336,16 +418,21 @@ describe('a whole workshop', () => {
     expect(await refusal(await packed((all) => void all.set(second, all.get(first)!)))).toContain('holds another job');
     // The last job is wrong: the ones before it are not kept either.
     const last = jobs.at(-1)!;
-    const spoilt = await packed((all) => void all.set(last, Buffer.from(all.get(last)!.toString('utf8').replace('"state": "', '"state": "x')))); // prettier-ignore
+    const spoilt = await packed(
+      (all) => void all.set(last, Buffer.from(all.get(last)!.toString('utf8').replace('"state": "', '"state": "x'))),
+    );
     expect(await refusal(spoilt)).toMatch(new RegExp(`${last}, line \\d+: `));
   });
 
   test('goes over the interface as it is made, for its owner', async () => {
-    const answer = await server.request.get('/api/workshop/document').buffer(true).parse((response, done) => {
-      const chunks: Buffer[] = [];
-      response.on('data', (chunk: Buffer) => chunks.push(chunk));
-      response.on('end', () => done(null, Buffer.concat(chunks)));
-    }); // prettier-ignore
+    const answer = await server.request
+      .get('/api/workshop/document')
+      .buffer(true)
+      .parse((response, done) => {
+        const chunks: Buffer[] = [];
+        response.on('data', (chunk: Buffer) => chunks.push(chunk));
+        response.on('end', () => done(null, Buffer.concat(chunks)));
+      });
     expect([answer.status, answer.headers['content-type']]).toEqual([200, 'application/zip']);
     // Made while it is sent: nobody knows yet how long it will be.
     expect(answer.headers['content-length']).toBeUndefined();

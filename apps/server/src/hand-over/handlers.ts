@@ -17,7 +17,9 @@ import { writeWorkshop } from './write-workshop';
 /** Metal and rod of a job, as its label says them. */
 function labelLines(job: JobDetail): readonly string[] {
   const joints = activeJoints(job);
-  const pieces = activePieces(job).map((piece, index) => [pieceLetter(index), piece.name, piece.grade ?? piece.weldMetal ?? ''].filter(Boolean).join(' ')); // prettier-ignore
+  const pieces = activePieces(job).map((piece, index) =>
+    [pieceLetter(index), piece.name, piece.grade ?? piece.weldMetal ?? ''].filter(Boolean).join(' '),
+  );
   const rods = [...new Set(joints.flatMap((joint) => decisionOf(joints, job.decisions, joint)?.rod ?? []))];
   return [...pieces.slice(0, 3), ...(rods.length > 0 ? [`rod ${rods.join(', ')}`] : [])];
 }
@@ -59,7 +61,9 @@ export const handOverHandlers = {
     const document = await wholeDocument(context, path.id, new Date());
     const bytes = Buffer.from(`${JSON.stringify(document, null, 1)}\n`, 'utf8');
     if (bytes.length > DOCUMENT_MOST_BYTES)
-      throw ProblemError.tooLarge('With all its pictures this job is too large for one document: hand the whole workshop over as a file.'); // prettier-ignore
+      throw ProblemError.tooLarge(
+        'With all its pictures this job is too large for one document: hand the whole workshop over as a file.',
+      );
     return { mediaType: 'application/json', bytes, saveAs: fileName(document.job.title, 'json') };
   },
   'POST /jobs/document': async ({ context, body }) => readJobDetail(context, await bringJobIn(context, body)),

@@ -1,7 +1,9 @@
 import { InputError } from '@variatum/metallurgy';
 import type { Compute, PreparedPicture } from '../compute';
 
-/** What begins each segment of a JPEG that says nothing of camera, place or person: tables, frame, scan (ITU-T T.81). */
+/**
+ * What begins each segment of a JPEG that says nothing of camera, place or person: tables, frame, scan (ITU-T T.81).
+ */
 const JPEG_PARTS = new Set([0xc0, 0xc1, 0xc2, 0xc4, 0xda, 0xdb, 0xdd, 0xe0, 0xee]);
 const PNG_HEAD = Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]);
 /** Chunks of a PNG that make the picture itself (W3C PNG, third edition). */
@@ -17,7 +19,11 @@ function bareJpeg(bytes: Buffer): boolean {
     at += 2 + bytes.readUInt16BE(at + 2);
     if (marker !== 0xda) continue;
     // The scan itself: up to a marker that is neither stuffing nor a restart.
-    while (at + 1 < bytes.length && !(bytes[at] === 0xff && bytes[at + 1] !== 0 && ((bytes[at + 1] as number) & 0xf8) !== 0xd0)) at++; // prettier-ignore
+    while (
+      at + 1 < bytes.length &&
+      !(bytes[at] === 0xff && bytes[at + 1] !== 0 && ((bytes[at + 1] as number) & 0xf8) !== 0xd0)
+    )
+      at++;
     if (bytes[at + 1] === 0xd9) return at + 2 === bytes.length;
   }
   return false;
@@ -41,8 +47,8 @@ export interface KeptPictureFile extends Omit<PreparedPicture, 'bytes'> {
 }
 
 /**
- * A picture as it is kept when it is brought in: one that holds nothing but the picture is kept byte for byte, anything else is
- * drawn anew as an upload is.
+ * A picture as it is kept when it is brought in: one that holds nothing but the picture is kept byte for byte, anything
+ * else is drawn anew as an upload is.
  * @param said what its document says of it
  * @throws InputError when the bytes are no picture
  */

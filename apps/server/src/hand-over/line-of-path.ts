@@ -6,8 +6,8 @@ type Path = FieldError['path'];
 const keyOf = (path: Path, depth: number): string => path.slice(0, depth).map(String).join('\u0000');
 
 /**
- * Lines things of a document stand on, from 1: looked for in one walk through the text, whatever number of them, without keeping
- * anything of it. A thing that is missing has the line of what it is missing from.
+ * Lines things of a document stand on, from 1: looked for in one walk through the text, whatever number of them,
+ * without keeping anything of it. A thing that is missing has the line of what it is missing from.
  */
 export function linesOf(text: string, paths: readonly Path[]): readonly number[] {
   const wanted = new Map<string, number>();

@@ -46,7 +46,10 @@ export interface OpenedJob {
   readonly document: JobDocument;
   /** Identifier it has where it comes from. */
   readonly sentId: string;
-  /** Its pictures as they were sent: by what they are called there, and each as base64 or where that lies; null: beside it. */
+  /**
+   * Its pictures as they were sent: by what they are called there, and each as base64 or where that lies; null: beside
+   * it.
+   */
   readonly pictures: readonly (Pick<JobDocument['photos'][number], 'id' | 'mediaType'> & {
     readonly within: Stretch | string | null;
   })[];
@@ -128,8 +131,8 @@ function opened<Read>(
 }
 
 /**
- * Opens the document of a job: reads it, checks it, gives everything in it the identifier it has here, and reckons what its pieces
- * are. All of it is work of a thread: a large document takes seconds and hundreds of megabytes.
+ * Opens the document of a job: reads it, checks it, gives everything in it the identifier it has here, and reckons what
+ * its pieces are. All of it is work of a thread: a large document takes seconds and hundreds of megabytes.
  * @throws InputError naming line and field of what is wrong with it
  */
 export function openJobDocument(asked: DocumentFile & { readonly workshop: string }): OpenedJob {

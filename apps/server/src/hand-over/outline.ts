@@ -25,8 +25,9 @@ export interface Outline {
 }
 
 /**
- * Looks through a document once before anything is made of it: how deep it is, how many values it has, and where its long strings
- * lie. What is too much is refused here, at the cost of looking; reading it would take all memory there is.
+ * Looks through a document once before anything is made of it: how deep it is, how many values it has, and where its
+ * long strings lie. What is too much is refused here, at the cost of looking; reading it would take all memory there
+ * is.
  * @param where said before what is wrong
  * @throws InputError naming the line
  */

@@ -83,7 +83,11 @@ export async function readJobDocument(scope: Scope, id: string, now: Date): Prom
     .from(weldEntry)
     .where(of(weldEntry))
     .orderBy(asc(weldEntry.at), asc(weldEntry.createdAt), asc(weldEntry.id));
-  const record = await database.select().from(jobRecord).where(of(jobRecord)).orderBy(asc(jobRecord.at), asc(jobRecord.createdAt), asc(jobRecord.id)); // prettier-ignore
+  const record = await database
+    .select()
+    .from(jobRecord)
+    .where(of(jobRecord))
+    .orderBy(asc(jobRecord.at), asc(jobRecord.createdAt), asc(jobRecord.id));
   const readings = await database
     .select()
     .from(reading)
@@ -98,7 +102,17 @@ export async function readJobDocument(scope: Scope, id: string, now: Date): Prom
           .from(meter)
           .where(inArray(meter.id, heard))
           .orderBy(asc(meter.id));
-  const makers = [head, ...pieces, ...tests.map(({ test }) => test), ...joints, ...decisions, ...photos, ...ticks, ...weld, ...record]; // prettier-ignore
+  const makers = [
+    head,
+    ...pieces,
+    ...tests.map(({ test }) => test),
+    ...joints,
+    ...decisions,
+    ...photos,
+    ...ticks,
+    ...weld,
+    ...record,
+  ];
   const people = [...new Set(makers.flatMap(({ madeBy }) => (madeBy === null ? [] : [madeBy])))];
   const made = ({ madeBy, createdAt }: { readonly madeBy: string | null; readonly createdAt: Date }) => ({
     madeBy,

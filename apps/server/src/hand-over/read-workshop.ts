@@ -58,7 +58,9 @@ async function unpack(zip: ZipFile, entry: Entry, most: number, to: string): Pro
 
 /** A fault with the file it is in. */
 const inFile = (name: string, { errors }: InputError): InputError =>
-  new InputError(errors.map(({ path, message }) => ({ path, message: message.includes(name) ? message : `${name}: ${message}` }))); // prettier-ignore
+  new InputError(
+    errors.map(({ path, message }) => ({ path, message: message.includes(name) ? message : `${name}: ${message}` })),
+  );
 
 /** What was brought in. */
 interface Taken {
@@ -77,7 +79,8 @@ async function refuseUnlessEmpty({ database, workshop }: Scope): Promise<void> {
   if (!held) return;
   throw ProblemError.conflictOf(
     'Not empty',
-    'This workshop has jobs of its own: bring the file into a further workshop, made under Settings. Nothing was changed.',
+    'This workshop has jobs of its own: bring the file into a further workshop, made under Settings. Nothing was ' +
+      'changed.',
   );
 }
 
@@ -147,10 +150,10 @@ async function prepareFile(
 }
 
 /**
- * Brings a whole workshop into one that has no jobs yet. The file is kept on disk while it is read: nothing of it is held in memory
- * but one job and one picture at a time.
- * @throws InputError naming file, line and field; ProblemError 409 where there are jobs already, 429 while others are taken in.
- * Nothing is half brought in.
+ * Brings a whole workshop into one that has no jobs yet. The file is kept on disk while it is read: nothing of it is
+ * held in memory but one job and one picture at a time.
+ * @throws InputError naming file, line and field; ProblemError 409 where there are jobs already, 429 while others are
+ * taken in. Nothing is half brought in.
  */
 export async function takeWorkshopFile(context: RequestContext, bytes: AsyncIterable<Uint8Array>): Promise<Taken> {
   // Known before a byte is read; asked again once nothing can come between.

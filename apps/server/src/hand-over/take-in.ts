@@ -48,8 +48,8 @@ async function takeMeters(
 const momentOrNull = (moment: string | null): Date | null => (moment === null ? null : new Date(moment));
 
 /**
- * Brings a job in under identifiers of its own here, with all that was logged when and by whom. Runs within a transaction, in which
- * nothing is reckoned any more: whatever is wrong, nothing of it stays.
+ * Brings a job in under identifiers of its own here, with all that was logged when and by whom. Runs within a
+ * transaction, in which nothing is reckoned any more: whatever is wrong, nothing of it stays.
  * @param pictures as they are kept, by their place among the pictures of the document
  * @returns identifier of the job here
  * @throws ProblemError 409 when it is here already
@@ -153,9 +153,12 @@ export async function takeReadings(
   jobId: string | null,
 ): Promise<void> {
   for (const part of parts)
-    await database.execute(sql`insert into reading (workshop_id, meter_id, at, value, composition, job_id, joint_id, place)
+    await database.execute(sql`
+      insert into reading (workshop_id, meter_id, at, value, composition, job_id, joint_id, place)
       select ${workshop}::uuid, r.meter, r.at, r.value, r.composition, ${jobId}::uuid, r.joint, r.place
-      from jsonb_to_recordset(${part}::jsonb) as r(meter uuid, at timestamptz, value double precision, composition jsonb, joint uuid, place text)
+      from jsonb_to_recordset(${part}::jsonb) as r(
+        meter uuid, at timestamptz, value double precision, composition jsonb, joint uuid, place text
+      )
       on conflict do nothing`);
 }
 
@@ -177,6 +180,12 @@ export async function takeWorkshop(scope: Scope, document: WorkshopDocument): Pr
       .values({ ...rod, id: idHere(workshop, `rod ${rod.rod}`), workshopId: workshop })
       .onConflictDoUpdate({
         target: [tables.rodStock.workshopId, tables.rodStock.rod],
-        set: { inStock: rod.inStock, diameterMm: rod.diameterMm, note: rod.note, updatedAt: new Date(), version: sql`${tables.rodStock.version} + 1` }, // prettier-ignore
+        set: {
+          inStock: rod.inStock,
+          diameterMm: rod.diameterMm,
+          note: rod.note,
+          updatedAt: new Date(),
+          version: sql`${tables.rodStock.version} + 1`,
+        },
       });
 }

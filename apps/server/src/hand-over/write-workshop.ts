@@ -27,7 +27,13 @@ async function workshopDocument(context: RequestContext, jobs: string[], now: Da
     exportedAt: now.toISOString(),
     workshop: settings,
     people: people.map(({ id, name, role }) => ({ id, name, role })),
-    meters: meters.map(({ id, kind, name, lagS, withdrawnAt }) => ({ id, kind, name, lagS, withdrawnAt: momentOrNull(withdrawnAt) })), // prettier-ignore
+    meters: meters.map(({ id, kind, name, lagS, withdrawnAt }) => ({
+      id,
+      kind,
+      name,
+      lagS,
+      withdrawnAt: momentOrNull(withdrawnAt),
+    })),
     rodStock: (await listRodStock(context)).map(({ id: _rod, version: _stock, ...rod }) => rod),
     jobs,
   };
@@ -36,15 +42,24 @@ async function workshopDocument(context: RequestContext, jobs: string[], now: Da
 /** Readings that belong to no job. */
 async function looseReadings({ database, workshop }: Scope): Promise<JobDocument['readings']> {
   const { reading } = tables;
-  const rows = await database.select().from(reading).where(and(eq(reading.workshopId, workshop), isNull(reading.jobId))).orderBy(asc(reading.at)); // prettier-ignore
+  const rows = await database
+    .select()
+    .from(reading)
+    .where(and(eq(reading.workshopId, workshop), isNull(reading.jobId)))
+    .orderBy(asc(reading.at));
   return rows.map(({ meterId, at, value, composition, jointId, place }) => ({
-    meter: meterId, at: momentOf(at), value, ...(composition ? { composition } : {}), joint: jointId, place,
-  })); // prettier-ignore
+    meter: meterId,
+    at: momentOf(at),
+    value,
+    ...(composition ? { composition } : {}),
+    joint: jointId,
+    place,
+  }));
 }
 
 /**
- * The whole workshop as a file, made while it is read: settings, stock and people; each job as a document; each picture. Each job
- * stands as it was at one moment; jobs made meanwhile are not among them.
+ * The whole workshop as a file, made while it is read: settings, stock and people; each job as a document; each
+ * picture. Each job stands as it was at one moment; jobs made meanwhile are not among them.
  */
 export async function writeWorkshop(context: RequestContext, now: Date): Promise<Readable> {
   const { ZipFile } = await import('yazl');

@@ -60,7 +60,7 @@ test('an answer stays small whatever was sent', async () => {
   expect(detail).toMatch(/and \d+ more$/);
 });
 
-test('content of a kind that is not read, methods and addresses nobody knows are named in a problem document', async () => {
+test('kinds of content, methods and addresses nobody knows are named in a problem document', async () => {
   const wrongType = await server.request.post('/api/jobs').set('Content-Type', 'text/plain').send('title=x');
   expect([wrongType.status, problem(wrongType).status]).toEqual([415, 415]);
   const encoded = await server.request
@@ -101,7 +101,7 @@ describe('what is no request at all', () => {
 });
 
 // The bench sends four times as many.
-test('two and a half thousand malformed requests: none is a fault of the server, none is refused at length', async () => {
+test('two and a half thousand malformed requests: no fault of the server, no refusal at length', async () => {
   const socket = createServer(server.app);
   await new Promise<void>((done) => socket.listen(0, '127.0.0.1', done));
   const { port } = socket.address() as AddressInfo;

@@ -117,8 +117,8 @@ async function send(response: Response, { answer, status }: Endpoint, value: unk
 export type Behalf = Pick<Asked<Address>, 'context' | 'asker' | 'people' | 'visit' | 'backupsDirectory' | 'reach'>;
 
 /**
- * Refuses what was typed for somebody else than who asks now. It comes before what a role may: that another's role falls short says
- * nothing of what was typed, which waits for whose it is.
+ * Refuses what was typed for somebody else than who asks now. It comes before what a role may: that another's role
+ * falls short says nothing of what was typed, which waits for whose it is.
  * @throws ProblemError 401
  */
 function refuseUnlessTheirs(request: Request, { context, asker }: Behalf): void {
@@ -140,8 +140,8 @@ function receiver({ sends, streams, mostBytes }: Endpoint): RequestHandler {
 }
 
 /**
- * Routes of all addresses that have a handler: what is asked is checked as the table of addresses says before the handler gets it,
- * and what it answers is sent under the status the table gives.
+ * Routes of all addresses that have a handler: what is asked is checked as the table of addresses says before the
+ * handler gets it, and what it answers is sent under the status the table gives.
  * @param behalfOf on whose behalf a request is handled
  */
 export function endpointRoutes(

@@ -1,6 +1,6 @@
 import { loggable } from './error-handler';
 
-test('what users typed is not logged: neither statements nor their parameters, nor what the database repeats of them', () => {
+test('what users typed is not logged: neither statements nor parameters, nor what the database repeats', () => {
   const cause = Object.assign(new Error('duplicate key value violates unique constraint "job_pkey"'), {
     code: '23505',
     detail: 'Key (title)=(secret name) already exists.',

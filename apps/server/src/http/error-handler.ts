@@ -19,7 +19,9 @@ const NOTHING_SAVED = 'Nothing of this was saved; send it again in a moment.';
 const NOT_KNOWN =
   'Whether this was saved is not known. Sent again as it is, under the same identifier or version, it counts once.';
 
-/** What a failure means for the one who asked: of something read, nothing; of something written, whether it may stand. */
+/**
+ * What a failure means for the one who asked: of something read, nothing; of something written, whether it may stand.
+ */
 const whatOf = (reading: boolean, nothingWritten: boolean): Pick<Problem, 'detail' | 'saved'> => {
   if (reading) return { detail: 'Ask again in a moment.' };
   return nothingWritten ? { detail: NOTHING_SAVED, saved: 'nothing' } : { detail: NOT_KNOWN, saved: 'not-known' };
@@ -49,7 +51,10 @@ function errorOf(error: unknown, method: string): ProblemError {
   return new ProblemError({ type: 'about:blank', title: 'Something went wrong here', status: 500, ...what });
 }
 
-/** What may be logged of an error: neither what users typed nor the bytes of a picture, which a driver writes into its messages. */
+/**
+ * What may be logged of an error: neither what users typed nor the bytes of a picture, which a driver writes into its
+ * messages.
+ */
 export function loggable(error: unknown): object {
   const [outermost, ...causes] = causesOf(error);
   if (!outermost) return { type: typeof error };

@@ -11,8 +11,8 @@ export interface SharedCount {
 }
 
 /**
- * Holds back a client that asks too often. Counted over all processes of the program; what a foreign page sends is refused
- * before it comes here, so that it cannot use up what the owner may ask.
+ * Holds back a client that asks too often. Counted over all processes of the program; what a foreign page sends is
+ * refused before it comes here, so that it cannot use up what the owner may ask.
  * @param lotSize requests a process draws from the common count at once: one write there for that many requests
  */
 export function limitRequests(count: SharedCount, lotSize: number): RequestHandler {

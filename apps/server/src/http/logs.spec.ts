@@ -26,7 +26,8 @@ test('what is logged names nobody: no bodies, no parameters, no words that were 
     await server.line.open();
     expect(text).toContain('"path":"/api/jobs"');
     expect(text).toMatch(/"level":(40|50)/);
-    for (const secret of [...secrets, 'variatum=', 's%3A', 'remoteAddress']) expect([secret, text.includes(secret)]).toEqual([secret, false]); // prettier-ignore
+    for (const secret of [...secrets, 'variatum=', 's%3A', 'remoteAddress'])
+      expect([secret, text.includes(secret)]).toEqual([secret, false]);
   } finally {
     await server.close();
   }

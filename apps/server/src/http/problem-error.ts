@@ -87,7 +87,10 @@ export class ProblemError extends Error {
     });
   }
 
-  /** 429 for one of many that ask for the same at once: it is asked to wait. @param seconds until asking makes sense again */
+  /**
+   * 429 for one of many that ask for the same at once: it is asked to wait.
+   * @param seconds until asking makes sense again
+   */
   static comeAgain(title: string, detail: string, seconds: number): ProblemError {
     return new ProblemError(problem(429, title, detail, { saved: 'nothing' }), { 'Retry-After': String(seconds) });
   }

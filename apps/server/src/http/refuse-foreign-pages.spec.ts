@@ -38,7 +38,7 @@ test('our own page, and a program that is no browser, are served', async () => {
   await server.request.get('/api/jobs').set('Sec-Fetch-Site', 'none').expect(200);
 });
 
-test('a client that asks too often is held back with a problem document, and told for how long; health is always told', async () => {
+test('a client that asks too often is held back and told for how long; health is always told', async () => {
   let held;
   for (let count = 0; count < 6 && held?.status !== 429; count++) held = await server.request.get('/api/jobs');
   expect(held?.status).toBe(429);

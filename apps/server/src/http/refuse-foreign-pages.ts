@@ -2,7 +2,10 @@ import type { Request, RequestHandler } from 'express';
 import type { Reach } from '../network/reach';
 import { ProblemError } from './problem-error';
 
-/** Whether a page of another origin sent a request. Browsers say so by themselves; a program that says nothing is no browser. */
+/**
+ * Whether a page of another origin sent a request. Browsers say so by themselves; a program that says nothing is no
+ * browser.
+ */
 function isForeign(request: Request): boolean {
   const { origin, 'sec-fetch-site': site } = request.headers;
   const ours = origin === undefined || origin === `${request.protocol}://${request.host}`;
@@ -13,7 +16,10 @@ function isForeign(request: Request): boolean {
 const refusal = (): ProblemError =>
   ProblemError.forbidden('Not from here', 'Another page sent this; only the pages of this program may.');
 
-/** Refuses names that are none of the program's: a foreign page that binds its own to this machine anew must not get through. */
+/**
+ * Refuses names that are none of the program's: a foreign page that binds its own to this machine anew must not get
+ * through.
+ */
 export const refuseForeignNames =
   ({ admits }: Pick<Reach, 'admits'>): RequestHandler =>
   (request, _response, next) =>
@@ -28,8 +34,8 @@ export const refuseForeignPages: RequestHandler = (request, _response, next) =>
   next(request.method !== 'GET' && isForeign(request) ? refusal() : undefined);
 
 /**
- * Refuses whatever another page asks for. To be put where only our own pages have business: it is then the router that says what
- * lies there, however the address is written.
+ * Refuses whatever another page asks for. To be put where only our own pages have business: it is then the router that
+ * says what lies there, however the address is written.
  */
 export const ownPagesOnly: RequestHandler = (request, _response, next) =>
   next(isForeign(request) ? refusal() : undefined);

@@ -6,8 +6,8 @@ import type { SharedCount } from './limit-requests';
 const ANSWER_WITHIN_MS = 1000;
 
 /**
- * A count of requests a minute that every process of one database shares. While the database does not answer each process counts
- * by itself.
+ * A count of requests a minute that every process of one database shares. While the database does not answer each
+ * process counts by itself.
  */
 export function sharedCount(pool: pg.Pool, perMinute: number): SharedCount {
   const options = { points: perMinute, duration: 60, keyPrefix: 'requests' };

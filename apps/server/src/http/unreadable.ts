@@ -21,7 +21,13 @@ export function answerUnreadable(server: Server): void {
       detail: 'This could not be read as an HTTP request.',
     } satisfies Problem);
     socket.end(
-      `HTTP/1.1 ${status} ${title}\r\nContent-Type: application/problem+json\r\nContent-Length: ${Buffer.byteLength(body)}\r\nConnection: close\r\n\r\n${body}`,
+      `HTTP/1.1 ${status} ${title}
+\nContent-Type: application/problem+json
+\nContent-Length: ` +
+        `${Buffer.byteLength(body)}
+\nConnection: close
+\n
+\n${body}`,
     );
   });
 }

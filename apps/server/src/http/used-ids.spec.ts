@@ -36,7 +36,7 @@ async function onlyTheFirst(
 }
 
 describe('an identifier in use', () => {
-  test('of a job: the same request is a repetition, even after the job was changed; another one is refused', async () => {
+  test('of a job: the same request repeats, even after the job was changed; another one is refused', async () => {
     const body = { title: 'Grate', service: { environment: 'dry' } };
     const job = (await onlyTheFirst('/api/jobs', body, [
       ['/api/jobs', { ...body, title: 'Another' }],
@@ -96,9 +96,11 @@ test('no statement can put a thing of one workshop under a job of another', asyn
   const foreign = randomUUID();
   await server.asOwner(`insert into workshop (id, name) values ('${foreign}', 'Next door')`);
   for (const sql of [
-    `insert into piece (id, workshop_id, job_id, position, name, kind) values (gen_random_uuid(), '${foreign}', '${job.id}', 0, 'x', 'base')`,
+    `insert into piece (id, workshop_id, job_id, position, name, kind) values (gen_random_uuid(), '${foreign}', ` +
+      `'${job.id}', 0, 'x', 'base')`,
     `insert into joint (id, workshop_id, job_id, joint) values (gen_random_uuid(), '${foreign}', '${job.id}', '{}')`,
-    `insert into photo (id, workshop_id, job_id, media_type, width_pixels, height_pixels) values (gen_random_uuid(), '${foreign}', '${job.id}', 'image/png', 1, 1)`,
+    'insert into photo (id, workshop_id, job_id, media_type, width_pixels, height_pixels) values ' +
+      `(gen_random_uuid(), '${foreign}', '${job.id}', 'image/png', 1, 1)`,
   ])
     await expect(server.asOwner(sql)).rejects.toMatchObject({ code: '23503' });
 });

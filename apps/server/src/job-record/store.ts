@@ -20,7 +20,9 @@ export const recordOfJob = rowsJson<typeof tables.jobRecord.$inferSelect>(
 /** Day the job a statement is about is to be looked at again, where nobody has since. */
 export const lookAgainOfJob = sql<
   string | null
->`(select case r.entry ->> 'kind' when 'look-again' then r.entry ->> 'on' end from job_record r where r.job_id = ${sql.raw('"job"."id"')} and r.struck_out_at is null and r.entry ->> 'kind' in ('look-again', 'seen') order by r.at desc, r.id desc limit 1)`;
+>`(select case r.entry ->> 'kind' when 'look-again' then r.entry ->> 'on' end from job_record r
+  where r.job_id = ${sql.raw('"job"."id"')} and r.struck_out_at is null
+  and r.entry ->> 'kind' in ('look-again', 'seen') order by r.at desc, r.id desc limit 1)`;
 
 /** The record of a job. */
 export const jobRecordLog = entryLog(tables.jobRecord, 'entry of the record', {

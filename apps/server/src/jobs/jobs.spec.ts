@@ -258,7 +258,7 @@ describe('the list', () => {
       );
   });
 
-  test('a duplicate takes pieces, service and joints along, and leaves tests and decisions with the old part', async () => {
+  test('a duplicate takes pieces, service and joints, and leaves tests and decisions behind', async () => {
     const job = await newJob({ title: 'Origin', service: { environment: 'pool' } });
     const piece = await newPiece(job.id, { name: 'Rail', grade: '316L', thicknessMm: { value: 2, typed: '14 ga' } });
     await server.request
@@ -297,8 +297,8 @@ describe('the list', () => {
 
   test('ten thousand jobs are searched and paged by index, not by reading them all', async () => {
     await server.asOwner(`insert into job (id, workshop_id, title, item, state, stage, service, updated_at)
-      select gen_random_uuid(), '00000000-0000-4000-8000-000000000001', 'Railing ' || n, 'part number ' || n * 7919, 'bench', 'job',
-        '{}'::jsonb, now() - n * interval '1 minute' from generate_series(1, 10000) n`);
+      select gen_random_uuid(), '00000000-0000-4000-8000-000000000001', 'Railing ' || n, 'part number ' || n * 7919, 
+        'bench', 'job', '{}'::jsonb, now() - n * interval '1 minute' from generate_series(1, 10000) n`);
     // Vacuum too: what waits to be sorted into a search index makes reading it look dear.
     await server.asOwner('vacuum analyze job');
     const page = await server.request.get('/api/jobs').query({ state: 'bench', limit: 12, offset: 5000 }).expect(200);

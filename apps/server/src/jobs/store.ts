@@ -33,16 +33,32 @@ const outerJobId = sql.raw('"job"."id"');
 const lastRod = sql<
   string | null
 >`(select coalesce(d.rod, 'no rod') from decision d where d.job_id = ${outerJobId} order by d.created_at desc limit 1)`;
-const pieceCount = sql<number>`(select count(*)::int from piece p where p.job_id = ${outerJobId} and p.withdrawn_at is null)`;
+const pieceCount = sql<number>`(select count(*)::int from piece p where p.job_id = ${outerJobId}
+  and p.withdrawn_at is null)`;
 const families = sql<
   string[]
->`(select coalesce(json_agg(distinct p.likely_family), '[]') from piece p where p.job_id = ${outerJobId} and p.withdrawn_at is null and p.likely_family is not null)`;
+>`(select coalesce(json_agg(distinct p.likely_family), '[]') from piece p where p.job_id = ${outerJobId}
+  and p.withdrawn_at is null and p.likely_family is not null)`;
 const columns = { job: tables.job, lastRod, pieceCount, families };
 
 const {
-  id: pieceId, position: piecePosition, name: pieceName, kind, form, shape, thicknessMm, outsideMm, lengthMm, widthMm,
-  endOutsideMm, bendDeg, count, grade, weldMetal, likelyFamily,
-} = getTableColumns(tables.piece); // prettier-ignore
+  id: pieceId,
+  position: piecePosition,
+  name: pieceName,
+  kind,
+  form,
+  shape,
+  thicknessMm,
+  outsideMm,
+  lengthMm,
+  widthMm,
+  endOutsideMm,
+  bendDeg,
+  count,
+  grade,
+  weldMetal,
+  likelyFamily,
+} = getTableColumns(tables.piece);
 const inOrderOf = (table: typeof tables.piece | typeof tables.joint): readonly [where: SQL, order: SQL] => [
   sql`${table.jobId} = ${outerJobId} and ${table.withdrawnAt} is null`,
   sql`${table.position}, ${table.createdAt}`,
@@ -51,12 +67,36 @@ const inOrderOf = (table: typeof tables.piece | typeof tables.joint): readonly [
 const partPieces = rowsJson<PartPiece>(
   tables.piece,
   {
-    id: pieceId, position: piecePosition, name: pieceName, kind, form, shape, thicknessMm, outsideMm, lengthMm, widthMm,
-    endOutsideMm, bendDeg, count, grade, weldMetal, likelyFamily,
+    id: pieceId,
+    position: piecePosition,
+    name: pieceName,
+    kind,
+    form,
+    shape,
+    thicknessMm,
+    outsideMm,
+    lengthMm,
+    widthMm,
+    endOutsideMm,
+    bendDeg,
+    count,
+    grade,
+    weldMetal,
+    likelyFamily,
   },
   ...inOrderOf(tables.piece),
-); // prettier-ignore
-const { id: jointId, position: jointPosition, name: jointName, joint, sides, fit, course, alikeTo, lengthMm: seamMm } = getTableColumns(tables.joint); // prettier-ignore
+);
+const {
+  id: jointId,
+  position: jointPosition,
+  name: jointName,
+  joint,
+  sides,
+  fit,
+  course,
+  alikeTo,
+  lengthMm: seamMm,
+} = getTableColumns(tables.joint);
 const partJoints = rowsJson<PartJoint>(
   tables.joint,
   { id: jointId, position: jointPosition, name: jointName, joint, sides, fit, lengthMm: seamMm, course, alikeTo },
@@ -151,18 +191,21 @@ function conditionsOf(workshop: string, filter: JobQuery): SQL | undefined {
   // The last word for any of its joints; `no rod` is one.
   if (rod)
     conditions.push(
-      sql`exists (select 1 from (select distinct on (d.joint_id) coalesce(d.rod, 'no rod') as rod from decision d where d.job_id = ${outerJobId} order by d.joint_id, d.created_at desc) last where last.rod = ${rod})`,
+      sql`exists (select 1 from (select distinct on (d.joint_id) coalesce(d.rod, 'no rod') as rod from decision d
+        where d.job_id = ${outerJobId} order by d.joint_id, d.created_at desc) last where last.rod = ${rod})`,
     );
   if (family)
     conditions.push(
-      sql`exists (select 1 from piece p where p.job_id = ${outerJobId} and p.workshop_id = ${workshop} and p.withdrawn_at is null and p.likely_family = ${family})`,
+      sql`exists (select 1 from piece p where p.job_id = ${outerJobId} and p.workshop_id = ${workshop}
+        and p.withdrawn_at is null and p.likely_family = ${family})`,
     );
   if (from) conditions.push(sql`${tables.job.createdAt} >= ${from}::date`);
   if (to) conditions.push(sql`${tables.job.createdAt} < ${to}::date + 1`);
   if (lookAgainBy)
     conditions.push(
       // Few jobs have anything to look at again: they are found first.
-      sql`${outerJobId} = any(array(select r.job_id from job_record r where r.workshop_id = ${workshop} and r.entry ->> 'kind' in ('look-again', 'seen'))) and ${lookAgainOfJob} <= ${lookAgainBy}`,
+      sql`${outerJobId} = any(array(select r.job_id from job_record r where r.workshop_id = ${workshop}
+        and r.entry ->> 'kind' in ('look-again', 'seen'))) and ${lookAgainOfJob} <= ${lookAgainBy}`,
     );
   if (search) {
     const pattern = `%${search.replace(/[\\%_]/g, '\\$&')}%`;
@@ -191,7 +234,13 @@ export async function listJobs(
       .from(tables.job)
       .where(where),
   ]);
-  const jobs = rows.map((row) => ({ ...jobOf(row), pieces: row.pieces, joints: row.joints, decided: row.decided, lookAgainOn: row.lookAgainOn })); // prettier-ignore
+  const jobs = rows.map((row) => ({
+    ...jobOf(row),
+    pieces: row.pieces,
+    joints: row.joints,
+    decided: row.decided,
+    lookAgainOn: row.lookAgainOn,
+  }));
   return { jobs, total: counted[0]?.total ?? 0 };
 }
 
@@ -328,8 +377,8 @@ function purgeOfCopy(plan: PurgePlan, ids: ReadonlyMap<string, string>): PurgePl
 }
 
 /**
- * Makes a new job from an old one as a starting point: what it is, its service, its pieces and its joints. Tests and decisions
- * belong to the old part and stay with it.
+ * Makes a new job from an old one as a starting point: what it is, its service, its pieces and its joints. Tests and
+ * decisions belong to the old part and stay with it.
  * @throws ProblemError 404 without the old job; 409 when the new id belongs to another job
  */
 export async function duplicateJob(context: RequestContext, id: string, newId = uuid()): Promise<JobDetail> {

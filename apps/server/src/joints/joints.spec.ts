@@ -15,7 +15,7 @@ const patch = (joint: JointRecord, fields: object) =>
   server.request.patch(`/api/joints/${joint.id}`).send({ version: joint.version, ...fields });
 const pathsOf = (body: unknown) => (body as Problem).errors?.map(({ path }) => path);
 
-test('a job has as many joints as its part: in their order, each with its pieces and where it sits on them', async () => {
+test('a job has as many joints as its part, in their order, each where it sits on its pieces', async () => {
   const job = await newJob(server);
   const [run, branch] = [await newPiece(server, job.id), await newPiece(server, job.id)];
   const made = [];

@@ -41,7 +41,8 @@ export async function readJoint(scope: Scope, id: string): Promise<JointRecord> 
 
 /**
  * Adds a joint after the others. The same request sent again answers the joint it made.
- * @throws ProblemError 404 without the job, a piece or the joint it is alike to; 409 when the id belongs to another joint
+ * @throws ProblemError 404 without the job, a piece or the joint it is alike to; 409 when the id belongs to another
+ * joint
  */
 export async function addJoint(
   scope: Scope,

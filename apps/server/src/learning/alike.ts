@@ -74,11 +74,23 @@ export async function alikeJobs(scope: Scope, asked: AlikeQuery): Promise<AlikeJ
     .select({
       id: job.id,
       environment: sql<string | null>`${job.service} ->> 'environment'`,
-      families: sql<string[]>`(select coalesce(json_agg(distinct p.likely_family), '[]') from piece p where p.job_id = ${own} and p.withdrawn_at is null and p.likely_family is not null)`,
-      types: sql<string[]>`(select coalesce(json_agg(distinct j.joint ->> 'type'), '[]') from joint j where j.job_id = ${own} and j.withdrawn_at is null)`,
+      families: sql<
+        string[]
+      >`(select coalesce(json_agg(distinct p.likely_family), '[]') from piece p where p.job_id = ${own}
+        and p.withdrawn_at is null and p.likely_family is not null)`,
+      types: sql<
+        string[]
+      >`(select coalesce(json_agg(distinct j.joint ->> 'type'), '[]') from joint j where j.job_id = ${own}
+        and j.withdrawn_at is null)`,
     })
     .from(job)
-    .where(and(eq(job.workshopId, scope.workshop), isNull(job.withdrawnAt), asked.except === undefined ? undefined : ne(job.id, asked.except)))
+    .where(
+      and(
+        eq(job.workshopId, scope.workshop),
+        isNull(job.withdrawnAt),
+        asked.except === undefined ? undefined : ne(job.id, asked.except),
+      ),
+    )
     .orderBy(desc(job.updatedAt))
     .limit(MOST_LOOKED_AT);
   const found = rows
@@ -86,9 +98,16 @@ export async function alikeJobs(scope: Scope, asked: AlikeQuery): Promise<AlikeJ
     .filter(({ share }) => share >= 0.5)
     .sort((one, other) => other.share - one.share)
     .slice(0, MOST_ANSWERED);
-  const jobs = new Map((await readJobDetails(scope, found.map(({ id }) => id))).map((one) => [one.id, one]));
+  const jobs = new Map(
+    (
+      await readJobDetails(
+        scope,
+        found.map(({ id }) => id),
+      )
+    ).map((one) => [one.id, one]),
+  );
   return found.flatMap(({ id, by }) => {
     const one = jobs.get(id);
     return one ? [briefOf(one, by)] : [];
   });
-} // prettier-ignore
+}

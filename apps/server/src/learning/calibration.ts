@@ -35,7 +35,8 @@ async function foretoldBy(
 ): Promise<ReadonlyMap<string, Foretold>> {
   if (decisions.length === 0) return new Map();
   const { decision } = tables;
-  const ranked = sql`(select r from jsonb_array_elements(${decision.result} -> 'ranking') r where r ->> 'rod' is not distinct from ${decision.rod} limit 1)`;
+  const ranked = sql`(select r from jsonb_array_elements(${decision.result} -> 'ranking') r
+    where r ->> 'rod' is not distinct from ${decision.rod} limit 1)`;
   const rows = await database
     .select({
       id: decision.id,
@@ -44,10 +45,11 @@ async function foretoldBy(
       >`case when ${ranked} ->> 'governing' = 'none' then null else ${ranked} -> 'ferriteNumber' end`,
       cracks: sql<
         number[] | null
-      >`(select json_agg((k ->> 'probability')::float) from jsonb_array_elements(${ranked} -> 'risks') k where k ->> 'mechanism' in (${sql.join(
-        CRACK_MECHANISMS.map((one) => sql`${one}`),
-        sql`, `,
-      )}))`,
+      >`(select json_agg((k ->> 'probability')::float) from jsonb_array_elements(${ranked} -> 'risks') k
+        where k ->> 'mechanism' in (${sql.join(
+          CRACK_MECHANISMS.map((one) => sql`${one}`),
+          sql`, `,
+        )}))`,
     })
     .from(decision)
     .where(and(eq(decision.workshopId, workshop), inArray(decision.id, [...decisions])));
@@ -115,20 +117,37 @@ export async function readCalibration(context: RequestContext, signal?: AbortSig
     .where(and(eq(job.workshopId, context.workshop), isNull(job.withdrawnAt), sql`${job.id} = any(${told})`))
     .orderBy(desc(job.updatedAt))
     .limit(MOST_JOBS);
-  const jobs = await readJobDetails(context, rows.map(({ id }) => id));
+  const jobs = await readJobDetails(
+    context,
+    rows.map(({ id }) => id),
+  );
   const joints = jobs.flatMap((one) => {
     const all = activeJoints(one);
     return all.flatMap((joint) => {
       const decision = decisionOf(all, one.decisions, joint);
-      const found = findingsOf(one, joint.id).flatMap(({ line, value }) => (line === 'ferrite' && value !== null ? [value] : []));
-      const welded = weldLogOf(one, joint.id).some(({ entry }) => entry.kind === 'start') || recorded(one, 'seen').length > 0;
-      return decision && (welded || found.length > 0) ? [{ job: one, joint, decision: decision.id, found, welded }] : [];
+      const found = findingsOf(one, joint.id).flatMap(({ line, value }) =>
+        line === 'ferrite' && value !== null ? [value] : [],
+      );
+      const welded =
+        weldLogOf(one, joint.id).some(({ entry }) => entry.kind === 'start') || recorded(one, 'seen').length > 0;
+      return decision && (welded || found.length > 0)
+        ? [{ job: one, joint, decision: decision.id, found, welded }]
+        : [];
     });
   });
   const foretold = await foretoldBy(context, [...new Set(joints.map(({ decision }) => decision))]);
   const points = joints.flatMap(({ job: { id, title }, decision, found }) => {
     const ferrite = foretold.get(decision)?.ferrite;
-    return ferrite ? found.map((value) => ({ job: id, title, low: ferrite.range90[0], median: ferrite.median, high: ferrite.range90[1], found: value })) : [];
+    return ferrite
+      ? found.map((value) => ({
+          job: id,
+          title,
+          low: ferrite.range90[0],
+          median: ferrite.median,
+          high: ferrite.range90[1],
+          found: value,
+        }))
+      : [];
   });
   const risked = joints.flatMap(({ job: one, joint, decision, welded }) => {
     const chances = foretold.get(decision)?.cracks ?? null;
@@ -151,7 +170,11 @@ export async function readCalibration(context: RequestContext, signal?: AbortSig
       inside: chances.filter(({ before }) => before < 0.9).length,
       chance: chances.length === 0 ? 0 : chances.reduce((sum, { chance }) => sum + chance, 0) / chances.length,
     },
-    cracks: { count: risked.length, expected: risked.reduce((sum, { expected }) => sum + expected, 0), found: risked.filter(({ found }) => found).length },
+    cracks: {
+      count: risked.length,
+      expected: risked.reduce((sum, { expected }) => sum + expected, 0),
+      found: risked.filter(({ found }) => found).length,
+    },
     mechanisms,
   };
-} // prettier-ignore
+}

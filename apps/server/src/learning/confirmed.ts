@@ -66,7 +66,10 @@ function countsOf(names: readonly string[]): Readonly<Record<string, number>> {
   return counts;
 }
 
-/** How good tests are in the workshop's hands, by pieces that are known by now. @param except a job whose own tests do not count */
+/**
+ * How good tests are in the workshop's hands, by pieces that are known by now.
+ * @param except a job whose own tests do not count
+ */
 export async function learntTestsOf(
   scope: Scope,
   { off, counts }: Choices,

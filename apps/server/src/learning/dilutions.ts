@@ -43,7 +43,10 @@ function welderBy(job: JobDetail, joint: string, at: string): string | null {
   return struck.at(-1)?.madeBy ?? null;
 }
 
-/** Beads of a job whose ferrite was measured, at joints whose metals are all taken as known. What was struck out is not among them. */
+/**
+ * Beads of a job whose ferrite was measured, at joints whose metals are all taken as known. What was struck out is not
+ * among them.
+ */
 function measuredBeads(job: JobDetail): readonly KindOfBead[] {
   const joints = activeJoints(job);
   const findings = recorded(job, 'finding').filter(({ entry }) => entry.line === 'ferrite');

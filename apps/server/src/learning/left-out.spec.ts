@@ -46,10 +46,12 @@ test('what was kept before names were checked is left out of what is learnt, and
     { workshop_id: string },
   ];
   await server.asOwner(
-    `insert into weld_entry (id, workshop_id, job_id, joint_id, at, entry) values ('${randomUUID()}', '${shop}', '${old.job}', '${old.joint}', now(), '{"kind":"ferrite","fn":8,"rod":"nonsense"}')`,
+    `insert into weld_entry (id, workshop_id, job_id, joint_id, at, entry) values ('${randomUUID()}', '${shop}', ` +
+      `'${old.job}', '${old.joint}', now(), '{"kind":"ferrite","fn":8,"rod":"nonsense"}')`,
   );
   await server.asOwner(
-    `insert into piece (id, workshop_id, job_id, position, name, kind, item_family, grade) values ('${randomUUID()}', '${shop}', '${next.job}', 5, 'Odd', 'base', '', '304L')`,
+    'insert into piece (id, workshop_id, job_id, position, name, kind, item_family, grade) values ' +
+      `('${randomUUID()}', '${shop}', '${next.job}', 5, 'Odd', 'base', '', '304L')`,
   );
   await server.request.post(`/api/jobs/${next.job}/decisions`).send({ rod: 'ER308L', jointId: next.joint }).expect(201);
   await server.request.post(`/api/jobs/${old.job}/decisions`).send({ rod: 'ER308L', jointId: old.joint }).expect(201);

@@ -14,7 +14,9 @@ import { countedOf } from './outcomes';
 /** Joints that gave out and are laid to causes, the last ones: each takes a while to reckon. */
 const MOST_FAILURES = 20;
 
-/** What joints that were seen again tell of causes: the question of each that gave out, and how many were seen in all. */
+/**
+ * What joints that were seen again tell of causes: the question of each that gave out, and how many were seen in all.
+ */
 function failuresOf(jobs: readonly JobDetail[]): { readonly seen: number; readonly questions: readonly ChooseInput[] } {
   let seen = 0;
   const questions: ChooseInput[] = [];

@@ -12,7 +12,10 @@ function outcomesOf(job: JobDetail): readonly { readonly rod: string | null; rea
 
 /** A share with its 90 % range: a Beta belief that begins even. */
 export function countedOf(yes: number, no: number): { readonly mean: number; readonly range90: [number, number] } {
-  const { mean, range90: [low, high] } = learnShare([1, 1], [yes, no]); // prettier-ignore
+  const {
+    mean,
+    range90: [low, high],
+  } = learnShare([1, 1], [yes, no]);
   return { mean, range90: [low, high] };
 }
 

@@ -25,16 +25,37 @@ type Seen = readonly [kind: string, ratio: number, at: string];
 function ratiosOf(seen: readonly Seen[], of: RatioKind, { off, counts }: Choices): LearntRatio[] {
   return [...new Set(seen.map(([kind]) => kind))].sort().flatMap((kind) => {
     const key = `${of} ${kind}`;
-    const { factor, range90: [low, high], prior90: [least, most], count } = learnRatio(of, seen.flatMap(([own, ratio, at]) => (own === kind && counts(key, at) ? [ratio] : [])));
+    const {
+      factor,
+      range90: [low, high],
+      prior90: [least, most],
+      count,
+    } = learnRatio(
+      of,
+      seen.flatMap(([own, ratio, at]) => (own === kind && counts(key, at) ? [ratio] : [])),
+    );
     if (count === 0) return [];
-    return [{ key, off: off(key), kind, count, factor, range90: [low, high] as [number, number], prior90: [least, most] as [number, number] }];
+    return [
+      {
+        key,
+        off: off(key),
+        kind,
+        count,
+        factor,
+        range90: [low, high] as [number, number],
+        prior90: [least, most] as [number, number],
+      },
+    ];
   });
-} // prettier-ignore
+}
 
 /** Gas is learnt by itself, from its meter; how far it is to the customer says nothing of the next one. */
 const NOT_TAUGHT: readonly QuoteStage[] = ['purge', 'travel'];
 
-/** How long each stage took against what was usual, of stages that are over: as it was put down, or from the log's own moments. */
+/**
+ * How long each stage took against what was usual, of stages that are over: as it was put down, or from the log's own
+ * moments.
+ */
 export function learntMinutes(jobs: readonly JobDetail[], choices: Choices): Learnt['minutes'] {
   const seen = jobs.slice(0, MOST_TIMED).flatMap((job): Seen[] => {
     const spent = spentMinutes(job);

@@ -18,8 +18,10 @@ const MOST_JOBS = 200;
 /** Jobs of the workshop in whose log or record something stands that teaches. */
 async function teachingJobs({ database, workshop }: Scope, except: string | undefined): Promise<readonly string[]> {
   const { job } = tables;
-  const taught = sql`array(select w.job_id from weld_entry w where w.workshop_id = ${workshop} and w.struck_out_at is null and w.entry ->> 'kind' in ('ferrite', 'start')
-    union select r.job_id from job_record r where r.workshop_id = ${workshop} and r.struck_out_at is null and (r.entry ->> 'kind' in ('seen', 'minutes') or r.entry ->> 'line' = 'ferrite'))`;
+  const taught = sql`array(select w.job_id from weld_entry w where w.workshop_id = ${workshop}
+    and w.struck_out_at is null and w.entry ->> 'kind' in ('ferrite', 'start')
+    union select r.job_id from job_record r where r.workshop_id = ${workshop} and r.struck_out_at is null
+      and (r.entry ->> 'kind' in ('seen', 'minutes') or r.entry ->> 'line' = 'ferrite'))`;
   const rows = await database
     .select({ id: job.id })
     .from(job)

@@ -23,8 +23,8 @@ const ASK_EVERY_MS = 4000;
 const ANSWER_WITHIN_MS = 3000;
 
 /**
- * Listens to the database on a connection of its own. A lost connection, or one on which nobody answers, is opened anew until
- * the feed is closed.
+ * Listens to the database on a connection of its own. A lost connection, or one on which nobody answers, is opened anew
+ * until the feed is closed.
  * @param onError told of every lost connection
  */
 export function openChangeFeed(url: string, onError: (error: Error) => void): ChangeFeed {

@@ -69,7 +69,7 @@ test('every change is told with its kind, its job and its version', async () => 
   ]);
 });
 
-test('when a change may have been missed the stream ends, and nobody listens before changes are heard of again', async () => {
+test('when a change may have been missed the stream ends until changes are heard of again', async () => {
   const response = await events();
   const reader = (response.body as ReadableStream<Uint8Array>).getReader();
   await server.line.close();
@@ -141,7 +141,8 @@ test('a slow reader is shown fewer readings, of each meter the newest, and is no
   let text = '';
   slow.on('data', (chunk: Buffer) => (text += chunk.toString()));
   slow.resume();
-  while (!meters.every((meter) => text.includes(`"meter":"${meter}","at":"${at}","value":${told}}`))) await once(slow, 'data'); // prettier-ignore
+  while (!meters.every((meter) => text.includes(`"meter":"${meter}","at":"${at}","value":${told}}`)))
+    await once(slow, 'data');
   expect(text.match(/event: readings/g)!.length).toBeLessThan(told / 4);
   slow.destroy();
   await end();

@@ -12,7 +12,10 @@ const MOST_STREAMS = 200;
 /** What may wait for a reader that does not read; then it must come again and read everything anew. */
 const MOST_WAITING_BYTES = 256 * 1024;
 
-/** So much may wait for a reader before readings are held back: of each meter only what must not be passed over is then kept for it. */
+/**
+ * So much may wait for a reader before readings are held back: of each meter only what must not be passed over is then
+ * kept for it.
+ */
 const HOLD_READINGS_FROM_BYTES = 16 * 1024;
 
 /** Who reads a stream. */
@@ -29,9 +32,9 @@ export interface LiveRoutes {
 }
 
 /**
- * Live changes as server-sent events: `GET /events`. Each event is one change: kind, id, job and version; an event named `readings`
- * carries what meters show. A stream ends when a
- * change may have been missed: whoever opens it again reads anew what it shows.
+ * Live changes as server-sent events: `GET /events`. Each event is one change: kind, id, job and version; an event
+ * named `readings` carries what meters show. A stream ends when a change may have been missed: whoever opens it again
+ * reads anew what it shows.
  */
 export function liveRoutes(
   feed: ChangeFeed,
@@ -69,8 +72,11 @@ export function liveRoutes(
     const heartbeat = setInterval(() => {
       write('event: alive\ndata:\n\n');
       // Who has been signed out meanwhile hears no more.
-      void stillMay().then((may) => may || response.end(), () => undefined);
-    }, HEARTBEAT_MS); // prettier-ignore
+      void stillMay().then(
+        (may) => may || response.end(),
+        () => undefined,
+      );
+    }, HEARTBEAT_MS);
     const subscription = feed.changes.pipe(filter((change) => change.workshop === workshop)).subscribe({
       next: (change) => write(`data: ${JSON.stringify(change)}\n\n`),
       // The process is stopping: let the stream go, or it would keep the server from closing.

@@ -36,7 +36,14 @@ export const meterHandlers = {
     const meter = await readMeter(context, path.id);
     if (use) await checkUse(context, use);
     const readings = readTraceFile(meter.kind, csv);
-    const rows = readings.map((one) => ({ workshopId: context.workshop, meterId: meter.id, ...one, jobId: use?.job, jointId: use?.joint, place: use?.place })); // prettier-ignore
+    const rows = readings.map((one) => ({
+      workshopId: context.workshop,
+      meterId: meter.id,
+      ...one,
+      jobId: use?.job,
+      jointId: use?.joint,
+      place: use?.place,
+    }));
     const taken = await context.transaction(async ({ database }) => {
       let count = 0;
       for (let from = 0; from < rows.length; from += AT_ONCE) {

@@ -13,7 +13,10 @@ export class EndedKeyError extends Error {}
 
 /** Takes readings in: tells them to every process at once, and keeps those that say something new. */
 export interface ReadingHub {
-  /** @returns when it was told and kept, or refused by the database @throws EndedKeyError where its key has ended meanwhile */
+  /**
+   * @returns when it was told and kept, or refused by the database
+   * @throws EndedKeyError where its key has ended meanwhile
+   */
   take(workshop: string, from: KeyedMeter, reading: LineReading): Promise<void>;
 }
 
@@ -64,7 +67,9 @@ const metersOf = (list: readonly Waiting[]): SQL =>
     sql`, `,
   );
 
-/** Opens a hub of this process. What it holds is a fifth of a second of readings, and what it kept last of each meter. */
+/**
+ * Opens a hub of this process. What it holds is a fifth of a second of readings, and what it kept last of each meter.
+ */
 export function openReadingHub(open: OpenDatabase, logger: Logger): ReadingHub {
   const waiting = new Map<string, Waiting[]>();
   const kept = new Map<string, LastKept>();
@@ -87,12 +92,21 @@ export function openReadingHub(open: OpenDatabase, logger: Logger): ReadingHub {
       if (list.length === 0) return ended;
       const keep = list.filter((one) => one.keep);
       if (keep.length > 0) {
-        const rows = keep.map(({ meter, reading: { at, value, composition } }) => sql`(${meter.id}::uuid, ${at.toISOString()}::timestamptz, ${value}::double precision, ${composition ? JSON.stringify(composition) : null}::jsonb)`); // prettier-ignore
+        const rows = keep.map(({ meter, reading: { at, value, composition } }) => {
+          const [moment, shares] = [at.toISOString(), composition ? JSON.stringify(composition) : null];
+          return sql`(${meter.id}::uuid, ${moment}::timestamptz, ${value}::double precision, ${shares}::jsonb)`;
+        });
         // Where it looks is asked anew: a meter is moved while its request stands.
-        await database.execute(sql`insert into reading (workshop_id, meter_id, at, value, composition, job_id, joint_id, place)
-          select ${workshop}::uuid, meter.id, seen.at, seen.value, seen.composition, (meter.use ->> 'job')::uuid, (meter.use ->> 'joint')::uuid, meter.use ->> 'place'
-          from (values ${sql.join(rows, sql`, `)}) as seen (meter, at, value, composition) join meter on meter.id = seen.meter on conflict do nothing`); // prettier-ignore
-        await database.execute(sql`update meter set heard_at = now() where id in (${metersOf(list)}) and (heard_at is null or heard_at < now() - interval '10 seconds')`); // prettier-ignore
+        await database.execute(sql`
+          insert into reading (workshop_id, meter_id, at, value, composition, job_id, joint_id, place)
+          select ${workshop}::uuid, meter.id, seen.at, seen.value, seen.composition,
+            (meter.use ->> 'job')::uuid, (meter.use ->> 'joint')::uuid, meter.use ->> 'place'
+          from (values ${sql.join(rows, sql`, `)}) as seen (meter, at, value, composition)
+            join meter on meter.id = seen.meter on conflict do nothing`);
+        await database.execute(
+          sql`update meter set heard_at = now() where id in (${metersOf(list)})
+            and (heard_at is null or heard_at < now() - interval '10 seconds')`,
+        );
       }
       // Nobody sees five a second apart: what is told of each meter is what must not be passed over.
       const byMeter = new Map<string, Reading[]>();

@@ -16,7 +16,10 @@ const LOOK_EVERY_MS = 2000;
 /** Readings that may be on their way to the database at once: a sender that is quicker is held back. */
 const MOST_ON_THEIR_WAY = 200;
 
-/** Lines of a request as they come, until it ends or `until` says so. @throws ProblemError 413 for one without an end */
+/**
+ * Lines of a request as they come, until it ends or `until` says so.
+ * @throws ProblemError 413 for one without an end
+ */
 async function* linesOf(request: Request, until: Promise<unknown>): AsyncGenerator<string> {
   let rest = '';
   request.setEncoding('utf8');
@@ -41,11 +44,13 @@ async function* linesOf(request: Request, until: Promise<unknown>): AsyncGenerat
 }
 
 /** Words for what is wrong with a line. */
-const wordsOf = ({ errors }: InputError): string => errors.map(({ path, message }) => (path.length > 0 ? `${path.join('.')}: ${message}` : message)).join('; '); // prettier-ignore
+const wordsOf = ({ errors }: InputError): string =>
+  errors.map(({ path, message }) => (path.length > 0 ? `${path.join('.')}: ${message}` : message)).join('; ');
 
 /**
- * Route of `POST /meters/lines`: readings of a meter as newline-delimited JSON, under its key, taken as they come. The answer says
- * how many were taken; one that is lost on the way is sent again without harm, since a meter shows one thing at a moment.
+ * Route of `POST /meters/lines`: readings of a meter as newline-delimited JSON, under its key, taken as they come. The
+ * answer says how many were taken; one that is lost on the way is sent again without harm, since a meter shows one
+ * thing at a moment.
  */
 export function meterLines(open: OpenDatabase, hub: ReadingHub): Router {
   const router = Router();

@@ -40,7 +40,10 @@ test('lines of a meter are kept where it looks, thinned, each once however often
   const use = { job, joint, place: 'vent' };
   await server.request.patch(`/api/meters/${meter.id}`).send({ version: 1, use }).expect(200);
   // Five a second; it falls, then stands.
-  const lines = Array.from({ length: 100 }, (_, index) => ({ at: at(index / 5), ppm: index < 50 ? 1000 - 10 * index : 500 })); // prettier-ignore
+  const lines = Array.from({ length: 100 }, (_, index) => ({
+    at: at(index / 5),
+    ppm: index < 50 ? 1000 - 10 * index : 500,
+  }));
   expect((await send(key, lines).expect(200)).body).toEqual({ taken: 100, refused: 0 });
   await send(key, lines).expect(200);
   const { readings } = (await server.request.get(`/api/jobs/${job}/readings`).expect(200)).body as KeptReadings;
@@ -54,7 +57,14 @@ test('lines of a meter are kept where it looks, thinned, each once however often
 
 test('a wrong line is told with its field and stops nothing', async () => {
   const { key } = await newMeter();
-  const { body } = await send(key, [{ ppm: 40 }, { ppm: 'much' }, 'not JSON', { percent: 3 }, { ppm: 41 }, { ppm: null }]).expect(200); // prettier-ignore
+  const { body } = await send(key, [
+    { ppm: 40 },
+    { ppm: 'much' },
+    'not JSON',
+    { percent: 3 },
+    { ppm: 41 },
+    { ppm: null },
+  ]).expect(200);
   expect(body).toMatchObject({ taken: 3, refused: 3 });
   expect((await send(key, [{ ppm: -4 }])).body).toMatchObject({ refused: 1, last: 'ppm: give 0 to 300000 ppm' });
   const ahead = { at: new Date(Date.now() + 3_600_000).toISOString(), ppm: 40 };
@@ -73,7 +83,8 @@ test('no key, a wrong one, one that was replaced, and a withdrawn meter are refu
   await server.request.post('/api/meters/lines').send('{"ppm":40}').expect(401);
   await send(`${key.slice(0, -4)}AAAA`, [{ ppm: 40 }]).expect(401);
   await send(key.replace(server.context.workshop, randomUUID()), [{ ppm: 40 }]).expect(401);
-  const { key: another } = (await server.request.post(`/api/meters/${meter.id}/key`).send({}).expect(200)).body as MeterWithKey; // prettier-ignore
+  const { key: another } = (await server.request.post(`/api/meters/${meter.id}/key`).send({}).expect(200))
+    .body as MeterWithKey;
   await send(key, [{ ppm: 40 }]).expect(401);
   await send(another, [{ ppm: 40 }]).expect(200);
   await server.request.post(`/api/meters/${meter.id}/withdraw`).send({ version: 2 }).expect(200);
@@ -89,17 +100,26 @@ test('a trace goes out as lines of time and value and comes in again the same', 
   ]);
   const csv = await trace(one.meter.id);
   expect(csv).toBe(`time,ppm\r\n${at(0)},209000\r\n${at(10)},90000\r\n${at(20)},\r\n`);
-  expect((await server.request.post(`/api/meters/${other.meter.id}/trace`).send({ csv }).expect(200)).body).toEqual({ taken: 3, known: 0 }); // prettier-ignore
+  expect((await server.request.post(`/api/meters/${other.meter.id}/trace`).send({ csv }).expect(200)).body).toEqual({
+    taken: 3,
+    known: 0,
+  });
   expect(await trace(other.meter.id)).toBe(csv);
-  expect((await server.request.post(`/api/meters/${other.meter.id}/trace`).send({ csv }).expect(200)).body).toEqual({ taken: 0, known: 3 }); // prettier-ignore
+  expect((await server.request.post(`/api/meters/${other.meter.id}/trace`).send({ csv }).expect(200)).body).toEqual({
+    taken: 0,
+    known: 3,
+  });
 });
 
-test('traces of other loggers are read: seconds, semicolons, decimal commas, no heading; faulty lines are named', async () => {
+test('traces of other loggers are read: seconds, semicolons, commas, no heading; faults are named', async () => {
   const { meter } = await newMeter('temperature');
   const csv = `${START / 1000};21,5\n${START / 1000 + 60};140\n`;
   await server.request.post(`/api/meters/${meter.id}/trace`).send({ csv }).expect(200);
   expect(await trace(meter.id)).toBe(`time,tempC\r\n${at(0)},21.5\r\n${at(60)},140\r\n`);
-  const { body } = await server.request.post(`/api/meters/${meter.id}/trace`).send({ csv: `time,tempC\n${at(0)},20\nyesterday,30\n${at(9)},9000\n` }).expect(422); // prettier-ignore
+  const { body } = await server.request
+    .post(`/api/meters/${meter.id}/trace`)
+    .send({ csv: `time,tempC\n${at(0)},20\nyesterday,30\n${at(9)},9000\n` })
+    .expect(422);
   expect((body as { errors: { path: string }[] }).errors.map(({ path }) => path)).toEqual(['csv.3', 'csv.4']);
 });
 
@@ -215,7 +235,9 @@ test('a request that is held open tells each line as it comes, to whoever listen
   );
   held.end();
   expect(await answered).toEqual({ taken: 4, refused: 0 });
-  expect(seen.filter(({ reading }) => reading.meter === meter.id).map(({ reading }) => reading.value)).toEqual([1000, 999, 998, 997]); // prettier-ignore
+  expect(seen.filter(({ reading }) => reading.meter === meter.id).map(({ reading }) => reading.value)).toEqual([
+    1000, 999, 998, 997,
+  ]);
 });
 
 test('a request that stands under a key ends when the key does, whether something is sent or nothing', async () => {

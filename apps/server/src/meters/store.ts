@@ -44,7 +44,10 @@ export function readKey(
   return isKey ? { workshop, meter: id, secret } : undefined;
 }
 
-/** A meter that has shown its key, and what the key is known by: another key, and what is sent under this one counts no more. */
+/**
+ * A meter that has shown its key, and what the key is known by: another key, and what is sent under this one counts no
+ * more.
+ */
 export interface KeyedMeter {
   readonly meter: Meter;
   readonly keyHash: string;
@@ -63,7 +66,11 @@ export async function meterWithSecret(scope: Scope, id: string, secret: string):
 
 /** Meters of a workshop, by name. */
 export async function listMeters({ database, workshop }: Scope): Promise<Meter[]> {
-  const rows = await database.select().from(meter).where(eq(meter.workshopId, workshop)).orderBy(asc(meter.name), asc(meter.id)); // prettier-ignore
+  const rows = await database
+    .select()
+    .from(meter)
+    .where(eq(meter.workshopId, workshop))
+    .orderBy(asc(meter.name), asc(meter.id));
   return rows.map(meterOf);
 }
 
@@ -92,7 +99,10 @@ export async function checkUse(scope: Scope, { job, joint }: MeterUse): Promise<
   if ((await readJoint(scope, joint)).jobId !== job) throw ProblemError.notFound('joint of this job');
 }
 
-/** Changes a meter. @throws ProblemError 404 also for a job or joint it is to look at; 409 when it was changed meanwhile */
+/**
+ * Changes a meter.
+ * @throws ProblemError 404 also for a job or joint it is to look at; 409 when it was changed meanwhile
+ */
 export async function changeMeter(
   scope: Scope,
   id: string,
@@ -135,9 +145,17 @@ export async function readingsOfJob(scope: Scope, jobId: string, since?: string)
     .where(keptSince(scope, eq(reading.jobId, jobId), since))
     .orderBy(desc(reading.at))
     .limit(MOST_READINGS + 1);
-  const readings = rows.slice(0, MOST_READINGS).reverse().map(({ meterId, at, value, composition, jointId, place }) => ({
-    meter: meterId, at: momentOf(at), value, ...(composition ? { composition } : {}), joint: jointId, place: place ?? 'vent',
-  })); // prettier-ignore
+  const readings = rows
+    .slice(0, MOST_READINGS)
+    .reverse()
+    .map(({ meterId, at, value, composition, jointId, place }) => ({
+      meter: meterId,
+      at: momentOf(at),
+      value,
+      ...(composition ? { composition } : {}),
+      joint: jointId,
+      place: place ?? 'vent',
+    }));
   return { readings, more: rows.length > MOST_READINGS, now: momentOf(new Date()) };
 }
 
@@ -151,6 +169,11 @@ export async function readingsOfMeter(
   since?: string,
 ): Promise<{ readonly meter: Meter; readonly rows: readonly (typeof reading.$inferSelect)[] }> {
   const known = await readMeter(scope, id);
-  const rows = await scope.database.select().from(reading).where(keptSince(scope, eq(reading.meterId, id), since)).orderBy(desc(reading.at)).limit(MOST_LINES); // prettier-ignore
+  const rows = await scope.database
+    .select()
+    .from(reading)
+    .where(keptSince(scope, eq(reading.meterId, id), since))
+    .orderBy(desc(reading.at))
+    .limit(MOST_LINES);
   return { meter: known, rows: rows.reverse() };
 }

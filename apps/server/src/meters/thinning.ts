@@ -1,6 +1,8 @@
 import type { MeterKind } from '@variatum/contracts';
 
-/** What of a meter's readings is worth keeping: a change as large as it can be read, and a sign of life now and then. */
+/**
+ * What of a meter's readings is worth keeping: a change as large as it can be read, and a sign of life now and then.
+ */
 interface Thinning {
   /** Smallest change that is kept, in the unit of the meter. */
   readonly step: number;

@@ -3,7 +3,9 @@ import { InputError, type FieldError } from '@variatum/metallurgy';
 import { shownIn, type LineReading } from './read-line';
 
 /** Field of a line in the wire format, by kind. */
-const FIELDS = { oxygen: 'ppm', temperature: 'tempC', ferrite: 'fn', analyser: 'reading' } as const satisfies Readonly<Record<MeterKind, string>>; // prettier-ignore
+const FIELDS = { oxygen: 'ppm', temperature: 'tempC', ferrite: 'fn', analyser: 'reading' } as const satisfies Readonly<
+  Record<MeterKind, string>
+>;
 /** So many faulty lines are named; a file with more is another file. */
 const MOST_NAMED = 20;
 
@@ -14,7 +16,12 @@ export function traceFile(
 ): string {
   const head = `time,${kind === 'analyser' ? 'reading' : FIELDS[kind]}`;
   const lines = rows.map(({ at, value, composition }) => {
-    const shown = kind === 'analyser' ? (composition ? `"${JSON.stringify(composition).replaceAll('"', '""')}"` : '') : (value ?? ''); // prettier-ignore
+    const shown =
+      kind === 'analyser'
+        ? composition
+          ? `"${JSON.stringify(composition).replaceAll('"', '""')}"`
+          : ''
+        : (value ?? '');
     return `${at.toISOString()},${shown}`;
   });
   return `${[head, ...lines].join('\r\n')}\r\n`;
@@ -31,7 +38,10 @@ function fieldsOf(line: string): readonly [string, string] {
 
 /** A moment as loggers write it; without an offset it is of this machine's own time. */
 const WRITTEN = /^\d{4}-\d{2}-\d{2}[T ]\d{2}:\d{2}(:\d{2}([.,]\d+)?)?( ?(Z|[+-]\d{2}:?\d{2}))?$/i;
-/** A moment as people and loggers write it; a bare number is seconds since 1970. Whatever else looks like a date is none. */
+/**
+ * A moment as people and loggers write it; a bare number is seconds since 1970. Whatever else looks like a date is
+ * none.
+ */
 function momentOfText(text: string): Date {
   if (/^\d+(\.\d+)?$/.test(text)) return new Date(1000 * Number(text));
   return new Date(WRITTEN.test(text) ? text.replace(',', '.') : Number.NaN);
@@ -41,8 +51,8 @@ const FIGURE = /^[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d+)?$/i;
 const figureOf = (text: string): number => (FIGURE.test(text) ? Number(text) : Number.NaN);
 
 /**
- * Reads a trace: lines of time and value, apart by comma, semicolon or tab; the first one may name them. A value left out is a
- * reading that did not come.
+ * Reads a trace: lines of time and value, apart by comma, semicolon or tab; the first one may name them. A value left
+ * out is a reading that did not come.
  * @throws InputError naming every faulty line
  */
 export function readTraceFile(kind: MeterKind, csv: string): readonly LineReading[] {

@@ -1,8 +1,8 @@
 import type { Reading } from '@variatum/contracts';
 
 /**
- * Of readings of one meter that are told together, those that must not be passed over: the newest, and the lowest and the highest,
- * since a single one may be what calls. In the order they came.
+ * Of readings of one meter that are told together, those that must not be passed over: the newest, and the lowest and
+ * the highest, since a single one may be what calls. In the order they came.
  */
 export function worthTelling(readings: readonly Reading[]): readonly Reading[] {
   const figures = readings.filter(({ value }) => value !== null);

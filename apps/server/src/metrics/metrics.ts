@@ -37,13 +37,23 @@ export function openMetrics(): Metrics {
         const pattern = (request.route as { readonly path?: string } | undefined)?.path;
         const route = request.originalUrl.startsWith('/api') ? (pattern ?? 'none') : 'page';
         if (route === '/events') return;
-        seconds.observe({ method: request.method, route, status: response.statusCode }, Number(process.hrtime.bigint() - begun) / 1e9);
-      }); // prettier-ignore
+        seconds.observe(
+          { method: request.method, route, status: response.statusCode },
+          Number(process.hrtime.bigint() - begun) / 1e9,
+        );
+      });
       next();
     },
     watch: (pool, streams) => {
       const gauge = (name: string, help: string, value: () => number): void => {
-        new Gauge({ name, help, registers: [registry], collect() { this.set(value()); } }); // prettier-ignore
+        new Gauge({
+          name,
+          help,
+          registers: [registry],
+          collect() {
+            this.set(value());
+          },
+        });
       };
       gauge('variatum_live_streams', 'Pages that listen for changes', streams);
       gauge('variatum_database_connections', 'Connections to the database', () => pool.totalCount);

@@ -20,10 +20,12 @@ const serialAt = (port: number, ca: string): Promise<string> =>
     socket.on('error', fail);
   });
 
-test('a certificate that was renewed is shown from then on, without a pause; one that cannot be read changes nothing', async () => {
+test('a certificate that was renewed is shown from then on; one that cannot be read changes nothing', async () => {
   const home = mkdtempSync(join(tmpdir(), 'variatum-listen-'));
   const authority = await makeAuthority(MACHINE, new Date());
-  const [certificateFile, keyFile, authorityFile] = ['machine.crt', 'machine.key', 'authority.crt'].map((name) => join(home, name)) as [string, string, string]; // prettier-ignore
+  const [certificateFile, keyFile, authorityFile] = ['machine.crt', 'machine.key', 'authority.crt'].map((name) =>
+    join(home, name),
+  ) as [string, string, string];
   const write = ({ certificate, key }: Certified): void => {
     writeFileSync(certificateFile, certificate);
     writeFileSync(keyFile, key);
@@ -42,7 +44,12 @@ test('a certificate that was renewed is shown from then on, without a pause; one
     const second = await serialAt(securePort, authority.certificate);
     expect(second).not.toBe(first);
     // The names it is reached by are those of the certificate as it stands, and those given by hand.
-    expect(['shop', '192.168.7.3', 'repair.example', 'localhost'].map((name) => reach.admits(name))).toEqual([true, true, true, true]); // prettier-ignore
+    expect(['shop', '192.168.7.3', 'repair.example', 'localhost'].map((name) => reach.admits(name))).toEqual([
+      true,
+      true,
+      true,
+      true,
+    ]);
     expect(['192.168.7.2', 'elsewhere.example', ''].map((name) => reach.admits(name))).toEqual([false, false, false]);
     expect(reach.told().addresses).toEqual([`https://192.168.7.3:${securePort}/`, `https://shop:${securePort}/`]);
     writeFileSync(certificateFile, 'no certificate');
@@ -56,14 +63,18 @@ test('a certificate that was renewed is shown from then on, without a pause; one
 
 test('whoever comes on a kept connection while it is let go is answered once more, and told to close', async () => {
   const port = await freePort(0);
-  const listening = await listenOn({ port, secure: undefined }, OWN_MACHINE, (_request, response) => response.end('here'));
+  const listening = await listenOn({ port, secure: undefined }, OWN_MACHINE, (_request, response) =>
+    response.end('here'),
+  );
   const agent = new Agent({ keepAlive: true, maxSockets: 1 });
   const ask = (): Promise<{ status: number; connection: string | undefined; port: number }> =>
     new Promise((done, fail) => {
       const asked = request({ port, host: '127.0.0.1', agent }, (response) => {
         const from = response.socket.localPort ?? 0;
         response.resume();
-        response.on('end', () => done({ status: response.statusCode ?? 0, connection: response.headers.connection, port: from }));
+        response.on('end', () =>
+          done({ status: response.statusCode ?? 0, connection: response.headers.connection, port: from }),
+        );
       });
       asked.on('error', fail);
       asked.end();
@@ -77,7 +88,7 @@ test('whoever comes on a kept connection while it is let go is answered once mor
   ]);
   await closed;
   await expect(ask()).rejects.toThrow(/ECONNREFUSED/);
-}); // prettier-ignore
+});
 
 test('a port that is taken is said by its number', async () => {
   const port = await freePort(0);

@@ -36,16 +36,23 @@ const begin = (server: Server | SecureServer, port: number, address: string): Pr
  * Serves an application on this machine and, with transport encryption, on the network.
  * @throws CannotListen
  */
-export async function listenOn({ port, secure }: Pick<Settings, 'port' | 'secure'>, reach: Reach, application: RequestListener): Promise<Listening> {
+export async function listenOn(
+  { port, secure }: Pick<Settings, 'port' | 'secure'>,
+  reach: Reach,
+  application: RequestListener,
+): Promise<Listening> {
   let closing = false;
   const answer: RequestListener = (request, response) => {
-    // What comes on a kept connection is answered still; then the connection ends, and the next one is another process's.
+    // What comes on a kept connection is answered still; then the connection ends, and the next one is another
+    // process's.
     if (closing) response.setHeader('Connection', 'close');
     application(request, response);
   };
   const plain = createServer({ keepAliveTimeout: KEEP_ALIVE_MS }, answer);
   const certificate = secure && reach.readAgain();
-  const encrypted = certificate && createSecureServer({ ...certificate, minVersion: 'TLSv1.2', keepAliveTimeout: KEEP_ALIVE_MS }, answer);
+  const encrypted =
+    certificate &&
+    createSecureServer({ ...certificate, minVersion: 'TLSv1.2', keepAliveTimeout: KEEP_ALIVE_MS }, answer);
   const servers = [plain, ...(encrypted ? [encrypted] : [])];
   for (const server of servers) answerUnreadable(server);
   await begin(plain, port, '127.0.0.1');
@@ -54,7 +61,9 @@ export async function listenOn({ port, secure }: Pick<Settings, 'port' | 'secure
     close: async () => {
       closing = true;
       // Not the close of HTTP, which breaks kept connections at once, with what may just be coming on them.
-      const closed = servers.map((server) => new Promise<void>((done) => NetServer.prototype.close.call(server, () => done())));
+      const closed = servers.map(
+        (server) => new Promise<void>((done) => NetServer.prototype.close.call(server, () => done())),
+      );
       // A client that was told how long a connection stands asks nothing more on it after that.
       const idle = setTimeout(() => servers.forEach((server) => server.closeIdleConnections()), KEEP_ALIVE_MS);
       await Promise.all(closed);
@@ -65,4 +74,4 @@ export async function listenOn({ port, secure }: Pick<Settings, 'port' | 'secure
       if (renewed) encrypted?.setSecureContext({ ...renewed, minVersion: 'TLSv1.2' });
     },
   };
-} // prettier-ignore
+}

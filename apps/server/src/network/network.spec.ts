@@ -24,17 +24,29 @@ describe('behind a proxy that is trusted', () => {
       .expect(200);
     expect(signedIn.headers['strict-transport-security']).toBe('max-age=31536000');
     const cookies = signedIn.headers['set-cookie'] as unknown as string[];
-    expect(cookies.find((one) => one.startsWith('__Host-variatum='))).toMatch(/Path=\/;.*HttpOnly; Secure; SameSite=Strict/);
+    expect(cookies.find((one) => one.startsWith('__Host-variatum='))).toMatch(
+      /Path=\/;.*HttpOnly; Secure; SameSite=Strict/,
+    );
     for (const cookie of cookies) expect(cookie).toMatch(/HttpOnly; Secure; SameSite=Strict/);
-  }); // prettier-ignore
+  });
 
   test('a page of the same name without encryption is another origin', async () => {
-    await server.request.post('/api/jobs').set({ ...FORWARDED, Origin: `http://${HOST}` }).send({ title: 'x' }).expect(403); // prettier-ignore
+    await server.request
+      .post('/api/jobs')
+      .set({ ...FORWARDED, Origin: `http://${HOST}` })
+      .send({ title: 'x' })
+      .expect(403);
   });
 
   test('other names are refused, also those a proxy passes on', async () => {
-    await server.request.get('/api/session').set({ ...FORWARDED, Host: 'elsewhere.example' }).expect(403); // prettier-ignore
-    await server.request.get('/api/session').set({ ...FORWARDED, 'X-Forwarded-Host': 'elsewhere.example' }).expect(403); // prettier-ignore
+    await server.request
+      .get('/api/session')
+      .set({ ...FORWARDED, Host: 'elsewhere.example' })
+      .expect(403);
+    await server.request
+      .get('/api/session')
+      .set({ ...FORWARDED, 'X-Forwarded-Host': 'elsewhere.example' })
+      .expect(403);
   });
 
   test('guesses are counted by the address the proxy saw', async () => {
@@ -62,7 +74,10 @@ test('headers of a proxy nobody named are not believed', async () => {
     await firstOwner(server);
     const { headers } = await server.request.get('/api/session').set(FORWARDED).expect(200);
     expect(headers['strict-transport-security']).toBeUndefined();
-    await server.request.get('/api/session').set({ Host: '127.0.0.1', 'X-Forwarded-Host': 'elsewhere.example' }).expect(200); // prettier-ignore
+    await server.request
+      .get('/api/session')
+      .set({ Host: '127.0.0.1', 'X-Forwarded-Host': 'elsewhere.example' })
+      .expect(200);
   } finally {
     await server.close();
   }

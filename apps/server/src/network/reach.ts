@@ -15,7 +15,10 @@ export interface Reach {
   told(): Network;
   /** Certificate of the machine's own authority; undefined with any other. */
   authority(): Buffer | undefined;
-  /** Reads the certificate anew, after it was renewed. @throws Error when it cannot be read; then the one before holds on */
+  /**
+   * Reads the certificate anew, after it was renewed.
+   * @throws Error when it cannot be read; then the one before holds on
+   */
   readAgain(): { readonly cert: Buffer; readonly key: Buffer } | undefined;
 }
 

@@ -17,7 +17,10 @@ const ADDRESSES = 500;
 const AT_ONCE = 40;
 
 let server: TestServer;
-/** Two processes of one database, each listening once: a socket for each of ten thousand guesses would be a test of sockets. */
+/**
+ * Two processes of one database, each listening once: a socket for each of ten thousand guesses would be a test of
+ * sockets.
+ */
 let processes: Server[];
 const agent = new Agent({ keepAlive: true, maxSockets: AT_ONCE });
 let owner: TestPerson;
@@ -62,21 +65,43 @@ interface Answered {
 }
 
 /** Asks one of the processes. */
-function ask(process: number, method: string, path: string, headers: Record<string, string>, body?: object): Promise<Answered> {
+function ask(
+  process: number,
+  method: string,
+  path: string,
+  headers: Record<string, string>,
+  body?: object,
+): Promise<Answered> {
   // A server that listens on a port has an address of this kind; text is for sockets.
   const { port } = processes[process % 2]!.address() as AddressInfo;
   return new Promise((done, fail) => {
-    const asked = httpRequest({ host: '127.0.0.1', port, method, path: `/api${path}`, agent, headers: { ...headers, 'Content-Type': 'application/json' } }, (response) => {
-      response.resume();
-      response.on('end', () => done({ status: response.statusCode ?? 0, cookies: response.headers['set-cookie'] ?? [] }));
-    });
+    const asked = httpRequest(
+      {
+        host: '127.0.0.1',
+        port,
+        method,
+        path: `/api${path}`,
+        agent,
+        headers: { ...headers, 'Content-Type': 'application/json' },
+      },
+      (response) => {
+        response.resume();
+        response.on('end', () =>
+          done({ status: response.statusCode ?? 0, cookies: response.headers['set-cookie'] ?? [] }),
+        );
+      },
+    );
     asked.on('error', fail);
     asked.end(body && JSON.stringify(body));
   });
-} // prettier-ignore
+}
 
 /** As a proxy passes a request on that came from an address. */
-const from = (address: string): Record<string, string> => ({ Host: HOST, 'X-Forwarded-Proto': 'https', 'X-Forwarded-For': address }); // prettier-ignore
+const from = (address: string): Record<string, string> => ({
+  Host: HOST,
+  'X-Forwarded-Proto': 'https',
+  'X-Forwarded-For': address,
+});
 const addressOf = (count: number): string => `198.51.${Math.floor((count % ADDRESSES) / 250)}.${count % 250}`;
 const guess = async (count: number, signInName: string, password: string): Promise<number> =>
   (await ask(count, 'POST', '/session', from(addressOf(count)), { signInName, password })).status;
@@ -95,10 +120,11 @@ async function attack(signInName: (count: number) => string): Promise<Map<number
   return answers;
 }
 
-test('ten thousand guesses at one person, from five hundred addresses over two processes: forty are looked at', async () => {
+test('of ten thousand guesses at one person from five hundred addresses forty are looked at', async () => {
   const answers = await attack(() => welder.signInName);
   expect(Object.fromEntries(answers)).toEqual({ 401: 40, 429: GUESSES - 40 });
-  // The right password from a stranger's browser is not looked at either; where they have signed in before they come in as ever.
+  // The right password from a stranger's browser is not looked at either; where they have signed in before they come in
+  // as ever.
   expect(await guess(0, welder.signInName, PASSWORD)).toBe(429);
   await welder.agent.post('/api/session').send({ signInName: welder.signInName, password: PASSWORD }).expect(200);
   await owner.agent.post('/api/session').send({ signInName: owner.signInName, password: PASSWORD }).expect(200);
@@ -116,9 +142,13 @@ test('guesses at one name after another: each address is let through thirty time
 
 test('a cookie noted before the sign-in, and one kept after the sign-out, open nothing', async () => {
   const here = (Cookie: string): Record<string, string> => ({ Host: '127.0.0.1', Cookie });
-  const look = async (process: number, cookie: string): Promise<number> => (await ask(process, 'GET', '/jobs', here(cookie))).status; // prettier-ignore
+  const look = async (process: number, cookie: string): Promise<number> =>
+    (await ask(process, 'GET', '/jobs', here(cookie))).status;
   const fixed = 'variatum=s%3Afixed-by-a-stranger.signature';
-  const { status, cookies } = await ask(0, 'POST', '/session', here(fixed), { signInName: owner.signInName, password: PASSWORD }); // prettier-ignore
+  const { status, cookies } = await ask(0, 'POST', '/session', here(fixed), {
+    signInName: owner.signInName,
+    password: PASSWORD,
+  });
   expect([status, await look(0, fixed)]).toEqual([200, 401]);
   const cookie = cookies.find((one) => one.startsWith('variatum='))?.split(';')[0] ?? '';
   // The other process takes it too, and none does once it was ended.

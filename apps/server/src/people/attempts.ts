@@ -18,9 +18,9 @@ const LIMITS = {
 type Counted = keyof typeof LIMITS;
 
 /**
- * Holds back whoever guesses. Counted in the database, for all processes together. A stranger cannot lock anybody out: guesses
- * from browsers a person never signed in with are counted apart from those of their own (OWASP, Authentication Cheat Sheet:
- * device cookies).
+ * Holds back whoever guesses. Counted in the database, for all processes together. A stranger cannot lock anybody out:
+ * guesses from browsers a person never signed in with are counted apart from those of their own (OWASP, Authentication
+ * Cheat Sheet: device cookies).
  */
 export class Attempts {
   private readonly limiters: Readonly<Record<Counted, RateLimiterPostgres>>;
@@ -55,7 +55,10 @@ export class Attempts {
     }
   }
 
-  /** Takes one attempt back: it was right. Those before it stay counted, or one's own sign-in would clear the way for guesses. */
+  /**
+   * Takes one attempt back: it was right. Those before it stay counted, or one's own sign-in would clear the way for
+   * guesses.
+   */
   async giveBack(name: Counted, key: string): Promise<void> {
     await this.limiters[name].reward(key, 1);
   }

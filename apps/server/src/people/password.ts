@@ -1,6 +1,8 @@
 import { hash, verify } from '@node-rs/argon2';
 
-/** Argon2id with 19 MiB, two passes, one lane (OWASP, Password Storage Cheat Sheet). The parameters stand in each hash. */
+/**
+ * Argon2id with 19 MiB, two passes, one lane (OWASP, Password Storage Cheat Sheet). The parameters stand in each hash.
+ */
 const COST = { memoryCost: 19_456, timeCost: 2, parallelism: 1 } as const;
 
 /** Hash of a password, with its salt and its cost. */

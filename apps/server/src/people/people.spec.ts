@@ -9,10 +9,12 @@ let server: TestServer;
 beforeEach(async () => (server = await testServer()));
 afterEach(() => server.close());
 
-const people = async ({ agent }: TestPerson): Promise<Member[]> => (await agent.get('/api/people').expect(200)).body as Member[]; // prettier-ignore
-const signIn = (agent: TestPerson['agent'], signInName: string, password: string) => agent.post('/api/session').send({ signInName, password }); // prettier-ignore
+const people = async ({ agent }: TestPerson): Promise<Member[]> =>
+  (await agent.get('/api/people').expect(200)).body as Member[];
+const signIn = (agent: TestPerson['agent'], signInName: string, password: string) =>
+  agent.post('/api/session').send({ signInName, password });
 
-test('a workshop without people is open at its machine; with the first it asks for a sign-in, and what was made stays', async () => {
+test('a workshop without people is open at its machine; with the first it asks for a sign-in', async () => {
   const job = await newJob(server);
   const owner = await firstOwner(server);
   expect(owner.session).toMatchObject({ state: 'signed-in', role: 'owner', name: 'Owner' });
@@ -25,7 +27,10 @@ test('a workshop without people is open at its machine; with the first it asks f
 
 test('the code an owner begins with holds until the next one is made, and works once', async () => {
   const [old, code] = [await firstOwnerCode(server.context), await firstOwnerCode(server.context)];
-  const take = (given: string | null) => browser(server).post('/api/invitations/accept').send({ code: given, signInName: 'first', name: 'First', password: PASSWORD }); // prettier-ignore
+  const take = (given: string | null) =>
+    browser(server)
+      .post('/api/invitations/accept')
+      .send({ code: given, signInName: 'first', name: 'First', password: PASSWORD });
   await take(old).expect(403);
   await take('AAAA-BBBB-CCCC').expect(403);
   // Typed as people type: small letters, blanks for dashes.
@@ -33,10 +38,13 @@ test('the code an owner begins with holds until the next one is made, and works 
   await take(code).expect(403);
 });
 
-test('name and password sign in, from whatever case the name is typed; anything else says the same and no more', async () => {
+test('name and password sign in, in whatever case; anything else says the same and no more', async () => {
   const { signInName } = await firstOwner(server);
   const agent = browser(server);
-  const [wrong, nobody] = [await signIn(agent, signInName, 'not the password'), await signIn(agent, 'nobody', PASSWORD)]; // prettier-ignore
+  const [wrong, nobody] = [
+    await signIn(agent, signInName, 'not the password'),
+    await signIn(agent, 'nobody', PASSWORD),
+  ];
   expect([wrong.status, nobody.status]).toEqual([401, 401]);
   expect(wrong.body).toEqual(nobody.body);
   const { body } = await signIn(agent, signInName.toUpperCase(), PASSWORD).expect(200);
@@ -46,8 +54,12 @@ test('name and password sign in, from whatever case the name is typed; anything 
 
 test('faulty names and passwords are named before anything is stored', async () => {
   const code = await firstOwnerCode(server.context);
-  const send = (fields: object) => server.request.post('/api/invitations/accept').send({ code, signInName: 'first', name: 'First', password: PASSWORD, ...fields }); // prettier-ignore
-  const paths = async (fields: object): Promise<string[]> => ((await send(fields).expect(422)).body as { errors: { path: string }[] }).errors.map(({ path }) => path); // prettier-ignore
+  const send = (fields: object) =>
+    server.request
+      .post('/api/invitations/accept')
+      .send({ code, signInName: 'first', name: 'First', password: PASSWORD, ...fields });
+  const paths = async (fields: object): Promise<string[]> =>
+    ((await send(fields).expect(422)).body as { errors: { path: string }[] }).errors.map(({ path }) => path);
   expect(await paths({ password: 'short' })).toEqual(['password']);
   expect(await paths({ signInName: 'two words', name: '' })).toEqual(['signInName', 'name']);
   await send({}).expect(200);
@@ -68,7 +80,7 @@ test('faulty names and passwords are named before anything is stored', async () 
     .expect(200);
 });
 
-test('a session is new at every sign-in, worth nothing after signing out, and cannot be given from outside', async () => {
+test('a session is new at every sign-in, void after signing out, and cannot be given from outside', async () => {
   const { agent, signInName } = await firstOwner(server);
   const cookieOf = (response: { headers: Record<string, unknown> }): string =>
     (response.headers['set-cookie'] as string[]).find((one) => one.startsWith('variatum='))!.split(';')[0]!;
@@ -76,7 +88,11 @@ test('a session is new at every sign-in, worth nothing after signing out, and ca
   expect((first.headers['set-cookie'] as unknown as string[])[0]).toMatch(/HttpOnly; SameSite=Strict/);
   // Fixation: a session that was there before is not the one that is signed in.
   const planted = cookieOf(first);
-  const second = await server.request.post('/api/session').set('Cookie', planted).send({ signInName, password: PASSWORD }).expect(200); // prettier-ignore
+  const second = await server.request
+    .post('/api/session')
+    .set('Cookie', planted)
+    .send({ signInName, password: PASSWORD })
+    .expect(200);
   expect(cookieOf(second)).not.toBe(planted);
   await server.request.get('/api/jobs').set('Cookie', planted).expect(401);
   // One that nobody signed is nobody's.
@@ -92,8 +108,10 @@ test('a session is new at every sign-in, worth nothing after signing out, and ca
 test('places one is signed in at are listed and ended one by one; a new password ends all others', async () => {
   const owner = await firstOwner(server);
   const [shed, van] = [browser(server), browser(server)];
-  for (const agent of [shed, van]) await signIn(agent.set('User-Agent', 'Shed tablet'), owner.signInName, PASSWORD).expect(200); // prettier-ignore
-  const places = async (): Promise<SignedIn[]> => (await owner.agent.get('/api/session/places').expect(200)).body as SignedIn[]; // prettier-ignore
+  for (const agent of [shed, van])
+    await signIn(agent.set('User-Agent', 'Shed tablet'), owner.signInName, PASSWORD).expect(200);
+  const places = async (): Promise<SignedIn[]> =>
+    (await owner.agent.get('/api/session/places').expect(200)).body as SignedIn[];
   const all = await places();
   expect(all.map(({ here }) => here).sort()).toEqual([false, false, true]);
   const other = all.find(({ here }) => !here)!;
@@ -113,7 +131,13 @@ test('every entry knows who made it, and keeps it when they have left; under a p
   const on = (agent: TestPerson['agent']) => ({ ...server, request: agent as unknown as TestServer['request'] });
   const job = await newJob(on(owner.agent));
   const piece = await newPiece(on(welder.agent), job.id);
-  const log = async ({ agent }: TestPerson) => (await agent.post(`/api/pieces/${piece.id}/tests`).send({ entry: { test: 'chips', outcome: 'short' } }).expect(201)).body as FieldTestRecord; // prettier-ignore
+  const log = async ({ agent }: TestPerson) =>
+    (
+      await agent
+        .post(`/api/pieces/${piece.id}/tests`)
+        .send({ entry: { test: 'chips', outcome: 'short' } })
+        .expect(201)
+    ).body as FieldTestRecord;
   expect([(await log(owner)).madeBy, (await log(welder)).madeBy]).toEqual([
     owner.session.person,
     welder.session.person,
@@ -144,16 +168,22 @@ test('a workshop keeps an owner; who becomes something else signs in anew', asyn
 test('somebody of two workshops goes from one to the other, and neither owner can become them', async () => {
   const owner = await firstOwner(server);
   const welder = await join(server, owner, 'welder');
-  const [{ id: second }] = (await server.asOwner(`insert into workshop (id, name) values (gen_random_uuid(), 'Second depot') returning id`)) as [{ id: string }]; // prettier-ignore
+  const [{ id: second }] = (await server.asOwner(
+    `insert into workshop (id, name) values (gen_random_uuid(), 'Second depot') returning id`,
+  )) as [{ id: string }];
   await server.asOwner(
-    `insert into invitation (id, workshop_id, name, role, code_hash, expires_at) select gen_random_uuid(), '${second}', 'x', 'checker', encode(sha256('UNUSED'), 'hex'), now() + interval '1 day'`,
+    'insert into invitation (id, workshop_id, name, role, code_hash, expires_at) select gen_random_uuid(), ' +
+      `'${second}', 'x', 'checker', encode(sha256('UNUSED'), 'hex'), now() + interval '1 day'`,
   );
   const { codeHash } = await import('./code');
   await server.asOwner(
     `update invitation set code_hash = '${codeHash('SECOND-DEPOT')}' where workshop_id = '${second}'`,
   );
   // The password that belongs to the name shows that it is they.
-  const { body } = await welder.agent.post('/api/invitations/accept').send({ code: 'second depot', signInName: welder.signInName, name: 'Somebody else', password: PASSWORD }).expect(200); // prettier-ignore
+  const { body } = await welder.agent
+    .post('/api/invitations/accept')
+    .send({ code: 'second depot', signInName: welder.signInName, name: 'Somebody else', password: PASSWORD })
+    .expect(200);
   const session = body as Session;
   expect(session).toMatchObject({ person: welder.session.person, workshop: second, role: 'checker', name: 'welder' });
   expect(session.memberships.map(({ role }) => role).sort()).toEqual(['checker', 'welder']);
@@ -260,7 +290,10 @@ test('an owner who lost their password gets a code on the machine, whatever work
   const owner = await firstOwner(server);
   expect(await codeByHand(server.ownerUrl, 'nobody')).toBeNull();
   const code = await codeByHand(server.ownerUrl, owner.signInName.toUpperCase());
-  const { body } = await browser(server).post('/api/invitations/accept').send({ code, signInName: owner.signInName, name: 'Owner', password: 'a new long password' }).expect(200); // prettier-ignore
+  const { body } = await browser(server)
+    .post('/api/invitations/accept')
+    .send({ code, signInName: owner.signInName, name: 'Owner', password: 'a new long password' })
+    .expect(200);
   expect(body).toMatchObject({ person: owner.session.person, role: 'owner' });
   await signIn(browser(server), owner.signInName, PASSWORD).expect(401);
   await signIn(browser(server), owner.signInName, 'a new long password').expect(200);
@@ -268,7 +301,11 @@ test('an owner who lost their password gets a code on the machine, whatever work
 
 describe('guessing', () => {
   const guess = (agent: TestPerson['agent'], signInName: string, times: number) =>
-    Promise.all(Array.from({ length: times }, (_, at) => signIn(agent, signInName, `guess number ${at}`).then(({ status }) => status))); // prettier-ignore
+    Promise.all(
+      Array.from({ length: times }, (_, at) =>
+        signIn(agent, signInName, `guess number ${at}`).then(({ status }) => status),
+      ),
+    );
 
   test('is slowed from one address, and says when to try again', async () => {
     const { signInName } = await firstOwner(server);
@@ -293,8 +330,13 @@ describe('guessing', () => {
   test('of invitations is slowed too', async () => {
     await firstOwner(server);
     const tries = await Promise.all(
-      Array.from({ length: 30 }, (_, at) => server.request.post('/api/invitations/accept').send({ code: `guess${at}`, signInName: 'guess', name: 'Guess', password: PASSWORD }).then(({ status }) => status)),
-    ); // prettier-ignore
+      Array.from({ length: 30 }, (_, at) =>
+        server.request
+          .post('/api/invitations/accept')
+          .send({ code: `guess${at}`, signInName: 'guess', name: 'Guess', password: PASSWORD })
+          .then(({ status }) => status),
+      ),
+    );
     expect(tries.filter((status) => status === 429).length).toBeGreaterThan(5);
   });
 });
@@ -309,7 +351,10 @@ test('made-up people of the demo sign in by one tap; elsewhere nobody does', asy
     const agent = browser(demo);
     const { body } = await agent.get('/api/session').expect(200);
     const { state, offered } = body as Session;
-    expect([state, offered.map(({ role }) => role).sort()]).toEqual(['open', ['checker', 'owner', 'reader', 'welder', 'welder']]); // prettier-ignore
+    expect([state, offered.map(({ role }) => role).sort()]).toEqual([
+      'open',
+      ['checker', 'owner', 'reader', 'welder', 'welder'],
+    ]);
     const reader = offered.find(({ role }) => role === 'reader')!;
     await agent.post(`/api/session/offered/${reader.person}`).send({}).expect(200);
     await agent.post('/api/jobs').send({ title: 'Not as a reader' }).expect(403);

@@ -33,6 +33,11 @@ export function openPeople(open: OpenDatabase, compute: Compute, demo: boolean):
       known ||= await hasPeople(context);
       return !known;
     },
-    offered: async () => (demo ? (await listPeople(context)).flatMap(({ id, name, role, leftAt }) => (leftAt === null ? [{ person: id, name, role }] : [])) : []), // prettier-ignore
+    offered: async () =>
+      demo
+        ? (await listPeople(context)).flatMap(({ id, name, role, leftAt }) =>
+            leftAt === null ? [{ person: id, name, role }] : [],
+          )
+        : [],
   };
 }

@@ -14,16 +14,21 @@ afterEach(() => server.close());
 
 /** Every text in the database, of all tables. */
 async function everything(): Promise<string> {
-  const tables = await server.asOwner(`select table_name as name from information_schema.tables where table_schema = 'public'`);
+  const tables = await server.asOwner(
+    `select table_name as name from information_schema.tables where table_schema = 'public'`,
+  );
   const rows = await Promise.all(tables.map(({ name }) => server.asOwner(`select * from "${String(name)}"`)));
   return JSON.stringify(rows);
-} // prettier-ignore
+}
 
 test('everybody gets all that the workshop holds of them, an owner that of anybody here', async () => {
   const { body: job } = await welder.agent.post('/api/jobs').send({ title: 'Rail' }).expect(201);
   const { body: piece } = await welder.agent.post(`/api/jobs/${job.id}/pieces`).send({ name: 'Rail' }).expect(201);
   await owner.agent.post(`/api/jobs/${job.id}/pieces`).send({ name: 'Post' }).expect(201);
-  const { body: test } = await welder.agent.post(`/api/pieces/${piece.id}/tests`).send({ entry: { test: 'chips', outcome: 'short' } }).expect(201); // prettier-ignore
+  const { body: test } = await welder.agent
+    .post(`/api/pieces/${piece.id}/tests`)
+    .send({ entry: { test: 'chips', outcome: 'short' } })
+    .expect(201);
   const mine = (await welder.agent.get('/api/session/export').expect(200)).body as PersonExport;
   expect(mine.person).toMatchObject({ name: 'welder', signInName: welder.signInName });
   expect(mine.places).toHaveLength(1);
@@ -32,9 +37,10 @@ test('everybody gets all that the workshop holds of them, an owner that of anybo
     ['piece', piece.id, 'Rail'],
     ['field_test', test.id, 'Rail'],
   ]);
-  const theirs = (await owner.agent.get(`/api/people/${welder.session.person}/export`).expect(200)).body as PersonExport;
+  const theirs = (await owner.agent.get(`/api/people/${welder.session.person}/export`).expect(200))
+    .body as PersonExport;
   expect(theirs.made).toEqual(mine.made);
-}); // prettier-ignore
+});
 
 test('erased, somebody is signed out and stands nowhere by name; what they did stays under a pseudonym', async () => {
   const { body: job } = await welder.agent.post('/api/jobs').send({ title: 'Rail' }).expect(201);
@@ -45,7 +51,7 @@ test('erased, somebody is signed out and stands nowhere by name; what they did s
   expect(body).toMatchObject({ name: 'Former member 1', signInName: null });
   await welder.agent.get('/api/jobs').expect(401);
   const left = await everything();
-  for (const gone of ['A Name Of Theirs', signInName]) expect(left).not.toContain(gone); // prettier-ignore
+  for (const gone of ['A Name Of Theirs', signInName]) expect(left).not.toContain(gone);
   expect((await owner.agent.get(`/api/jobs/${job.id}`).expect(200)).body.title).toBe('Rail');
   const [row] = await server.asOwner(`select made_by from job where id = '${job.id}'`);
   expect(row?.['made_by']).toBe(session.person);
@@ -58,16 +64,20 @@ test('erased, somebody is signed out and stands nowhere by name; what they did s
 
 test('whoever belongs to another workshop too is erased in this one, and altogether with the last', async () => {
   const { body: second } = await owner.agent.post('/api/workshops').send({ name: 'Second depot' }).expect(201);
-  await server.asOwner(`insert into membership (workshop_id, person_id, role) values ('${second.workshop}', '${welder.session.person}', 'welder')`); // prettier-ignore
+  await server.asOwner(
+    `insert into membership (workshop_id, person_id, role) values ('${second.workshop}', ` +
+      `'${welder.session.person}', 'welder')`,
+  );
   await owner.agent.post(`/api/people/${welder.session.person}/erase`).send({}).expect(200);
   expect(await everything()).toContain(welder.signInName);
   const people = (await owner.agent.get('/api/people').expect(200)).body as { name: string }[];
   expect(people.map(({ name }) => name)).toContain('Former member 1');
-  const there = (await owner.agent.post(`/api/session/workshop/${second.workshop}`).send({}).expect(200)).body as Session;
+  const there = (await owner.agent.post(`/api/session/workshop/${second.workshop}`).send({}).expect(200))
+    .body as Session;
   expect(there.workshop).toBe(second.workshop);
   await owner.agent.post(`/api/people/${welder.session.person}/erase`).send({}).expect(200);
   expect(await everything()).not.toContain(welder.signInName);
-}); // prettier-ignore
+});
 
 test('the only owner can be erased by nobody, not even by themselves', async () => {
   await owner.agent.post(`/api/people/${owner.session.person}/erase`).send({}).expect(409);

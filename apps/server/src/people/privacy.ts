@@ -21,7 +21,10 @@ const MADE = [
   ['field_test', '(select job_id from piece where piece.id = field_test.piece_id)'],
 ] as const;
 
-/** All that a workshop holds of a person: who they are to it, where they are signed in, and what they made. @throws ProblemError 404 */
+/**
+ * All that a workshop holds of a person: who they are to it, where they are signed in, and what they made.
+ * @throws ProblemError 404
+ */
 export async function exportPerson(context: RequestContext, pool: pg.Pool, person: string): Promise<PersonExport> {
   const { database, workshop } = context;
   const [found] = await database
@@ -31,16 +34,26 @@ export async function exportPerson(context: RequestContext, pool: pg.Pool, perso
     .where(and(eq(tables.membership.workshopId, workshop), eq(tables.membership.personId, person)));
   const { person: who, membership } = orNotFound('person', found);
   const made = sql.join(
-    MADE.map(([table, job]) => sql`select ${table}::text as kind, id, created_at as at, ${sql.raw(job)} as job from ${sql.identifier(table)} where made_by = ${person} and workshop_id = ${workshop}`),
+    MADE.map(
+      ([table, job]) =>
+        sql`select ${table}::text as kind, id, created_at as at, ${sql.raw(job)} as job from ${sql.identifier(table)}
+          where made_by = ${person} and workshop_id = ${workshop}`,
+    ),
     sql` union all `,
-  ); // prettier-ignore
+  );
   const { rows } = await database.execute<{ kind: string; id: string; at: Date | string; job: string | null }>(
-    sql`select m.kind, m.id, m.at, job.title as job from (${made}) m left join job on job.id = m.job order by m.at, m.id`,
+    sql`select m.kind, m.id, m.at, job.title as job from (${made}) m left join job on job.id = m.job
+      order by m.at, m.id`,
   );
   const left = membership.leftAt !== null;
   return {
     exportedAt: new Date().toISOString(),
-    person: { id: who.id, name: membership.pseudonym ?? who.name, signInName: left ? null : who.signInName, since: who.createdAt.toISOString() }, // prettier-ignore
+    person: {
+      id: who.id,
+      name: membership.pseudonym ?? who.name,
+      signInName: left ? null : who.signInName,
+      since: who.createdAt.toISOString(),
+    },
     membership: {
       role: membership.role,
       since: membership.createdAt.toISOString(),
@@ -53,8 +66,9 @@ export async function exportPerson(context: RequestContext, pool: pg.Pool, perso
 }
 
 /**
- * Lets somebody go and erases who they were: their name, sign-in name, password and number. What they did stays, under a pseudonym.
- * Who belongs to another workshop too is erased in this one, and altogether when the last one does the same.
+ * Lets somebody go and erases who they were: their name, sign-in name, password and number. What they did stays, under
+ * a pseudonym. Who belongs to another workshop too is erased in this one, and altogether when the last one does the
+ * same.
  * @throws ProblemError 404, 409
  */
 export async function erasePerson(context: RequestContext, person: string): Promise<Member> {

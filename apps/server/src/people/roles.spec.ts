@@ -80,14 +80,28 @@ const BODIES: { readonly [One in Address]?: (of: Things) => object } = {
   'POST /session/password': () => ({ old: 'not the password', password: 'another long one' }),
 };
 /** Addresses of the sign-in itself have tests of their own. */
-const APART = ['POST /session', 'POST /session/end', 'POST /session/offered/:id', 'POST /session/at-tablet', 'POST /invitations/accept', 'POST /session/workshop/:id', 'POST /session/places/:place/end', 'GET /events', 'POST /meters/lines']; // prettier-ignore
+const APART = [
+  'POST /session',
+  'POST /session/end',
+  'POST /session/offered/:id',
+  'POST /session/at-tablet',
+  'POST /invitations/accept',
+  'POST /session/workshop/:id',
+  'POST /session/places/:place/end',
+  'GET /events',
+  'POST /meters/lines',
+];
 const ADDRESSES = (Object.keys(ENDPOINTS) as Address[]).filter((address) => !APART.includes(address));
 
 async function ask(who: Role | 'nobody', address: Address, things: Things): Promise<number> {
   const [method = '', path = ''] = address.split(' ');
   const kind = path.split('/')[1] as keyof Things;
   const { sends }: Endpoint = ENDPOINTS[address];
-  const asked = browsers.get(who)![method.toLowerCase() as 'get'](`/api${path.replace(':id', things[kind]).replace(':rod', 'ER308L').replace(':table', 'tests')}`); // prettier-ignore
+  const asked = browsers
+    .get(who)!
+    [method.toLowerCase() as 'get'](
+      `/api${path.replace(':id', things[kind]).replace(':rod', 'ER308L').replace(':table', 'tests')}`,
+    );
   if (address === 'GET /jobs/:id/label') asked.query({ at: 'http://127.0.0.1:4280' });
   if (address === 'POST /jobs/document') return (await asked.send(randomDocument(random))).status;
   // There are jobs already: it is refused before a byte is read.
@@ -119,9 +133,11 @@ describe.each([...ROLES, 'nobody'] as const)('%s', (who) => {
 });
 
 test('every duty names roles that are there, an owner may all of it, and a reader only looks', () => {
-  for (const [duty, roles] of Object.entries(DUTIES)) if (roles !== null && duty !== 'anyone') expect(roles).toContain('owner'); // prettier-ignore
+  for (const [duty, roles] of Object.entries(DUTIES))
+    if (roles !== null && duty !== 'anyone') expect(roles).toContain('owner');
   const changes = ADDRESSES.filter((address) => !address.startsWith('GET') && !address.startsWith('POST /session'));
-  for (const address of changes) expect([address, may('reader', (ENDPOINTS[address] as Endpoint).duty)]).toEqual([address, false]); // prettier-ignore
+  for (const address of changes)
+    expect([address, may('reader', (ENDPOINTS[address] as Endpoint).duty)]).toEqual([address, false]);
 });
 
 test.each([...ROLES, 'nobody'] as const)(

@@ -103,7 +103,10 @@ async function keepAnOwner(scope: Scope, person: string): Promise<void> {
     );
 }
 
-/** Changes what somebody is. Where they are signed in ends: what they may do is taken along from the sign-in. @throws ProblemError 404, 409 */
+/**
+ * Changes what somebody is. Where they are signed in ends: what they may do is taken along from the sign-in.
+ * @throws ProblemError 404, 409
+ */
 export async function changeRole(context: RequestContext, person: string, role: Role): Promise<Member> {
   await context.transaction(async (scope) => {
     if (role !== 'owner') await keepAnOwner(scope, person);
@@ -133,7 +136,8 @@ export async function letGo(
   await context.transaction(async (scope) => {
     await keepAnOwner(scope, person);
     const { rows } = await scope.database.execute<{ count: string }>(
-      sql`select count(*) as count from ${tables.membership} where ${tables.membership.workshopId} = ${scope.workshop} and pseudonym is not null`,
+      sql`select count(*) as count from ${tables.membership} where ${tables.membership.workshopId} = ${scope.workshop}
+        and pseudonym is not null`,
     );
     const [row] = await scope.database
       .update(tables.membership)
@@ -182,7 +186,10 @@ export async function listInvitations(scope: Scope): Promise<OpenInvitation[]> {
   return rows.map((row) => ({ ...row, expiresAt: row.expiresAt.toISOString() }));
 }
 
-/** Takes a code back: nobody takes it up any more. @throws ProblemError 404 for one that is used, over or of elsewhere */
+/**
+ * Takes a code back: nobody takes it up any more.
+ * @throws ProblemError 404 for one that is used, over or of elsewhere
+ */
 export async function takeInvitationBack(scope: Scope, id: string): Promise<OpenInvitation[]> {
   const [row] = await scope.database
     .update(tables.invitation)
@@ -261,9 +268,10 @@ export async function acceptInvitation(
   known: string | null,
 ): Promise<Accepted> {
   try {
-    const { rows } = await pool.query<Accepted>('select person, workshop from accept_invitation($1, $2, $3, $4, $5, $6)', [
-      codeHash(code), uuid(), known, signInName, name, passwordHash,
-    ]); // prettier-ignore
+    const { rows } = await pool.query<Accepted>(
+      'select person, workshop from accept_invitation($1, $2, $3, $4, $5, $6)',
+      [codeHash(code), uuid(), known, signInName, name, passwordHash],
+    );
     if (!rows[0])
       throw ProblemError.forbidden(
         'This code is not good',
@@ -281,7 +289,10 @@ export async function makeWorkshop({ database }: Scope, name: string): Promise<M
   const id = uuid();
   const { rows } = await database.execute<{ made: boolean }>(sql`select make_workshop(${id}, ${name}) as made`);
   if (!rows[0]?.made)
-    throw ProblemError.conflictOf('Nobody has a password here', 'A further workshop needs an owner: give yourself a name and password first.'); // prettier-ignore
+    throw ProblemError.conflictOf(
+      'Nobody has a password here',
+      'A further workshop needs an owner: give yourself a name and password first.',
+    );
   return { workshop: id, name, role: 'owner' };
 }
 

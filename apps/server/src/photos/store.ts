@@ -65,7 +65,8 @@ export async function repeatedPhoto(
 /**
  * Stores a picture made ready. The same request sent again answers the picture it made.
  * @param fingerprint of the request: the bytes as they came, and what was said of them
- * @throws ProblemError 404 without the job; 409 when the id belongs to another picture; InputError when the job holds too many
+ * @throws ProblemError 404 without the job; 409 when the id belongs to another picture; InputError when the job holds
+ * too many
  */
 export function addPhoto(
   context: RequestContext,

@@ -1,7 +1,10 @@
 import { pieceQuestion, type PieceEvidence } from '@variatum/contracts';
 import { findGrade, findRod, identify } from '@variatum/metallurgy';
 
-/** Material family of a piece where it is known without reckoning; null: nothing could tell; undefined: it has to be reckoned. */
+/**
+ * Material family of a piece where it is known without reckoning; null: nothing could tell; undefined: it has to be
+ * reckoned.
+ */
 export function knownFamily(piece: PieceEvidence): string | null | undefined {
   if (piece.kind === 'old-weld') return (piece.weldMetal !== null && findRod(piece.weldMetal)?.family) || null;
   if (piece.grade !== null) return findGrade(piece.grade)?.family ?? null;

@@ -12,8 +12,15 @@ type Row = typeof tables.piece.$inferSelect;
 
 /** A new piece with everything it starts with. */
 const BLANK = {
-  kind: 'base', itemFamily: null, form: null, coating: null, condition: null, grade: null, weldMetal: null, tests: [],
-} as const; // prettier-ignore
+  kind: 'base',
+  itemFamily: null,
+  form: null,
+  coating: null,
+  condition: null,
+  grade: null,
+  weldMetal: null,
+  tests: [],
+} as const;
 
 /** The database gives it the last place. */
 const LAST = -1;

@@ -11,7 +11,9 @@ class ChangedMeanwhile extends Error {}
 /** So often it is begun anew; who is still in the way then changes one piece without a pause. */
 const MOST_TRIES = 8;
 
-/** All of a piece its family follows from, in an order of its own: a database keeps the fields of an entry in another. */
+/**
+ * All of a piece its family follows from, in an order of its own: a database keeps the fields of an entry in another.
+ */
 const evidenceOf = (piece: Piece): string =>
   JSON.stringify(
     inOrder([
@@ -27,8 +29,9 @@ export interface ChangedPiece<Result> {
 }
 
 /**
- * Changes a piece and what it is taken for, as one. What it is taken for is reckoned first, upon the piece as it will be: reckoning
- * may wait for others, and holds no row and no connection meanwhile. Where the piece turns out otherwise it is begun anew.
+ * Changes a piece and what it is taken for, as one. What it is taken for is reckoned first, upon the piece as it will
+ * be: reckoning may wait for others, and holds no row and no connection meanwhile. Where the piece turns out otherwise
+ * it is begun anew.
  * @param read the piece as it will be once it is changed
  * @param change within a transaction that holds the piece
  */

@@ -48,7 +48,7 @@ describe('words on the preparation list', () => {
 });
 
 describe('what is planned', () => {
-  test('the purge is kept with the job, and a copy begins with it on its own pieces, with nothing running', async () => {
+  test('the purge is kept with the job; a copy has it on its own pieces, with nothing running', async () => {
     const job = await newJob(server);
     const piece = await newPiece(server, job.id, { form: 'tube' });
     const purge = {
@@ -67,7 +67,10 @@ describe('what is planned', () => {
   });
   test('a target nobody can mean is refused by its field', async () => {
     const job = await newJob(server);
-    const { body } = await server.request.patch(`/api/jobs/${job.id}`).send({ version: 1, purge: { ...NO_PURGE, targetPpm: 0 } }).expect(422); // prettier-ignore
+    const { body } = await server.request
+      .patch(`/api/jobs/${job.id}`)
+      .send({ version: 1, purge: { ...NO_PURGE, targetPpm: 0 } })
+      .expect(422);
     expect((body as { errors: { path: string }[] }).errors).toMatchObject([{ path: 'purge.targetPpm' }]);
   });
   test('settings set otherwise are kept by pass', async () => {
@@ -76,6 +79,9 @@ describe('what is planned', () => {
     const patch = { version: joint.version, settings: { root: { amps: 62, cup: 10 } } };
     const changed = (await server.request.patch(`/api/joints/${joint.id}`).send(patch).expect(200)).body as JointRecord;
     expect(changed.settings).toEqual({ root: { amps: 62, cup: 10 } });
-    await server.request.patch(`/api/joints/${joint.id}`).send({ version: changed.version, settings: { root: { amps: -5 } } }).expect(422); // prettier-ignore
+    await server.request
+      .patch(`/api/joints/${joint.id}`)
+      .send({ version: changed.version, settings: { root: { amps: -5 } } })
+      .expect(422);
   });
 });

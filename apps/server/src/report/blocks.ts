@@ -41,7 +41,10 @@ export function table(
         headerRows: 1,
         dontBreakRows: true,
         widths: [...widths],
-        body: [titles, ...rows.map((row) => row.map((cell): TableCell => (typeof cell === 'string' ? { text: cell } : cell)))], // prettier-ignore
+        body: [
+          titles,
+          ...rows.map((row) => row.map((cell): TableCell => (typeof cell === 'string' ? { text: cell } : cell))),
+        ],
       },
       layout: {
         hLineWidth: (index: number) => (index === 0 ? 0 : index === 1 ? 0.8 : 0.4),
@@ -62,7 +65,13 @@ export function pairs(rows: readonly (readonly [name: string, said: string])[]):
   const body = rows.map(([name, said]): TableCell[] => [{ text: name, color: SOFT }, { text: said }]);
   return {
     table: { widths: [104, '*'], body },
-    layout: { hLineWidth: () => 0, vLineWidth: () => 0, paddingLeft: () => 0, paddingTop: () => 1.2, paddingBottom: () => 1.2 }, // prettier-ignore
+    layout: {
+      hLineWidth: () => 0,
+      vLineWidth: () => 0,
+      paddingLeft: () => 0,
+      paddingTop: () => 1.2,
+      paddingBottom: () => 1.2,
+    },
     style: 'table',
   };
 }

@@ -21,7 +21,10 @@ const SHRUNK = 0.72;
 
 /** The whole part. @param width on the sheet, points */
 export function partDrawing(facts: ReportFacts, width: number, height: number): Content {
-  const { input: { job, workshop }, layout } = facts; // prettier-ignore
+  const {
+    input: { job, workshop },
+    layout,
+  } = facts;
   const [drawnWidth, drawnHeight] = [Math.round(width / SHRUNK), Math.round(height / SHRUNK)];
   const states = new Map(facts.joints.map((one) => [one.joint.id, one]));
   const picture = wholePicture({

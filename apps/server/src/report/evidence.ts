@@ -23,7 +23,11 @@ export function testsPart(facts: ReportFacts): Content[] {
 
 /** What was said done of getting ready and of cleaning up. */
 export function preparationPart(facts: ReportFacts): Content[] {
-  const { input: { job }, joints, profile } = facts; // prettier-ignore
+  const {
+    input: { job },
+    joints,
+    profile,
+  } = facts;
   const last = new Map(job.preparation.map((tick) => [tick.key, tick]));
   const before = [...last.values()].filter(({ key, state }) => !key.startsWith(CLEAN_UP) && state !== 'open');
   const skipped = before.filter(({ state }) => state === 'skipped').length;
@@ -38,14 +42,22 @@ export function preparationPart(facts: ReportFacts): Content[] {
     'Preparation and cleaning',
     ...(before.length === 0
       ? []
-      : [small(`Before the arc: ${before.length - skipped} items of the preparation list done${skipped > 0 ? `, ${skipped} left out` : ''}.`)]), // prettier-ignore
+      : [
+          small(
+            `Before the arc: ${before.length - skipped} items of the preparation list ` +
+              `done${skipped > 0 ? `, ${skipped} left out` : ''}.`,
+          ),
+        ]),
     ...table(['Joint', 'Cleaned', 'When, by whom'], rows, [30, '*', 150]),
   );
 }
 
 /** What meters showed while it was purged and welded. */
 export function tracesPart(facts: ReportFacts): Content[] {
-  const { input: { readings, readingsCut, meters, job, workshop, paper }, joints } = facts; // prettier-ignore
+  const {
+    input: { readings, readingsCut, meters, job, workshop, paper },
+    joints,
+  } = facts;
   const kinds = new Map(meters.map(({ id, kind }) => [id, kind]));
   const marks = joints.flatMap(({ log, number }) => {
     const [first] = log.beads;
@@ -67,8 +79,22 @@ export function tracesPart(facts: ReportFacts): Content[] {
   const hottest = Math.max(...warmth.flatMap(({ value }) => value ?? []));
   const held = job.purge.targetPpm === null ? '' : ` Dashed: the ${job.purge.targetPpm} ppm that were asked for.`;
   return [
-    ...(oxygen ? part('Gas behind the weld', oxygen, small(`Oxygen in the gas that leaves the part, as the meter showed it.${held}`)) : []), // prettier-ignore
-    ...(heat ? part('Heat', heat, small(`Temperatures at the joint; hottest ${formatTemperature(Math.round(hottest), workshop.temperatureUnit)}.`)) : []), // prettier-ignore
+    ...(oxygen
+      ? part(
+          'Gas behind the weld',
+          oxygen,
+          small(`Oxygen in the gas that leaves the part, as the meter showed it.${held}`),
+        )
+      : []),
+    ...(heat
+      ? part(
+          'Heat',
+          heat,
+          small(
+            `Temperatures at the joint; hottest ${formatTemperature(Math.round(hottest), workshop.temperatureUnit)}.`,
+          ),
+        )
+      : []),
     ...(readingsCut ? [small('Of very many readings the newest are shown; the table of readings holds as many.')] : []),
   ];
 }

@@ -23,7 +23,10 @@ function knownBy({ piece, belief }: PieceFacts): string {
   const tested = tests === 0 ? '' : `${tests} test${tests === 1 ? '' : 's'}`;
   if (piece.kind === 'old-weld') return piece.weldMetal === null ? 'not known' : `taken as known${stamped}`;
   if (piece.grade !== null)
-    return `${piece.gradeSource === null ? 'taken as known' : `by ${GRADE_SOURCE_WORDS[piece.gradeSource]}`}${tested && `, ${tested} done`}${stamped}`;
+    return (
+      `${piece.gradeSource === null ? 'taken as known' : `by ${GRADE_SOURCE_WORDS[piece.gradeSource]}`}` +
+      `${tested && `, ${tested} done`}${stamped}`
+    );
   const [first, second] = belief?.candidates ?? [];
   if (!first || tests + (piece.itemFamily === null ? 0 : 1) === 0) return `not tested${stamped}`;
   const other = second && second.probability > 0.1 ? `, else ${second.grade} ${percentWords(second.probability)}` : '';
@@ -90,13 +93,28 @@ function inShort(facts: ReportFacts): Content[] {
     const open = one.verdict.open.length;
     const said = {
       met: `It keeps to the profile "${facts.profile.name}".`,
-      missed: `It misses the profile "${facts.profile.name}": ${one.verdict.lines.filter(({ state }) => state === 'missed').map(({ title }) => withinSentence(title)).join('; ')}.`,
-      open: `Not everything the profile "${facts.profile.name}" asks for has been looked at${open > 0 ? `: ${open} line${open === 1 ? '' : 's'} open` : ''}.`,
-    }[one.verdict.state]; // prettier-ignore
-    const rod = one.rod === null ? 'the edges melted together, without a rod' : one.rod === undefined ? 'the rod is not recorded' : `rod ${one.rod}`; // prettier-ignore
+      missed: `It misses the profile "${facts.profile.name}": ${one.verdict.lines
+        .filter(({ state }) => state === 'missed')
+        .map(({ title }) => withinSentence(title))
+        .join('; ')}.`,
+      open:
+        `Not everything the profile "${facts.profile.name}" asks for has been looked ` +
+        `at${open > 0 ? `: ${open} line${open === 1 ? '' : 's'} open` : ''}.`,
+    }[one.verdict.state];
+    const rod =
+      one.rod === null
+        ? 'the edges melted together, without a rod'
+        : one.rod === undefined
+          ? 'the rod is not recorded'
+          : `rod ${one.rod}`;
     const welded =
       one.log.beads.length > 0 ? `welded ${weldedWords(facts, one)}, ${rod}` : `no welding is logged; ${rod}`;
-    return paragraph(`${jointName(one)}: ${welded}. ${said} It is ${decidedWords(facts, one)}.`.replace('It is nobody has decided on it', 'Nobody has decided on it yet')); // prettier-ignore
+    return paragraph(
+      `${jointName(one)}: ${welded}. ${said} It is ${decidedWords(facts, one)}.`.replace(
+        'It is nobody has decided on it',
+        'Nobody has decided on it yet',
+      ),
+    );
   });
 }
 

@@ -104,7 +104,9 @@ function factsOf(
     rod: rodAt(job, joint, FOR_EVER),
     log,
     ferrite: gauged,
-    temperatures: entries.flatMap(({ atMs, entry }) => (entry.kind === 'temperature' ? [{ atMs, tempC: entry.tempC }] : [])), // prettier-ignore
+    temperatures: entries.flatMap(({ atMs, entry }) =>
+      entry.kind === 'temperature' ? [{ atMs, tempC: entry.tempC }] : [],
+    ),
     verdict,
     earlier: findings.filter(({ id }) => !standing.has(id)),
     decided: verdicts.at(-1),

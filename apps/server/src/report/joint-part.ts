@@ -23,15 +23,18 @@ import { byWhom, jointName, momentWords, personWords, rodSaid, spreadSaid, whenB
 function choiceWords(facts: ReportFacts, one: JointFacts): Content[] {
   const { decision, ranked, reasons, ferrite } = one;
   if (!decision) return [paragraph('No rod was decided on for it.')];
-  const otherwise = decision.rod === decision.recommended ? '' : ` The program would have taken ${rodSaid(decision.recommended)}.`; // prettier-ignore
+  const otherwise =
+    decision.rod === decision.recommended ? '' : ` The program would have taken ${rodSaid(decision.recommended)}.`;
   const note = decision.note ? ` "${decision.note}"` : '';
-  const expected = ranked && ranked.governing !== 'none' ? `Ferrite number expected: ${spreadSaid(ranked.ferriteNumber)}.` : ''; // prettier-ignore
+  const expected =
+    ranked && ranked.governing !== 'none' ? `Ferrite number expected: ${spreadSaid(ranked.ferriteNumber)}.` : '';
   const measured = ferrite.length > 0 ? `Measured: ${ferrite.join(', ')}.` : expected ? 'Not measured.' : '';
   const risks = (ranked?.risks ?? []).filter(({ level }) => level !== 'low');
   const inspector = facts.input.kind === 'inspector';
   return [
     paragraph(
-      `Decided: ${rodSaid(decision.rod)},${byWhom(facts, decision.madeBy)} ${momentWords(decision.createdAt)}.${otherwise}${note}`,
+      `Decided: ${rodSaid(decision.rod)},${byWhom(facts, decision.madeBy)} ` +
+        `${momentWords(decision.createdAt)}.${otherwise}${note}`,
     ),
     ...(expected || measured ? [paragraph(`${expected} ${measured}`.trim())] : []),
     ...(inspector
@@ -39,7 +42,12 @@ function choiceWords(facts: ReportFacts, one: JointFacts): Content[] {
           ...dashes(reasons),
           ...table(
             ['Risk of the bead', 'Level', 'Chance', 'What to do about it'],
-            risks.map(({ title, level, probability, remedy }) => [title, RISK_WORDS[level], `${Math.round(100 * probability)} %`, remedy]), // prettier-ignore
+            risks.map(({ title, level, probability, remedy }) => [
+              title,
+              RISK_WORDS[level],
+              `${Math.round(100 * probability)} %`,
+              remedy,
+            ]),
             [110, 46, 42, '*'],
           ),
           small(`Reckoned by engine ${decision.engineVersion}, seed ${decision.seed}.`),
@@ -111,7 +119,10 @@ function earlierFindings(facts: ReportFacts, { earlier }: JointFacts): Content[]
   return dashes(
     earlier.map((finding) => {
       const title = withinSentence(inspectionLine(finding.line).title);
-      return `Before, ${whenBy(facts, finding.atMs, finding.who ?? null)}: ${title}: ${foundWords(finding, unit)}, ${byMethodWords(finding)}.`;
+      return (
+        `Before, ${whenBy(facts, finding.atMs, finding.who ?? null)}: ${title}: ${foundWords(finding, unit)}, ` +
+        `${byMethodWords(finding)}.`
+      );
     }),
   );
 }
@@ -139,9 +150,18 @@ export function jointPart(facts: ReportFacts, one: JointFacts): Content[] {
   const width = WIDTH[facts.input.paper];
   const drawing = sectionDrawing(one, facts, Math.min(250, width / 2), 150);
   const choice = choiceWords(facts, one);
-  const alike = one.leader === one.joint ? [] : [paragraph(`It is alike to joint ${facts.joints.find(({ joint }) => joint === one.leader)?.number ?? ''}.`)]; // prettier-ignore
+  const alike =
+    one.leader === one.joint
+      ? []
+      : [paragraph(`It is alike to joint ${facts.joints.find(({ joint }) => joint === one.leader)?.number ?? ''}.`)];
   const head: Content = drawing
-    ? { columns: [{ width: Math.min(250, width / 2), stack: [drawing] }, { width: '*', stack: [...alike, ...choice] }], columnGap: 14 } // prettier-ignore
+    ? {
+        columns: [
+          { width: Math.min(250, width / 2), stack: [drawing] },
+          { width: '*', stack: [...alike, ...choice] },
+        ],
+        columnGap: 14,
+      }
     : { stack: [...alike, ...choice] };
   // The heading goes with its drawing, whichever sheet that is on.
   const begins: Content = { stack: part(jointName(one), head), unbreakable: true };

@@ -18,7 +18,10 @@ const POINTS_PER_MM = 72 / 25.4;
 const SIZE = { width: 89 * POINTS_PER_MM, height: 36 * POINTS_PER_MM };
 const CODE = 29 * POINTS_PER_MM;
 
-/** A label for the part, with a code that opens its job on whatever camera reads it (ISO/IEC 18004, a seventh may be damaged). */
+/**
+ * A label for the part, with a code that opens its job on whatever camera reads it (ISO/IEC 18004, a seventh may be
+ * damaged).
+ */
 export const makeLabel = ({ title, workshop, reference, cameIn, lines, address }: LabelInput): Promise<Uint8Array> =>
   pdfOf({
     info: { title: `${title}: label`, creator: 'Variatum' },
@@ -33,7 +36,9 @@ export const makeLabel = ({ title, workshop, reference, cameIn, lines, address }
             stack: [
               { text: title.length > 48 ? `${title.slice(0, 47)}…` : title, fontSize: 11, bold: true },
               { text: `${reference} · ${cameIn}`, fontSize: 8 },
-              ...lines.slice(0, 4).map((text) => ({ text: text.length > 44 ? `${text.slice(0, 43)}…` : text, fontSize: 7.5 })), // prettier-ignore
+              ...lines
+                .slice(0, 4)
+                .map((text) => ({ text: text.length > 44 ? `${text.slice(0, 43)}…` : text, fontSize: 7.5 })),
               { text: workshop, fontSize: 7, color: '#5b666e' },
             ],
           },

@@ -39,7 +39,10 @@ async function picturesPart({ input: { pictures, paper } }: ReportFacts): Promis
   return part('Pictures', ...rows);
 }
 
-/** A report of a job as a PDF. Before the work it says what is to be done and comes to; a customer reads what was done; an inspector how it is known. */
+/**
+ * A report of a job as a PDF. Before the work it says what is to be done and comes to; a customer reads what was done;
+ * an inspector how it is known.
+ */
 export async function makeReport(input: ReportInput): Promise<Uint8Array> {
   const facts = reportFacts(input);
   const inspector = input.kind === 'inspector';

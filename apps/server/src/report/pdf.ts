@@ -1,8 +1,8 @@
 import type { TDocumentDefinitions } from 'pdfmake/interfaces';
 
 /**
- * Lays a document out. Its fonts come with the library, under the Apache licence; nothing else is read from disk, and nothing
- * fetched.
+ * Lays a document out. Its fonts come with the library, under the Apache licence; nothing else is read from disk, and
+ * nothing fetched.
  */
 export async function pdfOf(document: TDocumentDefinitions): Promise<Uint8Array> {
   // Fetched only where a report is asked for.

@@ -14,7 +14,12 @@ export function planPart(facts: ReportFacts): Content[] {
   const unit = facts.input.workshop.lengthUnit;
   const rows = facts.joints.map((one) => {
     const seam = one.seamMm?.value ?? null;
-    return [String(one.number), `${one.title}, ${between(one)}`, seam === null ? 'to be measured' : formatLength(Math.round(seam), unit), rodPlanned(one)]; // prettier-ignore
+    return [
+      String(one.number),
+      `${one.title}, ${between(one)}`,
+      seam === null ? 'to be measured' : formatLength(Math.round(seam), unit),
+      rodPlanned(one),
+    ];
   });
   return part('What is to be done', ...table(['', 'Joint', 'Length', 'Rod'], rows, [12, '*', 76, 160]));
 }

@@ -5,7 +5,13 @@ import { environmentTitle, rodWithin } from '@variatum/presentation';
 
 /** A moment in a report, in the clock of the machine that keeps the record. */
 export const momentWords = (stamp: string | number): string =>
-  new Date(stamp).toLocaleString('en-GB', { day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit' }); // prettier-ignore
+  new Date(stamp).toLocaleString('en-GB', {
+    day: 'numeric',
+    month: 'short',
+    year: 'numeric',
+    hour: '2-digit',
+    minute: '2-digit',
+  });
 
 /** Who did something; empty where that was not said. */
 export const personWords = ({ input }: ReportFacts, who: string | null): string =>
@@ -26,7 +32,8 @@ export const withinSentence = (title: string): string => title.slice(0, 1).toLow
 export const jointName = ({ number, title }: JointFacts): string => `Joint ${number}, ${title}`;
 
 /** Pieces of a joint: `A and B`. */
-export const between = ({ sides }: JointFacts): string => sides.map(({ letter }) => letter).join(' and ') || 'all pieces'; // prettier-ignore
+export const between = ({ sides }: JointFacts): string =>
+  sides.map(({ letter }) => letter).join(' and ') || 'all pieces';
 
 /** A rod in a sentence, also one that is not known. */
 export const rodSaid = (rod: string | null | undefined): string => (rod === undefined ? 'not said' : rodWithin(rod));
@@ -38,9 +45,15 @@ export const spreadSaid = ({ median, range90: [low, high] }: Spread): string =>
 
 /** What it must live through, in a line. */
 export function serviceLine({ input }: ReportFacts): string {
-  const { service, temperaturesC: [coldest, hottest] } = input.job; // prettier-ignore
+  const {
+    service,
+    temperaturesC: [coldest, hottest],
+  } = input.job;
   const unit = input.workshop.temperatureUnit;
-  const range = coldest.value === null || hottest.value === null ? '' : `${formatTemperature(coldest.value, unit)} to ${formatTemperature(hottest.value, unit)}`; // prettier-ignore
+  const range =
+    coldest.value === null || hottest.value === null
+      ? ''
+      : `${formatTemperature(coldest.value, unit)} to ${formatTemperature(hottest.value, unit)}`;
   return [
     environmentTitle(service.environment),
     range,

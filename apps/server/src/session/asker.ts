@@ -27,8 +27,8 @@ const AT_THE_MACHINE: Asker = {
 export const NOBODY: Asker = { state: 'signed-out', workshop: '', person: null, name: null, role: null, byPin: false };
 
 /**
- * Who asks, by the session of a request. What somebody may do was taken along when they signed in: whoever changes it ends the
- * session.
+ * Who asks, by the session of a request. What somebody may do was taken along when they signed in: whoever changes it
+ * ends the session.
  * @param isOpen whether the workshop is open to whoever sits at its machine
  */
 export async function askerOf({ session, secure, hostname }: Request, isOpen: () => Promise<boolean>): Promise<Asker> {

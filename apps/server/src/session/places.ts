@@ -11,7 +11,12 @@ interface Row {
 }
 
 async function rowsOf(pool: pg.Pool, person: string): Promise<readonly Row[]> {
-  return (await pool.query<Row>(`select sid, sess from signed_in where sess ->> 'person' = $1 and expire > now() order by expire desc`, [person])).rows; // prettier-ignore
+  return (
+    await pool.query<Row>(
+      `select sid, sess from signed_in where sess ->> 'person' = $1 and expire > now() order by expire desc`,
+      [person],
+    )
+  ).rows;
 }
 
 /** Where a person is signed in, seen last first. */

@@ -38,7 +38,10 @@ export const holdsOn = (
   now: number,
 ): boolean => now - signedInAt < LONGEST_MS && (tablet === null || now - lastSeenAt < TABLET_IDLE_MS);
 
-/** Key the cookies of a database are signed with: it follows from the owner's password, so that every process finds the same. */
+/**
+ * Key the cookies of a database are signed with: it follows from the owner's password, so that every process finds the
+ * same.
+ */
 export const cookieKey = (ownerUrl: string): string =>
   createHash('sha256')
     .update(`variatum cookies\0${decodeURIComponent(new URL(ownerUrl).password)}`)
@@ -56,7 +59,8 @@ export function sessions(pool: pg.Pool, key: string): RequestHandler {
         return;
       }
       const seen = pool.query(
-        `update signed_in set expire = to_timestamp($2), sess = jsonb_set(sess::jsonb, '{lastSeenAt}', to_jsonb($3::bigint))::json where sid = $1`,
+        "update signed_in set expire = to_timestamp($2), sess = jsonb_set(sess::jsonb, '{lastSeenAt}', " +
+          'to_jsonb($3::bigint))::json where sid = $1',
         [id, (now + IDLE_MS) / 1000, now],
       );
       void seen.catch(() => undefined).then(() => done?.());

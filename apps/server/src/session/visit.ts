@@ -29,8 +29,8 @@ export class Visit {
   }
 
   /**
-   * Signs somebody in under a new session: whoever knew the one before knows nothing of this one. The browser is known from now
-   * on as one of theirs.
+   * Signs somebody in under a new session: whoever knew the one before knows nothing of this one. The browser is known
+   * from now on as one of theirs.
    */
   async signIn(
     person: string,
@@ -42,9 +42,19 @@ export class Visit {
     const tablet = await this.tablet();
     const now = Date.now();
     Object.assign(this.request.session, {
-      person, name, workshop, role, signedInAt: now, lastSeenAt: now, byPin, tablet: tablet?.workshop === workshop ? tablet.id : null, browser: (this.request.get('user-agent') ?? '').slice(0, 160),
-    }); // prettier-ignore
-    await new Promise<void>((done, fail) => this.request.session.save((error: unknown) => (error ? fail(asError(error)) : done()))); // prettier-ignore
+      person,
+      name,
+      workshop,
+      role,
+      signedInAt: now,
+      lastSeenAt: now,
+      byPin,
+      tablet: tablet?.workshop === workshop ? tablet.id : null,
+      browser: (this.request.get('user-agent') ?? '').slice(0, 160),
+    });
+    await new Promise<void>((done, fail) =>
+      this.request.session.save((error: unknown) => (error ? fail(asError(error)) : done())),
+    );
     // Whoever gave a number alone has not shown that this browser is theirs.
     if (byPin) return;
     const device = `${person}.${randomBytes(12).toString('base64url')}`;
@@ -79,7 +89,9 @@ export class Visit {
 
   /** Ends the session of this browser: its cookie is worth nothing afterwards. */
   async end(): Promise<void> {
-    await new Promise<void>((done, fail) => this.request.session.regenerate((error: unknown) => (error ? fail(asError(error)) : done()))); // prettier-ignore
+    await new Promise<void>((done, fail) =>
+      this.request.session.regenerate((error: unknown) => (error ? fail(asError(error)) : done())),
+    );
   }
 
   /** Forgets the cookie too. */

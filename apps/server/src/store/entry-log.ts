@@ -6,7 +6,10 @@ import { ownedBy } from './owned-by';
 import type { Scope } from './scope';
 import { mine, next, orNotFound } from './versioned';
 
-/** Tables of a log of a job: entries at its joints that are added and struck out. The log of the weld always names the joint. */
+/**
+ * Tables of a log of a job: entries at its joints that are added and struck out. The log of the weld always names the
+ * joint.
+ */
 type LogTable = typeof tables.weldEntry | typeof tables.jobRecord;
 type RowOf<Table extends LogTable> = Table['$inferSelect'];
 
@@ -42,7 +45,10 @@ interface EntryLog<Table extends LogTable> {
       readonly entry: RowOf<Table>['entry'];
     },
   ): Promise<KeptEntry<Table>>;
-  /** Strikes an entry out: it stays in the log and no longer counts. Striking it out twice changes nothing. @throws ProblemError 404 */
+  /**
+   * Strikes an entry out: it stays in the log and no longer counts. Striking it out twice changes nothing.
+   * @throws ProblemError 404
+   */
   strikeOut(scope: Scope, id: string, reason: string): Promise<KeptEntry<Table>>;
 }
 
@@ -83,7 +89,15 @@ export function entryLog<Table extends LogTable>(
     of: of as EntryLog<Table>['of'],
     async add(scope, jobId, { id, jointId, at, entry }) {
       const fingerprint = madeFrom(what, jobId, jointId, at, entry);
-      const values = { id, workshopId: scope.workshop, jobId, jointId, at: new Date(at), entry: entry as Row['entry'], madeFrom: fingerprint }; // prettier-ignore
+      const values = {
+        id,
+        workshopId: scope.workshop,
+        jobId,
+        jointId,
+        at: new Date(at),
+        entry: entry as Row['entry'],
+        madeFrom: fingerprint,
+      };
       const [inserted] = await ownedBy(owners, () =>
         scope.database.insert(log).values(values).onConflictDoNothing().returning(),
       );

@@ -1,8 +1,8 @@
 import { ProblemError } from '../http/problem-error';
 
 /**
- * Settles an insertion under an identifier the client chose. Sent again, the same request answers what it made; another request
- * under the same identifier is refused, and nothing is stored.
+ * Settles an insertion under an identifier the client chose. Sent again, the same request answers what it made; another
+ * request under the same identifier is refused, and nothing is stored.
  * @param inserted the new row; undefined when the identifier was in use
  * @param known the row that has the identifier, when it is one of this workshop
  * @throws ProblemError 409

@@ -35,11 +35,17 @@ export async function tabletOf(pool: pg.Pool, token: string): Promise<KnownTable
 }
 
 /** Makes a tablet. @returns it, and the token its browser keeps */
-export async function enrolTablet({ database, workshop }: Scope, name: string): Promise<{ readonly tablet: Tablet; readonly token: string }> {
+export async function enrolTablet(
+  { database, workshop }: Scope,
+  name: string,
+): Promise<{ readonly tablet: Tablet; readonly token: string }> {
   const [id, token] = [uuid(), randomBytes(32).toString('base64url')];
-  const [row] = await database.insert(tables.tablet).values({ id, workshopId: workshop, name, tokenHash: tokenHash(token) }).returning();
+  const [row] = await database
+    .insert(tables.tablet)
+    .values({ id, workshopId: workshop, name, tokenHash: tokenHash(token) })
+    .returning();
   return { tablet: read(orNotFound('tablet', row), id), token };
-} // prettier-ignore
+}
 
 /** Tablets of a workshop, those that were ended last. */
 export async function listTablets({ database, workshop }: Scope, here: string | null): Promise<Tablet[]> {
@@ -51,7 +57,10 @@ export async function listTablets({ database, workshop }: Scope, here: string | 
   return rows.map((row) => read(row, here));
 }
 
-/** Ends a tablet: whoever is signed in on it is signed out, and no number is taken there any more. @throws ProblemError 404 */
+/**
+ * Ends a tablet: whoever is signed in on it is signed out, and no number is taken there any more.
+ * @throws ProblemError 404
+ */
 export async function endTablet(context: RequestContext, id: string, here: string | null): Promise<Tablet> {
   return context.transaction(async ({ database, workshop }) => {
     const [row] = await database
@@ -72,10 +81,14 @@ export async function peopleWithPin({ database, workshop }: Scope): Promise<NonN
     .from(tables.membership)
     .innerJoin(tables.person, eq(tables.person.id, tables.membership.personId))
     .where(
-      and(eq(tables.membership.workshopId, workshop), isNull(tables.membership.leftAt), isNotNull(tables.membership.pinHash)),
+      and(
+        eq(tables.membership.workshopId, workshop),
+        isNull(tables.membership.leftAt),
+        isNotNull(tables.membership.pinHash),
+      ),
     )
     .orderBy(tables.person.name, tables.person.id);
-} // prettier-ignore
+}
 
 /** Sets a person's number. */
 export async function setPin(scope: Scope, person: string, pinHash: string): Promise<void> {
@@ -102,9 +115,18 @@ export async function countPinAttempt(scope: Scope, person: string): Promise<Pin
   const [row] = await scope.database
     .update(tables.membership)
     .set({ pinFailures: sql`${tables.membership.pinFailures} + 1` })
-    .where(and(membershipOf(scope, person), isNotNull(tables.membership.pinHash), lt(tables.membership.pinFailures, MOST_PIN_FAILURES)))
+    .where(
+      and(
+        membershipOf(scope, person),
+        isNotNull(tables.membership.pinHash),
+        lt(tables.membership.pinFailures, MOST_PIN_FAILURES),
+      ),
+    )
     .returning({ pinHash: tables.membership.pinHash, role: tables.membership.role });
   if (!row) return undefined;
-  const [who] = await scope.database.select({ name: tables.person.name }).from(tables.person).where(eq(tables.person.id, person));
+  const [who] = await scope.database
+    .select({ name: tables.person.name })
+    .from(tables.person)
+    .where(eq(tables.person.id, person));
   return { ...row, name: who?.name ?? '' };
-} // prettier-ignore
+}

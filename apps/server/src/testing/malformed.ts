@@ -11,14 +11,57 @@ export interface MalformedRequest {
 
 const METHODS = ['GET', 'POST', 'POST', 'PUT', 'PATCH', 'PATCH', 'DELETE', 'OPTIONS'] as const;
 const FIELDS = [
-  'version', 'title', 'item', 'service', 'temperaturesC', 'joint', 'entry', 'reason', 'rod', 'seed', 'note', 'preferences', 'machines',
-  'gases', 'inStock', 'diameterMm', 'name', 'id', 'grade', 'thicknessMm', 'turn', 'pieceId', 'state', 'stage', 'kind', 'itemFamily', 'colour',
-]; // prettier-ignore
+  'version',
+  'title',
+  'item',
+  'service',
+  'temperaturesC',
+  'joint',
+  'entry',
+  'reason',
+  'rod',
+  'seed',
+  'note',
+  'preferences',
+  'machines',
+  'gases',
+  'inStock',
+  'diameterMm',
+  'name',
+  'id',
+  'grade',
+  'thicknessMm',
+  'turn',
+  'pieceId',
+  'state',
+  'stage',
+  'kind',
+  'itemFamily',
+  'colour',
+];
 const JUNK: readonly unknown[] = [
-  null, true, -1, 2 ** 53, 1e308, '', '\0', '\ud800', 'x'.repeat(5000), [], [[[]]], {}, { a: { b: { c: 1 } } }, '__proto__',
-  '2026-13-45', '0000-01-01', '00000000-0000-4000-8000-00000000dead', { test: 'magnet', outcome: '\0' }, { type: 'lap', dilution: 1e9 },
-  { environment: 'nowhere', temperatureC: [9, 1] }, Array.from({ length: 300 }, (_, index) => index),
-]; // prettier-ignore
+  null,
+  true,
+  -1,
+  2 ** 53,
+  1e308,
+  '',
+  '\0',
+  '\ud800',
+  'x'.repeat(5000),
+  [],
+  [[[]]],
+  {},
+  { a: { b: { c: 1 } } },
+  '__proto__',
+  '2026-13-45',
+  '0000-01-01',
+  '00000000-0000-4000-8000-00000000dead',
+  { test: 'magnet', outcome: '\0' },
+  { type: 'lap', dilution: 1e9 },
+  { environment: 'nowhere', temperatureC: [9, 1] },
+  Array.from({ length: 300 }, (_, index) => index),
+];
 const BROKEN = ['{', '[', '"', 'null', '{"a":', '\0', '[[[[[[[[[[', '{"__proto__":1}', '\ufeff{}'];
 const TYPES = [
   'application/json',
@@ -79,7 +122,10 @@ function bent(random: () => number, pick: Pick): string {
   return random() < 0.1 ? text.slice(0, Math.floor(text.length * random())) : text;
 }
 
-/** Requests that are wrong where others are not: documents, logs, traces, keys, cookies, codes, depth, and how addresses are written. */
+/**
+ * Requests that are wrong where others are not: documents, logs, traces, keys, cookies, codes, depth, and how addresses
+ * are written.
+ */
 const KINDS: readonly ((random: () => number, pick: Pick, things: ThereAlready) => MalformedRequest)[] = [
   (random, pick) => json('/api/jobs/document', bent(random, pick)),
   (_random, pick, { job }) =>
@@ -117,7 +163,8 @@ const KINDS: readonly ((random: () => number, pick: Pick, things: ThereAlready) 
     method: 'GET',
     path: pick(['/api/session', '/api/jobs', '/api/meters']),
     headers: {
-      cookie: `${pick(['variatum-tablet', 'variatum-known', 'variatum'])}=${pick(COOKIES).replace(/[^\x20-\x7e]/g, '%FF')}`,
+      cookie:
+        `${pick(['variatum-tablet', 'variatum-known', 'variatum'])}=` + pick(COOKIES).replace(/[^\x20-\x7e]/g, '%FF'),
     },
     body: undefined,
   }),
@@ -134,11 +181,31 @@ export function* malformedRequests(seed: number, things: ThereAlready): Generato
   const random = mulberry(seed);
   const pick = <Value>(list: readonly Value[]): Value => list[Math.floor(random() * list.length)] as Value;
   const paths = [
-    '/api/jobs', `/api/jobs/${id}`, `/api/jobs/${id}/pieces`, `/api/jobs/${id}/joints`, `/api/joints/${id}`, '/api/workshop', '/api/rod-stock/ER308L',
-    '/api/rod-stock/%00', `/api/jobs/${id}/decisions`, `/api/decisions/${id}`, `/api/pieces/${id}/tests`, `/api/pieces/${id}`,
-    `/api/tests/${id}/strike-out`, `/api/photos/${id}`, `/api/photos/${id}/file`, `/api/jobs/${id}/photos`, `/api/jobs/${id}/withdraw`,
-    `/api/jobs/${id}/duplicate`, '/api/jobs/%00', '/api/jobs/..%2f..', '/api/%E0%A4%A', '/%00', '/api/jobs/not-an-id', '/api',
-  ]; // prettier-ignore
+    '/api/jobs',
+    `/api/jobs/${id}`,
+    `/api/jobs/${id}/pieces`,
+    `/api/jobs/${id}/joints`,
+    `/api/joints/${id}`,
+    '/api/workshop',
+    '/api/rod-stock/ER308L',
+    '/api/rod-stock/%00',
+    `/api/jobs/${id}/decisions`,
+    `/api/decisions/${id}`,
+    `/api/pieces/${id}/tests`,
+    `/api/pieces/${id}`,
+    `/api/tests/${id}/strike-out`,
+    `/api/photos/${id}`,
+    `/api/photos/${id}/file`,
+    `/api/jobs/${id}/photos`,
+    `/api/jobs/${id}/withdraw`,
+    `/api/jobs/${id}/duplicate`,
+    '/api/jobs/%00',
+    '/api/jobs/..%2f..',
+    '/api/%E0%A4%A',
+    '/%00',
+    '/api/jobs/not-an-id',
+    '/api',
+  ];
   for (;;) {
     if (random() < 0.4) {
       yield pick(KINDS)(random, pick, things);

@@ -7,7 +7,19 @@ let server: TestServer;
 beforeAll(async () => void (server = await testServer()));
 afterAll(() => server.close());
 
-const START = { kind: 'start', bead: 'run', pass: 0, number: 0, fromMm: 0, toMm: 47, amps: 60, rod: 'ER316L', rodMm: 1.6, lot: '4711', person: 0 } as const; // prettier-ignore
+const START = {
+  kind: 'start',
+  bead: 'run',
+  pass: 0,
+  number: 0,
+  fromMm: 0,
+  toMm: 47,
+  amps: 60,
+  rod: 'ER316L',
+  rodMm: 1.6,
+  lot: '4711',
+  person: 0,
+} as const;
 async function jobWithJoint(): Promise<{ job: string; joint: string }> {
   const { id: job } = await newJob(server);
   await newPiece(server, job, { grade: '304L' });
@@ -24,7 +36,12 @@ test('what happened is kept in the order it happened, also when it comes late', 
   const { job, joint } = await jobWithJoint();
   const { body: start } = await log(job, joint, START, '2026-01-05T08:00:10Z').expect(201);
   await log(job, joint, { kind: 'temperature', tempC: 44, by: 'typed' }, '2026-01-05T08:00:00Z').expect(201);
-  await log(job, joint, { kind: 'stop', of: (start as WeldRecord).id, why: 'end', toMm: null }, '2026-01-05T08:00:40Z').expect(201); // prettier-ignore
+  await log(
+    job,
+    joint,
+    { kind: 'stop', of: (start as WeldRecord).id, why: 'end', toMm: null },
+    '2026-01-05T08:00:40Z',
+  ).expect(201);
   const { weld } = await read(job);
   expect(weld.map(({ entry }) => entry.kind)).toEqual(['temperature', 'start', 'stop']);
 });
@@ -45,21 +62,29 @@ test('an entry is struck out once and stays; nothing is rewritten or erased, not
   await server.request.post(`/api/weld/${id}/strike-out`).send({ reason: 'wrong joint' }).expect(200);
   const { body } = await server.request.post(`/api/weld/${id}/strike-out`).send({ reason: 'again' }).expect(200);
   expect(body).toMatchObject({ struckOutReason: 'wrong joint', version: 2 });
-  await expect(server.asOwner(`update weld_entry set at = now() where id = '${id}'`)).rejects.toThrow('only be struck out, once'); // prettier-ignore
+  await expect(server.asOwner(`update weld_entry set at = now() where id = '${id}'`)).rejects.toThrow(
+    'only be struck out, once',
+  );
   await expect(server.asOwner(`delete from weld_entry where id = '${id}'`)).rejects.toThrow('never changed or deleted');
 });
 
 test('what is wrong with an entry is named at its field; a joint of another job is not there', async () => {
   const { job, joint } = await jobWithJoint();
   const { body } = await log(job, joint, { ...START, amps: 90000, pass: -1 }).expect(422);
-  expect((body as { errors: { path: string }[] }).errors.map(({ path }) => path).sort()).toEqual(['entry.amps', 'entry.pass']); // prettier-ignore
+  expect((body as { errors: { path: string }[] }).errors.map(({ path }) => path).sort()).toEqual([
+    'entry.amps',
+    'entry.pass',
+  ]);
   await log(job, (await jobWithJoint()).joint, START).expect(404);
 });
 
 test('a decision is reckoned with what beads have shown, and keeps it in its question', async () => {
   const { job, joint } = await jobWithJoint();
   await log(job, joint, { kind: 'ferrite', fn: 3, rod: 'ER308L' }).expect(201);
-  const { body } = await server.request.post(`/api/jobs/${job}/decisions`).send({ rod: 'ER308L', jointId: joint }).expect(201); // prettier-ignore
+  const { body } = await server.request
+    .post(`/api/jobs/${job}/decisions`)
+    .send({ rod: 'ER308L', jointId: joint })
+    .expect(201);
   const { body: whole } = await server.request.get(`/api/decisions/${(body as { id: string }).id}`).expect(200);
   expect((whole as { question: { beads: unknown } }).question.beads).toEqual([
     { saw: 'ferrite', rod: 'ER308L', fn: 3 },

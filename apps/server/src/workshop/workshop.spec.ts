@@ -26,8 +26,15 @@ const refused = async (fields: object): Promise<string[]> => {
 };
 
 const machine = {
-  id: randomUUID(), name: 'Bench', processes: ['gtaw'], kind: 'inverter', volts: 230, amperes: 16, phases: 1, mostAmperes: null,
-}; // prettier-ignore
+  id: randomUUID(),
+  name: 'Bench',
+  processes: ['gtaw'],
+  kind: 'inverter',
+  volts: 230,
+  amperes: 16,
+  phases: 1,
+  mostAmperes: null,
+};
 const gas = { id: randomUUID(), name: 'Argon', gas: 'argon', use: 'both', flowLpm: { value: 7.08, typed: '15 cfh' } };
 
 describe('settings of the workshop', () => {

@@ -239,7 +239,9 @@ export class App {
     { initialValue: isEntrance(location.pathname) },
   );
   protected readonly mustSignIn = computed(() => this.session.isSignedOut() && !this.comesIn());
-  /** Pages begin when it is known that somebody may see them, and stay: a sign-in that ends meanwhile only covers them. */
+  /**
+   * Pages begin when it is known that somebody may see them, and stay: a sign-in that ends meanwhile only covers them.
+   */
   protected readonly begun = signal(false);
   protected readonly looksOn = computed(() =>
     this.session.now()?.role === 'reader' ? 'You look on here as a reader: what you change is not kept.' : null,

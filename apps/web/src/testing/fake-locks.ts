@@ -5,7 +5,9 @@ interface Request {
   readonly reject: (reason: unknown) => void;
 }
 
-/** The browser's locks for tests, which have none: exclusive locks with a line for each name, stealing and giving up. */
+/**
+ * The browser's locks for tests, which have none: exclusive locks with a line for each name, stealing and giving up.
+ */
 export class FakeLocks {
   private readonly held = new Map<string, Request>();
   private readonly line: Request[] = [];

@@ -24,24 +24,82 @@ const STAMP = '2026-01-01T00:00:00Z';
 
 /** A piece about which nothing is known. */
 export const aPiece = (fields: Partial<Piece> = {}): Piece => ({
-  id: '0198a6a0-0000-7000-8000-000000000002', jobId: JOB_ID, position: 0, name: 'Rail', kind: 'base', itemFamily: null, form: null,
-  thicknessMm: NOT_GIVEN, size: '', outsideMm: NOT_GIVEN, shape: null, lengthMm: NOT_GIVEN, widthMm: NOT_GIVEN, endOutsideMm: NOT_GIVEN,
-  bendDeg: NOT_GIVEN, count: 1, condition: null, marks: '', coating: null,
-  origin: '', grade: null, gradeSource: null, weldMetal: null, likelyFamily: null, version: 1, withdrawnAt: null, tests: [], ...fields,
-}); // prettier-ignore
+  id: '0198a6a0-0000-7000-8000-000000000002',
+  jobId: JOB_ID,
+  position: 0,
+  name: 'Rail',
+  kind: 'base',
+  itemFamily: null,
+  form: null,
+  thicknessMm: NOT_GIVEN,
+  size: '',
+  outsideMm: NOT_GIVEN,
+  shape: null,
+  lengthMm: NOT_GIVEN,
+  widthMm: NOT_GIVEN,
+  endOutsideMm: NOT_GIVEN,
+  bendDeg: NOT_GIVEN,
+  count: 1,
+  condition: null,
+  marks: '',
+  coating: null,
+  origin: '',
+  grade: null,
+  gradeSource: null,
+  weldMetal: null,
+  likelyFamily: null,
+  version: 1,
+  withdrawnAt: null,
+  tests: [],
+  ...fields,
+});
 
 /** A job with these pieces and nothing else. */
 export const aJob = (pieces: Piece[] = [], fields: Partial<JobDetail> = {}): JobDetail => ({
-  id: JOB_ID, title: 'Railing', item: '', state: 'bench', stage: 'job', service: {}, temperaturesC: [NOT_GIVEN, NOT_GIVEN], purge: NO_PURGE, acceptance: null, lastRod: null,
-  pieceCount: pieces.length, families: [], photos: [], version: 1, createdAt: STAMP, updatedAt: STAMP, withdrawnAt: null, pieces,
-  joints: [], decisions: [], preparation: [], weld: [], record: [], ...fields,
-}); // prettier-ignore
+  id: JOB_ID,
+  title: 'Railing',
+  item: '',
+  state: 'bench',
+  stage: 'job',
+  service: {},
+  temperaturesC: [NOT_GIVEN, NOT_GIVEN],
+  purge: NO_PURGE,
+  acceptance: null,
+  lastRod: null,
+  pieceCount: pieces.length,
+  families: [],
+  photos: [],
+  version: 1,
+  createdAt: STAMP,
+  updatedAt: STAMP,
+  withdrawnAt: null,
+  pieces,
+  joints: [],
+  decisions: [],
+  preparation: [],
+  weld: [],
+  record: [],
+  ...fields,
+});
 
 /** A joint of which nothing but its type is said. */
 export const aJoint = (fields: Partial<JointRecord> = {}): JointRecord => ({
-  id: '0198a6a0-0000-7000-8000-000000000003', jobId: JOB_ID, position: 0, name: '', joint: { type: 'fillet' }, sides: [], fit: NO_FIT,
-  lengthMm: NOT_GIVEN, course: null, alikeTo: null, settings: {}, seamOrder: NO_SEAM_ORDER, version: 1, withdrawnAt: null, ...fields,
-}); // prettier-ignore
+  id: '0198a6a0-0000-7000-8000-000000000003',
+  jobId: JOB_ID,
+  position: 0,
+  name: '',
+  joint: { type: 'fillet' },
+  sides: [],
+  fit: NO_FIT,
+  lengthMm: NOT_GIVEN,
+  course: null,
+  alikeTo: null,
+  settings: {},
+  seamOrder: NO_SEAM_ORDER,
+  version: 1,
+  withdrawnAt: null,
+  ...fields,
+});
 
 let logged = 0;
 /** A bead of a hand's length takes about so long, s. */
@@ -50,19 +108,46 @@ const SECONDS_APART = 10;
 export const aWeld = (jointId: string, entry: WeldRecord['entry'], fields: Partial<WeldRecord> = {}): WeldRecord => {
   const at = new Date(Date.UTC(2026, 0, 5, 8) + 1000 * SECONDS_APART * ++logged).toISOString();
   const id = `0198a6a0-0000-7000-9000-${String(logged).padStart(12, '0')}`;
-  return { id, jobId: JOB_ID, jointId, at, entry, madeBy: null, version: 1, createdAt: at, struckOutAt: null, struckOutReason: null, ...fields }; // prettier-ignore
+  return {
+    id,
+    jobId: JOB_ID,
+    jointId,
+    at,
+    entry,
+    madeBy: null,
+    version: 1,
+    createdAt: at,
+    struckOutAt: null,
+    struckOutReason: null,
+    ...fields,
+  };
 };
 
 /** An entry of the record of a job, in the same row of seconds. */
-export const aRecord = (jointId: string | null, entry: JobRecord['entry']): JobRecord => ({ ...aWeld('', { kind: 'note', text: '' }), jointId, entry }); // prettier-ignore
+export const aRecord = (jointId: string | null, entry: JobRecord['entry']): JobRecord => ({
+  ...aWeld('', { kind: 'note', text: '' }),
+  jointId,
+  entry,
+});
 
 /** A workshop without habits. */
 export const aWorkshop = (fields: Partial<Workshop> = {}): Workshop => ({
-  id: '00000000-0000-4000-8000-000000000001', name: 'Depot', ownedTests: null, lengthUnit: 'mm', temperatureUnit: '°C',
-  flowUnit: 'L/min', preferences: {}, machines: [], gases: [], acceptanceProfiles: null,
-  rates: NO_RATES, learntOff: [],
-  learntSince: {}, version: 1, ...fields,
-}); // prettier-ignore
+  id: '00000000-0000-4000-8000-000000000001',
+  name: 'Depot',
+  ownedTests: null,
+  lengthUnit: 'mm',
+  temperatureUnit: '°C',
+  flowUnit: 'L/min',
+  preferences: {},
+  machines: [],
+  gases: [],
+  acceptanceProfiles: null,
+  rates: NO_RATES,
+  learntOff: [],
+  learntSince: {},
+  version: 1,
+  ...fields,
+});
 
 /** Everything that stands around a page of a job, with a server that answers what the test says. */
 export const jobProviders = (): (Provider | EnvironmentProviders)[] => [

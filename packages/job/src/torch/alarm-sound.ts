@@ -13,8 +13,8 @@ export interface AlarmSound {
 export const NO_ALARM: AlarmSound = { cause: null, silencedUntilMs: null, isHeard: false };
 
 /**
- * Whether an alarm is heard. Somebody may silence its sound for two minutes; the alarm itself stands, and what calls for another
- * reason is heard at once.
+ * Whether an alarm is heard. Somebody may silence its sound for two minutes; the alarm itself stands, and what calls
+ * for another reason is heard at once.
  * @param cause what calls now; null: nothing
  * @param silences whether somebody silences it at this moment
  * @param nowMs on a clock that is never set, ms

@@ -1,6 +1,6 @@
 /**
- * A figure of oxygen as it reached this device. Whether it says something of now is judged by when it came, on the device's own
- * steady clock; what a meter takes for the time of day plays no part in it.
+ * A figure of oxygen as it reached this device. Whether it says something of now is judged by when it came, on the
+ * device's own steady clock; what a meter takes for the time of day plays no part in it.
  */
 export interface HeardReading {
   /** Moment it came, ms on a clock that is never set; null: it was read from the record, when it came is not known. */

@@ -63,8 +63,8 @@ function afterReadings({ readings, targetPpm }: InsideFacts, nowMs: number): Ins
 }
 
 /**
- * How the gas behind a joint stands. A rise calls until good readings came, or until the arc is out and the gas off; silence of the
- * meter ends nothing, and blocks nothing either: without a reading what was predicted counts.
+ * How the gas behind a joint stands. A rise calls until good readings came, or until the arc is out and the gas off;
+ * silence of the meter ends nothing, and blocks nothing either: without a reading what was predicted counts.
  * @param nowMs on the clock of `heardMs`, ms
  * @param last what it was before; `INSIDE_UNSEEN` to begin with
  */

@@ -172,7 +172,8 @@ function ofTheMetal(facts: TorchFacts, nowMs: number): TorchAct | null {
 }
 
 /**
- * The one thing to do at the torch just now: the room first, then what burns, then what is asked, then gas, heat and the plan.
+ * The one thing to do at the torch just now: the room first, then what burns, then what is asked, then gas, heat and
+ * the plan.
  * @param nowMs by the clock on the wall, as arcs and waits are logged, ms
  */
 export function nextAct(facts: TorchFacts, nowMs: number): TorchAct {

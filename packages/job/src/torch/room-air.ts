@@ -51,7 +51,10 @@ export const ROOM_UNWATCHED: RoomAir = {
 const FRESH = { sent: FRESH_MS.oxygen, typed: FRESH_MS.typedRoom };
 const isCalled = ({ state }: Pick<RoomAir, 'state'>): boolean => state === 'short' || state === 'left';
 
-/** Takes one reading in: a bad one calls at once; good ones end the alarm when they have followed each other long enough. */
+/**
+ * Takes one reading in: a bad one calls at once; good ones end the alarm when they have followed each other long
+ * enough.
+ */
 function take(air: RoomAir, reading: LiveReading, before: HeardReading | null): RoomAir {
   const seen = { percent: reading.ppm / 10_000, seenMs: reading.heardMs };
   if (roomIsShort(reading.ppm)) {
@@ -65,8 +68,8 @@ function take(air: RoomAir, reading: LiveReading, before: HeardReading | null): 
 }
 
 /**
- * How the air of the room stands. Silence ends no alarm: only good readings that have come for half a minute do, or that
- * somebody has left the room. One bad reading alone is enough to call.
+ * How the air of the room stands. Silence ends no alarm: only good readings that have come for half a minute do, or
+ * that somebody has left the room. One bad reading alone is enough to call.
  * @param nowMs on the clock of `heardMs`, ms
  * @param last what it was before; `ROOM_UNWATCHED` to begin with
  */

@@ -163,12 +163,27 @@ describe('the gas inside', () => {
 });
 
 const GAS: TorchFacts['gas'] = {
-  isWanted: false, isOn: false, isReady: false, hasRisen: false, inside: INSIDE_UNSEEN, left: null, fault: null, onlySlow: false,
-}; // prettier-ignore
+  isWanted: false,
+  isOn: false,
+  isReady: false,
+  hasRisen: false,
+  inside: INSIDE_UNSEEN,
+  left: null,
+  fault: null,
+  onlySlow: false,
+};
 const FACTS: TorchFacts = {
-  room: ROOM_UNWATCHED, burning: null, doubt: null, gas: GAS, metal: null, isHeldWarm: false, next: { isRun: true, restS: 0, limitHolds: false },
-  isDone: false, lastEndMs: null, free: null,
-}; // prettier-ignore
+  room: ROOM_UNWATCHED,
+  burning: null,
+  doubt: null,
+  gas: GAS,
+  metal: null,
+  isHeldWarm: false,
+  next: { isRun: true, restS: 0, limitHolds: false },
+  isDone: false,
+  lastEndMs: null,
+  free: null,
+};
 const SHORT: RoomAir = { ...ROOM_UNWATCHED, state: 'short', percent: 17 };
 const BURNING = { burnsS: 10, plannedS: 20 };
 const METAL = { measuredC: null, nowC: 210, by: 'reckoned', limitC: 150, isCool: false, readyMs: 60_000 } as const;
@@ -176,17 +191,42 @@ const DOUBT = { id: 'one', doubt: 'too-fast', value: 52 } as const;
 
 test.each<[string, Partial<TorchFacts>, string, string | null]>([
   ['the plan', {}, 'ready', 'arc-on'],
-  ['the room before everything', { room: SHORT, burning: BURNING, doubt: DOUBT, gas: { ...GAS, hasRisen: true } }, 'leave-room', 'arc-out'],
+  [
+    'the room before everything',
+    { room: SHORT, burning: BURNING, doubt: DOUBT, gas: { ...GAS, hasRisen: true } },
+    'leave-room',
+    'arc-out',
+  ],
   ['outside', { room: { ...SHORT, state: 'left' } }, 'outside', 'am-back'],
-  ['a silent room meter while it burns', { room: { ...SHORT, state: 'lost' }, burning: BURNING }, 'room-lost', 'arc-out'],
+  [
+    'a silent room meter while it burns',
+    { room: { ...SHORT, state: 'lost' }, burning: BURNING },
+    'room-lost',
+    'arc-out',
+  ],
   ['a silent room meter before the arc blocks nothing', { room: { ...SHORT, state: 'lost' } }, 'ready', 'arc-on'],
   ['oxygen rises while it burns', { burning: BURNING, gas: { ...GAS, hasRisen: true } }, 'oxygen-rises', 'arc-out'],
-  ['the signal is lost while it burns', { burning: BURNING, gas: { ...GAS, isWanted: true, isOn: true, inside: { ...INSIDE_UNSEEN, state: 'lost' } } }, 'signal-lost', 'arc-out'],
+  [
+    'the signal is lost while it burns',
+    { burning: BURNING, gas: { ...GAS, isWanted: true, isOn: true, inside: { ...INSIDE_UNSEEN, state: 'lost' } } },
+    'signal-lost',
+    'arc-out',
+  ],
   ['the arc', { burning: BURNING }, 'burning', 'arc-out'],
   ['what cannot be is asked before what is next', { doubt: DOUBT }, 'doubt', 'was-so'],
   ['gas on', { gas: { ...GAS, isWanted: true } }, 'gas-on', 'gas-on'],
-  ['gas that is waited for', { gas: { ...GAS, isWanted: true, isOn: true, left: { likely: 2, range: [1, 3], measured: false } } }, 'gas-wait', null],
-  ['a silent meter leaves the prediction', { gas: { ...GAS, isWanted: true, isOn: true, isReady: true, inside: { ...INSIDE_UNSEEN, state: 'lost' } } }, 'ready', 'arc-on'],
+  [
+    'gas that is waited for',
+    { gas: { ...GAS, isWanted: true, isOn: true, left: { likely: 2, range: [1, 3], measured: false } } },
+    'gas-wait',
+    null,
+  ],
+  [
+    'a silent meter leaves the prediction',
+    { gas: { ...GAS, isWanted: true, isOn: true, isReady: true, inside: { ...INSIDE_UNSEEN, state: 'lost' } } },
+    'ready',
+    'arc-on',
+  ],
   ['metal that is too hot', { metal: METAL, next: { isRun: true, restS: 0, limitHolds: true } }, 'cool', null],
   ['the root has no limit', { metal: METAL }, 'ready', 'arc-on'],
   ['metal that is too cold', { metal: { ...METAL, measuredC: 100 }, isHeldWarm: true }, 'warm', null],
@@ -195,13 +235,19 @@ test.each<[string, Partial<TorchFacts>, string, string | null]>([
   ['all of it', { isDone: true, gas: { ...GAS, isOn: true }, free: 2 }, 'done', 'next-joint'],
 ])('%s', (_what, facts, code, press) => {
   expect(nextAct({ ...FACTS, ...facts }, 10_000)).toMatchObject({ code, press });
-}); // prettier-ignore
+});
 
 test('an alarm can never be passed over by an arc, whatever else is known', () => {
   const facts = fc.record({
-    burning: fc.constantFrom(null, BURNING), doubt: fc.constantFrom(null, DOUBT), isDone: fc.boolean(), next: fc.constantFrom(null, FACTS.next),
-    metal: fc.constantFrom(null, METAL), gas: fc.record({ ...Object.fromEntries(['isWanted', 'isOn', 'isReady', 'hasRisen'].map((name) => [name, fc.boolean()])) }),
-  }); // prettier-ignore
+    burning: fc.constantFrom(null, BURNING),
+    doubt: fc.constantFrom(null, DOUBT),
+    isDone: fc.boolean(),
+    next: fc.constantFrom(null, FACTS.next),
+    metal: fc.constantFrom(null, METAL),
+    gas: fc.record({
+      ...Object.fromEntries(['isWanted', 'isOn', 'isReady', 'hasRisen'].map((name) => [name, fc.boolean()])),
+    }),
+  });
   fc.assert(
     fc.property(facts, (some) => {
       const all = { ...FACTS, ...some, gas: { ...GAS, ...some.gas } } as TorchFacts;

@@ -60,7 +60,8 @@ export function completeProfile<
 }
 
 /**
- * The profile a part is held to: the one chosen, else by its use the one for clean insides where that matters, else the first other one.
+ * The profile a part is held to: the one chosen, else by its use the one for clean insides where that matters, else the
+ * first other one.
  * @param profiles at least one
  * @param chosen id of the one chosen; one that is not there counts as none
  */

@@ -2,7 +2,8 @@
 export type Curve = (x: number) => number;
 
 /**
- * Makes a curve of [x, y] points sorted by x, one or more. The points are laid flat once: the hot loop asks thousands of times.
+ * Makes a curve of [x, y] points sorted by x, one or more. The points are laid flat once: the hot loop asks thousands
+ * of times.
  */
 export function curve(points: readonly (readonly number[])[]): Curve {
   const count = points.length;

@@ -1,10 +1,11 @@
-// Engines are free to round Math.exp, Math.log and ** differently, and do from version to version. The core's answers must be
-// the same bytes everywhere, so that these are made of additions, multiplications and divisions alone, which are exact by
-// IEEE 754. Reductions and polynomials after the freely distributable C mathematics library (Sun Microsystems 1993).
+// Engines are free to round Math.exp, Math.log and ** differently, and do from version to version. The core's answers
+// must be the same bytes everywhere, so that these are made of additions, multiplications and divisions alone, which
+// are exact by IEEE 754. Reductions and polynomials after the freely distributable C mathematics library (Sun
+// Microsystems 1993).
 
-const LN2_HIGH = 6.93147180369123816490e-1; // prettier-ignore
-const LN2_LOW = 1.90821492927058770002e-10; // prettier-ignore
-const INVERSE_LN2 = 1.44269504088896338700; // prettier-ignore
+const LN2_HIGH = 6.9314718036912381649e-1;
+const LN2_LOW = 1.90821492927058770002e-10;
+const INVERSE_LN2 = 1.442695040888963387;
 const LARGEST = 709.7;
 const SMALLEST = -708;
 
@@ -33,7 +34,9 @@ export function exp(x: number): number {
     r -
     t *
       (1.66666666666666019037e-1 +
-        t * (-2.77777777770155933842e-3 + t * (6.61375632143793436117e-5 + t * (-1.65339022054652515390e-6 + t * 4.13813679705723846039e-8)))); // prettier-ignore
+        t *
+          (-2.77777777770155933842e-3 +
+            t * (6.61375632143793436117e-5 + t * (-1.6533902205465251539e-6 + t * 4.13813679705723846039e-8))));
   const y = 1 - (low - (r * c) / (2 - c) - high);
   return y * (POWERS_OF_TWO[OFFSET + k] as number);
 }

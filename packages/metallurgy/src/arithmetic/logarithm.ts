@@ -1,7 +1,7 @@
 import { exp } from './exponential';
 
-const LN2_HIGH = 6.93147180369123816490e-1; // prettier-ignore
-const LN2_LOW = 1.90821492927058770002e-10; // prettier-ignore
+const LN2_HIGH = 6.9314718036912381649e-1;
+const LN2_LOW = 1.90821492927058770002e-10;
 
 const DOUBLE = new Float64Array(1);
 const WORDS = new Uint32Array(DOUBLE.buffer);
@@ -35,7 +35,10 @@ export function ln(x: number): number {
   const z = s * s;
   const w = z * z;
   const even = w * (3.999999999940941908e-1 + w * (2.222219843214978396e-1 + w * 1.531383769920937332e-1));
-  const odd = z * (6.666666666666735130e-1 + w * (2.857142874366239149e-1 + w * (1.818357216161805012e-1 + w * 1.479819860511658591e-1))); // prettier-ignore
+  const odd =
+    z *
+    (6.66666666666673513e-1 +
+      w * (2.857142874366239149e-1 + w * (1.818357216161805012e-1 + w * 1.479819860511658591e-1)));
   const half = 0.5 * f * f;
   return k * LN2_HIGH - (half - (s * (half + (even + odd)) + k * LN2_LOW) - f);
 }
@@ -46,8 +49,8 @@ export function log2(x: number): number {
 }
 
 /**
- * x to the power y for x of 0 or more, the same to the last bit on every machine. The relative error grows with the size of
- * the result's logarithm, about 1e-16 for each.
+ * x to the power y for x of 0 or more, the same to the last bit on every machine. The relative error grows with the
+ * size of the result's logarithm, about 1e-16 for each.
  */
 export function power(x: number, y: number): number {
   if (y === 0) return 1;

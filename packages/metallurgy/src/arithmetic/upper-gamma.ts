@@ -2,9 +2,9 @@ import { exp } from './exponential';
 import { ln } from './logarithm';
 
 const LANCZOS = [
-  676.5203681218851, -1259.1392167224028, 771.32342877765313, -176.61502916214059, 12.507343278686905, -0.13857109526572012,
-  9.9843695780195716e-6, 1.5056327351493116e-7,
-] as const; // prettier-ignore
+  676.5203681218851, -1259.1392167224028, 771.32342877765313, -176.61502916214059, 12.507343278686905,
+  -0.13857109526572012, 9.9843695780195716e-6, 1.5056327351493116e-7,
+] as const;
 const HALF_LN_TWO_PI = 0.9189385332046727;
 const STEPS = 400;
 const SMALL = 1e-300;
@@ -18,8 +18,8 @@ function lnGamma(a: number): number {
 }
 
 /**
- * Regularised upper incomplete gamma function Γ(a, x)/Γ(a): series below a + 1, continued fraction above; relative error
- * below 1e-12. The same to the last bit on every machine.
+ * Regularised upper incomplete gamma function Γ(a, x)/Γ(a): series below a + 1, continued fraction above; relative
+ * error below 1e-12. The same to the last bit on every machine.
  * @param a shape, 0.5 to 1000
  * @param x 0 or more
  * Source: Press, Teukolsky, Vetterling, Flannery, Numerical Recipes, chapter 6.2.

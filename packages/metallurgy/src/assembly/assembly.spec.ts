@@ -38,7 +38,13 @@ describe('figures of a piece, against hand calculations', () => {
   test('what is not known leaves its figures unknown, and says what is missing', () => {
     const { massKg, innerMm3, sectionMm2 } = pieceFigures(aTube('A', 42.4, 2));
     expect(sectionMm2.value).not.toBeNull();
-    expect(massKg).toEqual({ value: null, missing: [{ piece: 'A', size: 'lengthMm' }, { piece: 'A', size: 'family' }] }); // prettier-ignore
+    expect(massKg).toEqual({
+      value: null,
+      missing: [
+        { piece: 'A', size: 'lengthMm' },
+        { piece: 'A', size: 'family' },
+      ],
+    });
     expect(innerMm3.missing).toEqual([{ piece: 'A', size: 'lengthMm' }]);
     expect(pieceFigures(aPiece('C', { form: 'casting', lengthMm: 100, widthMm: 80 })).sectionMm2.missing[0]?.size).toBe(
       'shape',
@@ -56,7 +62,8 @@ describe('lengths that are welded', () => {
   });
   test('a small branch is its own way round; one as wide as its run is an ellipse', () => {
     expect(length(tubes(10, 600), 'saddle')! / (Math.PI * 10)).toBeCloseTo(1, 3);
-    // Two cylinders of the same radius cross in an ellipse of half axes R and R root 2; the data let a branch reach 0.95 of its run.
+    // Two cylinders of the same radius cross in an ellipse of half axes R and R root 2; the data let a branch reach
+    // 0.95 of its run.
     const equal = length(tubes(100, 100), 'saddle')! / 50;
     expect(equal).toBeGreaterThan(2 * Math.PI * 1.05);
     expect(equal).toBeLessThan(7.6404);
@@ -71,12 +78,18 @@ describe('lengths that are welded', () => {
     expect(length(plates, 'patch')).toBeCloseTo(360, 6);
   });
   test('a plate on a tube follows the tube', () => {
-    const assembly = { pieces: [aPlate('A', 8, { widthMm: 30, lengthMm: 80 }), aTube('B', 60, 2)], joints: [aJoint('1', 'fillet', [aSide('A', { end: 'start' }), aSide('B', { clock: 12 })])] }; // prettier-ignore
+    const assembly = {
+      pieces: [aPlate('A', 8, { widthMm: 30, lengthMm: 80 }), aTube('B', 60, 2)],
+      joints: [aJoint('1', 'fillet', [aSide('A', { end: 'start' }), aSide('B', { clock: 12 })])],
+    };
     // A chord of half the diameter spans 60 degrees.
     expect(seamMm(assembly).value! / ((Math.PI / 3) * 30)).toBeCloseTo(1, 3);
   });
   test('a crack is as long as it was measured, and not known before', () => {
-    const crack = (lengthMm: number | null): Assembly => ({ pieces: [aTube('A', 42.4, 2, { lengthMm: 300 })], joints: [aJoint('1', 'crack', ['A'], { lengthMm })] }); // prettier-ignore
+    const crack = (lengthMm: number | null): Assembly => ({
+      pieces: [aTube('A', 42.4, 2, { lengthMm: 300 })],
+      joints: [aJoint('1', 'crack', ['A'], { lengthMm })],
+    });
     expect(seamMm(crack(35)).value).toBeCloseTo(35, 6);
     expect(seamMm(crack(null)).value).toBeNull();
   });
@@ -103,7 +116,10 @@ describe('rooms inside', () => {
     expect(space!.pockets).toEqual([]);
   });
   test('dams part a run, and each room has the joints whose back lies in it', () => {
-    const spaces = innerSpaces(HEADER, [{ piece: 'run', alongMm: 50 }, { piece: 'run', alongMm: 370 }]); // prettier-ignore
+    const spaces = innerSpaces(HEADER, [
+      { piece: 'run', alongMm: 50 },
+      { piece: 'run', alongMm: 370 },
+    ]);
     const bore = (Math.PI / 4) * 56.3 ** 2;
     expect(spaces.map(({ joints }) => joints)).toEqual([['2'], ['3', '4', '5'], ['1']]);
     expect(spaces[1]!.runs).toContainEqual(run('run', expect.closeTo(bore * 320, 3) as never));
@@ -154,7 +170,12 @@ describe('figures of a joint', () => {
   });
   test('outlets that stand close shade each other from the side they stand on', () => {
     const figures = jointFigures(HEADER, layOut(HEADER));
-    const close: Assembly = { ...HEADER, joints: HEADER.joints.map((joint) => (joint.id === '4' ? { ...joint, sides: [aSide('second'), aSide('run', { alongMm: 150 })] } : joint)) }; // prettier-ignore
+    const close: Assembly = {
+      ...HEADER,
+      joints: HEADER.joints.map((joint) =>
+        joint.id === '4' ? { ...joint, sides: [aSide('second'), aSide('run', { alongMm: 150 })] } : joint,
+      ),
+    };
     const shades = (of: typeof figures, id: string) =>
       of.find((joint) => joint.id === id)!.shades.map(({ piece }) => piece);
     expect(shades(jointFigures(close, layOut(close)), '3')).toContain('second');
@@ -263,14 +284,33 @@ describe('the picture', () => {
   const maybe = (from: number, to: number) => fc.option(fc.double({ min: from, max: to, noNaN: true }));
   const anyPiece = (id: string) =>
     fc.record({
-      id: fc.constant(id), kind: fc.constant('base' as const), form: fc.option(fc.constantFrom(...FORMS)), shape: fc.option(fc.constantFrom(...SHAPES)),
-      thicknessMm: maybe(0.1, 300), outsideMm: maybe(1, 3000), lengthMm: maybe(1, 20000), widthMm: maybe(1, 20000), endOutsideMm: maybe(1, 3000), bendDeg: maybe(1, 180), count: fc.integer({ min: 1, max: 12 }),
-    }); // prettier-ignore
+      id: fc.constant(id),
+      kind: fc.constant('base' as const),
+      form: fc.option(fc.constantFrom(...FORMS)),
+      shape: fc.option(fc.constantFrom(...SHAPES)),
+      thicknessMm: maybe(0.1, 300),
+      outsideMm: maybe(1, 3000),
+      lengthMm: maybe(1, 20000),
+      widthMm: maybe(1, 20000),
+      endOutsideMm: maybe(1, 3000),
+      bendDeg: maybe(1, 180),
+      count: fc.integer({ min: 1, max: 12 }),
+    });
   const anyJoint = fc.record({
     type: fc.constantFrom(...(Object.keys(JOINTS.types) as JointType[])),
-    sides: fc.array(fc.record({ piece: fc.constantFrom('A', 'B', 'C', 'gone'), end: fc.option(fc.constantFrom('start' as const, 'finish' as const)), alongMm: maybe(0, 20000), clock: maybe(0, 12) }), { maxLength: 4 }),
-    lengthMm: maybe(1, 5000), course: fc.option(fc.constantFrom('along' as const, 'around' as const)), gapMm: maybe(0, 10),
-  }); // prettier-ignore
+    sides: fc.array(
+      fc.record({
+        piece: fc.constantFrom('A', 'B', 'C', 'gone'),
+        end: fc.option(fc.constantFrom('start' as const, 'finish' as const)),
+        alongMm: maybe(0, 20000),
+        clock: maybe(0, 12),
+      }),
+      { maxLength: 4 },
+    ),
+    lengthMm: maybe(1, 5000),
+    course: fc.option(fc.constantFrom('along' as const, 'around' as const)),
+    gapMm: maybe(0, 10),
+  });
   test('whatever is said of a part, something finite is laid out, every piece once, every joint once', () => {
     fc.assert(
       fc.property(

@@ -101,21 +101,46 @@ export function bodyOf(piece: AssemblyPiece): Body {
       const radius = Math.max(outside, ((overAll ?? outside * 9) - outside) / 2);
       const around = overAll === null ? null : 2 * Math.PI * radius;
       return {
-        kind: 'ring', outside, wall, radius, known: known(around), length: 2 * Math.PI * radius, trueLength: around,
-      }; // prettier-ignore
+        kind: 'ring',
+        outside,
+        wall,
+        radius,
+        known: known(around),
+        length: 2 * Math.PI * radius,
+        trueLength: around,
+      };
     }
     case 'cap': {
       const depth = lengthMm ?? data.capDepthToOutside * outside;
-      return { kind: 'cap', outside, wall: wall ?? outside / 12, known: { ...known(), length: true }, length: depth, trueLength: depth }; // prettier-ignore
+      return {
+        kind: 'cap',
+        outside,
+        wall: wall ?? outside / 12,
+        known: { ...known(), length: true },
+        length: depth,
+        trueLength: depth,
+      };
     }
     case 'disc': {
       const thick = thicknessMm ?? outside / 10;
-      return { kind: 'disc', outside, known: { across: outsideMm !== null, wall: true, length: thicknessMm !== null }, length: thick, trueLength: thicknessMm }; // prettier-ignore
+      return {
+        kind: 'disc',
+        outside,
+        known: { across: outsideMm !== null, wall: true, length: thicknessMm !== null },
+        length: thick,
+        trueLength: thicknessMm,
+      };
     }
     case 'block': {
       const length = drawn(lengthMm, data.unknown.blockMm, Infinity);
       const height = widthMm ?? outsideMm ?? length.length * 0.7;
-      return { kind: 'block', height, width: height, known: { across: widthMm !== null || outsideMm !== null, wall: true, length: lengthMm !== null }, ...length }; // prettier-ignore
+      return {
+        kind: 'block',
+        height,
+        width: height,
+        known: { across: widthMm !== null || outsideMm !== null, wall: true, length: lengthMm !== null },
+        ...length,
+      };
     }
     case 'straight':
       if (flat) {
@@ -124,14 +149,21 @@ export function bodyOf(piece: AssemblyPiece): Body {
         const lengths = drawn(lengthMm, data.unknown.lengthMm, data.shortened.lengthToWidth * Math.max(width, 60));
         const height = boxed ? width : (thicknessMm ?? 5);
         return {
-          kind: 'flat', width, height, ...lengths,
+          kind: 'flat',
+          width,
+          height,
+          ...lengths,
           known: { across: boxed ? widthMm !== null : true, wall: thicknessMm !== null, length: lengthMm !== null },
-        }; // prettier-ignore
+        };
       }
       return {
-        kind: 'round', outside, endOutside: piece.endOutsideMm ?? outside, wall, known: known(),
+        kind: 'round',
+        outside,
+        endOutside: piece.endOutsideMm ?? outside,
+        wall,
+        known: known(),
         ...drawn(lengthMm, usualLength, longest),
-      }; // prettier-ignore
+      };
   }
 }
 

@@ -35,16 +35,30 @@ export const COMMON_ASSEMBLIES = fromJson<readonly CommonAssembly[]>(data);
 export function sketchOf({ pieces, joints, sketch }: CommonAssembly): Assembly {
   return {
     pieces: pieces.map(({ form, shape = null, kind = 'base', count = 1 }, index): AssemblyPiece => ({
-      id: String(index), kind, form, shape, count, thicknessMm: 2, outsideMm: null, lengthMm: null, widthMm: null, endOutsideMm: null,
-      bendDeg: null, ...sketch[index],
+      id: String(index),
+      kind,
+      form,
+      shape,
+      count,
+      thicknessMm: 2,
+      outsideMm: null,
+      lengthMm: null,
+      widthMm: null,
+      endOutsideMm: null,
+      bendDeg: null,
+      ...sketch[index],
     })),
     joints: joints.flatMap(({ type, sides, along, times = 1 }, joint) =>
       Array.from({ length: times }, (_, nth) => ({
-        id: `${joint} ${nth}`, type, lengthMm: null, course: null, gapMm: null,
+        id: `${joint} ${nth}`,
+        type,
+        lengthMm: null,
+        course: null,
+        gapMm: null,
         sides: sides
           .filter((side) => pieces[side]?.kind !== 'old-weld')
           .map((side) => ({ piece: String(side), end: null, alongMm: null, clock: side === along ? 12 : null })),
       })),
     ),
-  }; // prettier-ignore
+  };
 }

@@ -84,7 +84,10 @@ describe('a part in one line', () => {
   });
   test('words it does not know stand in the name; an old weld is one', () => {
     const part = describePart('handrail tube 42.4 x 2, toe crack, old weld')!;
-    expect(part.pieces.map(({ name, kind }) => [name, kind])).toEqual([['Handrail tube', 'base'], ['Old weld', 'old-weld']]); // prettier-ignore
+    expect(part.pieces.map(({ name, kind }) => [name, kind])).toEqual([
+      ['Handrail tube', 'base'],
+      ['Old weld', 'old-weld'],
+    ]);
     expect(describePart('frobnicator')!.pieces).toMatchObject([{ name: 'Frobnicator', form: null }]);
     expect(describePart('   ')).toBeUndefined();
   });

@@ -48,7 +48,9 @@ const asWords = (words: readonly string[]): RegExp =>
     'i',
   );
 
-/** Takes the first of several kinds of words out of a text. Longer phrases go before shorter ones, whatever their kind. */
+/**
+ * Takes the first of several kinds of words out of a text. Longer phrases go before shorter ones, whatever their kind.
+ */
 function take<Kind extends string>(
   text: string,
   words: Words,
@@ -121,7 +123,11 @@ function describePiece(text: string, unit: LengthUnit): DescribedPiece {
     ? readSize(`${sized[0]} ${form === 'bar' || form === 'turned' ? 'bar' : ''}`.trim(), unit, gaugeKindOf(form))
     : undefined;
   const rest = sized && size ? coated.rest.replace(sized[0], ' ') : coated.rest;
-  const name = rest.replace(/\b(?:mm|od|dia|diameter|thick|wall|a|an|the|of)\b/gi, ' ').replace(/[^\w\s/-]+/g, ' ').replace(/\s+/g, ' ').trim(); // prettier-ignore
+  const name = rest
+    .replace(/\b(?:mm|od|dia|diameter|thick|wall|a|an|the|of)\b/gi, ' ')
+    .replace(/[^\w\s/-]+/g, ' ')
+    .replace(/\s+/g, ' ')
+    .trim();
   const quantity = (value: number | undefined): Quantity =>
     value === undefined ? NOT_GIVEN : known(Math.round(value * 1e4) / 1e4);
   const across = size?.outsideMm;
@@ -141,8 +147,10 @@ function describePiece(text: string, unit: LengthUnit): DescribedPiece {
   };
 }
 
-const SIZE =
-  /\d[\d.,/]*(?:[\s-]\d+\/\d+)?\s*(?:mm|in|"|ga)?\s*(?:sch(?:edule)?\.?\s*\d+s?|[x×*]\s*\.?\d[\d.,/]*(?:[\s-]\d+\/\d+)?\s*(?:mm|in|"|ga)?)?/i;
+/** A figure with its unit: 60.3, 1 1/2 in, 16 ga. */
+const FIGURE = String.raw`\d[\d.,/]*(?:[\s-]\d+\/\d+)?\s*(?:mm|in|"|ga)?`;
+/** A size: a figure, by itself, of a schedule, or times another one. */
+const SIZE = new RegExp(String.raw`${FIGURE}\s*(?:sch(?:edule)?\.?\s*\d+s?|[x×*]\s*\.?${FIGURE})?`, 'i');
 
 /** How pieces of these forms usually meet. */
 function usualJoint(pieces: readonly DescribedPiece[]): JointType {
@@ -160,8 +168,8 @@ function usualJoint(pieces: readonly DescribedPiece[]): JointType {
 }
 
 /**
- * Understands a part described in one line: `42.4 x 2 tube to 5 mm plate, fillet`, `12 off 28 mm spigot on 42.4 x 2 ring tube, TIG`.
- * Words that mean nothing to it become part of a piece's name; nothing is dropped.
+ * Understands a part described in one line: `42.4 x 2 tube to 5 mm plate, fillet`, `12 off 28 mm spigot on 42.4 x 2
+ * ring tube, TIG`. Words that mean nothing to it become part of a piece's name; nothing is dropped.
  * @param unit unit of bare numbers
  * @returns undefined for an empty line
  */

@@ -93,7 +93,10 @@ function stretchesOf(
 
 const placeShare = ({ place }: SettledSide): number => ('end' in place ? (place.end === 'start' ? 0 : 1) : place.share);
 
-/** Whether gas passes from one side of a joint to the other: both are hollow, and the joint is no crack or bead on one of them. */
+/**
+ * Whether gas passes from one side of a joint to the other: both are hollow, and the joint is no crack or bead on one
+ * of them.
+ */
 const passes = ({ meeting }: SettledJoint, stretches: readonly unknown[]): boolean =>
   stretches.length === 2 && (meeting === 'ends' || meeting === 'end-on-side');
 
@@ -167,7 +170,8 @@ function spaceOf(
     const [only, ...more] = neighbours(stretch);
     const open = ends.some(({ piece, copy }) => piece === stretch.piece && copy === stretch.copy);
     const dammed = stretch.dammed.some(Boolean);
-    // What hangs on the rest by one joint and is closed at its other end is a dead end; a dammed stretch is where gas comes in.
+    // What hangs on the rest by one joint and is closed at its other end is a dead end; a dammed stretch is where gas
+    // comes in.
     if (!only || more.length > 0 || open || dammed || room.length < 2 || stretch.body.kind === 'cap') return [];
     const piece = pieces.find(({ id }) => id === stretch.piece) as AssemblyPiece;
     return [{ piece: stretch.piece, copy: stretch.copy, depthMm: trueLength(piece, stretch.body) }];

@@ -158,8 +158,9 @@ function laidJoint(
 }
 
 /**
- * Lays a part out as a picture: every piece where its joints hold it, to scale across, long runs shortened; what is not known is
- * drawn in a usual size and marked. Whatever is said of a part, something is laid out: pieces no joint holds stand beside it.
+ * Lays a part out as a picture: every piece where its joints hold it, to scale across, long runs shortened; what is not
+ * known is drawn in a usual size and marked. Whatever is said of a part, something is laid out: pieces no joint holds
+ * stand beside it.
  * @param assembly pieces and joints; joints of pieces that are not there are drawn from those that are
  */
 export function layOut(assembly: Assembly): Layout {

@@ -29,7 +29,10 @@ export function likelyJoints(pieces: readonly AssemblyPiece[]): readonly JointTy
   const [a, b] = base;
   if (!a || !b) return first([...old, ...fromJson<readonly JointType[]>(data.alone)], ALL);
   const natures = [natureOf(a), natureOf(b)];
-  const pair = data.pairs.find(({ of: [one, other] }) => (natures[0] === one && natures[1] === other) || (natures[0] === other && natures[1] === one)); // prettier-ignore
+  const pair = data.pairs.find(
+    ({ of: [one, other] }) =>
+      (natures[0] === one && natures[1] === other) || (natures[0] === other && natures[1] === one),
+  );
   const types = fromJson<readonly JointType[]>(pair?.types ?? []);
   const [across, other] = [a.outsideMm, b.outsideMm];
   const differ =
@@ -37,7 +40,10 @@ export function likelyJoints(pieces: readonly AssemblyPiece[]): readonly JointTy
     other !== null &&
     Math.abs(across - other) > data.differentRound.fromShare * Math.max(across, other);
   const capped = a.shape === 'cap' || b.shape === 'cap';
-  const round = natures.every((nature) => nature === 'hollow') && differ && !capped ? fromJson<readonly JointType[]>(data.differentRound.types) : []; // prettier-ignore
+  const round =
+    natures.every((nature) => nature === 'hollow') && differ && !capped
+      ? fromJson<readonly JointType[]>(data.differentRound.types)
+      : [];
   const thick = Math.max(a.thicknessMm ?? 0, b.thicknessMm ?? 0) > data.thickFromMm;
   const ordered = first([...old, ...round, ...types], ALL);
   // A thick wall is bevelled where a thin one is butted square.

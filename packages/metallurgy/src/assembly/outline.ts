@@ -61,7 +61,11 @@ function axisOf({ x }: Frame): {
   return { along, across: [-along[1], along[0]], flat, depth: Math.abs(x[2]) };
 }
 
-/** A body turned about its axis. @param profile reach from the axis at places along it, mm @param bore radius of what is hollow */
+/**
+ * A body turned about its axis.
+ * @param profile reach from the axis at places along it, mm
+ * @param bore radius of what is hollow
+ */
 function turnedBody(
   frame: Frame,
   profile: readonly (readonly [s: number, r: number])[],
@@ -139,7 +143,9 @@ function breakLine(frame: Frame, s: number, reach: number): readonly Point[] {
   });
 }
 
-/** Where a run's outline is interrupted: at free ends whose length is not known, in the middle where it is shortened. */
+/**
+ * Where a run's outline is interrupted: at free ends whose length is not known, in the middle where it is shortened.
+ */
 function breaksOf({ body, frame, joined }: PlacedBody, busy: readonly number[]): readonly (readonly Point[])[] {
   if (body.kind !== 'round' && body.kind !== 'flat') return [];
   if (axisOf(frame).depth > END_ON) return [];
@@ -243,7 +249,14 @@ export function outlineOf(placed: PlacedBody, busy: readonly number[]): Outline 
       return { ...turnedBody(frame, profile, wall === null ? [] : profile.map(([s, r]) => [s, r - wall])), breaks };
     }
     case 'disc':
-      return turnedBody(frame, [[0, body.outside / 2], [body.length, body.outside / 2]], []); // prettier-ignore
+      return turnedBody(
+        frame,
+        [
+          [0, body.outside / 2],
+          [body.length, body.outside / 2],
+        ],
+        [],
+      );
     case 'cap': {
       const shares = Array.from({ length: 13 }, (_, index) => Math.sin((index / 12) * (Math.PI / 2)));
       const dome = (reach: number, depth: number): (readonly [number, number])[] =>

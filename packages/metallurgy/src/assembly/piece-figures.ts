@@ -57,7 +57,11 @@ function sectionFigures(piece: AssemblyPiece, body: Body): Pick<PieceFigures, 's
       if (piece.form === 'section') return { sectionMm2: shapeless(piece), inertiaMm4: shapeless(piece) };
       return {
         sectionMm2: figureOf(piece, ['widthMm', 'thicknessMm'], ({ widthMm, thicknessMm }) => widthMm * thicknessMm),
-        inertiaMm4: figureOf(piece, ['widthMm', 'thicknessMm'], ({ widthMm, thicknessMm }) => (Math.max(widthMm, thicknessMm) * Math.min(widthMm, thicknessMm) ** 3) / 12), // prettier-ignore
+        inertiaMm4: figureOf(
+          piece,
+          ['widthMm', 'thicknessMm'],
+          ({ widthMm, thicknessMm }) => (Math.max(widthMm, thicknessMm) * Math.min(widthMm, thicknessMm) ** 3) / 12,
+        ),
       };
     case 'disc':
       return {
@@ -70,8 +74,8 @@ function sectionFigures(piece: AssemblyPiece, body: Body): Pick<PieceFigures, 's
 }
 
 /**
- * Section, second moment, mass and room inside a piece. A size that is not known leaves its figures unknown, with what is missing
- * named. Of several alike, the figures are those of one. A swaged end counts as the run it was made from.
+ * Section, second moment, mass and room inside a piece. A size that is not known leaves its figures unknown, with what
+ * is missing named. Of several alike, the figures are those of one. A swaged end counts as the run it was made from.
  */
 export function pieceFigures(piece: AssemblyPiece): PieceFigures {
   const body = bodyOf(piece);

@@ -103,8 +103,8 @@ const seenFlat = (bodies: readonly Body[], joints: readonly SettledJoint[]): boo
   );
 
 /**
- * Puts every piece where its joints hold it, each group of pieces that hang together about an origin of its own. A joint that
- * would close a ring of pieces holds nothing: its two sides are linked in the picture.
+ * Puts every piece where its joints hold it, each group of pieces that hang together about an origin of its own. A
+ * joint that would close a ring of pieces holds nothing: its two sides are linked in the picture.
  */
 export function placeBodies({ pieces, bodies, joints }: SettledPart): readonly PlacedBody[] {
   const meeting = new Map<string, SettledJoint[]>();
@@ -160,9 +160,15 @@ export function placeBodies({ pieces, bodies, joints }: SettledPart): readonly P
         if (placed.has(other)) continue;
         const theirs = bodies.get(to.piece) as Body;
         placed.set(other, {
-          piece: to.piece, copy: to.copy, body: theirs, group, layer: here.layer + over(joint, here, from, theirs),
-          frame: frameBeside(joint, here, from, to, theirs), joined: joined.get(other) ?? new Set(), heldBy: joint.joint.id,
-        }); // prettier-ignore
+          piece: to.piece,
+          copy: to.copy,
+          body: theirs,
+          group,
+          layer: here.layer + over(joint, here, from, theirs),
+          frame: frameBeside(joint, here, from, to, theirs),
+          joined: joined.get(other) ?? new Set(),
+          heldBy: joint.joint.id,
+        });
         queue.push(other);
       }
     }
@@ -171,7 +177,10 @@ export function placeBodies({ pieces, bodies, joints }: SettledPart): readonly P
   return keys.flatMap(({ key }) => placed.get(key) ?? []);
 }
 
-/** Whether a body is drawn over the one it is placed against: a branch starts behind its run, a socket covers what is in it. */
+/**
+ * Whether a body is drawn over the one it is placed against: a branch starts behind its run, a socket covers what is in
+ * it.
+ */
 function over(joint: SettledJoint, here: PlacedBody, from: SettledSide, body: Body): number {
   if (joint.meeting === 'flush' || (joint.joint.type === 'lap' && body.kind === 'flat')) return 1;
   if (joint.meeting === 'end-on-side') return 'end' in from.place ? 1 : -1;

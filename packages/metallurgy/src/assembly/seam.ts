@@ -127,7 +127,16 @@ export function seamOf(settled: SettledJoint, placed: ReadonlyMap<string, Placed
     }
     if (roundBranch)
       return { points: ring(port.point, port.out, up, branchReach), closed: true, known: branch.body.known.across };
-    return { ...lineAcross(port.point, cross(port.out, up), widthOf(branch.body, branchReach), roundRun ? runReach : null, port.out), known }; // prettier-ignore
+    return {
+      ...lineAcross(
+        port.point,
+        cross(port.out, up),
+        widthOf(branch.body, branchReach),
+        roundRun ? runReach : null,
+        port.out,
+      ),
+      known,
+    };
   }
   if (roundBranch && roundRun) {
     const least = Math.min(branchReach, runReach);
@@ -143,7 +152,11 @@ export function seamOf(settled: SettledJoint, placed: ReadonlyMap<string, Placed
     const tube = roundBranch ? branch : run;
     const side = roundBranch ? branchSide : runSide;
     const end = portInSpace(tube.frame, portOf(tube.body, side));
-    return { points: ring(end.point, end.out, across(end.out, end.up), roundBranch ? branchReach : runReach), closed: true, known: tube.body.known.across }; // prettier-ignore
+    return {
+      points: ring(end.point, end.out, across(end.out, end.up), roundBranch ? branchReach : runReach),
+      closed: true,
+      known: tube.body.known.across,
+    };
   }
   const width = Math.min(widthOf(branch.body, branchReach), widthOf(run.body, runReach));
   if (settled.joint.type === 'lap') {

@@ -98,8 +98,9 @@ function spreadOver(
 }
 
 /**
- * Settles where every joint sits on its pieces: what was said counts, what was left open follows from how the joint meets, from
- * the ends that are still free, and from an even spread. Pieces of which there are several alike give one to each joint in turn.
+ * Settles where every joint sits on its pieces: what was said counts, what was left open follows from how the joint
+ * meets, from the ends that are still free, and from an even spread. Pieces of which there are several alike give one
+ * to each joint in turn.
  */
 export function settleSides(
   { pieces, joints: all }: Assembly,

@@ -9,7 +9,10 @@ export interface SettledPart {
   readonly joints: readonly SettledJoint[];
 }
 
-/** Makes bodies of the base metals of a part and settles its joints on them. Old welds are no bodies: they lie in a joint. */
+/**
+ * Makes bodies of the base metals of a part and settles its joints on them. Old welds are no bodies: they lie in a
+ * joint.
+ */
 export function settlePart({ pieces: all, joints }: Assembly): SettledPart {
   const pieces = all.filter(({ kind }) => kind === 'base');
   const bodies = new Map(pieces.map((piece) => [piece.id, bodyOf(piece)]));

@@ -19,7 +19,10 @@ const clamp = (value: number): number => Math.min(1, Math.max(0, value));
 /** Where a spot shows in the picture. */
 export function pointOfSpot({ placed: { body, frame } }: LaidPiece, { along, clock }: Spot): Point {
   // Something flat that is turned to the viewer shows its face; the hour says how far from its middle.
-  if ((body.kind === 'flat' || body.kind === 'block') && facing(frame)) return seen(toSpace(frame, [along * body.length, body.height / 2, (body.width / 2) * Math.sin((clock * Math.PI) / 6)])); // prettier-ignore
+  if ((body.kind === 'flat' || body.kind === 'block') && facing(frame))
+    return seen(
+      toSpace(frame, [along * body.length, body.height / 2, (body.width / 2) * Math.sin((clock * Math.PI) / 6)]),
+    );
   return seen(toSpace(frame, sidePort(body, along, clock).point));
 }
 
@@ -51,6 +54,12 @@ export function spotAt({ placed: { body, frame } }: LaidPiece, [x, y]: Point): S
 export function spotWords({ along, clock }: Spot, trueLengthMm: number | null): string {
   const hour = Math.round(clock) % 12 || 12;
   const where =
-    trueLengthMm !== null ? `${Math.round(along * trueLengthMm)} mm along` : along < 0.2 ? 'near the start' : along > 0.8 ? 'near the finish' : 'about the middle'; // prettier-ignore
+    trueLengthMm !== null
+      ? `${Math.round(along * trueLengthMm)} mm along`
+      : along < 0.2
+        ? 'near the start'
+        : along > 0.8
+          ? 'near the finish'
+          : 'about the middle';
   return `${where}, ${hour} o’clock`;
 }

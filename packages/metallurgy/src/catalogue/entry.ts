@@ -3,7 +3,9 @@ import type { Composition, CompositionRanges } from '../composition';
 /** How sure we are of an entry: recalled and cross-checked, recalled once, or an estimate. */
 export type Confidence = 'high' | 'medium' | 'low';
 
-/** Families of base metal and filler metal; each behaves alike at the magnet, in the heat-affected zone and under load. */
+/**
+ * Families of base metal and filler metal; each behaves alike at the magnet, in the heat-affected zone and under load.
+ */
 export type MaterialFamily =
   | 'austenitic'
   | 'ferritic'

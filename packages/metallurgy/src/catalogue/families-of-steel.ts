@@ -17,8 +17,15 @@ export const isAustenitic = IN('austenitic', 'cast-austenitic');
 export const isCastIron = IN('cast-iron', 'nickel-cast-iron');
 /** Any stainless steel. */
 export const isStainless = IN(
-  'austenitic', 'ferritic', 'martensitic', 'precipitation-hardening', 'duplex', 'cast-austenitic', 'cast-martensitic', 'cast-duplex',
-); // prettier-ignore
+  'austenitic',
+  'ferritic',
+  'martensitic',
+  'precipitation-hardening',
+  'duplex',
+  'cast-austenitic',
+  'cast-martensitic',
+  'cast-duplex',
+);
 
 /** Metal this advice does not cover: it can be told apart, and then the answer is to stop. */
 export const isForeign = IN('light-metal', 'copper-alloy', 'zinc-alloy', 'titanium');

@@ -14,8 +14,8 @@ export interface FamilyShare {
 const under = (value: number, pair: readonly number[]): number => 1 - rampOver(value, pair);
 
 /**
- * Families of a piece that was given by analysis alone, likeliest first. Near a bound it counts for both, so that no small
- * change of an analysis makes another metal of it; the bounds are in the data.
+ * Families of a piece that was given by analysis alone, likeliest first. Near a bound it counts for both, so that no
+ * small change of an analysis makes another metal of it; the bounds are in the data.
  * @param composition mass percent by symbol
  */
 export function familyShares(composition: Composition): readonly FamilyShare[] {

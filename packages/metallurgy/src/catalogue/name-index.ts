@@ -6,8 +6,8 @@ const plain = (name: string): string => name.toLowerCase().replace(/[\s_-]+/g, '
 const PREFIX = /^(?:aisi|astm|asme|aws|uns|din|en|type|grade|alloy|stainless|ss)/;
 
 /**
- * Makes a look-up of entries by any of their names, written with or without blanks, hyphens, and the body that gives them.
- * A name that several entries share belongs to the first of them.
+ * Makes a look-up of entries by any of their names, written with or without blanks, hyphens, and the body that gives
+ * them. A name that several entries share belongs to the first of them.
  */
 export function nameIndex<Entry extends CatalogueEntry>(
   entries: readonly Entry[],

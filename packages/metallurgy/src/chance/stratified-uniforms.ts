@@ -1,9 +1,9 @@
 import { SeededRandom } from './seeded-random';
 
 /**
- * Uniform numbers for a Monte Carlo run, Latin-hypercube stratified in blocks so that every block of samples covers each
- * dimension evenly (McKay, Beckman and Conover 1979). Row-major, `samples` x `dimensions`, each in (0, 1).
- * Blocks are independent: the first n blocks of a longer run equal a shorter run with the same seed.
+ * Uniform numbers for a Monte Carlo run, Latin-hypercube stratified in blocks so that every block of samples covers
+ * each dimension evenly (McKay, Beckman and Conover 1979). Row-major, `samples` x `dimensions`, each in (0, 1). Blocks
+ * are independent: the first n blocks of a longer run equal a shorter run with the same seed.
  * @param block samples per stratified block; `samples` is rounded up to a whole number of blocks by the caller
  */
 export function stratifiedUniforms(seed: number, samples: number, dimensions: number, block: number): Float64Array {

@@ -6,8 +6,8 @@ import { ELEMENT_COUNT } from './elements';
 const STEPS = 128;
 
 /**
- * A belief made ready for drawing: the quantiles of every element that varies in one table, so that a draw is one look-up
- * and one interpolation.
+ * A belief made ready for drawing: the quantiles of every element that varies in one table, so that a draw is one
+ * look-up and one interpolation.
  */
 export interface CompositionSampler {
   /** Composition with every exact element in place, mass percent in element order. */
@@ -43,7 +43,8 @@ export function compositionSampler(belief: CompositionBelief): CompositionSample
 }
 
 /**
- * Draws one composition into `target` at `offset` from a row of uniform numbers, one for each element. Allocates nothing.
+ * Draws one composition into `target` at `offset` from a row of uniform numbers, one for each element. Allocates
+ * nothing.
  * @param uniforms array holding the row, each in [0, 1); `uniformOffset` is its first position
  */
 export function drawComposition(

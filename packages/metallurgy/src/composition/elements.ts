@@ -1,7 +1,25 @@
 /** The elements a composition may name, in the fixed order of every composition vector. Iron is the balance. */
 export const ELEMENTS = [
-  'C', 'Mn', 'Si', 'P', 'S', 'Cr', 'Ni', 'Mo', 'N', 'Cu', 'Nb', 'Ti', 'Al', 'V', 'W', 'Co', 'Se', 'Pb', 'B',
-] as const; // prettier-ignore
+  'C',
+  'Mn',
+  'Si',
+  'P',
+  'S',
+  'Cr',
+  'Ni',
+  'Mo',
+  'N',
+  'Cu',
+  'Nb',
+  'Ti',
+  'Al',
+  'V',
+  'W',
+  'Co',
+  'Se',
+  'Pb',
+  'B',
+] as const;
 
 /** A chemical symbol the core computes with. */
 export type ElementSymbol = (typeof ELEMENTS)[number];

@@ -10,8 +10,8 @@ const IMPURITIES: ReadonlySet<string> = new Set(symbols);
 export const isImpurity = (symbol: ElementSymbol): boolean => IMPURITIES.has(symbol);
 
 /**
- * Belief about an impurity: log-normal about its usual content, so that a steel may be dirty but seldom comes near the limit
- * of its standard. (A PERT density would put its mean well above what mills deliver.)
+ * Belief about an impurity: log-normal about its usual content, so that a steel may be dirty but seldom comes near the
+ * limit of its standard. (A PERT density would put its mean well above what mills deliver.)
  * @param typical median, mass percent, above 0
  * @param limit the standard's limit, mass percent, above `typical`: 995 heats of 1000 keep below it
  */

@@ -5,8 +5,8 @@ import { beliefQuantile, exactBelief, pertBelief } from './element-belief';
 const ENDS = { low: 0.05, usual: 0.5, high: 0.95 };
 
 /**
- * Belief about a mixture of two materials whose mixing fraction is itself a range: each element between the mixtures of the
- * low and of the high ends. Elements stay independent, which a mixture's are not quite.
+ * Belief about a mixture of two materials whose mixing fraction is itself a range: each element between the mixtures of
+ * the low and of the high ends. Elements stay independent, which a mixture's are not quite.
  * @param fraction of `second`: lowest, most likely, highest, 0 to 1
  */
 export function mixBeliefs(

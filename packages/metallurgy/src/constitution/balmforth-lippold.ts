@@ -18,8 +18,8 @@ const ISO_LINES: readonly IsoLine[] = Object.entries(data.isoFerritePercent)
   .sort((left, right) => left.percent - right.percent);
 
 /**
- * Ferrite of a ferritic-martensitic weld metal before it is cut off at 0 and 100 percent: how far beyond the border a pool
- * lies, so that scatter can be laid on before the cut.
+ * Ferrite of a ferritic-martensitic weld metal before it is cut off at 0 and 100 percent: how far beyond the border a
+ * pool lies, so that scatter can be laid on before the cut.
  * @param chromiumEquivalent Cr + 2 Mo + 10 (Al + Ti), mass percent, 8 to 30
  * @param nickelEquivalent Ni + 35 C + 20 N, mass percent, 0 to 6
  * @returns percent, continuous; carried on beyond the outer lines with their own spacing
@@ -37,7 +37,10 @@ export function balmforthLippoldLatentPercent(chromiumEquivalent: number, nickel
   return below.percent + ((above.percent - below.percent) * (chromiumEquivalent - from)) / (to - from);
 }
 
-/** Ferrite of a ferritic-martensitic weld metal, percent 0 to 100, the rest martensite. As `balmforthLippoldLatentPercent`. */
+/**
+ * Ferrite of a ferritic-martensitic weld metal, percent 0 to 100, the rest martensite. As
+ * `balmforthLippoldLatentPercent`.
+ */
 export function balmforthLippoldFerritePercent(chromiumEquivalent: number, nickelEquivalent: number): number {
   return Math.min(100, Math.max(0, balmforthLippoldLatentPercent(chromiumEquivalent, nickelEquivalent)));
 }

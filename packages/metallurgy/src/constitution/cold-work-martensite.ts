@@ -2,7 +2,8 @@ import { exp, power } from '../arithmetic';
 import constants from '../../data/constitution/constants.json';
 
 /**
- * Fraction of austenite turned to martensite by cold work at room temperature, 0 to 1: what makes a bent 304 pull a magnet.
+ * Fraction of austenite turned to martensite by cold work at room temperature, 0 to 1: what makes a bent 304 pull a
+ * magnet.
  * @param md30C Nohara's temperature, °C
  * @param strain true strain, 0 to about 0.6
  * Source: sigmoidal form after Olson and Cohen (1975); constants are a calibration, an estimate.

@@ -63,7 +63,7 @@ describe('WRC-1992 surface', () => {
         expect(Math.abs(wrc1992FerriteNumber(chromium, nickel) - Number(value))).toBeLessThan(0.25);
   });
 
-  test('more chromium or molybdenum never lowers the ferrite number, more nickel, carbon or nitrogen never raises it', () => {
+  test('more chromium or molybdenum never lowers the ferrite number, more nickel or carbon never raises it', () => {
     fc.assert(
       fc.property(stainlessPool, fc.double({ min: 0.01, max: 1.5, noNaN: true }), (pool, more) => {
         const ferrite = (composition: Composition): number => constitution(composition).wrc1992.ferriteNumber;

@@ -4,8 +4,8 @@ import formulas from '../../data/constitution/formulas.json';
 import { evaluateLinear, linearFormula, type LinearFormulaId } from './linear-formula';
 
 /**
- * Formulas evaluated for every pool, in the order of `DERIVED`, each with the elements its line in `derivePool` reads, in
- * their order there. The coefficients are the data's; that the data names these very elements is checked on loading.
+ * Formulas evaluated for every pool, in the order of `DERIVED`, each with the elements its line in `derivePool` reads,
+ * in their order there. The coefficients are the data's; that the data names these very elements is checked on loading.
  */
 const LINES: readonly (readonly [LinearFormulaId, readonly ElementSymbol[]])[] = [
   ['wrc1992ChromiumEquivalent', ['Cr', 'Mo', 'Nb']],
@@ -51,8 +51,8 @@ const K = Float64Array.from(
 );
 
 /**
- * Computes every equivalent and index the risk mechanisms ask of a pool, without allocating. Written out line by line: a
- * loop over terms takes several times as long.
+ * Computes every equivalent and index the risk mechanisms ask of a pool, without allocating. Written out line by line:
+ * a loop over terms takes several times as long.
  * @param vector compositions in element order, mass percent
  * @param offset first position of the pool in `vector`
  * @param target array that receives `DERIVED_COUNT` figures
@@ -81,7 +81,16 @@ export function derivePool(vector: Float64Array, offset: number, target: Float64
   target[targetOffset + 5] = k[23]! + k[24]! * Cr + k[25]! * Mo + k[26]! * Si + k[27]! * Nb + k[28]! * Ti;
   target[targetOffset + 6] = k[29]! + k[30]! * Ni + k[31]! * Mn + k[32]! * C + k[33]! * N + k[34]! * Cu;
   target[targetOffset + 7] =
-    k[35]! + k[36]! * Cr + k[37]! * Si + k[38]! * Ti + k[39]! * Mo + k[40]! * Al + k[41]! * Mn + k[42]! * Ni + k[43]! * C + k[44]! * N; // prettier-ignore
+    k[35]! +
+    k[36]! * Cr +
+    k[37]! * Si +
+    k[38]! * Ti +
+    k[39]! * Mo +
+    k[40]! * Al +
+    k[41]! * Mn +
+    k[42]! * Ni +
+    k[43]! * C +
+    k[44]! * N;
   target[targetOffset + 8] = k[45]! + k[46]! * Cr + k[47]! * Ni + k[48]! * Mn + k[49]! * Si + k[50]! * C + k[51]! * N;
   target[targetOffset + 9] = k[52]! + k[53]! * Cr + k[54]! * Mo + k[55]! * N;
 }
@@ -89,8 +98,8 @@ export function derivePool(vector: Float64Array, offset: number, target: Float64
 const CRACK = linearFormula('unitsOfCrackSusceptibility');
 
 /**
- * Units of crack susceptibility of a carbon-steel weld metal: below 10 good, above 30 poor.
- * Source: Bailey and Jones (1977); EN 1011-2:2001 annex E: 230 C' + 190 S + 75 P + 45 Nb - 12.3 Si - 5.4 Mn - 1, C' at least 0.08.
+ * Units of crack susceptibility of a carbon-steel weld metal: below 10 good, above 30 poor. Source: Bailey and Jones
+ * (1977); EN 1011-2:2001 annex E: 230 C' + 190 S + 75 P + 45 Nb - 12.3 Si - 5.4 Mn - 1, C' at least 0.08.
  */
 export function unitsOfCrackSusceptibility(vector: Float64Array, offset = 0): number {
   const { carbon, carbonFloor } = data.unitsOfCrackSusceptibility;

@@ -16,7 +16,10 @@ import { wrc1992LatentFerriteNumber } from './wrc1992';
 /** Which diagram answers for a pool; `none` outside all of them. */
 export type GoverningDiagram = 'wrc1992' | 'delong' | 'schaeffler' | 'balmforthLippold' | 'none';
 
-/** Ferrite of a pool by the diagrams that cover it. The caller owns and reuses the object: the hot loop allocates nothing. */
+/**
+ * Ferrite of a pool by the diagrams that cover it. The caller owns and reuses the object: the hot loop allocates
+ * nothing.
+ */
 export interface FerritePrediction {
   /** The diagram that has most to say. */
   governing: GoverningDiagram;
@@ -84,7 +87,9 @@ export function balmforthLippoldValid(vector: Float64Array, offset: number): boo
 
 const RENDERING = curve(wrc.renderingTolerance2Sigma);
 
-/** How much of WRC-1992 holds for a pool, 0 to 1; `widening` receives how much wider than inside its box it scatters. */
+/**
+ * How much of WRC-1992 holds for a pool, 0 to 1; `widening` receives how much wider than inside its box it scatters.
+ */
 function wrcShare(vector: Float64Array, offset: number, chromium: number, nickel: number): number {
   const { chromiumEquivalent, nickelEquivalent, austeniteFormers, elementFade, scatterFactor } = wrc.reach;
   const { widening } = wrc.extrapolation;
@@ -141,7 +146,8 @@ export function wrc1992Rendering(ferriteNumber: number, chromium: number, nickel
 }
 
 /**
- * Tolerance of the WRC-1992 rendering and the scatter of measured welds about the diagram, one standard deviation in FN.
+ * Tolerance of the WRC-1992 rendering and the scatter of measured welds about the diagram, one standard deviation in
+ * FN.
  * @param widening how much wider than inside its box it scatters, 1 or more
  */
 export function wrc1992Sigma(ferriteNumber: number, chromium: number, nickel: number, widening: number): number {
@@ -220,8 +226,8 @@ function lay(
 
 /**
  * Predicts the ferrite of a pool. WRC-1992 governs where it was drawn and a little beyond; DeLong takes over above it,
- * Balmforth and Lippold for ferritic-martensitic metal, Schaeffler for the rest. Where one gives way to another both are
- * weighed, so that no small change of a composition makes the answer jump, and their disagreement widens the range.
+ * Balmforth and Lippold for ferritic-martensitic metal, Schaeffler for the rest. Where one gives way to another both
+ * are weighed, so that no small change of a composition makes the answer jump, and their disagreement widens the range.
  * Schaeffler's and Balmforth's percentages are handed on as ferrite numbers; they agree below about 10.
  * @param derived row written by `derivePool`, starting at `derivedOffset`
  * @param target receives the result

@@ -15,8 +15,8 @@ const TWO_PHASE = corners('austenite+martensite');
 const THREE_PHASE = corners('austenite+martensite+ferrite');
 
 /**
- * Highest nickel equivalent of any field with martensite by whole chromium equivalents: most pools lie above it, and the
- * hot loop need not look for their field.
+ * Highest nickel equivalent of any field with martensite by whole chromium equivalents: most pools lie above it, and
+ * the hot loop need not look for their field.
  */
 const CEILING = Float64Array.from({ length: 41 }, (_, column) => {
   let highest = 0;
@@ -41,8 +41,8 @@ function mayHold(chromiumEquivalent: number, nickelEquivalent: number): boolean 
 }
 
 /**
- * Martensite the Schaeffler diagram puts into a pool, fraction 0 to 1, linear between the border where it begins and the
- * border where the austenite is gone. It overstates pools rich in nitrogen, which Schaeffler does not count.
+ * Martensite the Schaeffler diagram puts into a pool, fraction 0 to 1, linear between the border where it begins and
+ * the border where the austenite is gone. It overstates pools rich in nitrogen, which Schaeffler does not count.
  * @param chromiumEquivalent Schaeffler's, mass percent
  * @param nickelEquivalent Schaeffler's, mass percent
  * Source: Schaeffler, Metal Progress 56 (1949), 680; interpolation is an estimate.

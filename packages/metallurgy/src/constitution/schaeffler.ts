@@ -37,7 +37,9 @@ function cornersOf(name: string): readonly DiagramPoint[] {
   return field.polygon;
 }
 
-/** Ferrite along the border between the three-phase and the two-phase field, by how far down that border a point lies. */
+/**
+ * Ferrite along the border between the three-phase and the two-phase field, by how far down that border a point lies.
+ */
 const BORDER_SCALE = curve(
   ISO_LINES.map(({ a, percent }) => {
     const top = (ISO_LINES[0] as (typeof ISO_LINES)[number]).a;
@@ -111,7 +113,8 @@ function ferriteIn(phases: readonly Phase[], x: number, y: number): number {
       DiagramPoint,
       DiagramPoint,
     ];
-    // Towards the two-phase field its iso-lines set the scale; towards martensite and ferrite the scale is that field's, even.
+    // Towards the two-phase field its iso-lines set the scale; towards martensite and ferrite the scale is that
+    // field's, even.
     const across = acrossQuadrilateral(x, y, left, top, right, bottom);
     const towardsAustenite = acrossQuadrilateral(x, y, left, bottom, right, top);
     return (1 - towardsAustenite) * 100 * across + towardsAustenite * BORDER_SCALE(across);

@@ -3,7 +3,8 @@ import constants from '../../data/constitution/constants.json';
 
 /**
  * Shortest time at the worst temperature that sensitises an 18Cr-9Ni steel, minutes.
- * @param carbonPercent mass percent; the fit covers 0.019 to 0.080; it is carried on below, where times grow long, and held
+ * @param carbonPercent mass percent; the fit covers 0.019 to 0.080; it is carried on below, where times grow long, and
+ * held
  *   above
  * Source: fit to the noses of published time-temperature-sensitisation curves; within a factor of two.
  */

@@ -20,8 +20,16 @@ export const WRC1992_SURFACE: Wrc1992Surface = data.surface;
 const SURFACE = (({ a0, s0, pivotCreq, vanishingCreq, k1, k2, v1, tau }: Wrc1992Surface): Float64Array =>
   // The last entry is what the soft step is at v = 0, so that the surface passes through zero there.
   Float64Array.of(
-    a0 - s0 * pivotCreq, s0, vanishingCreq, pivotCreq - vanishingCreq, k1, k2 * tau, v1 / tau, 1 / tau, ln(1 + exp(-v1 / tau)),
-  ))(WRC1992_SURFACE); // prettier-ignore
+    a0 - s0 * pivotCreq,
+    s0,
+    vanishingCreq,
+    pivotCreq - vanishingCreq,
+    k1,
+    k2 * tau,
+    v1 / tau,
+    1 / tau,
+    ln(1 + exp(-v1 / tau)),
+  ))(WRC1992_SURFACE);
 
 /**
  * Ferrite number by WRC-1992 before it is cut off at zero: negative values say how far the pool lies on the austenitic

@@ -20,8 +20,8 @@ export const MACHINE_KINDS = ['inverter', 'transformer'] as const;
 export type MachineKind = (typeof MACHINE_KINDS)[number];
 
 /**
- * Welding current at which a machine draws what its supply gives: the load voltage U = base + slope I times the current is
- * the power the supply has left after losses, a quadratic in I.
+ * Welding current at which a machine draws what its supply gives: the load voltage U = base + slope I times the current
+ * is the power the supply has left after losses, a quadratic in I.
  * @returns range of current, A: machines of one kind differ
  * @throws InputError naming the field of the supply that is out of range
  * Source: conventional load voltages of IEC 60974-1; efficiency and power factor are estimates.

@@ -7,9 +7,10 @@ export interface Taken<Result> {
 }
 
 /**
- * Computes with a list, and without those of its things that cannot be computed with: what was kept long ago may name what no
- * catalogue knows any more, and stops nothing else.
- * @param compute throws InputError for a thing it cannot take; is asked for single things only when the whole list was refused
+ * Computes with a list, and without those of its things that cannot be computed with: what was kept long ago may name
+ * what no catalogue knows any more, and stops nothing else.
+ * @param compute throws InputError for a thing it cannot take; is asked for single things only when the whole list was
+ * refused
  */
 export function withTakeable<One, Result>(
   all: readonly One[],

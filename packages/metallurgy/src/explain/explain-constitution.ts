@@ -95,10 +95,12 @@ export function explainConstitution(
     unit: 'FN',
     formula: surface
       ? 'between the neighbouring iso-FN lines of the loaded figure'
-      : 'v = (a0 + s0 (Creq − 24) − Nieq) (24 − Cv) / (Creq − Cv); FN = k1 v + k2 τ [ln(1 + e^((v − v1)/τ)) − ln(1 + e^(−v1/τ))], at least 0',
+      : 'v = (a0 + s0 (Creq − 24) − Nieq) (24 − Cv) / (Creq − Cv); FN = k1 v + k2 τ [ln(1 + e^((v − v1)/τ)) − ln(1 ' +
+        '+ e^(−v1/τ))], at least 0',
     numbers: surface
       ? `at Creq ${plain(cr)} and Nieq ${plain(ni)}: ${plain(latent)}`
-      : `v = ${plain(v)} at Creq ${plain(cr)} and Nieq ${plain(ni)}; FN = ${plain(latent)}${valid ? '' : ', outside the diagram’s validity'}`,
+      : `v = ${plain(v)} at Creq ${plain(cr)} and Nieq ${plain(ni)}; FN = ` +
+        `${plain(latent)}${valid ? '' : ', outside the diagram’s validity'}`,
     from: ['wrc1992.chromiumEquivalent', 'wrc1992.nickelEquivalent'],
     source: wrc.source,
   });
@@ -109,7 +111,9 @@ export function explainConstitution(
     value: `${plain(range90[0])} to ${plain(range90[1])}`,
     unit: 'FN',
     formula: 'FN ± 1.645 σ; σ = ½ √(rendering² + scatter²), both two standard deviations',
-    numbers: `${plain(latent)} ± ${plain(DEVIATE_90)} × ${plain(range90[0] > 0 ? half / DEVIATE_90 : (range90[1] - latent) / DEVIATE_90)}`,
+    numbers:
+      `${plain(latent)} ± ${plain(DEVIATE_90)} × ` +
+      plain(range90[0] > 0 ? half / DEVIATE_90 : (range90[1] - latent) / DEVIATE_90),
     from: ['wrc1992.ferriteNumber'],
     source: `${wrc.diagramScatter2Sigma.source}; rendering tolerance by comparison with published weld metals`,
   });
@@ -120,7 +124,9 @@ export function explainConstitution(
     value: found.delong.ferriteNumber,
     unit: 'FN',
     formula: '3.34 Creq − 2.46 Nieq − 28.6, at least 0',
-    numbers: `${plain(chromium)} × ${plain(found.delong.chromiumEquivalent)} − ${plain(nickel)} × ${plain(found.delong.nickelEquivalent)} − ${plain(-constant)}`,
+    numbers:
+      `${plain(chromium)} × ${plain(found.delong.chromiumEquivalent)} − ${plain(nickel)} × ` +
+      `${plain(found.delong.nickelEquivalent)} − ${plain(-constant)}`,
     from: ['schaeffler.chromiumEquivalent', 'delong.nickelEquivalent'],
     source: deLong.source,
   });
@@ -131,7 +137,9 @@ export function explainConstitution(
     value: found.schaeffler.seferianFerritePercent,
     unit: PERCENT,
     formula: '3 (Creq − 0.93 Nieq − 6.7)',
-    numbers: `${plain(slope)} × (${plain(found.schaeffler.chromiumEquivalent)} − ${plain(weight)} × ${plain(found.schaeffler.nickelEquivalent)} − ${plain(offset)})`,
+    numbers:
+      `${plain(slope)} × (${plain(found.schaeffler.chromiumEquivalent)} − ${plain(weight)} × ` +
+      `${plain(found.schaeffler.nickelEquivalent)} − ${plain(offset)})`,
     from: ['schaeffler.chromiumEquivalent', 'schaeffler.nickelEquivalent'],
     source: 'Séférian, D., Métallurgie de la soudure, Dunod, Paris (1959)',
   });
@@ -141,7 +149,9 @@ export function explainConstitution(
     value: found.schaeffler.phases.join(' + '),
     unit: '',
     formula: 'the field that holds the point, ferrite between its iso-lines',
-    numbers: `at Creq ${plain(found.schaeffler.chromiumEquivalent)} and Nieq ${plain(found.schaeffler.nickelEquivalent)}: ${plain(found.schaeffler.ferritePercent)} % ferrite`,
+    numbers:
+      `at Creq ${plain(found.schaeffler.chromiumEquivalent)} and Nieq ${plain(found.schaeffler.nickelEquivalent)}: ` +
+      `${plain(found.schaeffler.ferritePercent)} % ferrite`,
     from: ['schaeffler.chromiumEquivalent', 'schaeffler.nickelEquivalent'],
     source: schaeffler.source,
   });
@@ -152,7 +162,9 @@ export function explainConstitution(
       value: found.hammarSvensson.mode,
       unit: '',
       formula: 'Creq / Nieq: A < 1.38 ≤ AF < 1.50 ≤ FA < 2.00 ≤ F',
-      numbers: `${plain(found.hammarSvensson.chromiumEquivalent)} / ${plain(found.hammarSvensson.nickelEquivalent)} = ${plain(found.hammarSvensson.ratio)}`,
+      numbers:
+        `${plain(found.hammarSvensson.chromiumEquivalent)} / ${plain(found.hammarSvensson.nickelEquivalent)} = ` +
+        plain(found.hammarSvensson.ratio),
       from: ['hammarSvensson.chromiumEquivalent', 'hammarSvensson.nickelEquivalent'],
       source: constants.hammarSvensson.source,
     });
@@ -162,7 +174,9 @@ export function explainConstitution(
     value: found.balmforthLippold.ferritePercent,
     unit: PERCENT,
     formula: 'between the iso-ferrite lines at equal nickel equivalent',
-    numbers: `at Creq ${plain(found.balmforthLippold.chromiumEquivalent)} and Nieq ${plain(found.balmforthLippold.nickelEquivalent)}`,
+    numbers:
+      `at Creq ${plain(found.balmforthLippold.chromiumEquivalent)} and Nieq ` +
+      plain(found.balmforthLippold.nickelEquivalent),
     from: ['balmforthLippold.chromiumEquivalent', 'balmforthLippold.nickelEquivalent'],
     source: balmforth.source,
   });
@@ -183,7 +197,9 @@ export function explainConstitution(
     value: found.ucs,
     unit: 'UCS',
     formula: '230 max(C, 0.08) + 190 S + 75 P + 45 Nb − 12.3 Si − 5.4 Mn − 1',
-    numbers: `230 × ${plain(Math.max(constants.unitsOfCrackSusceptibility.carbonFloor, composition.C ?? 0))} + 190 × ${of('S')} + 75 × ${of('P')} + 45 × ${of('Nb')} − 12.3 × ${of('Si')} − 5.4 × ${of('Mn')} − 1`,
+    numbers:
+      `230 × ${plain(Math.max(constants.unitsOfCrackSusceptibility.carbonFloor, composition.C ?? 0))} + 190 × ` +
+      `${of('S')} + 75 × ${of('P')} + 45 × ${of('Nb')} − 12.3 × ${of('Si')} − 5.4 × ${of('Mn')} − 1`,
     from: ['C', 'S', 'P', 'Nb', 'Si', 'Mn'].map((symbol) => `composition.${symbol}`),
     source: linearFormula('unitsOfCrackSusceptibility').source,
   });

@@ -34,7 +34,10 @@ export class ArcFootprint {
     this.count = 0;
   }
 
-  /** Adds an arc that goes from one place to another within the step, mm along the seam. @param share of the step it burns */
+  /**
+   * Adds an arc that goes from one place to another within the step, mm along the seam.
+   * @param share of the step it burns
+   */
   add(arc: ArcSource, fromMm: number, toMm: number, share: number): void {
     const { alongShare, acrossShare, grid } = this;
     const spread = arc.radiusMm / Math.SQRT2;
@@ -56,7 +59,10 @@ export class ArcFootprint {
     }
   }
 
-  /** Shares of the heat along a row; they add up to 1. Answers the first and last place, which may lie beyond the ends of a ring. */
+  /**
+   * Shares of the heat along a row; they add up to 1. Answers the first and last place, which may lie beyond the ends
+   * of a ring.
+   */
   private spreadAlong(fromMm: number, toMm: number, spread: number): readonly [number, number] {
     const { grid, alongShare } = this;
     const { pitchMm, alongCount, closed } = grid;
@@ -64,7 +70,8 @@ export class ArcFootprint {
     const reach = 2.6 * spread;
     let first = Math.floor((Math.min(fromMm, toMm) - reach - start) / pitchMm);
     let last = Math.floor((Math.max(fromMm, toMm) + reach - start) / pitchMm);
-    if (!closed) [first, last] = [Math.max(0, Math.min(alongCount - 1, first)), Math.min(alongCount - 1, Math.max(0, last))]; // prettier-ignore
+    if (!closed)
+      [first, last] = [Math.max(0, Math.min(alongCount - 1, first)), Math.min(alongCount - 1, Math.max(0, last))];
     last = Math.min(last, first + alongCount - 1);
     let sum = 0;
     for (let place = first; place <= last; place++) {

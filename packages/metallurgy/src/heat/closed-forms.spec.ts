@@ -1,9 +1,27 @@
 import fc from 'fast-check';
 import { besselK0, errorFunction } from '../arithmetic';
 import {
-  arcPower, coolingThick, coolingThin, criticalThickness, distributedPlate, heatInput, hottestAt, meanAmps, poolEdge, poolShape, rosenthalPlate, rosenthalThick,
-  rosenthalThin, simulateWeld, thermalMaterial, meanProperties, tintAt, tintBands, tintLevels, type MovingSource,
-} from '.'; // prettier-ignore
+  arcPower,
+  coolingThick,
+  coolingThin,
+  criticalThickness,
+  distributedPlate,
+  heatInput,
+  hottestAt,
+  meanAmps,
+  poolEdge,
+  poolShape,
+  rosenthalPlate,
+  rosenthalThick,
+  rosenthalThin,
+  simulateWeld,
+  thermalMaterial,
+  meanProperties,
+  tintAt,
+  tintBands,
+  tintLevels,
+  type MovingSource,
+} from '.';
 import { faultsOf } from '../testing/faults-of';
 
 const SOURCE: MovingSource = { powerW: 523.25, travelMPerS: 0.0018, startC: 20, conductivity: 25, diffusivity: 6e-6 };
@@ -13,8 +31,13 @@ const near = (found: number, wanted: number): void => expect(Math.abs(found / wa
 
 describe('functions', () => {
   test('K0 and the error function have their tabulated values', () => {
-    for (const [x, value] of [[0.1, 2.42707], [1, 0.42102], [2, 0.1138939], [5, 0.0036911]] as const)
-      expect(besselK0(x) / value).toBeCloseTo(1, 4); // prettier-ignore
+    for (const [x, value] of [
+      [0.1, 2.42707],
+      [1, 0.42102],
+      [2, 0.1138939],
+      [5, 0.0036911],
+    ] as const)
+      expect(besselK0(x) / value).toBeCloseTo(1, 4);
     expect(besselK0(0)).toBe(Infinity);
     for (const [x, value] of [
       [0.5, 0.5204999],
@@ -47,7 +70,10 @@ describe('closed forms', () => {
   test('no heat leaves the faces of a plate: temperature is level there', () => {
     const wall = 0.006;
     const step = 1e-5;
-    const slope = (zM: number): number => (rosenthalPlate(SOURCE, wall, -0.006, 0.004, zM + step) - rosenthalPlate(SOURCE, wall, -0.006, 0.004, zM - step)) / (2 * step); // prettier-ignore
+    const slope = (zM: number): number =>
+      (rosenthalPlate(SOURCE, wall, -0.006, 0.004, zM + step) -
+        rosenthalPlate(SOURCE, wall, -0.006, 0.004, zM - step)) /
+      (2 * step);
     expect(Math.abs(slope(wall))).toBeLessThan(0.01 * Math.abs(slope(wall / 2)));
   });
   test('cooling times and the critical thickness, at which both agree', () => {
@@ -59,21 +85,33 @@ describe('closed forms', () => {
   });
   test('farther from the path it is never hotter, more power never colder', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.002, max: 0.03, noNaN: true }), fc.double({ min: 1.05, max: 2, noNaN: true }), fc.double({ min: 0.001, max: 0.02, noNaN: true }), (y, factor, wall) => {
-        expect(hottestAt(SOURCE, wall, y * factor, 0)).toBeLessThanOrEqual(hottestAt(SOURCE, wall, y, 0) + 1e-6);
-        expect(hottestAt({ ...SOURCE, powerW: SOURCE.powerW * factor }, wall, y, 0)).toBeGreaterThan(hottestAt(SOURCE, wall, y, 0));
-      }),
+      fc.property(
+        fc.double({ min: 0.002, max: 0.03, noNaN: true }),
+        fc.double({ min: 1.05, max: 2, noNaN: true }),
+        fc.double({ min: 0.001, max: 0.02, noNaN: true }),
+        (y, factor, wall) => {
+          expect(hottestAt(SOURCE, wall, y * factor, 0)).toBeLessThanOrEqual(hottestAt(SOURCE, wall, y, 0) + 1e-6);
+          expect(hottestAt({ ...SOURCE, powerW: SOURCE.powerW * factor }, wall, y, 0)).toBeGreaterThan(
+            hottestAt(SOURCE, wall, y, 0),
+          );
+        },
+      ),
       { numRuns: 40 },
-    ); // prettier-ignore
+    );
   });
 });
 
 describe('an arc of some width', () => {
   test('is a point source far from it, in thin plates and thick ones', () => {
-    for (const [wall, xi, y, z] of [[0.002, -0.006, 0.006, 0], [0.02, -0.004, 0.004, 0], [0.006, -0.01, 0.01, 0.003], [0.003, -0.1, 0.01, 0]] as const) {
+    for (const [wall, xi, y, z] of [
+      [0.002, -0.006, 0.006, 0],
+      [0.02, -0.004, 0.004, 0],
+      [0.006, -0.01, 0.01, 0.003],
+      [0.003, -0.1, 0.01, 0],
+    ] as const) {
       const point = rosenthalPlate(SOURCE, wall, xi, y, z);
       expect(Math.abs(distributedPlate({ ...SOURCE, sigmaM: 0.0001 }, wall, xi, y, z) / point - 1)).toBeLessThan(0.002);
-    } // prettier-ignore
+    }
   });
   test('is finite in its middle, and colder there the wider it is', () => {
     const middle = (sigmaM: number): number => distributedPlate({ ...SOURCE, sigmaM }, 0.006, 0, 0, 0);
@@ -87,10 +125,25 @@ describe('an arc of some width', () => {
     const arc = { amps: 55, travelMmPerS: 1.8, volts: 12.2, efficiency: 0.67 };
     const history = simulateWeld({
       shell: { kind: 'line', lengthMm: 100, beyondMm: 20, closedInside: false, sides: [side, side] },
-      plan: { runs: [{ pass: 0, fromMm: 0, toMm: 100, person: 0, restS: 0 }], arcs: [{ powerW: arcPower(arc), travelMmPerS: 1.8, radiusMm: 1.64, aimMm: 0 }], interpassC: null, moveS: 0 },
-      startC: 20, ambientC: 20, surface: 'tinted', bars: [], cover: { cupMm: 12, trailingMm: 0, postFlowS: 0 }, windows: [[550, 850], [550, 850]],
-      watchS: 0, frames: 0, fineness: { nearMm: 0.5, growth: 1.16, mostMm: 8, alongMm: 1 },
-    }); // prettier-ignore
+      plan: {
+        runs: [{ pass: 0, fromMm: 0, toMm: 100, person: 0, restS: 0 }],
+        arcs: [{ powerW: arcPower(arc), travelMmPerS: 1.8, radiusMm: 1.64, aimMm: 0 }],
+        interpassC: null,
+        moveS: 0,
+      },
+      startC: 20,
+      ambientC: 20,
+      surface: 'tinted',
+      bars: [],
+      cover: { cupMm: 12, trailingMm: 0, postFlowS: 0 },
+      windows: [
+        [550, 850],
+        [550, 850],
+      ],
+      watchS: 0,
+      frames: 0,
+      fineness: { nearMm: 0.5, growth: 1.16, mostMm: 8, alongMm: 1 },
+    });
     const { grid, peakC } = history;
     const place = Math.round(grid.alongCount * 0.6);
     const molten = [...grid.acrossMm.keys()].filter((row) => peakC[row * grid.alongCount + place]! >= metal.solidusC);
@@ -118,7 +171,11 @@ describe('pool', () => {
     expect(less.depthMm.range90[1]).toBeGreaterThan(less.depthMm.median);
   });
   test('what is said of the arc narrows the range; the same seed gives the same answer', () => {
-    const ask = (more: object) => poolShape({ arc: { amps: 70, travelMmPerS: 1.8, ...more }, thicknessMm: 8, startC: 20, meltsC: 1400, ...figures }, 7); // prettier-ignore
+    const ask = (more: object) =>
+      poolShape(
+        { arc: { amps: 70, travelMmPerS: 1.8, ...more }, thicknessMm: 8, startC: 20, meltsC: 1400, ...figures },
+        7,
+      );
     const width = ({ range90: [low, high] }: { range90: readonly [number, number] }): number => high - low;
     expect(width(ask({ volts: 12, efficiency: 0.67 }).widthMm)).toBeLessThan(width(ask({}).widthMm));
     expect(ask({})).toEqual(ask({}));
@@ -127,7 +184,12 @@ describe('pool', () => {
 
 describe('tints', () => {
   test('are those of 18-8, and shift with chromium', () => {
-    expect([tintAt(280, 18), tintAt(300, 18), tintAt(545, 18), tintAt(800, 18)]).toEqual([null, 'pale yellow', 'blue', 'grey scale']); // prettier-ignore
+    expect([tintAt(280, 18), tintAt(300, 18), tintAt(545, 18), tintAt(800, 18)]).toEqual([
+      null,
+      'pale yellow',
+      'blue',
+      'grey scale',
+    ]);
     expect(tintLevels(11)[0]!.fromC).toBeLessThan(tintLevels(18)[0]!.fromC);
     expect(tintLevels(25)[0]!.fromC).toBeGreaterThan(tintLevels(18)[0]!.fromC);
   });

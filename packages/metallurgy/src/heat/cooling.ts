@@ -20,14 +20,19 @@ export function coolingThick({ energyJPerM, startC, conductivity }: CoolingWeld,
   return (energyJPerM / (2 * Math.PI * conductivity)) * (inverse(toC, startC) - inverse(fromC, startC));
 }
 
-/** Seconds from one temperature to a lower one on the line of a weld in thin sheet. @param thicknessM of the sheet, m */
+/**
+ * Seconds from one temperature to a lower one on the line of a weld in thin sheet.
+ * @param thicknessM of the sheet, m
+ */
 export function coolingThin(weld: CoolingWeld, thicknessM: number, fromC: number, toC: number): number {
   const { energyJPerM, startC, conductivity, volumetricHeat } = weld;
   const squares = inverse(toC, startC) ** 2 - inverse(fromC, startC) ** 2;
   return (energyJPerM ** 2 / (4 * Math.PI * conductivity * volumetricHeat * thicknessM ** 2)) * squares;
 }
 
-/** Thickness at which both forms give the same cooling time, m: thinner metal cools as a sheet, thicker as a thick body. */
+/**
+ * Thickness at which both forms give the same cooling time, m: thinner metal cools as a sheet, thicker as a thick body.
+ */
 export function criticalThickness(weld: CoolingWeld, fromC: number, toC: number): number {
   const { energyJPerM, startC, volumetricHeat } = weld;
   return Math.sqrt((energyJPerM / (2 * volumetricHeat)) * (inverse(toC, startC) + inverse(fromC, startC)));

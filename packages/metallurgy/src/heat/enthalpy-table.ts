@@ -5,8 +5,9 @@ const HIGHEST_C = 8000;
 const BINS = 4096;
 
 /**
- * Temperature, conductivity and heat capacity of a metal by the heat it holds, in even steps: what a step of the simulation
- * looks up for every cell. The heat of fusion lies between solidus and liquidus, so that no melting front need be followed.
+ * Temperature, conductivity and heat capacity of a metal by the heat it holds, in even steps: what a step of the
+ * simulation looks up for every cell. The heat of fusion lies between solidus and liquidus, so that no melting front
+ * need be followed.
  */
 export interface EnthalpyTable {
   /** Heat held at the first bin, J/m³; 0 at 0 °C. */
@@ -58,7 +59,8 @@ export function enthalpyTable(material: ThermalMaterial): EnthalpyTable {
     while (from < joules.length - 2 && (joules[from + 1] as number) < wanted) from++;
     const [low, high] = [joules[from] as number, joules[from + 1] as number];
     const share = (wanted - low) / (high - low);
-    temperature[bin] = (temperatures[from] as number) + share * ((temperatures[from + 1] as number) - (temperatures[from] as number)); // prettier-ignore
+    temperature[bin] =
+      (temperatures[from] as number) + share * ((temperatures[from + 1] as number) - (temperatures[from] as number));
   }
   for (let bin = 0; bin <= BINS; bin++) {
     const rise = (temperature[bin + 1] as number) - (temperature[bin] as number);

@@ -24,7 +24,9 @@ export interface Surroundings {
   readonly airWPerM2K: number;
   /** Film coefficient inside, W/m²K. */
   readonly innerWPerM2K: number;
-  /** What is hotter loses nothing here: what a pool shines away and boils off is within the efficiency of its arc, °C. */
+  /**
+   * What is hotter loses nothing here: what a pool shines away and boils off is within the efficiency of its arc, °C.
+   */
   readonly poolC: number;
 }
 
@@ -35,10 +37,11 @@ export const STEFAN_BOLTZMANN = 5.670374e-8;
 const KELVIN = 273.15;
 
 /**
- * Heat in metal, cell by cell, moved on in time. Each step is implicit in one direction after the other (Yanenko, The method of
- * fractional steps), in the form of changes, so that whatever leaves one cell enters another: nothing is lost by the scheme. How
- * far it is implicit is chosen for each step: half where the step is small (second order), fully where it is large, never so
- * little that a temperature could overshoot its neighbours. Heat of fusion is held in the table of each metal.
+ * Heat in metal, cell by cell, moved on in time. Each step is implicit in one direction after the other (Yanenko, The
+ * method of fractional steps), in the form of changes, so that whatever leaves one cell enters another: nothing is lost
+ * by the scheme. How far it is implicit is chosen for each step: half where the step is small (second order), fully
+ * where it is large, never so little that a temperature could overshoot its neighbours. Heat of fusion is held in the
+ * table of each metal.
  */
 export class HeatField {
   readonly temperature: Float64Array;
@@ -138,7 +141,8 @@ export class HeatField {
     const share = HeatField.implicitShare(this.largestNumber(seconds, towardsNext, 1));
     change.fill(0);
     for (let index = 0; index < sourceCount; index++)
-      change[sourceCells[index] as number] = (change[sourceCells[index] as number] as number) + (sourceWatts[index] as number); // prettier-ignore
+      change[sourceCells[index] as number] =
+        (change[sourceCells[index] as number] as number) + (sourceWatts[index] as number);
     for (let index = 0; index < sourceCount; index++) this.given += (sourceWatts[index] as number) * seconds;
     const last = alongCount - 1;
     for (let row = 0; row < rowCount; row++) {
@@ -146,8 +150,8 @@ export class HeatField {
       const to = from + last;
       // The link over the end of a ring: a corner in the matrix, taken out by Sherman and Morrison.
       const kLast = conducts[to] as number;
-      const link = closed ? 0.5 * (towardsNext[to] as number) * (kLast + (conducts[from] as number)) : 0; // prettier-ignore
-      const gamma = closed ? -((volume[from] as number) * (holds[from] as number)) / seconds - share * link : 0; // prettier-ignore
+      const link = closed ? 0.5 * (towardsNext[to] as number) * (kLast + (conducts[from] as number)) : 0;
+      const gamma = closed ? -((volume[from] as number) * (holds[from] as number)) / seconds - share * link : 0;
       let flow = link * ((temperature[from] as number) - (temperature[to] as number));
       let before = link;
       let k = conducts[from] as number;
@@ -277,7 +281,8 @@ export class HeatField {
       let taken = 0;
       for (let index = 0; index < cells.length; index++) {
         const cell = cells[index] as number;
-        taken += (contactWPerK[index] as number) * ((this.temperature[cell] as number) + (this.change[cell] as number) - was); // prettier-ignore
+        taken +=
+          (contactWPerK[index] as number) * ((this.temperature[cell] as number) + (this.change[cell] as number) - was);
       }
       this.sunk += taken * seconds;
       const gone = lossWPerK * (was - ambientC);
@@ -285,7 +290,10 @@ export class HeatField {
     });
   }
 
-  /** Takes the change of a sweep into the heat held, and reads temperatures from it. @param counted seconds that count as spent */
+  /**
+   * Takes the change of a sweep into the heat held, and reads temperatures from it.
+   * @param counted seconds that count as spent
+   */
   private settle(seconds: number, counted: number): void {
     const { grid, heat, temperature, change, conducts, holds, metals, peak, secondsWithin } = this;
     const { alongCount, rowCount, metal } = grid;
@@ -328,7 +336,7 @@ export class HeatField {
     for (let row = 0; row < rowCount; row++) {
       const cell = row * alongCount + (alongCount >> 1);
       const g = (conductances[cell] as number) + (conductances[Math.max(0, cell - stride)] as number);
-      const number = (seconds * g * (conducts[cell] as number)) / ((volume[cell] as number) * (holds[cell] as number)); // prettier-ignore
+      const number = (seconds * g * (conducts[cell] as number)) / ((volume[cell] as number) * (holds[cell] as number));
       if (number > largest) largest = number;
     }
     return largest;

@@ -6,7 +6,10 @@ export interface HeatFrames {
   readonly cells: number;
 }
 
-/** Keeps pictures evenly in time, never more than its room holds: when it is full, every other one goes and the pace halves. */
+/**
+ * Keeps pictures evenly in time, never more than its room holds: when it is full, every other one goes and the pace
+ * halves.
+ */
 export class HeatFilm {
   private readonly room: Int16Array;
   private readonly moments: Float64Array;

@@ -1,6 +1,7 @@
 /**
- * Metal cut into cells in rows: `alongCount` cells in each row, one row after another across the seam. Figures of a cell stand at
- * `row * alongCount + place`. In a shell a cell reaches through the wall; in a section `along` is the depth.
+ * Metal cut into cells in rows: `alongCount` cells in each row, one row after another across the seam. Figures of a
+ * cell stand at `row * alongCount + place`. In a shell a cell reaches through the wall; in a section `along` is the
+ * depth.
  */
 export interface HeatGrid {
   readonly alongCount: number;

@@ -23,7 +23,8 @@ export interface HeatQuestion {
   readonly startC?: number | undefined;
   readonly model?: HeatModel | undefined;
   /** Where temperatures are wanted: ahead of the arc, sideways, below the surface, mm. */
-  readonly at?: readonly { readonly xiMm: number; readonly yMm: number; readonly zMm?: number | undefined }[] | undefined; // prettier-ignore
+  readonly at?:
+    readonly { readonly xiMm: number; readonly yMm: number; readonly zMm?: number | undefined }[] | undefined;
   /** Seconds from the first to the second, °C; left out: the window that matters to the metal. */
   readonly between?: readonly [number, number] | undefined;
 }
@@ -53,20 +54,29 @@ const isIn = (value: number, [low, high]: Range): boolean => value >= low && val
 
 /** Checks an arc. @param path where it stands @param errors takes what is wrong */
 export function checkArc(arc: ArcQuestion, path: readonly (string | number)[], errors: FieldError[]): void {
-  const limits = { amps: [3, 600, 'A'], volts: [6, 40, 'V'], efficiency: [0.2, 1, ''], travelMmPerS: [0.1, 30, 'mm/s'] } as const; // prettier-ignore
-  for (const [name, [low, high, unit]] of Object.entries(limits) as [keyof typeof limits, readonly [number, number, string]][]) {
+  const limits = {
+    amps: [3, 600, 'A'],
+    volts: [6, 40, 'V'],
+    efficiency: [0.2, 1, ''],
+    travelMmPerS: [0.1, 30, 'mm/s'],
+  } as const;
+  for (const [name, [low, high, unit]] of Object.entries(limits) as [
+    keyof typeof limits,
+    readonly [number, number, string],
+  ][]) {
     const value = arc[name];
     const wanted = name === 'amps' || name === 'travelMmPerS';
     if (value === undefined ? wanted : !isIn(value, [low, high]))
       errors.push({ path: [...path, name], message: `give ${low} to ${high} ${unit}`.trim() });
-  } // prettier-ignore
+  }
 }
 
 function check({ thicknessMm, arc, startC, between, at = [] }: HeatQuestion): void {
   const errors: FieldError[] = [];
   if (!isIn(thicknessMm, [0.3, 200])) errors.push({ path: ['thicknessMm'], message: 'give 0.3 to 200 mm' });
   checkArc(arc, ['arc'], errors);
-  if (startC !== undefined && !isIn(startC, [-30, 600])) errors.push({ path: ['startC'], message: 'give -30 to 600 °C' }); // prettier-ignore
+  if (startC !== undefined && !isIn(startC, [-30, 600]))
+    errors.push({ path: ['startC'], message: 'give -30 to 600 °C' });
   if (between && !(isIn(between[0], [100, 1500]) && between[1] > (startC ?? 20) && between[1] < between[0]))
     errors.push({ path: ['between'], message: 'give two temperatures, the higher first, both above the start' });
   at.forEach(({ xiMm, yMm, zMm = 0 }, index) => {
@@ -79,7 +89,8 @@ function check({ thicknessMm, arc, startC, between, at = [] }: HeatQuestion): vo
 const WINDOWS = fromJson<Readonly<Partial<Record<MaterialFamily | 'other', Range>>>>(data.cooling);
 
 /** Temperatures between which the cooling of a metal matters, °C. */
-export const coolingWindow = (family: MaterialFamily): Range => WINDOWS[family] ?? (data.cooling.other as unknown as Range); // prettier-ignore
+export const coolingWindow = (family: MaterialFamily): Range =>
+  WINDOWS[family] ?? (data.cooling.other as unknown as Range);
 
 /** Below this share of the critical thickness a plate is thin, above the other thick. */
 const THIN_BELOW = 0.6;
@@ -115,9 +126,7 @@ function simulated(question: HeatQuestion, material: ThermalMaterial, startC: nu
     shell: { kind: 'line', lengthMm: STEADY_MM, sides: [side, side], beyondMm: 60, closedInside: false },
     plan: {
       runs: [{ pass: 0, fromMm: 0, toMm: STEADY_MM, person: 0, restS: 0 }],
-      arcs: [
-        { powerW: arcPower(arc), travelMmPerS: arc.travelMmPerS, radiusMm: arcRadius(arc.amps), aimMm: 0 }, // prettier-ignore
-      ],
+      arcs: [{ powerW: arcPower(arc), travelMmPerS: arc.travelMmPerS, radiusMm: arcRadius(arc.amps), aimMm: 0 }],
       interpassC: null,
       moveS: 0,
     },
@@ -144,7 +153,10 @@ function secondsOfProbe(seconds: readonly number[], temperatures: readonly numbe
     for (let index = peak; index < temperatures.length - 1; index++) {
       const [high, low] = [temperatures[index] as number, temperatures[index + 1] as number];
       if (high >= level && low < level)
-        return (seconds[index] as number) + ((high - level) / (high - low)) * ((seconds[index + 1] as number) - (seconds[index] as number)); // prettier-ignore
+        return (
+          (seconds[index] as number) +
+          ((high - level) / (high - low)) * ((seconds[index + 1] as number) - (seconds[index] as number))
+        );
     }
     return null;
   };
@@ -169,7 +181,8 @@ export function heat(question: HeatQuestion, seed = 1): HeatAnswer {
   const between = question.between ?? coolingWindow(family);
   const critical = criticalThickness(weld, between[0], between[1]);
   const wall = thicknessMm / 1000;
-  const model = question.model ?? (wall < THIN_BELOW * critical ? 'thin' : wall > THICK_ABOVE * critical ? 'thick' : 'between'); // prettier-ignore
+  const model =
+    question.model ?? (wall < THIN_BELOW * critical ? 'thin' : wall > THICK_ABOVE * critical ? 'thick' : 'between');
   const history = model === 'simulated' ? simulated(question, material, startC, between) : null;
   const temperatureOf = (xiM: number, yM: number, zM: number): number => {
     if (model === 'thin') return rosenthalThin(source, wall, xiM, yM);
@@ -231,7 +244,8 @@ function reasonsOf(
 ): readonly string[] {
   const percent = Math.round(through * 100);
   return [
-    `Reckoned ${MODEL_WORDS[model]}; ${thicknessMm} mm stands against a critical thickness of ${criticalMm.toFixed(1)} mm.`,
+    `Reckoned ${MODEL_WORDS[model]}; ${thicknessMm} mm stands against a critical thickness of ` +
+      `${criticalMm.toFixed(1)} mm.`,
     percent >= 50
       ? `The back melts in ${percent} of 100 beads like this.`
       : percent > 0

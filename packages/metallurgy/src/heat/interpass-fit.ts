@@ -28,14 +28,16 @@ export interface InterpassFitAnswer {
 function check({ limitC, trace, ambientC }: InterpassFitQuestion): void {
   const errors: FieldError[] = [];
   if (!(limitC >= 0 && limitC <= 600)) errors.push({ path: ['limitC'], message: 'give 0 to 600 °C' });
-  if (ambientC !== undefined && !(ambientC >= -40 && ambientC <= 60)) errors.push({ path: ['ambientC'], message: 'give -40 to 60 °C' }); // prettier-ignore
+  if (ambientC !== undefined && !(ambientC >= -40 && ambientC <= 60))
+    errors.push({ path: ['ambientC'], message: 'give -40 to 60 °C' });
   if (trace.length < data.fewestReadings)
     errors.push({ path: ['trace'], message: `give at least ${data.fewestReadings} readings` });
   let before = -Infinity;
   trace.forEach(({ seconds, tempC }, index) => {
     if (!(seconds >= 0 && seconds > before))
       errors.push({ path: ['trace', index, 'seconds'], message: 'give seconds since the arc stopped, rising' });
-    if (!(tempC >= -60 && tempC <= 1600)) errors.push({ path: ['trace', index, 'tempC'], message: 'give -60 to 1600 °C' }); // prettier-ignore
+    if (!(tempC >= -60 && tempC <= 1600))
+      errors.push({ path: ['trace', index, 'tempC'], message: 'give -60 to 1600 °C' });
     before = seconds;
   });
   if (errors.length > 0) throw new InputError(errors);
@@ -60,17 +62,24 @@ function fitted(trace: InterpassFitQuestion['trace'], ambientC: number, timeCons
   const rows = trace.map(({ seconds, tempC }) => {
     const since = seconds - start;
     const sigma = Math.sqrt(data.noiseC ** 2 + ((data.modelPercent / 100) * (tempC - ambientC)) ** 2);
-    const [s, f, y] = [exp(-since / timeConstantS) / sigma, exp(-since / (data.fastShare * timeConstantS)) / sigma, (tempC - ambientC) / sigma];
+    const [s, f, y] = [
+      exp(-since / timeConstantS) / sigma,
+      exp(-since / (data.fastShare * timeConstantS)) / sigma,
+      (tempC - ambientC) / sigma,
+    ];
     [ss, sf, ff, sy, fy] = [ss + s * s, sf + s * f, ff + f * f, sy + s * y, fy + f * y];
     return [s, f, y, sigma] as const;
   });
   const determinant = ss * ff - sf * sf;
-  let [slow, fast] = determinant > 1e-12 * ss * ff ? [(sy * ff - fy * sf) / determinant, (fy * ss - sy * sf) / determinant] : [sy / ss, 0];
+  let [slow, fast] =
+    determinant > 1e-12 * ss * ff
+      ? [(sy * ff - fy * sf) / determinant, (fy * ss - sy * sf) / determinant]
+      : [sy / ss, 0];
   if (fast < 0) [slow, fast] = [sy / ss, 0];
   if (slow < 0) [slow, fast] = [0, fy / ff];
   const square = rows.reduce((sum, [s, f, y, sigma]) => sum + (slow * s + fast * f - y) ** 2 + 2 * ln(sigma), 0);
   return { ambientC, timeConstantS, slow, fast, lnLikelihood: -square / 2 };
-} // prettier-ignore
+}
 
 /** Seconds after the first reading until a temperature; Infinity: never. */
 function until(cooling: Cooling, limitC: number): number {
@@ -103,10 +112,11 @@ function rises(trace: InterpassFitQuestion['trace']): boolean {
 }
 
 /**
- * When a weld that cools is at the limit between passes, from the readings of a thermometer: a slow part that leaves the metal and a
- * fast one that still spreads in it, towards the temperature around, weighed over all pairs of temperature and time constant.
- * @throws InputError naming every faulty field
- * Source: lumped cooling (Incropera and DeWitt, Fundamentals of Heat and Mass Transfer); shares and scatter are estimates.
+ * When a weld that cools is at the limit between passes, from the readings of a thermometer: a slow part that leaves
+ * the metal and a fast one that still spreads in it, towards the temperature around, weighed over all pairs of
+ * temperature and time constant.
+ * @throws InputError naming every faulty field Source: lumped cooling (Incropera and DeWitt, Fundamentals of Heat and
+ * Mass Transfer); shares and scatter are estimates.
  */
 export function interpassFit(question: InterpassFitQuestion): InterpassFitAnswer {
   check(question);
@@ -129,23 +139,42 @@ export function interpassFit(question: InterpassFitQuestion): InterpassFitAnswer
   const highest = Math.max(...lnWeights);
   const weights = lnWeights.map((one) => exp(Math.max(-60, one - highest)));
   const left = coolings.map((cooling) => Math.max(0, until(cooling, limitC) - span));
-  const share = left.reduce((sum, one, index) => sum + (Number.isFinite(one) ? (weights[index] as number) : 0), 0) / weights.reduce((sum, one) => sum + one, 0); // prettier-ignore
+  const share =
+    left.reduce((sum, one, index) => sum + (Number.isFinite(one) ? (weights[index] as number) : 0), 0) /
+    weights.reduce((sum, one) => sum + one, 0);
   const quantile = (part: number): number => weightedQuantile(left, weights, part);
   const heated = rises(trace);
   const high = quantile(0.95);
-  const now = weightedSpread(coolings.map((cooling) => at(cooling, span)), weights); // prettier-ignore
+  const now = weightedSpread(
+    coolings.map((cooling) => at(cooling, span)),
+    weights,
+  );
   const reaches = share >= 0.5 && !heated;
   return {
     secondsLeft: reaches
       ? { median: quantile(0.5), range90: [quantile(0.05), Number.isFinite(high) ? high : null] }
       : null,
-    ambientC: weightedSpread(coolings.map((one) => one.ambientC), weights), // prettier-ignore
-    timeConstantS: weightedSpread(coolings.map((one) => one.timeConstantS), weights), // prettier-ignore
+    ambientC: weightedSpread(
+      coolings.map((one) => one.ambientC),
+      weights,
+    ),
+    timeConstantS: weightedSpread(
+      coolings.map((one) => one.timeConstantS),
+      weights,
+    ),
     nowC: now,
     reasons: heated
       ? ['It gets warmer: the arc burns again, or the probe was moved. The clock begins anew when it falls.']
       : reaches
-        ? [quantile(0.5) === 0 ? `It is at ${short(limitC)} °C or below: go on.` : `${timeWords(quantile(0.5))} more to ${short(limitC)} °C, ${timeWords(quantile(0.05))} to ${Number.isFinite(high) ? timeWords(high) : 'never'}.`] // prettier-ignore
-        : [`It does not come down to ${short(limitC)} °C where it is this warm around: blow air on it, or take the limit up.`], // prettier-ignore
+        ? [
+            quantile(0.5) === 0
+              ? `It is at ${short(limitC)} °C or below: go on.`
+              : `${timeWords(quantile(0.5))} more to ${short(limitC)} °C, ${timeWords(quantile(0.05))} to ` +
+                `${Number.isFinite(high) ? timeWords(high) : 'never'}.`,
+          ]
+        : [
+            `It does not come down to ${short(limitC)} °C where it is this warm around: blow air on it, or take ` +
+              'the limit up.',
+          ],
   };
 }

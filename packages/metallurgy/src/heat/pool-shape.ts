@@ -6,9 +6,10 @@ import { rosenthalPlate, type MovingSource } from './rosenthal';
 import type { ThermalMaterial } from './thermal-material';
 
 /**
- * Temperature the edge of a pool is looked for at in the closed forms, °C. They know no heat of fusion: metal melts where it would
- * have become warmer than its solidus by what melting takes; part of that comes back from behind, where the pool freezes. Without
- * this a pool comes out a quarter wider than the simulation's, which carries the heat of fusion, and too deep.
+ * Temperature the edge of a pool is looked for at in the closed forms, °C. They know no heat of fusion: metal melts
+ * where it would have become warmer than its solidus by what melting takes; part of that comes back from behind, where
+ * the pool freezes. Without this a pool comes out a quarter wider than the simulation's, which carries the heat of
+ * fusion, and too deep.
  * @param volumetricHeat J/m³K
  */
 export const poolEdge = ({ solidusC, latentJPerKg, densityKgPerM3 }: ThermalMaterial, volumetricHeat: number): number =>
@@ -63,7 +64,11 @@ function highest(at: (xiM: number) => number, yM: number, zM: number, steps: num
   return Math.max(atLeft, atRight);
 }
 
-/** Hottest that a point beside the path of a point source gets, °C. @param yM sideways, m @param zM below the surface, m */
+/**
+ * Hottest that a point beside the path of a point source gets, °C.
+ * @param yM sideways, m
+ * @param zM below the surface, m
+ */
 export const hottestAt = (source: MovingSource, thicknessM: number, yM: number, zM: number): number =>
   highest((xiM) => rosenthalPlate(source, thicknessM, xiM, yM, zM), yM, zM, 26);
 
@@ -94,8 +99,8 @@ function poolOnce(source: DistributedSource, thicknessM: number, meltsC: number)
 }
 
 /**
- * Width, depth and melting through of a steady pool, over what is not known of the arc: its efficiency and voltage where they
- * are left out, how evenly the hand travels, and the wall.
+ * Width, depth and melting through of a steady pool, over what is not known of the arc: its efficiency and voltage
+ * where they are left out, how evenly the hand travels, and the wall.
  * @param seed the same seed gives the same answer
  */
 export function poolShape(question: PoolQuestion, seed: number): PoolShape {

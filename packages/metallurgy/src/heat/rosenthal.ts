@@ -44,10 +44,9 @@ export function rosenthalThin(source: MovingSource, thicknessM: number, xiM: num
 const IMAGES = 6;
 
 /**
- * Temperature in a plate of any thickness: the thick body's source and its images in both faces, which no heat leaves. Near the
- * source it is the thick body, far from it the thin sheet.
- * Source: method of images (Carslaw and Jaeger, Conduction of Heat in Solids); what lies beyond the sixth image is taken as
- * spread evenly.
+ * Temperature in a plate of any thickness: the thick body's source and its images in both faces, which no heat leaves.
+ * Near the source it is the thick body, far from it the thin sheet. Source: method of images (Carslaw and Jaeger,
+ * Conduction of Heat in Solids); what lies beyond the sixth image is taken as spread evenly.
  */
 export function rosenthalPlate(source: MovingSource, thicknessM: number, xiM: number, yM: number, zM: number): number {
   let rise = 0;

@@ -55,20 +55,29 @@ export function sectionGrid(sides: readonly [SectionSide, SectionSide], nearMm: 
   const thin = Math.min(...sides.map(({ thicknessMm }) => thicknessMm));
   // A border of cells lies at the lower face of the thinner side.
   const upper = growing(thin, nearMm, 2.5);
-  const heights = thick > thin + 1e-6 ? [...upper, ...growing(thick - thin, upper[upper.length - 1] as number, 3)] : upper; // prettier-ignore
+  const heights =
+    thick > thin + 1e-6 ? [...upper, ...growing(thick - thin, upper[upper.length - 1] as number, 3)] : upper;
   const [first, second] = sides.map(({ reachMm }) => growing(reachMm, nearMm, 6)) as [number[], number[]];
   const widths = [...[...first].reverse(), ...second];
   const rowCount = widths.length;
   const alongCount = heights.length;
   const cells = rowCount * alongCount;
   const grid: SectionGrid = {
-    alongCount, rowCount, closed: false, sides,
-    volume: new Float64Array(cells).fill(EMPTY_M3), towardsNext: new Float64Array(cells), towardsNextRow: new Float64Array(cells),
-    airSurface: new Float64Array(cells), innerSurface: new Float64Array(cells),
+    alongCount,
+    rowCount,
+    closed: false,
+    sides,
+    volume: new Float64Array(cells).fill(EMPTY_M3),
+    towardsNext: new Float64Array(cells),
+    towardsNextRow: new Float64Array(cells),
+    airSurface: new Float64Array(cells),
+    innerSurface: new Float64Array(cells),
     metal: Uint8Array.from(widths, (_, row) => (row < first.length ? 0 : 1)),
-    acrossMm: middles(widths, -first.reduce((sum, width) => sum + width, 0)), widthMm: Float64Array.from(widths),
-    depthMm: middles(heights, 0), heightMm: Float64Array.from(heights),
-  }; // prettier-ignore
+    acrossMm: middles(widths, -first.reduce((sum, width) => sum + width, 0)),
+    widthMm: Float64Array.from(widths),
+    depthMm: middles(heights, 0),
+    heightMm: Float64Array.from(heights),
+  };
   for (let row = 0; row < rowCount; row++) fillColumn(grid, row);
   return grid;
 }

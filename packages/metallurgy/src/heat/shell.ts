@@ -9,8 +9,8 @@ export interface ShellSide {
   /** How far it reaches from the seam, mm. */
   readonly reachMm: number;
   /**
-   * How its width grows with the distance from a ring: a tube stays as wide, a plate round a tube (flange, run under a branch)
-   * grows outwards, a cap inside shrinks to its middle.
+   * How its width grows with the distance from a ring: a tube stays as wide, a plate round a tube (flange, run under a
+   * branch) grows outwards, a cap inside shrinks to its middle.
    */
   readonly spread: 'straight' | 'outwards' | 'inwards';
   /** Whether heat leaves the seam two ways in this piece: a plate with a tube or rib on it. */
@@ -93,12 +93,22 @@ export function shellGrid(shell: Shell, fineness: Fineness = FINENESS): ShellGri
   const rowCount = first.length + second.length;
   const cells = alongCount * rowCount;
   const grid = {
-    alongCount, rowCount, closed: shell.kind === 'ring',
-    volume: new Float64Array(cells), towardsNext: new Float64Array(cells), towardsNextRow: new Float64Array(cells),
-    airSurface: new Float64Array(cells), innerSurface: new Float64Array(cells), metal: new Uint8Array(rowCount),
-    acrossMm: new Float64Array(rowCount), widthMm: new Float64Array(rowCount), alongMm: new Float64Array(alongCount),
-    pitchMm, seamRow: first.length, shell,
-  }; // prettier-ignore
+    alongCount,
+    rowCount,
+    closed: shell.kind === 'ring',
+    volume: new Float64Array(cells),
+    towardsNext: new Float64Array(cells),
+    towardsNextRow: new Float64Array(cells),
+    airSurface: new Float64Array(cells),
+    innerSurface: new Float64Array(cells),
+    metal: new Uint8Array(rowCount),
+    acrossMm: new Float64Array(rowCount),
+    widthMm: new Float64Array(rowCount),
+    alongMm: new Float64Array(alongCount),
+    pitchMm,
+    seamRow: first.length,
+    shell,
+  };
   const before = shell.kind === 'ring' ? 0 : shell.beyondMm;
   for (let place = 0; place < alongCount; place++) grid.alongMm[place] = (place + 0.5) * pitchMm - before;
   const widths = [...[...first].reverse(), ...second];

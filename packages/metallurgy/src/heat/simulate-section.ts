@@ -62,11 +62,23 @@ function footprint(grid: SectionGrid, arc: ArcSource): { readonly cells: Int32Ar
 const middleRow = (grid: SectionGrid): number => grid.metal.indexOf(1);
 
 /**
- * Simulates the heat of passes that go over a joint, cut across: for thick metal, and for thick to thin. Heat along the seam is
- * left out, which is right where the arc moves on before heat does: `travel x thickness` well above the diffusivity.
+ * Simulates the heat of passes that go over a joint, cut across: for thick metal, and for thick to thin. Heat along the
+ * seam is left out, which is right where the arc moves on before heat does: `travel x thickness` well above the
+ * diffusivity.
  */
 export function simulateSection(question: SectionHeatQuestion): SectionHeatHistory {
-  const { sides, passes, interpassC, restS, startC, ambientC, window, watchS, nearMm = 0.8, insulated = false } = question; // prettier-ignore
+  const {
+    sides,
+    passes,
+    interpassC,
+    restS,
+    startC,
+    ambientC,
+    window,
+    watchS,
+    nearMm = 0.8,
+    insulated = false,
+  } = question;
   const grid = sectionGrid(sides, nearMm);
   const field = new HeatField(
     grid,
@@ -107,7 +119,11 @@ export function simulateSection(question: SectionHeatQuestion): SectionHeatHisto
   for (const [index, arc] of passes.entries()) {
     if (index > 0) {
       const from = now;
-      rest(() => now - from >= restS && (interpassC === null || (field.temperature[middle] as number) <= interpassC || now - from > MOST_WAIT_S)); // prettier-ignore
+      rest(
+        () =>
+          now - from >= restS &&
+          (interpassC === null || (field.temperature[middle] as number) <= interpassC || now - from > MOST_WAIT_S),
+      );
     }
     const { cells, shares } = footprint(grid, arc);
     // The arc passes over the section: its power for a metre of seam, bell-shaped in time.
@@ -119,7 +135,12 @@ export function simulateSection(question: SectionHeatQuestion): SectionHeatHisto
     const total = bells.reduce((sum, bell) => sum + bell, 0);
     met.push({ atS: now + 3 * lasting, metC: field.temperature[middle] as number });
     for (const bell of bells) {
-      field.step(step, cells, shares.map((share) => (share * energy * bell) / total / step), cells.length); // prettier-ignore
+      field.step(
+        step,
+        cells,
+        shares.map((share) => (share * energy * bell) / total / step),
+        cells.length,
+      );
       now += step;
       note();
     }

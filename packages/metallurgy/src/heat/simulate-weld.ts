@@ -166,7 +166,8 @@ class WeldRun {
       weldedS = this.now;
     }
     const end = weldedS + question.watchS;
-    while (this.now < end && field.hottestC > data.simulation.restC) this.advance(Math.min(this.nextStep(), end - this.now + 1e-9)); // prettier-ignore
+    while (this.now < end && field.hottestC > data.simulation.restC)
+      this.advance(Math.min(this.nextStep(), end - this.now + 1e-9));
     film.close(this.now, field.temperature);
     const later = this.met.filter((_, index) => (question.plan.runs[index]?.pass ?? 0) > 0);
     return {
@@ -255,7 +256,11 @@ class WeldRun {
     this.probe();
     field.sinkC.forEach((value, bar) => (this.barPeakC[bar] = Math.max(this.barPeakC[bar] ?? value, value)));
     for (const torch of this.torches) this.finish(torch);
-    if (this.steps % TOLD_EVERY === 0 && !this.watch({ seconds: this.now, runsDone: this.records.filter(Boolean).length })) throw new SimulationStopped(); // prettier-ignore
+    if (
+      this.steps % TOLD_EVERY === 0 &&
+      !this.watch({ seconds: this.now, runsDone: this.records.filter(Boolean).length })
+    )
+      throw new SimulationStopped();
   }
 
   private probe(): void {
@@ -281,8 +286,9 @@ class WeldRun {
 }
 
 /**
- * Simulates the heat of a weld: an arc, or two, that go along a seam in runs, with pauses, waiting where the metal must cool,
- * over a shell of one or two metals with all that takes heat from it. Pure: the same question gives the same history.
+ * Simulates the heat of a weld: an arc, or two, that go along a seam in runs, with pauses, waiting where the metal must
+ * cool, over a shell of one or two metals with all that takes heat from it. Pure: the same question gives the same
+ * history.
  * @param watch told of its progress; may stop it
  * @throws SimulationStopped where the watcher says so
  */

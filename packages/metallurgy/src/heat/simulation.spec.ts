@@ -1,27 +1,70 @@
 import {
-  coolingThick, coolingThin, enthalpyTable, heatHeld, rosenthalThin, shellGrid, simulateSection, simulateWeld, SimulationStopped,
-  temperatureAt, thermalMaterial, FINENESS, type Shell, type ShellSide, type ThermalMaterial, type WeldHistory, type WeldQuestion,
-} from '.'; // prettier-ignore
+  coolingThick,
+  coolingThin,
+  enthalpyTable,
+  heatHeld,
+  rosenthalThin,
+  shellGrid,
+  simulateSection,
+  simulateWeld,
+  SimulationStopped,
+  temperatureAt,
+  thermalMaterial,
+  FINENESS,
+  type Shell,
+  type ShellSide,
+  type ThermalMaterial,
+  type WeldHistory,
+  type WeldQuestion,
+} from '.';
 
 const CONSTANT = thermalMaterial({ conductivity: 25, diffusivity: 6e-6 });
 const STAINLESS = thermalMaterial({ grade: '316L' });
 const side = (material: ThermalMaterial, more: Partial<ShellSide> = {}): ShellSide => ({
-  material, thicknessMm: 2, reachMm: 120, spread: 'straight', bothWays: false, ...more,
-}); // prettier-ignore
+  material,
+  thicknessMm: 2,
+  reachMm: 120,
+  spread: 'straight',
+  bothWays: false,
+  ...more,
+});
 const ARC = { powerW: 261.625, travelMmPerS: 1.8, radiusMm: 1.5, aimMm: 0 };
-const ring = (of: ShellSide = side(STAINLESS), lengthMm = 120): Shell => ({ kind: 'ring', lengthMm, sides: [of, of], beyondMm: 0, closedInside: true }); // prettier-ignore
+const ring = (of: ShellSide = side(STAINLESS), lengthMm = 120): Shell => ({
+  kind: 'ring',
+  lengthMm,
+  sides: [of, of],
+  beyondMm: 0,
+  closedInside: true,
+});
 const COARSE = { nearMm: 2, alongMm: 4, growth: 1.3, mostMm: 15 };
 
 function weld(more: Partial<WeldQuestion> = {}, watch?: () => boolean): WeldHistory {
   const shell = more.shell ?? ring();
   return simulateWeld(
     {
-      shell, startC: 20, ambientC: 20, surface: 'tinted', bars: [], cover: { cupMm: 12, trailingMm: 0, postFlowS: 5 },
-      plan: { runs: [{ pass: 0, fromMm: 0, toMm: shell.lengthMm, person: 0, restS: 0 }], arcs: [ARC], interpassC: null, moveS: 8 },
-      windows: [[550, 850], [550, 850]], watchS: 30, fineness: COARSE, arcStepS: 0.8, ...more,
+      shell,
+      startC: 20,
+      ambientC: 20,
+      surface: 'tinted',
+      bars: [],
+      cover: { cupMm: 12, trailingMm: 0, postFlowS: 5 },
+      plan: {
+        runs: [{ pass: 0, fromMm: 0, toMm: shell.lengthMm, person: 0, restS: 0 }],
+        arcs: [ARC],
+        interpassC: null,
+        moveS: 8,
+      },
+      windows: [
+        [550, 850],
+        [550, 850],
+      ],
+      watchS: 30,
+      fineness: COARSE,
+      arcStepS: 0.8,
+      ...more,
     },
     watch,
-  ); // prettier-ignore
+  );
 }
 
 /** A bead on a large plate, to where it is steady. @param finer 1: as usual */
@@ -30,11 +73,25 @@ function plate(finer: number): {
   at(xiMm: number, yMm: number): number;
   error(xiMm: number, yMm: number): number;
 } {
-  const shell: Shell = { kind: 'line', lengthMm: 200, sides: [side(CONSTANT), side(CONSTANT)], beyondMm: 80, closedInside: false };
+  const shell: Shell = {
+    kind: 'line',
+    lengthMm: 200,
+    sides: [side(CONSTANT), side(CONSTANT)],
+    beyondMm: 80,
+    closedInside: false,
+  };
   const history = weld({
-    shell, insulated: true, watchS: 0.001, arcStepS: 0.3 * finer,
+    shell,
+    insulated: true,
+    watchS: 0.001,
+    arcStepS: 0.3 * finer,
     plan: { runs: [{ pass: 0, fromMm: 0, toMm: 150, person: 0, restS: 0 }], arcs: [ARC], interpassC: null, moveS: 0 },
-    fineness: { nearMm: FINENESS.nearMm * finer, alongMm: FINENESS.alongMm * finer, growth: 1 + (FINENESS.growth - 1) * finer, mostMm: 8 * finer },
+    fineness: {
+      nearMm: FINENESS.nearMm * finer,
+      alongMm: FINENESS.alongMm * finer,
+      growth: 1 + (FINENESS.growth - 1) * finer,
+      mostMm: 8 * finer,
+    },
   });
   const source = { powerW: ARC.powerW, travelMPerS: 0.0018, startC: 20, conductivity: 25, diffusivity: 6e-6 };
   return {
@@ -45,9 +102,17 @@ function plate(finer: number): {
       return Math.abs((temperatureAt(history.grid, history.endC, 150 + xiMm, yMm) - exact) / (exact - 20));
     },
   };
-} // prettier-ignore
+}
 /** Places away from the source, mm. */
-const AWAY = [[-10, 5], [-20, 5], [-40, 5], [-20, 10], [-40, 10], [-60, 20], [-70, 3]] as const; // prettier-ignore
+const AWAY = [
+  [-10, 5],
+  [-20, 5],
+  [-40, 5],
+  [-20, 10],
+  [-40, 10],
+  [-60, 20],
+  [-70, 3],
+] as const;
 
 describe('simulation of a shell', () => {
   test('is within 3 % of Rosenthal away from the source, loses no heat, and settles as it is cut finer', () => {
@@ -72,10 +137,25 @@ describe('simulation of a shell', () => {
     expect(barPeakC[0]!).toBeGreaterThan(22);
   });
   test('a ring has no beginning: where the arc starts does not matter, and the link over the end carries heat', () => {
-    const from = (mm: number) => weld({ plan: { runs: [{ pass: 0, fromMm: mm, toMm: mm + 60, person: 0, restS: 0 }], arcs: [ARC], interpassC: null, moveS: 0 } }); // prettier-ignore
+    const from = (mm: number) =>
+      weld({
+        plan: {
+          runs: [{ pass: 0, fromMm: mm, toMm: mm + 60, person: 0, restS: 0 }],
+          arcs: [ARC],
+          interpassC: null,
+          moveS: 0,
+        },
+      });
     const [first, turned] = [from(0), from(88)];
-    for (const [along, across] of [[30, 3], [70, 10], [100, -6]] as const)
-      expect(temperatureAt(turned.grid, turned.endC, along + 88, across)).toBeCloseTo(temperatureAt(first.grid, first.endC, along, across), 0); // prettier-ignore
+    for (const [along, across] of [
+      [30, 3],
+      [70, 10],
+      [100, -6],
+    ] as const)
+      expect(temperatureAt(turned.grid, turned.endC, along + 88, across)).toBeCloseTo(
+        temperatureAt(first.grid, first.endC, along, across),
+        0,
+      );
   });
   test('both sides are equally warm where they are alike, whatever the order of the sweeps', () => {
     const { grid, peakC } = weld();
@@ -90,7 +170,8 @@ describe('simulation of a shell', () => {
   });
   test('a later pass waits until its metal is below the limit', () => {
     const runs = [0, 1].map((pass) => ({ pass, fromMm: 0, toMm: 120, person: 0 as const, restS: 0 }));
-    const limited = (interpassC: number | null) => weld({ plan: { runs, arcs: [ARC], interpassC, moveS: 8 }, watchS: 0 }); // prettier-ignore
+    const limited = (interpassC: number | null) =>
+      weld({ plan: { runs, arcs: [ARC], interpassC, moveS: 8 }, watchS: 0 });
     const [none, at200, at100] = [limited(null), limited(200), limited(100)];
     expect(at200.peakInterpassC!).toBeLessThanOrEqual(200);
     expect(at100.peakInterpassC!).toBeLessThanOrEqual(100);
@@ -99,7 +180,14 @@ describe('simulation of a shell', () => {
     expect(none.runs[1]!.waitedS).toBe(0);
   });
   test('chill bars cool the edge, and the nearer one the more', () => {
-    const bar = (distanceMm: number) => ({ side: 1 as const, distanceMm, widthMm: 20, thicknessMm: 10, metal: 'copper' as const, contact: 'bolted' as const }); // prettier-ignore
+    const bar = (distanceMm: number) => ({
+      side: 1 as const,
+      distanceMm,
+      widthMm: 20,
+      thicknessMm: 10,
+      metal: 'copper' as const,
+      contact: 'bolted' as const,
+    });
     const peak = (bars: WeldQuestion['bars']): number => {
       const { grid, peakC } = weld({ bars });
       return temperatureAt(grid, peakC, 60, 12);
@@ -113,7 +201,11 @@ describe('simulation of a shell', () => {
       const { grid, bareC } = weld({ cover });
       return temperatureAt(grid, bareC, 60, 3);
     };
-    const [small, wide, trailing] = [bare({ cupMm: 8, trailingMm: 0, postFlowS: 0 }), bare({ cupMm: 20, trailingMm: 0, postFlowS: 0 }), bare({ cupMm: 20, trailingMm: 40, postFlowS: 15 })]; // prettier-ignore
+    const [small, wide, trailing] = [
+      bare({ cupMm: 8, trailingMm: 0, postFlowS: 0 }),
+      bare({ cupMm: 20, trailingMm: 0, postFlowS: 0 }),
+      bare({ cupMm: 20, trailingMm: 40, postFlowS: 15 }),
+    ];
     expect(wide).toBeLessThan(small);
     expect(trailing).toBeLessThan(wide);
   });
@@ -166,9 +258,17 @@ describe('simulation of a section', () => {
   const cooling = (thicknessMm: number): { readonly seconds: number; readonly error: number } => {
     const one = { material: CONSTANT, thicknessMm, reachMm: 150 };
     const history = simulateSection({
-      sides: [one, one], passes: [{ powerW: 523.25, travelMmPerS: 1.8, radiusMm: 0.6, aimMm: 0 }], interpassC: null, restS: 0, startC: 20,
-      ambientC: 20, window: [550, 850], watchS: 120, insulated: true, nearMm: 0.4,
-    }); // prettier-ignore
+      sides: [one, one],
+      passes: [{ powerW: 523.25, travelMmPerS: 1.8, radiusMm: 0.6, aimMm: 0 }],
+      interpassC: null,
+      restS: 0,
+      startC: 20,
+      ambientC: 20,
+      window: [550, 850],
+      watchS: 120,
+      insulated: true,
+      nearMm: 0.4,
+    });
     const { middleC, seconds, balance } = history;
     const peak = middleC.indexOf(Math.max(...middleC));
     const when = (level: number): number => {
@@ -188,12 +288,22 @@ describe('simulation of a section', () => {
   test('thick to thin: the thin side becomes hotter; aiming at the thick one evens it out', () => {
     const run = (aimMm: number) => {
       const { grid, peakC } = simulateSection({
-        sides: [{ material: STAINLESS, thicknessMm: 8, reachMm: 60 }, { material: STAINLESS, thicknessMm: 2, reachMm: 60 }],
-        passes: [{ powerW: 700, travelMmPerS: 1.8, radiusMm: 1.8, aimMm }], interpassC: null, restS: 0, startC: 20, ambientC: 20,
-        window: [550, 850], watchS: 60,
-      }); // prettier-ignore
+        sides: [
+          { material: STAINLESS, thicknessMm: 8, reachMm: 60 },
+          { material: STAINLESS, thicknessMm: 2, reachMm: 60 },
+        ],
+        passes: [{ powerW: 700, travelMmPerS: 1.8, radiusMm: 1.8, aimMm }],
+        interpassC: null,
+        restS: 0,
+        startC: 20,
+        ambientC: 20,
+        window: [550, 850],
+        watchS: 60,
+      });
       const at = (mm: number): number => {
-        const row = [...grid.acrossMm.keys()].reduce((best, one) => (Math.abs(grid.acrossMm[one]! - mm) < Math.abs(grid.acrossMm[best]! - mm) ? one : best)); // prettier-ignore
+        const row = [...grid.acrossMm.keys()].reduce((best, one) =>
+          Math.abs(grid.acrossMm[one]! - mm) < Math.abs(grid.acrossMm[best]! - mm) ? one : best,
+        );
         return peakC[row * grid.alongCount]!;
       };
       return at(8) - at(-8);

@@ -15,7 +15,10 @@ export const tintShift = (chromiumPercent: number): number =>
 export function tintLevels(chromiumPercent: number): readonly { readonly tint: string; readonly fromC: number }[] {
   const { levels, scaleFromC } = data.tints;
   const shift = tintShift(chromiumPercent);
-  return [...levels, { tint: 'grey scale', fromC: scaleFromC }].map(({ tint, fromC }) => ({ tint, fromC: fromC + shift })); // prettier-ignore
+  return [...levels, { tint: 'grey scale', fromC: scaleFromC }].map(({ tint, fromC }) => ({
+    tint,
+    fromC: fromC + shift,
+  }));
 }
 
 /** Colour that a temperature in air leaves; null below the first. */

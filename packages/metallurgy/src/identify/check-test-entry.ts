@@ -47,7 +47,8 @@ export function checkTestEntry(entry: TestEntry, path: FieldPath = []): CheckedT
     if (!option.values.some(({ id }) => id === String(value)))
       errors.push({
         path: [...path, option.id],
-        message: `"${value}" is not a setting of ${definition.id}; use one of ${option.values.map(({ id }) => id).join(', ')}`,
+        message:
+          `"${value}" is not a setting of ${definition.id}; use one of ` + option.values.map(({ id }) => id).join(', '),
       });
     settings[option.id] = String(value);
   }
@@ -71,7 +72,9 @@ export function checkTestEntry(entry: TestEntry, path: FieldPath = []): CheckedT
   } else if (!definition.outcomes.some(({ id }) => id === entry.outcome))
     errors.push({
       path: [...path, 'outcome'],
-      message: `${entry.outcome === undefined ? 'missing' : `"${entry.outcome}" is not an outcome of ${definition.id}`}; use one of ${definition.outcomes.map(({ id }) => id).join(', ')}`,
+      message:
+        `${entry.outcome === undefined ? 'missing' : `"${entry.outcome}" is not an outcome of ${definition.id}`}; ` +
+        `use one of ${definition.outcomes.map(({ id }) => id).join(', ')}`,
     });
   if (errors.length > 0) throw new InputError(errors);
   return { definition, entry, settings };

@@ -21,7 +21,10 @@ export interface IdentifyInput {
       }
     | undefined;
   readonly tests?: readonly TestEntry[] | undefined;
-  /** Share of each test's results that say nothing in this workshop's hands, beyond what its model holds, by test; none where left out. */
+  /**
+   * Share of each test's results that say nothing in this workshop's hands, beyond what its model holds, by test; none
+   * where left out.
+   */
   readonly lapses?: { readonly [test: string]: number } | undefined;
 }
 
@@ -47,7 +50,8 @@ export function checkIdentifyInput(input: IdentifyInput, path: FieldPath = []): 
   for (const [grade, count] of Object.entries(input.item?.confirmed ?? {})) {
     const at = [...path, 'item', 'confirmed', grade];
     if (!findGrade(grade)) errors.push({ path: at, message: notInCatalogue(grade, GRADES) });
-    if (!(count >= 0 && count <= MOST_CONFIRMED)) errors.push({ path: at, message: `give 0 to ${MOST_CONFIRMED} pieces` }); // prettier-ignore
+    if (!(count >= 0 && count <= MOST_CONFIRMED))
+      errors.push({ path: at, message: `give 0 to ${MOST_CONFIRMED} pieces` });
   }
   for (const [test, share] of Object.entries(input.lapses ?? {})) {
     const at = [...path, 'lapses', test];

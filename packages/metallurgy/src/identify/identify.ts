@@ -173,7 +173,10 @@ export function outcomeOfGrade({ definition, entry, settings }: CheckedTest, gra
   const total = own.reduce((sum, { prior }) => sum + prior, 0);
   const outcome = definition.outcomes.findIndex(({ id }) => id === entry.outcome);
   if (total <= 0 || outcome < 0) return null;
-  return own.reduce((sum, one) => sum + (one.prior / total) * CATALOGUE_TABLES.mean(definition, settings, one, outcome), 0); // prettier-ignore
+  return own.reduce(
+    (sum, one) => sum + (one.prior / total) * CATALOGUE_TABLES.mean(definition, settings, one, outcome),
+    0,
+  );
 }
 
 const markOf = ({ definition, entry }: CheckedTest, grade: Grade): number =>

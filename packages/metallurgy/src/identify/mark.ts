@@ -13,8 +13,8 @@ const MARKS = new Map(
 const base = (designation: string): string => /^[A-Z]?\d{3,5}/.exec(designation)?.[0] ?? designation;
 
 /**
- * Likelihood of a mark on a piece of a grade: full for the grade named, less for its low-carbon, high-carbon or stabilised
- * sister (dual certificates are common), little for any other.
+ * Likelihood of a mark on a piece of a grade: full for the grade named, less for its low-carbon, high-carbon or
+ * stabilised sister (dual certificates are common), little for any other.
  * @param mark as read; punctuation and case do not count, several words may stand in it
  */
 export function markLikelihood(model: MarkModel, mark: string, grade: Grade): number {

@@ -13,7 +13,10 @@ export interface NextTest {
   readonly minutes: number;
   /** Expected information about the grade, bits. */
   readonly informationBits: number;
-  /** Expected drop of the filler loss when the rod is chosen after the test instead of now; 0 when no outcome changes the rod. */
+  /**
+   * Expected drop of the filler loss when the rod is chosen after the test instead of now; 0 when no outcome changes
+   * the rod.
+   */
   readonly lossDrop: number;
   /** Rod the most telling outcome would move to, and that outcome; null when none changes it. */
   readonly moves: { readonly outcome: string; readonly rod: string } | null;
@@ -29,7 +32,9 @@ export interface FillerLoss {
 /** Answer to "which test next, and may I stop". */
 export interface NextTests {
   readonly tests: readonly NextTest[];
-  /** Whether something was tried on the piece, and no further test at hand is worth its minutes for choosing the rod. */
+  /**
+   * Whether something was tried on the piece, and no further test at hand is worth its minutes for choosing the rod.
+   */
   readonly enough: boolean;
 }
 
@@ -172,8 +177,8 @@ function markOutcomes(definition: FieldTest, kept: readonly WeighedHypothesis[])
 }
 
 /**
- * Stands for the readings a piece could give: the mean composition of each candidate grade in turn. Grades are compared as
- * normal distributions of what the instrument would show.
+ * Stands for the readings a piece could give: the mean composition of each candidate grade in turn. Grades are compared
+ * as normal distributions of what the instrument would show.
  */
 function readingOutcomes(model: ReadingModel, kept: readonly WeighedHypothesis[], known: Identification): Outcome[] {
   const symbols = Object.keys(model.sigma) as ElementSymbol[];

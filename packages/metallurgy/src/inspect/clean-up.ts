@@ -69,8 +69,8 @@ function bathOf({ family, grade }: PieceToClean): Bath | null {
 }
 
 /**
- * How a weld is cleaned, step by step, as far as the profile asks, by what the metals take: paste and times are those of the metal that
- * takes least.
+ * How a weld is cleaned, step by step, as far as the profile asks, by what the metals take: paste and times are those
+ * of the metal that takes least.
  */
 export function cleanUp(question: CleanUpQuestion): readonly CleanUpStep[] {
   const { pieces, cleaning, environment, oxideNm, grey, inside } = question;
@@ -103,7 +103,9 @@ export function cleanUp(question: CleanUpQuestion): readonly CleanUpStep[] {
     add('degrease');
     const pasted = stainless.flatMap(({ paste }) => (paste ? [paste] : []));
     if (noPaste.length === 0 && pasted.length > 0) {
-      add('pickle-paste', { minutes: span([Math.min(...pasted.map(([low]) => low)), Math.min(...pasted.map(([, high]) => high))]) }); // prettier-ignore
+      add('pickle-paste', {
+        minutes: span([Math.min(...pasted.map(([low]) => low)), Math.min(...pasted.map(([, high]) => high))]),
+      });
       if (!grey) add('pickle-electro');
     } else
       for (const { piece, bath } of noPaste) add('no-pickle', { piece: piece.name, why: bath?.why ?? data.other.why });
@@ -114,10 +116,17 @@ export function cleanUp(question: CleanUpQuestion): readonly CleanUpStep[] {
     const strongest = [...stainless].sort((one, other) => other.nitric[0] - one.nitric[0])[0];
     const all = baths.every(({ bath }) => bath !== null);
     if (strongest && all) {
-      const words = { nitric: span(strongest.nitric), citric: span(strongest.citric), temperature: strongest.temperature, minutes: span(strongest.minutes) }; // prettier-ignore
+      const words = {
+        nitric: span(strongest.nitric),
+        citric: span(strongest.citric),
+        temperature: strongest.temperature,
+        minutes: span(strongest.minutes),
+      };
       add('passivate-nitric', words);
       if (strongest.nitric[0] < 40) add('passivate-citric', words);
-    } else for (const { piece, bath } of baths) if (!bath) add('passivate-not', { piece: piece.name, instead: data.other.instead, why: data.other.why }); // prettier-ignore
+    } else
+      for (const { piece, bath } of baths)
+        if (!bath) add('passivate-not', { piece: piece.name, instead: data.other.instead, why: data.other.why });
   }
   add('rinse');
   for (const { piece, bath } of baths) if (!bath) add('protect-carbon', { piece: piece.name });

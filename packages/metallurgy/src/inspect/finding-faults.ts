@@ -11,10 +11,16 @@ export const choicesOf = (line: InspectionLine): readonly { readonly id: string;
 const UNITS = { length: ['findingMm', 'mm'], number: ['ferriteNumber', 'FN'], colour: ['oxideNm', 'nm'] } as const;
 
 /**
- * What is wrong with a finding: each line takes a figure in its range, a word it knows, or a colour with or without its film.
+ * What is wrong with a finding: each line takes a figure in its range, a word it knows, or a colour with or without its
+ * film.
  * @returns nothing where it holds
  */
-export function findingFaults({ line, value, range90, choice }: Pick<Finding, 'line' | 'value' | 'range90' | 'choice'>): FieldError[] {
+export function findingFaults({
+  line,
+  value,
+  range90,
+  choice,
+}: Pick<Finding, 'line' | 'value' | 'range90' | 'choice'>): FieldError[] {
   const known = inspectionLine(line);
   const errors: FieldError[] = [];
   if (known.kind === 'choice' || known.kind === 'colour') {
@@ -34,4 +40,4 @@ export function findingFaults({ line, value, range90, choice }: Pick<Finding, 'l
   if (range90 && (!range90.every(holds) || range90[0] > range90[1]))
     errors.push({ path: ['range90'], message: `give two figures of ${range.join(' to ')} ${unit}, the smaller first` });
   return errors;
-} // prettier-ignore
+}

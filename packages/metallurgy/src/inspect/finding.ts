@@ -27,7 +27,9 @@ export interface Finding {
   readonly confirmedBy: readonly string[];
 }
 
-/** Whether a later finding stands in for an earlier one of the same line: it is of the whole seam, or of the same place. */
+/**
+ * Whether a later finding stands in for an earlier one of the same line: it is of the whole seam, or of the same place.
+ */
 const standsInFor = (later: Finding, earlier: Finding): boolean =>
   later.atMm === null || (earlier.atMm !== null && Math.abs(later.atMm - earlier.atMm) <= data.samePlaceMm);
 

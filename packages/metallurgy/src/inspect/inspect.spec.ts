@@ -9,9 +9,31 @@ import type { InspectionLineId } from './inspection-lines';
 
 const profile = (id: string): AcceptanceProfile => STARTING_PROFILES.find((one) => one.id === id)!;
 let count = 0;
-const found = (line: InspectionLineId, fields: Partial<Finding> = {}): Finding => ({ id: String(count++), line, atMm: null, value: null, range90: null, choice: null, by: 'eye', note: '', who: null, atMs: count, photo: null, confirmedBy: [], ...fields }); // prettier-ignore
+const found = (line: InspectionLineId, fields: Partial<Finding> = {}): Finding => ({
+  id: String(count++),
+  line,
+  atMm: null,
+  value: null,
+  range90: null,
+  choice: null,
+  by: 'eye',
+  note: '',
+  who: null,
+  atMs: count,
+  photo: null,
+  confirmedBy: [],
+  ...fields,
+});
 const ask = (findings: readonly Finding[], more: Partial<InspectionQuestion> = {}) =>
-  judgeWeld({ profile: profile('wet'), findings, environment: 'outdoor', families: ['austenitic', 'duplex'], jointType: 'fillet', hasInside: false, ...more }); // prettier-ignore
+  judgeWeld({
+    profile: profile('wet'),
+    findings,
+    environment: 'outdoor',
+    families: ['austenitic', 'duplex'],
+    jointType: 'fillet',
+    hasInside: false,
+    ...more,
+  });
 const line = (id: InspectionLineId, findings: readonly Finding[], more: Partial<InspectionQuestion> = {}): JudgedLine =>
   ask(findings, more).lines.find((one) => one.line === id)!;
 
@@ -20,7 +42,8 @@ test('every line names ways of measuring that exist, what to do about a miss, an
     expect(methods.length).toBeGreaterThan(0);
     for (const method of methods) expect(METHODS.map((one) => one.id)).toContain(method);
     expect(mend.length).toBeGreaterThan(0);
-    if (kind === 'choice') expect([id, options?.some(({ good }) => good) && options.some(({ good }) => !good)]).toEqual([id, true]); // prettier-ignore
+    if (kind === 'choice')
+      expect([id, options?.some(({ good }) => good) && options.some(({ good }) => !good)]).toEqual([id, true]);
   }
 });
 
@@ -37,20 +60,31 @@ test('what is asked and not looked at leaves the verdict open, and says what', (
     'ferrite',
     'cleaning',
   ]);
-  expect(ask([], { hasInside: true, profile: profile('hygienic'), environment: 'food', jointType: 'square-butt' }).open).toEqual(expect.arrayContaining(['tint-inside', 'leak', 'mismatch'])); // prettier-ignore
+  expect(
+    ask([], { hasInside: true, profile: profile('hygienic'), environment: 'food', jointType: 'square-butt' }).open,
+  ).toEqual(expect.arrayContaining(['tint-inside', 'leak', 'mismatch']));
   expect(ask([], { families: ['austenitic', 'carbon'] }).open).not.toContain('ferrite');
 });
 
 test('all met is met; one miss misses, with what to do', () => {
   const good = [
-    found('cracks', { choice: 'none' }), found('pores', { value: 0 }), found('undercut', { value: 0 }), found('concavity', { value: 0 }),
-    found('convexity', { value: 1, by: 'caliper' }), found('tint-outside', { choice: 'straw' }), found('ferrite', { value: 9, by: 'gauge' }),
+    found('cracks', { choice: 'none' }),
+    found('pores', { value: 0 }),
+    found('undercut', { value: 0 }),
+    found('concavity', { value: 0 }),
+    found('convexity', { value: 1, by: 'caliper' }),
+    found('tint-outside', { choice: 'straw' }),
+    found('ferrite', { value: 9, by: 'gauge' }),
     found('cleaning', { choice: 'passivated', by: 'bench' }),
-  ]; // prettier-ignore
+  ];
   expect(ask(good)).toMatchObject({ state: 'met', open: [] });
   const bad = ask([...good, found('tint-outside', { choice: 'purple' })]);
   expect(bad.state).toBe('missed');
-  expect(bad.lines.find((one) => one.line === 'tint-outside')).toMatchObject({ state: 'missed', serviceCares: true, mend: [expect.stringContaining('pickle')] }); // prettier-ignore
+  expect(bad.lines.find((one) => one.line === 'tint-outside')).toMatchObject({
+    state: 'missed',
+    serviceCares: true,
+    mend: [expect.stringContaining('pickle')],
+  });
 });
 
 test('a figure near its limit is too close to tell by eye, and told by a caliper', () => {
@@ -62,7 +96,9 @@ test('a figure near its limit is too close to tell by eye, and told by a caliper
 
 test('grey scale is never taken, and its cure is another one than that of a colour', () => {
   for (const { id } of STARTING_PROFILES)
-    expect(line('tint-outside', [found('tint-outside', { choice: 'grey' })], { profile: profile(id) }).state).toBe('missed'); // prettier-ignore
+    expect(line('tint-outside', [found('tint-outside', { choice: 'grey' })], { profile: profile(id) }).state).toBe(
+      'missed',
+    );
   const grey = line('tint-inside', [found('tint-inside', { choice: 'grey' })], { hasInside: true });
   const blue = line('tint-inside', [found('tint-inside', { choice: 'dark-blue' })], { hasInside: true });
   expect(grey.mend).not.toEqual(blue.mend);
@@ -70,7 +106,9 @@ test('grey scale is never taken, and its cure is another one than that of a colo
 });
 
 test('a film read from a picture is judged by its range', () => {
-  const read = (low: number, high: number) => line('tint-outside', [found('tint-outside', { value: (low + high) / 2, range90: [low, high], by: 'picture' })]).state; // prettier-ignore
+  const read = (low: number, high: number) =>
+    line('tint-outside', [found('tint-outside', { value: (low + high) / 2, range90: [low, high], by: 'picture' })])
+      .state;
   expect([read(10, 18), read(16, 26), read(35, 50)]).toEqual(['met', 'close', 'missed']);
 });
 
@@ -106,12 +144,18 @@ test('the last word at a place counts, one about the whole seam stands in for al
 });
 
 test('cleaning counts from what the profile asks', () => {
-  const cleaned = (choice: string, id: string) => line('cleaning', [found('cleaning', { choice, by: 'bench' })], { profile: profile(id) }).state; // prettier-ignore
-  expect([cleaned('brushed', 'wet'), cleaned('passivated', 'wet'), cleaned('brushed', 'load')]).toEqual(['missed', 'met', 'met']); // prettier-ignore
+  const cleaned = (choice: string, id: string) =>
+    line('cleaning', [found('cleaning', { choice, by: 'bench' })], { profile: profile(id) }).state;
+  expect([cleaned('brushed', 'wet'), cleaned('passivated', 'wet'), cleaned('brushed', 'load')]).toEqual([
+    'missed',
+    'met',
+    'met',
+  ]);
 });
 
 test('what is wrong with a finding is named', () => {
-  const faults = (fields: Partial<Finding> & Pick<Finding, 'line'>) => findingFaults({ value: null, range90: null, choice: null, ...fields }).map(({ path }) => dotted(path)); // prettier-ignore
+  const faults = (fields: Partial<Finding> & Pick<Finding, 'line'>) =>
+    findingFaults({ value: null, range90: null, choice: null, ...fields }).map(({ path }) => dotted(path));
   expect(faults({ line: 'pores', value: 0 })).toEqual([]);
   expect(faults({ line: 'pores' })).toEqual(['value']);
   expect(faults({ line: 'cracks', choice: 'somewhere' })).toEqual(['choice']);
@@ -121,7 +165,16 @@ test('what is wrong with a finding is named', () => {
 });
 
 describe('cleaning up', () => {
-  const clean = (more: Partial<CleanUpQuestion>) => cleanUp({ pieces: [{ name: 'Tube', family: 'austenitic', grade: '304L' }], cleaning: 'passivated', environment: 'outdoor', oxideNm: 15, grey: false, inside: false, ...more }); // prettier-ignore
+  const clean = (more: Partial<CleanUpQuestion>) =>
+    cleanUp({
+      pieces: [{ name: 'Tube', family: 'austenitic', grade: '304L' }],
+      cleaning: 'passivated',
+      environment: 'outdoor',
+      oxideNm: 15,
+      grey: false,
+      inside: false,
+      ...more,
+    });
   const ids = (more: Partial<CleanUpQuestion>) => clean(more).map(({ id }) => id);
 
   test('pale colour is brushed, deep colour pickled, scale ground off; nothing is asked where nothing is', () => {
@@ -141,17 +194,40 @@ describe('cleaning up', () => {
       ['ferritic', '409'],
       ['carbon', 'A36'],
     ] as const) {
-      // prettier-ignore
-      const steps = clean({ cleaning: 'pickled', pieces: [{ name: 'A', family: 'austenitic', grade: '304L' }, { name: 'B', family, grade }] }); // prettier-ignore
-      expect([grade, steps.some(({ id }) => id === 'pickle-paste'), steps.some(({ id }) => id === 'no-pickle B')]).toEqual([grade, false, true]); // prettier-ignore
+      const steps = clean({
+        cleaning: 'pickled',
+        pieces: [
+          { name: 'A', family: 'austenitic', grade: '304L' },
+          { name: 'B', family, grade },
+        ],
+      });
+      expect([
+        grade,
+        steps.some(({ id }) => id === 'pickle-paste'),
+        steps.some(({ id }) => id === 'no-pickle B'),
+      ]).toEqual([grade, false, true]);
     }
-    expect(ids({ pieces: [{ name: 'Post', family: 'carbon', grade: 'A36' }] })).toEqual(expect.arrayContaining(['passivate-not Post', 'protect-carbon Post'])); // prettier-ignore
-    expect(clean({ pieces: [{ name: 'Pin', family: 'austenitic', grade: '303' }] }).find(({ id }) => id === 'passivate-nitric')!.title).toContain('40 to 55 %'); // prettier-ignore
+    expect(ids({ pieces: [{ name: 'Post', family: 'carbon', grade: 'A36' }] })).toEqual(
+      expect.arrayContaining(['passivate-not Post', 'protect-carbon Post']),
+    );
+    expect(
+      clean({ pieces: [{ name: 'Pin', family: 'austenitic', grade: '303' }] }).find(
+        ({ id }) => id === 'passivate-nitric',
+      )!.title,
+    ).toContain('40 to 55 %');
   });
 });
 
 test('a profile of a time before is completed by its starting profile, or as usual', () => {
-  const { tintOutside: _tint, concavityMm: _sunk, poreMm: _pore, bowMm: _bow, leakTight: _leak, cleaning: _clean, ...old } = profile('hygienic'); // prettier-ignore
+  const {
+    tintOutside: _tint,
+    concavityMm: _sunk,
+    poreMm: _pore,
+    bowMm: _bow,
+    leakTight: _leak,
+    cleaning: _clean,
+    ...old
+  } = profile('hygienic');
   expect(completeProfile(old)).toEqual(profile('hygienic'));
   expect(completeProfile({ ...old, id: 'own', undercutMm: 0.2 })).toMatchObject({
     undercutMm: 0.2,

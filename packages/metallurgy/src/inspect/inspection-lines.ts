@@ -3,15 +3,36 @@ import { fromJson } from '../from-json';
 
 /** What a weld is looked at for. */
 export const INSPECTION_LINES = [
-  'cracks', 'pores', 'undercut', 'concavity', 'convexity', 'mismatch', 'tint-outside', 'tint-inside', 'bow', 'leak', 'ferrite',
+  'cracks',
+  'pores',
+  'undercut',
+  'concavity',
+  'convexity',
+  'mismatch',
+  'tint-outside',
+  'tint-inside',
+  'bow',
+  'leak',
+  'ferrite',
   'cleaning',
-] as const; // prettier-ignore
+] as const;
 export type InspectionLineId = (typeof INSPECTION_LINES)[number];
 
 /** How something was looked at or measured. */
 export const INSPECTION_METHODS = [
-  'eye', 'lens', 'mirror', 'picture', 'caliper', 'straightedge', 'dye', 'water', 'air', 'vacuum', 'gauge', 'bench',
-] as const; // prettier-ignore
+  'eye',
+  'lens',
+  'mirror',
+  'picture',
+  'caliper',
+  'straightedge',
+  'dye',
+  'water',
+  'air',
+  'vacuum',
+  'gauge',
+  'bench',
+] as const;
 export type InspectionMethodId = (typeof INSPECTION_METHODS)[number];
 
 /** A way of measuring, and how far it may be off. */

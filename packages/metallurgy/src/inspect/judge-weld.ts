@@ -68,8 +68,13 @@ export interface Verdict {
 }
 
 const lengthLimits = {
-  pores: 'poreMm', undercut: 'undercutMm', concavity: 'concavityMm', convexity: 'reinforcementMm', mismatch: 'highLowMm', bow: 'bowMm',
-} as const satisfies Partial<Record<InspectionLineId, keyof AcceptanceProfile>>; // prettier-ignore
+  pores: 'poreMm',
+  undercut: 'undercutMm',
+  concavity: 'concavityMm',
+  convexity: 'reinforcementMm',
+  mismatch: 'highLowMm',
+  bow: 'bowMm',
+} as const satisfies Partial<Record<InspectionLineId, keyof AcceptanceProfile>>;
 
 /** A profile as it holds for a weld: the window of ferrite is one for austenitic weld metal, and duplex has its own. */
 function profileOfWeld({ profile, deposit, families }: InspectionQuestion): AcceptanceProfile {
@@ -82,7 +87,11 @@ function profileOfWeld({ profile, deposit, families }: InspectionQuestion): Acce
 
 /** What a profile asks of a line. */
 export function limitOf(line: InspectionLineId, profile: AcceptanceProfile): LineLimit {
-  const colour = (tint: TintLimit): LineLimit => ({ kind: 'colour', tint, title: TINT_LIMITS.find(({ id }) => id === tint)!.title }); // prettier-ignore
+  const colour = (tint: TintLimit): LineLimit => ({
+    kind: 'colour',
+    tint,
+    title: TINT_LIMITS.find(({ id }) => id === tint)!.title,
+  });
   switch (line) {
     case 'tint-outside':
       return colour(profile.tintOutside);
@@ -102,7 +111,10 @@ export function limitOf(line: InspectionLineId, profile: AcceptanceProfile): Lin
 }
 
 /** Whether a line is asked for at a joint. */
-function isAsked(line: InspectionLine, { profile, environment, pressure, families, jointType, hasInside }: InspectionQuestion): boolean {
+function isAsked(
+  line: InspectionLine,
+  { profile, environment, pressure, families, jointType, hasInside }: InspectionQuestion,
+): boolean {
   switch (line.id) {
     case 'tint-inside':
       return hasInside;
@@ -111,7 +123,9 @@ function isAsked(line: InspectionLine, { profile, environment, pressure, familie
     case 'leak':
       return profile.leakTight && (hasInside || pressure === true || data.leakServices.includes(environment ?? ''));
     case 'ferrite':
-      return families.every((family) => family !== null && data.ferriteFamilies.includes(family)) && families.length > 0;
+      return (
+        families.every((family) => family !== null && data.ferriteFamilies.includes(family)) && families.length > 0
+      );
     case 'cleaning':
       return profile.cleaning !== 'none';
     case 'bow':
@@ -119,7 +133,7 @@ function isAsked(line: InspectionLine, { profile, environment, pressure, familie
     default:
       return true;
   }
-} // prettier-ignore
+}
 
 /** How a figure stands to its limits, by how far the way of measuring may be off. */
 function byRange([low, high]: readonly [number, number], least: number, most: number): LineState {
@@ -168,21 +182,25 @@ export function stateOfFinding(line: InspectionLine, finding: Finding, profile: 
 
 const WORST: readonly LineState[] = ['missed', 'close', 'met', 'open'];
 
-const isBelow = (finding: Finding, limit: LineLimit): boolean => limit.kind === 'between' && (finding.value ?? 0) < limit.least; // prettier-ignore
+const isBelow = (finding: Finding, limit: LineLimit): boolean =>
+  limit.kind === 'between' && (finding.value ?? 0) < limit.least;
 
 function mendsOf(line: InspectionLine, finding: Finding, limit: LineLimit): readonly string[] {
   const fits = (mend: Mend): boolean => {
     if (mend.grey !== undefined) return finding.choice === GREY;
     if (mend.below !== undefined) return isBelow(finding, limit);
-    const special = line.mend.some((one) => (one.grey !== undefined && finding.choice === GREY) || (one.below !== undefined && isBelow(finding, limit))); // prettier-ignore
+    const special = line.mend.some(
+      (one) =>
+        (one.grey !== undefined && finding.choice === GREY) || (one.below !== undefined && isBelow(finding, limit)),
+    );
     return !special;
   };
   return line.mend.filter(fits).map(({ text }) => text);
 }
 
 /**
- * Judges a joint by an acceptance profile: line by line, the worst finding that stands against what is asked, with what to do about a
- * miss and whether the service minds it. The words are a help: whoever is responsible decides.
+ * Judges a joint by an acceptance profile: line by line, the worst finding that stands against what is asked, with what
+ * to do about a miss and whether the service minds it. The words are a help: whoever is responsible decides.
  */
 export function judgeWeld(question: InspectionQuestion): Verdict {
   const standing = standingFindings(question.findings);

@@ -19,7 +19,14 @@ const OFF = 1.33;
 export function readGauge({ ferriteNumber, fault }: GaugeScenario, seed: number, seconds: number): number {
   const { relative, leastFN } = data.usual.ferrite;
   const kind = fault && seconds >= fault.atS ? fault.kind : null;
-  const felt = kind === 'off-the-bead' ? 0 : kind === 'steel-beneath' ? ferriteNumber + BENEATH_FN : kind === 'not-calibrated' ? OFF * ferriteNumber : ferriteNumber; // prettier-ignore
+  const felt =
+    kind === 'off-the-bead'
+      ? 0
+      : kind === 'steel-beneath'
+        ? ferriteNumber + BENEATH_FN
+        : kind === 'not-calibrated'
+          ? OFF * ferriteNumber
+          : ferriteNumber;
   const sigma = Math.sqrt(leastFN ** 2 + (relative * felt) ** 2);
   return Math.max(0, Math.round(10 * (felt + sigma * chanceAt(seed, seconds).scatter)) / 10);
 }

@@ -17,7 +17,10 @@ export interface AnalyserScenario {
 const THROUGH = 0.55;
 const SHORT = 4;
 
-/** What a simulated hand-held analyser shows of a shot at a moment, mass percent; elements it does not see are left out. Pure. */
+/**
+ * What a simulated hand-held analyser shows of a shot at a moment, mass percent; elements it does not see are left out.
+ * Pure.
+ */
 export function readAnalyser({ composition, fault }: AnalyserScenario, seed: number, seconds: number): Composition {
   const test = findFieldTest('analyser');
   const model = test?.model;
@@ -26,7 +29,9 @@ export function readAnalyser({ composition, fault }: AnalyserScenario, seed: num
   const shown: Partial<Record<ElementSymbol, number>> = {};
   (test.reads ?? []).forEach((element, index) => {
     const there = (composition[element] ?? 0) * (kind === 'coated' ? THROUGH : 1);
-    const sigma = Math.sqrt((model.sigma[element] ?? 0.1) ** 2 + (model.relativeSigma * there) ** 2) * (kind === 'too-short' ? SHORT : 1); // prettier-ignore
+    const sigma =
+      Math.sqrt((model.sigma[element] ?? 0.1) ** 2 + (model.relativeSigma * there) ** 2) *
+      (kind === 'too-short' ? SHORT : 1);
     const read = there + sigma * chanceAt(seed + index + 1, seconds).scatter;
     if (read >= (model.detectionLimit[element] ?? 0.05)) shown[element] = Math.round(100 * read) / 100;
   });

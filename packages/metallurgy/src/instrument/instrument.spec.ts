@@ -2,7 +2,11 @@ import { readAnalyser, readGauge, readOxygen, readThermometer, type OxygenScenar
 import { AIR_PPM, levelAfter } from '../purge';
 
 const SPACE = { volumeL: 4, flowLpm: 8, leakLpm: 0.0002, gasPpm: 10, tanks: 2 };
-const oxygen = (fields: Partial<OxygenScenario> = {}): OxygenScenario => ({ space: SPACE, meter: { lagS: 9, noisePercent: 0 }, ...fields }); // prettier-ignore
+const oxygen = (fields: Partial<OxygenScenario> = {}): OxygenScenario => ({
+  space: SPACE,
+  meter: { lagS: 9, noisePercent: 0 },
+  ...fields,
+});
 const moments = Array.from({ length: 600 }, (_, index) => index);
 
 test('a reading is the same for the same scenario, seed and moment, whatever was read before', () => {
@@ -32,7 +36,8 @@ test('about so many readings stay away as are to, and the others scatter as they
 });
 
 test('faults show as they do: lifted tape rises, a hose that is off goes to air, a stuck meter stands', () => {
-  const at = (kind: NonNullable<OxygenScenario['fault']>['kind'], seconds: number) => readOxygen(oxygen({ fault: { kind, atS: 200 } }), 1, seconds)!; // prettier-ignore
+  const at = (kind: NonNullable<OxygenScenario['fault']>['kind'], seconds: number) =>
+    readOxygen(oxygen({ fault: { kind, atS: 200 } }), 1, seconds)!;
   expect(at('tape-lifted', 199)).toBe(readOxygen(oxygen(), 1, 199));
   expect(at('tape-lifted', 320)).toBeGreaterThan(5 * readOxygen(oxygen(), 1, 320)!);
   expect(at('hose-off', 3000)).toBeGreaterThan(0.6 * AIR_PPM);

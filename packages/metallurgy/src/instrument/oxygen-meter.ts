@@ -44,16 +44,17 @@ function insideLevel({ space, trap, fault }: OxygenScenario, seconds: number): n
   const of = (at: number): number => levelAfter(space, at / 60) + (trap ? trap.ppm * exp(-at / trap.timeConstantS) : 0);
   if (!fault || seconds < fault.atS || fault.kind === 'stuck') return of(seconds);
   if (fault.kind === 'probe-outside') return AIR_PPM;
-  const flowLpm = fault.kind === 'hose-off' ? 0 : fault.kind === 'vent-blocked' ? space.flowLpm * BLOCKED_SHARE : space.flowLpm;
+  const flowLpm =
+    fault.kind === 'hose-off' ? 0 : fault.kind === 'vent-blocked' ? space.flowLpm * BLOCKED_SHARE : space.flowLpm;
   const leakLpm = fault.kind === 'vent-blocked' ? space.leakLpm : space.leakLpm + LIFTED_LPM;
   const settles = steadyPpm({ ...space, flowLpm, leakLpm });
   const changes = ((flowLpm + leakLpm) * (seconds - fault.atS)) / 60 / space.volumeL;
   return settles + (of(fault.atS) - settles) * exp(-changes);
-} // prettier-ignore
+}
 
 /**
- * What a simulated oxygen meter shows at a moment: lag, scatter, drift and readings that do not come. Pure: the same scenario, seed
- * and moment give the same reading.
+ * What a simulated oxygen meter shows at a moment: lag, scatter, drift and readings that do not come. Pure: the same
+ * scenario, seed and moment give the same reading.
  * @param seconds after gas was turned on; before that it is in air
  * @returns ppm; null: nothing came
  */

@@ -1,8 +1,8 @@
 import type { FieldError, FieldPath } from '../errors';
 
 /**
- * Looks whether shares in the melted base metal are as many as there are metals, and whether they make a whole; shares that are
- * left out are no fault.
+ * Looks whether shares in the melted base metal are as many as there are metals, and whether they make a whole; shares
+ * that are left out are no fault.
  * @param shares fractions, 0 to 1, that sum to 1
  * @param each what a share belongs to, for the words
  * @param path where they stand in the input

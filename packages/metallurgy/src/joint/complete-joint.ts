@@ -70,7 +70,8 @@ export function usualDilution(technique: Technique, type?: JointType, process?: 
 }
 
 /**
- * Completes a joint: default technique by type, dilution by technique and process, shares by thickness and conductivity.
+ * Completes a joint: default technique by type, dilution by technique and process, shares by thickness and
+ * conductivity.
  * @param families family of each piece, for the shares
  * @param path where the joint stands in the input, for errors
  * @throws InputError naming every faulty field

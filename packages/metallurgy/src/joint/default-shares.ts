@@ -4,8 +4,8 @@ import { FAMILIES, type MaterialFamily } from '../catalogue';
 import type { ShareRange } from './joint-input';
 
 /**
- * Shares of the pieces in the melted base metal: a thin or poorly conducting piece melts more than a thick one, and the arc
- * aimed at a piece melts more of it. The exponents are estimates in the data.
+ * Shares of the pieces in the melted base metal: a thin or poorly conducting piece melts more than a thick one, and the
+ * arc aimed at a piece melts more of it. The exponents are estimates in the data.
  */
 export function defaultShares(
   families: readonly MaterialFamily[],

@@ -4,9 +4,17 @@ import { UNSAID_FIT, usualFit } from './joint-fit';
 import { JOINTS, type JointType, type Technique } from './joint-input';
 
 const asked = (given: Partial<SectionQuestion> = {}): SectionQuestion => ({
-  type: 'bevel', technique: 'root-with-rod', fit: UNSAID_FIT, dilution: 0.3, shares: [0.5, 0.5],
-  sides: [{ thicknessMm: 6, oldWeld: false }, { thicknessMm: 6, oldWeld: false }], ...given,
-}); // prettier-ignore
+  type: 'bevel',
+  technique: 'root-with-rod',
+  fit: UNSAID_FIT,
+  dilution: 0.3,
+  shares: [0.5, 0.5],
+  sides: [
+    { thicknessMm: 6, oldWeld: false },
+    { thicknessMm: 6, oldWeld: false },
+  ],
+  ...given,
+});
 const TYPES = Object.keys(JOINTS.types) as JointType[];
 const share = fc.double({ min: 0.05, max: 0.95, noNaN: true });
 const anyQuestion = fc
@@ -87,9 +95,14 @@ describe('a joint in section', () => {
   });
   test('a crack along an old weld melts the old weld on one side; a piece not drawn keeps its share', () => {
     const question = asked({
-      type: 'toe-crack', shares: [0.4, 0.2, 0.4],
-      sides: [{ thicknessMm: 2, oldWeld: false }, { thicknessMm: 3, oldWeld: false }, { thicknessMm: null, oldWeld: true }],
-    }); // prettier-ignore
+      type: 'toe-crack',
+      shares: [0.4, 0.2, 0.4],
+      sides: [
+        { thicknessMm: 2, oldWeld: false },
+        { thicknessMm: 3, oldWeld: false },
+        { thicknessMm: null, oldWeld: true },
+      ],
+    });
     const section = jointSection(question);
     expect(section.melted.map(({ side }) => side)).toEqual([0, 2]);
     expect(section.crack).not.toBeNull();

@@ -88,7 +88,10 @@ export function areaInside(rim: readonly SectionPoint[]): number {
   );
 }
 
-/** A flat arch over a line, as a bead's surface: from one end to the other. @param height of its crown, mm; negative: to the other side */
+/**
+ * A flat arch over a line, as a bead's surface: from one end to the other.
+ * @param height of its crown, mm; negative: to the other side
+ */
 function arch(from: SectionPoint, to: SectionPoint, height: number): readonly SectionPoint[] {
   const [dx, dy] = [to[0] - from[0], to[1] - from[1]];
   const size = Math.hypot(dx, dy) || 1;
@@ -99,7 +102,9 @@ function arch(from: SectionPoint, to: SectionPoint, height: number): readonly Se
   });
 }
 
-/** Half an ellipse behind a face. Its area is a quarter of pi times face times depth, exactly as it is reckoned with. */
+/**
+ * Half an ellipse behind a face. Its area is a quarter of pi times face times depth, exactly as it is reckoned with.
+ */
 function zoneRim([from, to]: MeltedZone['face'], [nx, ny]: SectionPoint, depth: number): readonly SectionPoint[] {
   const steps = 32;
   return Array.from({ length: steps + 1 }, (_, index): SectionPoint => {
@@ -112,7 +117,9 @@ function zoneRim([from, to]: MeltedZone['face'], [nx, ny]: SectionPoint, depth: 
 
 const lengthOf = ([from, to]: MeltedZone['face']): number => Math.hypot(to[0] - from[0], to[1] - from[1]);
 
-/** The side of a face the metal lies on: to the left of the way from its first point to its second, as pictures count. */
+/**
+ * The side of a face the metal lies on: to the left of the way from its first point to its second, as pictures count.
+ */
 function inwardOf([from, to]: MeltedZone['face']): SectionPoint {
   const size = Math.hypot(to[0] - from[0], to[1] - from[1]) || 1;
   return [(to[1] - from[1]) / size, -(to[0] - from[0]) / size];
@@ -130,8 +137,20 @@ function groove(question: SectionQuestion, [a, b]: readonly [number, number]): E
   // No more of the pieces than shows what they are: the pool is what matters.
   const wide = edge(thickest) + 1.8 * thickest;
   const low = fit.mismatchMm;
-  const left: readonly SectionPoint[] = [[-wide, 0], [-wide, -thickA], [-edge(thickA), -thickA], [-half, -Math.min(fit.landMm, thickA)], [-half, 0]]; // prettier-ignore
-  const right: readonly SectionPoint[] = [[wide, low], [wide, low - thickB], [edge(thickB), low - thickB], [half, low - Math.min(fit.landMm, thickB)], [half, low]]; // prettier-ignore
+  const left: readonly SectionPoint[] = [
+    [-wide, 0],
+    [-wide, -thickA],
+    [-edge(thickA), -thickA],
+    [-half, -Math.min(fit.landMm, thickA)],
+    [-half, 0],
+  ];
+  const right: readonly SectionPoint[] = [
+    [wide, low],
+    [wide, low - thickB],
+    [edge(thickB), low - thickB],
+    [half, low - Math.min(fit.landMm, thickB)],
+    [half, low],
+  ];
   const topA: SectionPoint = [-edge(thickA), -thickA];
   const topB: SectionPoint = [edge(thickB), low - thickB];
   const thinner = Math.min(thickA, thickB);
@@ -167,18 +186,67 @@ function groove(question: SectionQuestion, [a, b]: readonly [number, number]): E
       { side: b, face: [topB, [half, low]], deepestMm: 2 * nose },
     ],
     deposit,
-    crack: type === 'crack' && !bevelled ? [[0, -thickA], [0.15 * thickA, -0.7 * thickA], [-0.1 * thickA, -0.35 * thickA], [0, 0]] : null, // prettier-ignore
+    crack:
+      type === 'crack' && !bevelled
+        ? [
+            [0, -thickA],
+            [0.15 * thickA, -0.7 * thickA],
+            [-0.1 * thickA, -0.35 * thickA],
+            [0, 0],
+          ]
+        : null,
     sizes: [
-      ...(type === 'crack' ? [] : [{ what: 'gapMm' as const, side: null, from: [-half, 0] as const, to: [half, 0] as const, value: fit.gapMm, said: said.gapMm !== null }]),
-      ...(bevelled ? [
-        { what: 'landMm' as const, side: null, from: [-half, 0] as const, to: [-half, -fit.landMm] as const, value: fit.landMm, said: said.landMm !== null },
-        { what: 'bevelDeg' as const, side: null, from: topA, to: topB, value: fit.bevelDeg, said: said.bevelDeg !== null },
-      ] : []),
-      ...(type === 'crack' ? [] : [{ what: 'mismatchMm' as const, side: null, from: [-half, 0] as const, to: [half, low] as const, value: fit.mismatchMm, said: said.mismatchMm !== null }]),
-      ...thicknessSizes(sides, [[a, [-wide, -thickA], [-wide, 0]], ...(a === b ? [] : [[b, [wide, low - thickB], [wide, low]] as const])]),
+      ...(type === 'crack'
+        ? []
+        : [
+            {
+              what: 'gapMm' as const,
+              side: null,
+              from: [-half, 0] as const,
+              to: [half, 0] as const,
+              value: fit.gapMm,
+              said: said.gapMm !== null,
+            },
+          ]),
+      ...(bevelled
+        ? [
+            {
+              what: 'landMm' as const,
+              side: null,
+              from: [-half, 0] as const,
+              to: [-half, -fit.landMm] as const,
+              value: fit.landMm,
+              said: said.landMm !== null,
+            },
+            {
+              what: 'bevelDeg' as const,
+              side: null,
+              from: topA,
+              to: topB,
+              value: fit.bevelDeg,
+              said: said.bevelDeg !== null,
+            },
+          ]
+        : []),
+      ...(type === 'crack'
+        ? []
+        : [
+            {
+              what: 'mismatchMm' as const,
+              side: null,
+              from: [-half, 0] as const,
+              to: [half, low] as const,
+              value: fit.mismatchMm,
+              said: said.mismatchMm !== null,
+            },
+          ]),
+      ...thicknessSizes(sides, [
+        [a, [-wide, -thickA], [-wide, 0]],
+        ...(a === b ? [] : [[b, [wide, low - thickB], [wide, low]] as const]),
+      ]),
     ],
     arc: { at: [0, -thinner - high], middle: 0, lean: radians(data.torchDeg.lean), sides: [a, b] },
-  }; // prettier-ignore
+  };
 }
 
 /** An edge on a face: fillets, laps, corners, saddles, sockets, patches. */
@@ -196,13 +264,37 @@ function fillet(question: SectionQuestion, [a, b]: readonly [number, number]): E
   // No more of the pieces than shows what they are: the bead is what matters.
   const wide = Math.max(2.2 * fit.legMm, 1.1 * Math.max(thickA, thickB)) + (over || corner ? 0 : thickA);
   const high = Math.max(2.4 * fit.legMm, 1.3 * thickA);
-  const rimA: readonly SectionPoint[] = over || corner
-    ? [[-wide, -gap], [-wide, -gap - thickA], [0, -gap - thickA], [0, -gap]]
-    : [[-thickA, -gap], [-thickA, -high], [0, -high], [0, -gap]]; // prettier-ignore
+  const rimA: readonly SectionPoint[] =
+    over || corner
+      ? [
+          [-wide, -gap],
+          [-wide, -gap - thickA],
+          [0, -gap - thickA],
+          [0, -gap],
+        ]
+      : [
+          [-thickA, -gap],
+          [-thickA, -high],
+          [0, -high],
+          [0, -gap],
+        ];
   const rimB: readonly SectionPoint[] = corner
-    ? [[0, 0], [thickB, 0], [thickB, wide], [0, wide]]
-    : [[over ? -wide * 0.6 : -wide, 0], [wide, 0], [wide, thickB], [over ? -wide * 0.6 : -wide, thickB]]; // prettier-ignore
-  const [heel, toe]: readonly [SectionPoint, SectionPoint] = [[0, -gap - legA], [legB, 0]]; // prettier-ignore
+    ? [
+        [0, 0],
+        [thickB, 0],
+        [thickB, wide],
+        [0, wide],
+      ]
+    : [
+        [over ? -wide * 0.6 : -wide, 0],
+        [wide, 0],
+        [wide, thickB],
+        [over ? -wide * 0.6 : -wide, thickB],
+      ];
+  const [heel, toe]: readonly [SectionPoint, SectionPoint] = [
+    [0, -gap - legA],
+    [legB, 0],
+  ];
   const deposit: readonly SectionPoint[] = [
     ...arch(heel, toe, data.convexity * Math.hypot(legA, legB)),
     [0, 0],
@@ -221,15 +313,60 @@ function fillet(question: SectionQuestion, [a, b]: readonly [number, number]): E
     deposit,
     crack: null,
     sizes: [
-      ...(corner ? [] : [{ what: 'legMm' as const, side: null, from: [0, 0] as const, to: toe, value: fit.legMm, said: said.legMm !== null }]),
-      { what: 'gapMm' as const, side: null, from: [0, -gap] as const, to: [0, 0] as const, value: gap, said: said.gapMm !== null },
+      ...(corner
+        ? []
+        : [
+            {
+              what: 'legMm' as const,
+              side: null,
+              from: [0, 0] as const,
+              to: toe,
+              value: fit.legMm,
+              said: said.legMm !== null,
+            },
+          ]),
+      {
+        what: 'gapMm' as const,
+        side: null,
+        from: [0, -gap] as const,
+        to: [0, 0] as const,
+        value: gap,
+        said: said.gapMm !== null,
+      },
       ...thicknessSizes(sides, [
-        [a, ...(over || corner ? ([[-wide, -gap - thickA], [-wide, -gap]] as const) : ([[-thickA, -high], [0, -high]] as const))],
-        [b, ...(corner ? ([[0, wide], [thickB, wide]] as const) : ([[wide, 0], [wide, thickB]] as const))],
+        [
+          a,
+          ...(over || corner
+            ? ([
+                [-wide, -gap - thickA],
+                [-wide, -gap],
+              ] as const)
+            : ([
+                [-thickA, -high],
+                [0, -high],
+              ] as const)),
+        ],
+        [
+          b,
+          ...(corner
+            ? ([
+                [0, wide],
+                [thickB, wide],
+              ] as const)
+            : ([
+                [wide, 0],
+                [wide, thickB],
+              ] as const)),
+        ],
       ]),
     ],
-    arc: { at: [legB * 0.45, -gap - legA * 0.45], middle: radians(data.torchDeg.middle), lean: radians(data.torchDeg.lean), sides: [a, b] },
-  }; // prettier-ignore
+    arc: {
+      at: [legB * 0.45, -gap - legA * 0.45],
+      middle: radians(data.torchDeg.middle),
+      lean: radians(data.torchDeg.lean),
+      sides: [a, b],
+    },
+  };
 }
 
 /** A bead laid on a face: an overlay, or one over the crack at the toe of an old weld. */
@@ -245,29 +382,81 @@ function bead(question: SectionQuestion, [a, b]: readonly [number, number]): Edg
   const wide = Math.max(2.2 * thick, 2.2 * half);
   const leg = fit.legMm * 1.2;
   const metals: JointSection['metals'] = [
-    { side: a, rim: [[-wide, 0], [wide, 0], [wide, thick], [-wide, thick]], known: isMeasured(sides[a]) },
+    {
+      side: a,
+      rim: [
+        [-wide, 0],
+        [wide, 0],
+        [wide, thick],
+        [-wide, thick],
+      ],
+      known: isMeasured(sides[a]),
+    },
     ...(toe
       ? [
-          { side: -1, rim: [[-leg - thick, -wide * 0.8], [-leg, -wide * 0.8], [-leg, 0], [-leg - thick, 0]] as const, known: false },
-          { side: b, rim: [...arch([-leg, -leg], [0, 0], data.convexity * leg), [-leg, 0]] as readonly SectionPoint[], known: true },
+          {
+            side: -1,
+            rim: [
+              [-leg - thick, -wide * 0.8],
+              [-leg, -wide * 0.8],
+              [-leg, 0],
+              [-leg - thick, 0],
+            ] as const,
+            known: false,
+          },
+          {
+            side: b,
+            rim: [...arch([-leg, -leg], [0, 0], data.convexity * leg), [-leg, 0]] as readonly SectionPoint[],
+            known: true,
+          },
         ]
       : []),
-  ]; // prettier-ignore
+  ];
   return {
     metals,
     faces: toe
       ? [
-          { side: a, face: [[half, 0], [0, 0]], deepestMm: thick },
-          { side: b, face: [[0, 0], [-half * 0.7, -half * 0.7]], deepestMm: leg },
+          {
+            side: a,
+            face: [
+              [half, 0],
+              [0, 0],
+            ],
+            deepestMm: thick,
+          },
+          {
+            side: b,
+            face: [
+              [0, 0],
+              [-half * 0.7, -half * 0.7],
+            ],
+            deepestMm: leg,
+          },
         ]
-      : [{ side: a, face: [[half, 0], [-half, 0]], deepestMm: thick }],
+      : [
+          {
+            side: a,
+            face: [
+              [half, 0],
+              [-half, 0],
+            ],
+            deepestMm: thick,
+          },
+        ],
     deposit: toe
       ? [...arch([-half * 0.7, -half * 0.7], [half, 0], high * 0.8), [0, 0]]
       : [...arch([-half, 0], [half, 0], high)],
-    crack: toe ? [[0.1 * thick, 0], [0.22 * thick, 0.3 * thick], [0.12 * thick, 0.55 * thick], [0.25 * thick, 0.8 * thick]] : null,
+    crack: toe
+      ? [
+          [0.1 * thick, 0],
+          [0.22 * thick, 0.3 * thick],
+          [0.12 * thick, 0.55 * thick],
+          [0.25 * thick, 0.8 * thick],
+        ]
+      : null,
     sizes: thicknessSizes(sides, [[a, [wide, 0], [wide, thick]]]),
     arc: { at: [0, -high], middle: toe ? radians(20) : 0, lean: radians(data.torchDeg.lean), sides: [a, b] },
-  }; // prettier-ignore
+  };
 }
 
 const isMeasured = (side: { readonly thicknessMm: number | null } | undefined): boolean =>
@@ -281,8 +470,13 @@ function thicknessSizes(
   places: readonly (readonly [side: number, from: SectionPoint, to: SectionPoint])[],
 ): readonly SectionSize[] {
   return places.map(([side, from, to]) => ({
-    what: 'thicknessMm', side, from, to, value: thicknessOf(sides[side]), said: isMeasured(sides[side]),
-  })); // prettier-ignore
+    what: 'thicknessMm',
+    side,
+    from,
+    to,
+    value: thicknessOf(sides[side]),
+    said: isMeasured(sides[side]),
+  }));
 }
 
 /** The piece a crack along a toe runs into, and what lies on the other side of it: the old weld, or the other piece. */
@@ -315,8 +509,8 @@ function edgesOf(question: SectionQuestion): Edges {
 }
 
 /**
- * A joint cut across, to scale, with its pool: what the rod brings fills the edges, and behind each face lies as much melted base
- * metal as dilution and shares ask for, half an ellipse deep. What is shown is what is reckoned with.
+ * A joint cut across, to scale, with its pool: what the rod brings fills the edges, and behind each face lies as much
+ * melted base metal as dilution and shares ask for, half an ellipse deep. What is shown is what is reckoned with.
  */
 export function jointSection(question: SectionQuestion): JointSection {
   const edges = edgesOf(question);
@@ -367,7 +561,8 @@ export function withDepth(
   const dilution = Math.min(0.95, total / (total + section.depositMm2));
   const drawn = new Set(section.melted.map(({ side }) => side));
   const free = 1 - shares.reduce((sum, share, side) => sum + (drawn.has(side) ? 0 : share), 0);
-  const of = (side: number): number => section.melted.reduce((sum, one, index) => sum + (one.side === side ? (areas[index] as number) : 0), 0); // prettier-ignore
+  const of = (side: number): number =>
+    section.melted.reduce((sum, one, index) => sum + (one.side === side ? (areas[index] as number) : 0), 0);
   return {
     dilution,
     shares: shares.map((share, side) => (drawn.has(side) ? (total > 0 ? (free * of(side)) / total : share) : share)),

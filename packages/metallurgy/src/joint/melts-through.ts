@@ -14,6 +14,9 @@ export function meltsThrough(type: JointType, thinnestMm: number): number {
   return Math.max(MELTED_THROUGH[type] ?? 0, 1 - ramp(thinnestMm, from, to));
 }
 
-/** Whether it more likely melts through than not, for what is planned behind it. @param thinnestMm as in `meltsThrough` */
+/**
+ * Whether it more likely melts through than not, for what is planned behind it.
+ * @param thinnestMm as in `meltsThrough`
+ */
 export const likelyMeltsThrough = (type: JointType, thinnestMm: number): boolean =>
   meltsThrough(type, thinnestMm) > figures.likelyFrom;

@@ -42,7 +42,10 @@ export function checkBead({ parents, shares, rod, measuredFn }: MeasuredBead, pa
   if (errors.length > 0) throw new InputError(errors);
 }
 
-/** Ferrite the same metals and rod come to over dilution, for draws of what they are within their grades: draws x `LOGITS`. */
+/**
+ * Ferrite the same metals and rod come to over dilution, for draws of what they are within their grades: draws x
+ * `LOGITS`.
+ */
 export interface FerriteOverDilution {
   readonly latent: Float64Array;
   /** Scatter of the diagram there, FN. */
@@ -57,7 +60,12 @@ export function ferriteOverDilution({ parents, shares, rod }: MeasuredBead, seed
   const rows = parents.length + 1;
   const width = ELEMENT_COUNT + 1;
   const uniforms = stratifiedUniforms(seed, draws, rows * width, draws);
-  const [base, one, metal, pool] = Array.from({ length: 4 }, () => new Float64Array(ELEMENT_COUNT)) as [Float64Array, Float64Array, Float64Array, Float64Array]; // prettier-ignore
+  const [base, one, metal, pool] = Array.from({ length: 4 }, () => new Float64Array(ELEMENT_COUNT)) as [
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+  ];
   const derived = new Float64Array(DERIVED_COUNT);
   const prediction = newFerritePrediction();
   const [latent, sigma] = [new Float64Array(draws * LOGITS.length), new Float64Array(draws * LOGITS.length)];
@@ -85,8 +93,9 @@ export function ferriteOverDilution({ parents, shares, rod }: MeasuredBead, seed
 }
 
 /**
- * Likelihood of a bead's ferrite over dilution: over draws of its metals, with the scatter of the diagram and of the gauge. What all beads
- * of the same metals share of the diagram's scatter is kept apart, so that many of them do not make it go away.
+ * Likelihood of a bead's ferrite over dilution: over draws of its metals, with the scatter of the diagram and of the
+ * gauge. What all beads of the same metals share of the diagram's scatter is kept apart, so that many of them do not
+ * make it go away.
  * @returns likelihood at each of `LOGITS`, for each bias of the diagram: biases x logits
  */
 export function beadLikelihood({ latent, sigma }: FerriteOverDilution, measuredFn: number): readonly Float64Array[] {

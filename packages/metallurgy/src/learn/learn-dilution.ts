@@ -60,7 +60,12 @@ function check({ technique, prior, measured }: LearnDilutionQuestion): void {
   const faults = new FaultCollector();
   const { errors } = faults;
   if (!Object.hasOwn(JOINTS.techniques, technique) || technique === 'fused')
-    errors.push({ path: ['technique'], message: `use one of ${Object.keys(JOINTS.techniques).filter((one) => one !== 'fused').join(', ')}: a fused weld has no dilution` }); // prettier-ignore
+    errors.push({
+      path: ['technique'],
+      message: `use one of ${Object.keys(JOINTS.techniques)
+        .filter((one) => one !== 'fused')
+        .join(', ')}: a fused weld has no dilution`,
+    });
   if (prior && !(prior.min > 0 && prior.min <= prior.mode && prior.mode <= prior.max && prior.max <= 1))
     errors.push({ path: ['prior'], message: 'give fractions above 0 to 1: min, mode and max in rising order' });
   measured.forEach((bead, index) => faults.attempt(() => checkBead(bead, ['measured', index])));
@@ -68,8 +73,9 @@ function check({ technique, prior, measured }: LearnDilutionQuestion): void {
 }
 
 /**
- * Dilution of a technique in a workshop's own hands, from the ferrite of beads it measured: normal on the logit of dilution between workshops,
- * and within one between beads; each bead by its likelihood, the diagram's shared error summed over.
+ * Dilution of a technique in a workshop's own hands, from the ferrite of beads it measured: normal on the logit of
+ * dilution between workshops, and within one between beads; each bead by its likelihood, the diagram's shared error
+ * summed over.
  * @returns exactly the prior without beads
  * @throws InputError naming every faulty field
  */
@@ -95,10 +101,23 @@ export function learnDilution(question: LearnDilutionQuestion, seed = 1): Learnt
     const tables = beads.map(({ measuredFn }) => beadLikelihood(over, measuredFn));
     LOGITS.forEach((_, shop) => {
       const row = kernel[shop] as readonly number[];
-      const logs = biases.map((bias, at) => tables.reduce((sum, table) => {
-        const likelihoods = table[at] as Float64Array;
-        return sum + ln(Math.max(1e-300, row.reduce((total, weight, place) => total + weight * (likelihoods[place] as number), 0)));
-      }, -0.5 * bias * bias)); // prettier-ignore
+      const logs = biases.map((bias, at) =>
+        tables.reduce(
+          (sum, table) => {
+            const likelihoods = table[at] as Float64Array;
+            return (
+              sum +
+              ln(
+                Math.max(
+                  1e-300,
+                  row.reduce((total, weight, place) => total + weight * (likelihoods[place] as number), 0),
+                ),
+              )
+            );
+          },
+          -0.5 * bias * bias,
+        ),
+      );
       const most = Math.max(...logs);
       logDensity[shop] = (logDensity[shop] as number) + most + ln(logs.reduce((sum, one) => sum + exp(one - most), 0));
     });

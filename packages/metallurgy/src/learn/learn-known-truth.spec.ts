@@ -27,7 +27,9 @@ describe('what a kind of item is made of', () => {
 
   test('moves what a piece of that kind is taken for, and no other kind', () => {
     const of = (family: string, confirmed?: Record<string, number>): number =>
-      identify({ item: { family, ...(confirmed ? { confirmed } : {}) } }).candidates.find(({ grade }) => grade === 'S32205')!.probability; // prettier-ignore
+      identify({ item: { family, ...(confirmed ? { confirmed } : {}) } }).candidates.find(
+        ({ grade }) => grade === 'S32205',
+      )!.probability;
     const confirmed = { S32205: 60 };
     expect(of('screen-rake', confirmed)).toBeGreaterThan(of('screen-rake') + 0.2);
     const [learnt] = learnFamily('screen-rake', confirmed);
@@ -58,7 +60,12 @@ describe('how good a test is', () => {
     expect(magnet!.lapse).toBeLessThanOrEqual(magnet!.prior + 0.05);
     expect(learnTests([])).toEqual({});
     // Neither a stamp nor a test that is no more says anything of how often it lapses.
-    expect(learnTests([{ grade: '304', test: { test: 'stamp', mark: '304' } }, { grade: '304', test: { test: 'taste', outcome: 'salty' } }])).toEqual({}); // prettier-ignore
+    expect(
+      learnTests([
+        { grade: '304', test: { test: 'stamp', mark: '304' } },
+        { grade: '304', test: { test: 'taste', outcome: 'salty' } },
+      ]),
+    ).toEqual({});
   });
 
   test('a test that lapses moves a piece less; one that never does, exactly as before', () => {
@@ -66,7 +73,9 @@ describe('how good a test is', () => {
       identify({ tests: [{ test: 'molybdenum-spot', outcome: 'positive' }], ...(lapses ? { lapses } : {}) })
         .candidates.filter(({ grade }) => grade.startsWith('316'))
         .reduce((sum, { probability }) => sum + probability, 0);
-    const without = identify({}).candidates.filter(({ grade }) => grade.startsWith('316')).reduce((sum, { probability }) => sum + probability, 0); // prettier-ignore
+    const without = identify({})
+      .candidates.filter(({ grade }) => grade.startsWith('316'))
+      .reduce((sum, { probability }) => sum + probability, 0);
     expect(of({ 'molybdenum-spot': 0 })).toBe(of());
     expect(of({ 'molybdenum-spot': 0.4 })).toBeLessThan(of());
     expect(of({ 'molybdenum-spot': 0.4 })).toBeGreaterThan(without);
@@ -74,9 +83,11 @@ describe('how good a test is', () => {
   });
 
   test('what is wrong is named', () => {
-    expect(faultsOf(() => identify({ item: { confirmed: { unobtainium: 1, '304': -1 } }, lapses: { taste: 0.1, magnet: 2 } }))).toEqual([
-      'item.confirmed.304', 'item.confirmed.unobtainium', 'lapses.taste', 'lapses.magnet',
-    ]); // prettier-ignore
+    expect(
+      faultsOf(() =>
+        identify({ item: { confirmed: { unobtainium: 1, '304': -1 } }, lapses: { taste: 0.1, magnet: 2 } }),
+      ),
+    ).toEqual(['item.confirmed.304', 'item.confirmed.unobtainium', 'lapses.taste', 'lapses.magnet']);
   });
 });
 

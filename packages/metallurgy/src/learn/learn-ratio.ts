@@ -26,7 +26,8 @@ export function learnRatio(kind: RatioKind, seen: readonly number[]): LearntRati
   const logs = seen.filter((ratio) => ratio > 1 / odd && ratio < odd).map((ratio) => ln(ratio));
   const precision = 1 / betweenShops ** 2 + logs.length / withinShop ** 2;
   const mean = logs.reduce((sum, log) => sum + log, 0) / withinShop ** 2 / precision;
-  const range = (middle: number, sigma: number) => [exp(middle - HALF_90 * sigma), exp(middle + HALF_90 * sigma)] as const; // prettier-ignore
+  const range = (middle: number, sigma: number) =>
+    [exp(middle - HALF_90 * sigma), exp(middle + HALF_90 * sigma)] as const;
   return {
     factor: exp(mean),
     range90: range(mean, Math.sqrt(1 / precision)),

@@ -34,7 +34,10 @@ export function learnShare(prior: readonly [number, number], seen: readonly [num
  * @param prior pseudo-counts by name, above 0
  * @param seen how many of each were confirmed
  */
-export function learnShares(prior: Readonly<Record<string, number>>, seen: Readonly<Record<string, number>>): Readonly<Record<string, LearntShare>> {
+export function learnShares(
+  prior: Readonly<Record<string, number>>,
+  seen: Readonly<Record<string, number>>,
+): Readonly<Record<string, LearntShare>> {
   const names = [...new Set([...Object.keys(prior), ...Object.keys(seen)])];
   const before = names.reduce((sum, name) => sum + (prior[name] ?? 0), 0);
   const all = Object.values(seen).reduce((sum, count) => sum + count, 0);
@@ -45,4 +48,4 @@ export function learnShares(prior: Readonly<Record<string, number>>, seen: Reado
       return [name, { ...learnShare([own, Math.max(1e-3, before - own)], [count, all - count]), count }];
     }),
   );
-} // prettier-ignore
+}

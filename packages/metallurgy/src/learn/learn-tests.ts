@@ -26,7 +26,11 @@ export interface LearntTest {
 
 const CELLS = 90;
 const MOST = 0.9;
-const { asGood, lapse: [one, other], leastResults } = data.tests as typeof data.tests & { lapse: [number, number] }; // prettier-ignore
+const {
+  asGood,
+  lapse: [one, other],
+  leastResults,
+} = data.tests as typeof data.tests & { lapse: [number, number] };
 
 /** Places at which a lapse is weighed: none at all, then the middles of equal cells. */
 const PLACES = [0, ...Array.from({ length: CELLS }, (_, index) => ((index + 0.5) / CELLS) * MOST)];
@@ -38,9 +42,10 @@ const PRIOR = ((): readonly number[] => {
 const PRIOR_MEAN = PRIOR.reduce((sum, weight, at) => sum + weight * (PLACES[at] as number), 0);
 
 /**
- * How often each test lapses, from results of pieces whose grade is known by now: a share of results that may be anything, Beta before and
- * weighed by how likely each result was. Tests whose results are no choice of outcomes (an analyser, a stamp, a gauge) have errors of their own
- * in their model and are left out, as is whatever the catalogue no longer knows.
+ * How often each test lapses, from results of pieces whose grade is known by now: a share of results that may be
+ * anything, Beta before and weighed by how likely each result was. Tests whose results are no choice of outcomes (an
+ * analyser, a stamp, a gauge) have errors of their own in their model and are left out, as is whatever the catalogue no
+ * longer knows.
  * @returns by test
  */
 export function learnTests(confirmed: readonly ConfirmedTest[]): Readonly<Record<string, LearntTest>> {
@@ -67,7 +72,10 @@ export function learnTests(confirmed: readonly ConfirmedTest[]): Readonly<Record
       const mean = weights.reduce((sum, weight, at) => sum + (weight / total) * (PLACES[at] as number), 0);
       const range90 = [weightedQuantile(PLACES, weights, 0.05), weightedQuantile(PLACES, weights, 0.95)] as const;
       const odd = own.filter(({ likelihood, guess }) => likelihood < guess).length;
-      return [test, { lapse: mean, range90, prior: PRIOR_MEAN, count: own.length, odd, used: own.length >= leastResults }]; // prettier-ignore
+      return [
+        test,
+        { lapse: mean, range90, prior: PRIOR_MEAN, count: own.length, odd, used: own.length >= leastResults },
+      ];
     }),
   );
 }

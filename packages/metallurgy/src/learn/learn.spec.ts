@@ -5,11 +5,17 @@ import { learnDilution, type LearnDilutionQuestion } from './learn-dilution';
 import { learnShare, learnShares } from './learn-shares';
 import { simulatedBeads, tryDilutions } from './testing/simulated-beads';
 
-const ask = (measured: LearnDilutionQuestion['measured'], more: Partial<LearnDilutionQuestion> = {}) => learnDilution({ technique: 'fillet', measured, ...more }); // prettier-ignore
+const ask = (measured: LearnDilutionQuestion['measured'], more: Partial<LearnDilutionQuestion> = {}) =>
+  learnDilution({ technique: 'fillet', measured, ...more });
 
 test('without beads what was believed stands, exactly', () => {
   const usual = usualDilution('root-with-rod', 'square-butt');
-  expect(ask([], { technique: 'root-with-rod', type: 'square-butt' })).toMatchObject({ next: usual, prior: usual, count: 0, shift: 0 }); // prettier-ignore
+  expect(ask([], { technique: 'root-with-rod', type: 'square-butt' })).toMatchObject({
+    next: usual,
+    prior: usual,
+    count: 0,
+    shift: 0,
+  });
 });
 
 test('forty beads bring a known dilution out of a wide range, and the range says how sure that is', () => {
@@ -35,7 +41,9 @@ test('made-up workshops: what is learnt is nearer to the truth than what was bel
 test('more beads of the same never make it less sure, and one odd bead does not run away with it', () => {
   const beads = simulatedBeads(20, 0.3, 0.1, 4);
   const width = (count: number): number => {
-    const { range90: [low, high] } = ask(beads.slice(0, count)).dilution; // prettier-ignore
+    const {
+      range90: [low, high],
+    } = ask(beads.slice(0, count)).dilution;
     return high - low;
   };
   expect(width(20)).toBeLessThan(width(5));
@@ -46,14 +54,28 @@ test('more beads of the same never make it less sure, and one odd bead does not 
 
 test('what is wrong is named at its field', () => {
   const bead = { parents: [{ grade: '304L' }], rod: 'ER308L', measuredFn: 8 };
-  expect(faultsOf(() => ask([{ ...bead, rod: 'ER999', measuredFn: -1 }, { ...bead, parents: [{ grade: 'none' }], shares: [0.5, 0.5] }]))).toEqual(['measured.0.rod', 'measured.0.measuredFn', 'measured.1.parents.0.grade', 'measured.1.shares']); // prettier-ignore
-  expect(faultsOf(() => ask([], { technique: 'fused', prior: { min: 0.5, mode: 0.4, max: 2 } }))).toEqual(['technique', 'prior']); // prettier-ignore
+  expect(
+    faultsOf(() =>
+      ask([
+        { ...bead, rod: 'ER999', measuredFn: -1 },
+        { ...bead, parents: [{ grade: 'none' }], shares: [0.5, 0.5] },
+      ]),
+    ),
+  ).toEqual(['measured.0.rod', 'measured.0.measuredFn', 'measured.1.parents.0.grade', 'measured.1.shares']);
+  expect(faultsOf(() => ask([], { technique: 'fused', prior: { min: 0.5, mode: 0.4, max: 2 } }))).toEqual([
+    'technique',
+    'prior',
+  ]);
 });
 
-test('a share seen so often lies where counting puts it, ever surer, and what was seen of nothing changes nothing', () => {
+test('a share seen so often lies where counting puts it, ever surer; seen of nothing changes nothing', () => {
   fc.assert(
     fc.property(fc.integer({ min: 0, max: 60 }), fc.integer({ min: 0, max: 60 }), (yes, no) => {
-      const { mean, range90: [low, high], count } = learnShare([2, 3], [yes, no]); // prettier-ignore
+      const {
+        mean,
+        range90: [low, high],
+        count,
+      } = learnShare([2, 3], [yes, no]);
       expect(mean).toBeCloseTo((2 + yes) / (5 + yes + no), 9);
       expect(low).toBeLessThan(mean);
       expect(high).toBeGreaterThan(mean);

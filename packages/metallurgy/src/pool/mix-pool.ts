@@ -1,5 +1,6 @@
 /**
- * Mixes one pool of rod and melted base metal, (1 - D) rod + D base, without allocating. The target may be the rod itself.
+ * Mixes one pool of rod and melted base metal, (1 - D) rod + D base, without allocating. The target may be the rod
+ * itself.
  * @param rod composition in element order starting at `rodOffset`, mass percent
  * @param base composition in element order starting at `baseOffset`, mass percent
  * @param dilution fraction of base metal, 0 to 1

@@ -18,9 +18,19 @@ export function backs(question: PreparationQuestion): readonly PreparationItem[]
       const cracks = sides.find(({ family }) => family !== null && !isAustenitic(family) && family !== 'nickel');
       return [
         ...(joint.gas !== null && JOINTS.gases[joint.gas].hydrogen && cracks?.family
-          ? [item('no-hydrogen', 'back', of, { ...words, piece: cracks.name, family: FAMILIES[cracks.family].title }, { doNot: true })]
+          ? [
+              item(
+                'no-hydrogen',
+                'back',
+                of,
+                { ...words, piece: cracks.name, family: FAMILIES[cracks.family].title },
+                { doNot: true },
+              ),
+            ]
           : []),
-        ...(stainless && joint.meltsThrough && GAS_BEHIND.includes(joint.backShielding) ? [item('purge', 'back', of, words)] : []),
+        ...(stainless && joint.meltsThrough && GAS_BEHIND.includes(joint.backShielding)
+          ? [item('purge', 'back', of, words)]
+          : []),
         ...(stainless && joint.meltsThrough && (joint.backShielding === null || joint.backShielding === 'none')
           ? [item('nothing-behind', 'back', of, words)]
           : []),
@@ -28,5 +38,5 @@ export function backs(question: PreparationQuestion): readonly PreparationItem[]
     }),
     ...(closedRooms > 0 ? [item('closed-space', 'back', {}, {}, { doNot: true })] : []),
     ...(purged ? [item('argon-room', 'back', {})] : []),
-  ]; // prettier-ignore
+  ];
 }

@@ -11,7 +11,15 @@ export function cleaning(question: PreparationQuestion): readonly PreparationIte
     ...base.flatMap(({ id, name, coating }): PreparationItem[] =>
       coating === null || coating === 'bare'
         ? []
-        : [item(`strip-${coating}`, 'clean', { piece: id }, { piece: name, far: length(FIGURES.stripMm) }, { doNot: coating === 'galvanised' })],
+        : [
+            item(
+              `strip-${coating}`,
+              'clean',
+              { piece: id },
+              { piece: name, far: length(FIGURES.stripMm) },
+              { doNot: coating === 'galvanised' },
+            ),
+          ],
     ),
     ...base.flatMap(({ id, name, family, condition }): PreparationItem[] =>
       condition === 'oil-soaked' || (family !== null && isCastIron(family))
@@ -22,5 +30,5 @@ export function cleaning(question: PreparationQuestion): readonly PreparationIte
     item('degrease', 'clean', {}),
     ...(base.some(({ family }) => family === null || isStainless(family)) ? [item('own-tools', 'clean', {})] : []),
     item('protect', 'clean', {}),
-  ]; // prettier-ignore
+  ];
 }

@@ -2,9 +2,11 @@ import { FIGURES, item, said, wayOf } from './facts';
 import type { PreparationItem, PreparationQuestion, PreparedJoint } from './preparation-input';
 
 const thinnest = ({ pieces }: PreparedJoint, question: PreparationQuestion): number | null => {
-  const walls = question.pieces.flatMap(({ id, kind, thicknessMm }) => (kind === 'base' && pieces.includes(id) && thicknessMm !== null ? [thicknessMm] : []));
+  const walls = question.pieces.flatMap(({ id, kind, thicknessMm }) =>
+    kind === 'base' && pieces.includes(id) && thicknessMm !== null ? [thicknessMm] : [],
+  );
   return walls.length === 0 ? null : Math.min(...walls);
-}; // prettier-ignore
+};
 
 /** Cracks and old welds: ends found and stopped, ground out, cut out or welded over. */
 export function edges(question: PreparationQuestion): readonly PreparationItem[] {
@@ -26,8 +28,14 @@ export function edges(question: PreparationQuestion): readonly PreparationItem[]
           ]
         : []),
       ...old.map(({ id, name }) =>
-        item('old-weld', 'edges', { ...of, piece: id }, { ...words, piece: name }, { ways: [wayOf('cut-out'), wayOf('weld-over')] }),
+        item(
+          'old-weld',
+          'edges',
+          { ...of, piece: id },
+          { ...words, piece: name },
+          { ways: [wayOf('cut-out'), wayOf('weld-over')] },
+        ),
       ),
-    ]; // prettier-ignore
+    ];
   });
 }

@@ -38,9 +38,19 @@ export function item(
   const { title, reason, skipped, caution, source, confidence } = FACTS[fact];
   return {
     key: [fact, of.joint, of.piece].filter(Boolean).join(' '),
-    group, joint: of.joint ?? null, piece: of.piece ?? null, title: filled(title, words), reason: filled(reason, words), skipped,
-    caution: caution ?? null, doNot: false, ways: [], source, confidence, ...more,
-  }; // prettier-ignore
+    group,
+    joint: of.joint ?? null,
+    piece: of.piece ?? null,
+    title: filled(title, words),
+    reason: filled(reason, words),
+    skipped,
+    caution: caution ?? null,
+    doNot: false,
+    ways: [],
+    source,
+    confidence,
+    ...more,
+  };
 }
 
 /** How sizes are said in the workshop's units. */

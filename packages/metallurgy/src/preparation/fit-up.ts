@@ -33,17 +33,25 @@ export function fitUp(question: PreparationQuestion): readonly PreparationItem[]
       ...(joint.type === 'bevel' && !joint.fused
         ? [item('open-root', 'fit', of, { ...words, gap: length(joint.fit.gapMm), land: length(joint.fit.landMm) })]
         : []),
-      ...(FILLETS.includes(joint.type) ? [item('close-fit', 'fit', of, { ...words, gap: length(FIGURES.closeFitMm) })] : []),
+      ...(FILLETS.includes(joint.type)
+        ? [item('close-fit', 'fit', of, { ...words, gap: length(FIGURES.closeFitMm) })]
+        : []),
       ...(butt && allowed !== null
         ? [
             item('mismatch', 'fit', of, {
-              ...words, most: length(Math.round(allowed * 100) / 100),
-              found: apart === null || apart < 0.005 ? '' : `; the sizes alone give ${length(Math.round(apart * 100) / 100)}`,
+              ...words,
+              most: length(Math.round(allowed * 100) / 100),
+              found:
+                apart === null || apart < 0.005
+                  ? ''
+                  : `; the sizes alone give ${length(Math.round(apart * 100) / 100)}`,
             }),
           ]
         : []),
-      ...(butt && tubes && joint.closed && widest >= FIGURES.outOfRoundFromMm ? [item('share-roundness', 'fit', of, words)] : []),
+      ...(butt && tubes && joint.closed && widest >= FIGURES.outOfRoundFromMm
+        ? [item('share-roundness', 'fit', of, words)]
+        : []),
       ...(joint.type === 'bevel' && joint.closed ? [item('tight-first', 'fit', of, words)] : []),
-    ]; // prettier-ignore
+    ];
   });
 }

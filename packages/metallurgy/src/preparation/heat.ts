@@ -19,9 +19,19 @@ export function heating(question: PreparationQuestion): readonly PreparationItem
         // Cast iron is preheated by the school that is chosen.
         if (advice.kind !== 'preheat' || piece === undefined || cast.has(piece)) return [];
         const name = question.pieces.find(({ id }) => id === piece)?.name ?? advice.grade;
-        return [item('heat', 'heat', { joint: joint.id, piece }, { words: advice.words.replace(/\.$/, ''), piece: name }, { source: advice.source })];
+        return [
+          item(
+            'heat',
+            'heat',
+            { joint: joint.id, piece },
+            { words: advice.words.replace(/\.$/, ''), piece: name },
+            { source: advice.source },
+          ),
+        ];
       }),
-      ...(joint.pieces.some((piece) => cast.has(piece)) ? [item('peen', 'heat', { joint: joint.id }, { joint: joint.name })] : []),
+      ...(joint.pieces.some((piece) => cast.has(piece))
+        ? [item('peen', 'heat', { joint: joint.id }, { joint: joint.name })]
+        : []),
     ]),
-  ]; // prettier-ignore
+  ];
 }

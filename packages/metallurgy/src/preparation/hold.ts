@@ -12,16 +12,29 @@ export function holding(question: PreparationQuestion): readonly PreparationItem
   const welded = new Set(question.joints.flatMap(({ pieces }) => pieces));
   return [
     ...question.pieces.flatMap(({ id, name, shape, form, kind }): PreparationItem[] =>
-      kind === 'base' && (shape === 'disc' || MACHINED.includes(form)) && welded.has(id) ? [item('clamp-flange', 'hold', { piece: id }, { piece: name })] : [],
+      kind === 'base' && (shape === 'disc' || MACHINED.includes(form)) && welded.has(id)
+        ? [item('clamp-flange', 'hold', { piece: id }, { piece: name })]
+        : [],
     ),
     ...question.joints.flatMap((joint): PreparationItem[] => {
       const thin = question.pieces.some(
-        ({ id, form, thicknessMm }) => joint.pieces.includes(id) && FLAT.includes(form) && thicknessMm !== null && thicknessMm < FIGURES.chillBelowMm,
+        ({ id, form, thicknessMm }) =>
+          joint.pieces.includes(id) &&
+          FLAT.includes(form) &&
+          thicknessMm !== null &&
+          thicknessMm < FIGURES.chillBelowMm,
       );
       const [near, far] = FIGURES.chillFarMm as [number, number];
       return thin && CHILLED.includes(joint.type)
-        ? [item('chill-bars', 'hold', { joint: joint.id }, { joint: joint.name, far: `${length(near)} to ${length(far)}` })]
+        ? [
+            item(
+              'chill-bars',
+              'hold',
+              { joint: joint.id },
+              { joint: joint.name, far: `${length(near)} to ${length(far)}` },
+            ),
+          ]
         : [];
     }),
-  ]; // prettier-ignore
+  ];
 }

@@ -8,8 +8,8 @@ import { PREPARATION_GROUPS, type PreparationItem, type PreparationQuestion } fr
 import { tacking } from './tacking';
 
 /**
- * What is to be done before the arc, in the order it is done, each with its reason and what happens when it is skipped. What
- * holds welding up stands first in its part of the list.
+ * What is to be done before the arc, in the order it is done, each with its reason and what happens when it is skipped.
+ * What holds welding up stands first in its part of the list.
  */
 export function preparationList(question: PreparationQuestion): readonly PreparationItem[] {
   if (question.pieces.length === 0) return [];

@@ -83,9 +83,15 @@ export function backShieldingWays(
     const middle = (minutes[0] + (minutes[1] ?? minutes[0] * 2)) / 2;
     return [
       {
-        way, title: JOINTS.backShielding[way].title, ppm, tint: insideTint(Math.sqrt(ppm[0] * ppm[1]), hydrogen), minutes, gasL,
-        money: rates ? gasL * rates.gasPerLitre + (middle / 60) * rates.labourPerHour : null, forgives: facts.forgives,
+        way,
+        title: JOINTS.backShielding[way].title,
+        ppm,
+        tint: insideTint(Math.sqrt(ppm[0] * ppm[1]), hydrogen),
+        minutes,
+        gasL,
+        money: rates ? gasL * rates.gasPerLitre + (middle / 60) * rates.labourPerHour : null,
+        forgives: facts.forgives,
       },
-    ]; // prettier-ignore
+    ];
   });
 }

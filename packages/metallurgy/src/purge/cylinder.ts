@@ -2,7 +2,11 @@ import data from '../../data/purge.json';
 import type { OpenSpread } from './purge';
 import { weldingFlow } from './room';
 
-/** Gas that is left in a cylinder, L at one atmosphere. @param waterL its size @param bar over the atmosphere, by its gauge */
+/**
+ * Gas that is left in a cylinder, L at one atmosphere.
+ * @param waterL its size
+ * @param bar over the atmosphere, by its gauge
+ */
 export const litresLeft = (waterL: number, bar: number): number => waterL * Math.max(0, bar);
 
 /** Whether a purge and a weld finish on what is left. */
@@ -18,7 +22,10 @@ export function cylinderLasts(waterL: number, bar: number, neededL: readonly [nu
   return { leftL, neededL, enough: leftL >= neededL[1] ? 'yes' : leftL >= neededL[0] ? 'maybe' : 'no' };
 }
 
-/** Gas a joint takes, least and most, L: filled once, then welded at less. @param fill how long it is filled, minutes */
+/**
+ * Gas a joint takes, least and most, L: filled once, then welded at less.
+ * @param fill how long it is filled, minutes
+ */
 export function gasForJoint(
   { median, range90: [least, most] }: OpenSpread,
   fillLpm: number,

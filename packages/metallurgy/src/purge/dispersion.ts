@@ -1,8 +1,8 @@
 import { GAS } from './gas';
 
 /**
- * Péclet number of laminar flow through a run, `u length / K` with `K = D (1 + (u R / D)² / 48)`. No more tanks in series than
- * half of it describe the run.
+ * Péclet number of laminar flow through a run, `u length / K` with `K = D (1 + (u R / D)² / 48)`. No more tanks in
+ * series than half of it describe the run.
  * @param insideMm bore, mm
  * @param lengthMm length between feed and vent, mm
  * @param flowLpm flow, L/min

@@ -22,9 +22,9 @@ export interface LineTurn {
 }
 
 /**
- * The order joints of one line are welded in: the farthest from the feed first, so that what is untaped behind it takes no gas
- * from it; with the flow that is left at each. Joints that are not due are taped; those done are closed.
- * Gaps and vent are orifices in parallel: pressure falls in them, not along the line.
+ * The order joints of one line are welded in: the farthest from the feed first, so that what is untaped behind it takes
+ * no gas from it; with the flow that is left at each. Joints that are not due are taped; those done are closed. Gaps
+ * and vent are orifices in parallel: pressure falls in them, not along the line.
  * @param ventMm2 area of the vent
  */
 export function lineOrder(joints: readonly LineJoint[], flowLpm: number, ventMm2: number): readonly LineTurn[] {

@@ -1,7 +1,10 @@
 import { ln } from '../arithmetic';
 import { AIR_PPM, GAS } from './gas';
 
-/** Time constant of a dead end that empties by diffusion alone, s: `4 depth² / (π² D)`. @param depthMm from the stream to its closed end */
+/**
+ * Time constant of a dead end that empties by diffusion alone, s: `4 depth² / (π² D)`.
+ * @param depthMm from the stream to its closed end
+ */
 export function pocketTimeConstant(depthMm: number): number {
   const depth = depthMm / 1000;
   return (4 * depth * depth) / (Math.PI * Math.PI * GAS.oxygenInArgonM2PerS);

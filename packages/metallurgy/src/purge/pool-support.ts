@@ -14,7 +14,10 @@ export interface SupportedPool {
   readonly surfaceTension: number;
 }
 
-/** Pressure of the pool's own weight on its inner face, Pa: inward at the top, outward at the bottom. @param clockDeg from the top */
+/**
+ * Pressure of the pool's own weight on its inner face, Pa: inward at the top, outward at the bottom.
+ * @param clockDeg from the top
+ */
 export const poolWeight = (depthMm: number, clockDeg: number): number =>
   POOL_KG_PER_M3 * GAS.gravityMPerS2 * (depthMm / 1000) * Math.cos((clockDeg * Math.PI) / 180);
 
@@ -29,5 +32,5 @@ export const bulgePressure = ({ halfWidthMm, surfaceTension }: SupportedPool, de
  * @param clockDeg where on the pipe, degrees from the top
  */
 export function poolDeflection(pool: SupportedPool, pressurePa: number, clockDeg: number): number {
-  return ((pressurePa - poolWeight(pool.depthMm, clockDeg)) / bulgePressure(pool, 1));
-} // prettier-ignore
+  return (pressurePa - poolWeight(pool.depthMm, clockDeg)) / bulgePressure(pool, 1);
+}

@@ -28,15 +28,19 @@ export function binsOf({ trace, meter }: PurgeFitQuestion): readonly Bin[] {
   const count = Math.min(data.bins, trace.length);
   const bins: Bin[] = [];
   for (let bin = 0; bin < count; bin++) {
-    const readings = trace.slice(Math.floor((bin * trace.length) / count), Math.floor(((bin + 1) * trace.length) / count));
-    const mean = (of: (one: { seconds: number; ppm: number }) => number): number => readings.reduce((sum, one) => sum + of(one), 0) / readings.length;
+    const readings = trace.slice(
+      Math.floor((bin * trace.length) / count),
+      Math.floor(((bin + 1) * trace.length) / count),
+    );
+    const mean = (of: (one: { seconds: number; ppm: number }) => number): number =>
+      readings.reduce((sum, one) => sum + of(one), 0) / readings.length;
     const lnPpm = mean(({ ppm }) => ln(ppm + floorPpm));
     const figure = floorPpm / exp(lnPpm);
     const sigma = Math.sqrt((noise * noise + figure * figure) / readings.length + (modelPercent / 100) ** 2);
     bins.push({ seconds: mean(({ seconds }) => seconds), lnPpm, sigma });
   }
   return bins;
-} // prettier-ignore
+}
 
 /** What is believed of a purge before it was read, from what was planned. */
 export function priorOf({ planned, meter }: PurgeFitQuestion): Prior {
@@ -118,8 +122,11 @@ export function likeliest(weigh: (theta: Theta) => Weighed, prior: Prior, begin:
       const { residuals } = weigh(at.theta.map((value, other) => (other === index ? value + STEP : value)));
       return residuals.map((residual, row) => (residual - (at.residuals[row] as number)) / STEP);
     });
-    const product = (one: readonly number[], other: readonly number[]): number => one.reduce((sum, value, row) => sum + value * (other[row] as number), 0);
-    const matrix = columns.map((one, row) => columns.map((other, column) => product(one, other) * (row === column ? 1 + damped : 1)));
+    const product = (one: readonly number[], other: readonly number[]): number =>
+      one.reduce((sum, value, row) => sum + value * (other[row] as number), 0);
+    const matrix = columns.map((one, row) =>
+      columns.map((other, column) => product(one, other) * (row === column ? 1 + damped : 1)),
+    );
     return { matrix, slope: columns.map((one) => product(one, at.residuals)) };
   };
   for (let step = 0; step < MOST_STEPS && damping < 1e8; step++) {
@@ -136,8 +143,12 @@ export function likeliest(weigh: (theta: Theta) => Weighed, prior: Prior, begin:
     if (gain < 1e-3) break;
   }
   const lower = cholesky(sharpness(best, 1e-9).matrix);
-  return { best, lower: lower ?? SOUGHT.map((row) => SOUGHT.map((column) => (row === column ? 1 / (prior.spread[row] as number) : 0))) };
-} // prettier-ignore
+  return {
+    best,
+    lower:
+      lower ?? SOUGHT.map((row) => SOUGHT.map((column) => (row === column ? 1 / (prior.spread[row] as number) : 0))),
+  };
+}
 
 function within(value: number, { mean, spread }: Prior, index: number): number {
   const reach = FARTHEST * (spread[index] as number);
@@ -161,8 +172,20 @@ const WIDER = 1.25;
 
 /** The best fit at each lag: tanks and lag stand in for each other along a bend that no single best fit follows. */
 function alongLags(weigh: (theta: Theta) => Weighed, prior: Prior): readonly Likeliest[] {
-  const at = (theta: Theta, lag: number): Theta => theta.map((value, index) => (index === LAG ? (prior.mean[LAG] as number) + lag * (prior.spread[LAG] as number) : value));
-  const begun = TANKS.map((tanks) => likeliest(weigh, prior, at(prior.mean.map((value, index) => (index === 1 ? value + tanks * (prior.spread[1] as number) : value)), 0)));
+  const at = (theta: Theta, lag: number): Theta =>
+    theta.map((value, index) =>
+      index === LAG ? (prior.mean[LAG] as number) + lag * (prior.spread[LAG] as number) : value,
+    );
+  const begun = TANKS.map((tanks) =>
+    likeliest(
+      weigh,
+      prior,
+      at(
+        prior.mean.map((value, index) => (index === 1 ? value + tanks * (prior.spread[1] as number) : value)),
+        0,
+      ),
+    ),
+  );
   const middleOnes = begun.reduce((one, other) => (other.best.cost < one.best.cost ? other : one));
   const middleAt = LAGS.indexOf(0);
   const found: Likeliest[] = new Array<Likeliest>(LAGS.length).fill(middleOnes);
@@ -171,19 +194,27 @@ function alongLags(weigh: (theta: Theta) => Weighed, prior: Prior): readonly Lik
     for (let index = middleAt + step; LAGS[index] !== undefined; index += step)
       found[index] = likeliest(weigh, prior, at((found[index - step] as Likeliest).best.theta, LAGS[index] as number));
   return found;
-} // prettier-ignore
+}
 
 /**
- * Draws around the best fit at every lag, each weighed by how likely it is against how often it is drawn (importance sampling from a
- * mixture along the lag).
+ * Draws around the best fit at every lag, each weighed by how likely it is against how often it is drawn (importance
+ * sampling from a mixture along the lag).
  */
-export function believed(question: PurgeFitQuestion, weigh: (theta: Theta) => Weighed, prior: Prior, seed: number): Believed & { readonly cost: number; readonly best: Weighed } {
+export function believed(
+  question: PurgeFitQuestion,
+  weigh: (theta: Theta) => Weighed,
+  prior: Prior,
+  seed: number,
+): Believed & { readonly cost: number; readonly best: Weighed } {
   const found = alongLags(weigh, prior);
   const lowest = Math.min(...found.map(({ best }) => best.cost));
   const random = new SeededRandom(seed);
   // As likely as its best fit and its breadth make it, and none altogether left out.
-  const lnBreadth = ({ lower }: Likeliest): number => -lower.reduce((sum, row, index) => sum + ln(row[index] as number), 0);
-  const raw = found.map((one) => exp(Math.max(-60, (lowest - one.best.cost) / 2 + lnBreadth(one) - lnBreadth(found[LAGS.indexOf(0)] as Likeliest))));
+  const lnBreadth = ({ lower }: Likeliest): number =>
+    -lower.reduce((sum, row, index) => sum + ln(row[index] as number), 0);
+  const raw = found.map((one) =>
+    exp(Math.max(-60, (lowest - one.best.cost) / 2 + lnBreadth(one) - lnBreadth(found[LAGS.indexOf(0)] as Likeliest))),
+  );
   const total = raw.reduce((sum, one) => sum + one, 0);
   const often = raw.map((one) => 0.96 * (one / total) + 0.04 / raw.length);
   const lagSpread = prior.spread[LAG] as number;
@@ -194,7 +225,10 @@ export function believed(question: PurgeFitQuestion, weigh: (theta: Theta) => We
     while (cell < often.length - 1 && share > (often[cell] as number)) share -= often[cell++] as number;
     const { best, lower } = found[cell] as Likeliest;
     const offset = CELL * (random.next() - 0.5);
-    const neighbours = [found[Math.max(0, cell - 1)] as Likeliest, found[Math.min(found.length - 1, cell + 1)] as Likeliest] as const;
+    const neighbours = [
+      found[Math.max(0, cell - 1)] as Likeliest,
+      found[Math.min(found.length - 1, cell + 1)] as Likeliest,
+    ] as const;
     const apart = CELL * (Math.min(found.length - 1, cell + 1) - Math.max(0, cell - 1));
     const deviates = SOUGHT.map(() => WIDER * normalQuantile(Math.min(1 - 1e-9, Math.max(1e-9, random.next()))));
     const away = backward(lower, deviates);
@@ -204,7 +238,10 @@ export function believed(question: PurgeFitQuestion, weigh: (theta: Theta) => We
       return within(value + bend * offset + (away[index] as number), prior, index);
     });
     const { cost } = weigh(theta);
-    const lnProposal = ln(often[cell] as number) - deviates.reduce((sum, one) => sum + (one / WIDER) ** 2, 0) / 2 - lnBreadth({ best, lower });
+    const lnProposal =
+      ln(often[cell] as number) -
+      deviates.reduce((sum, one) => sum + (one / WIDER) ** 2, 0) / 2 -
+      lnBreadth({ best, lower });
     drawn.push({ theta, lnWeight: (lowest - cost) / 2 - lnProposal });
   }
   const highest = Math.max(...drawn.map(({ lnWeight }) => lnWeight));
@@ -215,4 +252,4 @@ export function believed(question: PurgeFitQuestion, weigh: (theta: Theta) => We
     lags: drawn.map(({ theta }) => exp(theta[LAG] as number)),
     weights: drawn.map(({ lnWeight }) => exp(Math.max(-60, lnWeight - highest))),
   };
-} // prettier-ignore
+}

@@ -52,7 +52,12 @@ test('what is wrong is named', () => {
     expect([litres, purgeFit(read({}, 0.9, litres)).fault]).toEqual([litres, 'larger-space']);
   expect(purgeFit(read({}, 0.9, 6)).fault).toBeNull();
   expect(purgeFit(read({ space: { ...SPACE, leakLpm: 0.02 } }, 1.2)).fault).toBe('leak');
-  expect(purgeFit({ ...read({ space: { ...SPACE, leakLpm: 0.00001, gasPpm: 400 } }, 1.3), planned: { space: { volumeL: 8 }, flowLpm: 8, targetPpm: 100, leakLpm: 0.00001 } }).fault).toBe('gas'); // prettier-ignore
+  expect(
+    purgeFit({
+      ...read({ space: { ...SPACE, leakLpm: 0.00001, gasPpm: 400 } }, 1.3),
+      planned: { space: { volumeL: 8 }, flowLpm: 8, targetPpm: 100, leakLpm: 0.00001 },
+    }).fault,
+  ).toBe('gas');
   expect(purgeFit(read({ trap: { ppm: 4000, timeConstantS: 400 } }, 1.4)).fault).toBe('trap');
 });
 
@@ -68,11 +73,24 @@ test('the same readings and seed give the same answer, to the last figure', () =
 });
 
 test('faulty fields are named', () => {
-  const faulty = (): unknown => purgeFit({ ...read({}, 0.5), trace: [{ seconds: 3, ppm: 5 }, { seconds: 2, ppm: -1 }], meter: { lagS: 0 } }); // prettier-ignore
+  const faulty = (): unknown =>
+    purgeFit({
+      ...read({}, 0.5),
+      trace: [
+        { seconds: 3, ppm: 5 },
+        { seconds: 2, ppm: -1 },
+      ],
+      meter: { lagS: 0 },
+    });
   expect(faulty).toThrow(InputError);
   try {
     faulty();
   } catch (error) {
-    expect((error as InputError).errors.map(({ path }) => path.join('.'))).toEqual(['trace', 'trace.1.seconds', 'trace.1.ppm', 'meter.lagS']); // prettier-ignore
+    expect((error as InputError).errors.map(({ path }) => path.join('.'))).toEqual([
+      'trace',
+      'trace.1.seconds',
+      'trace.1.ppm',
+      'meter.lagS',
+    ]);
   }
 });

@@ -59,12 +59,12 @@ function check({ trace, meter, targetPpm }: PurgeFitQuestion): void {
 const short = (value: number): string => String(Number(value.toPrecision(3)));
 
 /**
- * What the readings of a running purge say: how large the space behaves, how gas passes through it, what is drawn in, how long it
- * takes still, and what is wrong.
+ * What the readings of a running purge say: how large the space behaves, how gas passes through it, what is drawn in,
+ * how long it takes still, and what is wrong.
  * @param seed of the draws
- * @throws InputError naming every faulty field
- * Source: tanks in series (Levenspiel) seen through a lag of first order; least squares with priors (Levenberg 1944, Marquardt 1963),
- * ranges by importance sampling around them. Priors and limits of faults are estimates.
+ * @throws InputError naming every faulty field Source: tanks in series (Levenspiel) seen through a lag of first order;
+ * least squares with priors (Levenberg 1944, Marquardt 1963), ranges by importance sampling around them. Priors and
+ * limits of faults are estimates.
  */
 export function purgeFit(question: PurgeFitQuestion, seed = 1): PurgeFitAnswer {
   check(question);
@@ -80,14 +80,18 @@ export function purgeFit(question: PurgeFitQuestion, seed = 1): PurgeFitAnswer {
   const { spaces, weights } = fit;
   const spread = (of: (space: PurgedSpace, index: number) => number): Spread => weightedSpread(spaces.map(of), weights);
   const total = weights.reduce((sum, weight) => sum + weight, 0);
-  const share = (of: (space: PurgedSpace) => boolean): number => spaces.reduce((sum, space, index) => sum + (of(space) ? (weights[index] as number) : 0), 0) / total;
+  const share = (of: (space: PurgedSpace) => boolean): number =>
+    spaces.reduce((sum, space, index) => sum + (of(space) ? (weights[index] as number) : 0), 0) / total;
   const chance = share((space) => steadyPpm(space) < targetPpm);
   const steady = spread(steadyPpm);
   const left = spaces.map((space) => {
     const minutes = minutesTo(space, targetPpm);
     return minutes === null ? Infinity : Math.max(0, minutes - end / 60);
   });
-  const fault = trouble?.fault ?? troubleInFit(question, { bins, prior, fit, chance, share }) ?? slowness(question, end / 60 + weightedQuantile(left, weights, 0.5)); // prettier-ignore
+  const fault =
+    trouble?.fault ??
+    troubleInFit(question, { bins, prior, fit, chance, share }) ??
+    slowness(question, end / 60 + weightedQuantile(left, weights, 0.5));
   const stops = trouble !== null && trouble.fault !== 'meter';
   return {
     volumeL: spread(({ volumeL }) => volumeL),
@@ -95,15 +99,26 @@ export function purgeFit(question: PurgeFitQuestion, seed = 1): PurgeFitAnswer {
     leakLpm: spread(({ leakLpm }) => leakLpm),
     lagS: weightedSpread(fit.lags, weights),
     steadyPpm: steady,
-    insidePpm: stops ? { median: (question.trace.at(-1) as { ppm: number }).ppm, range90: [0, AIR_PPM] } : spread((space) => levelAfter(space, end / 60)),
+    insidePpm: stops
+      ? { median: (question.trace.at(-1) as { ppm: number }).ppm, range90: [0, AIR_PPM] }
+      : spread((space) => levelAfter(space, end / 60)),
     minutesLeft: stops || chance < 0.5 ? null : openWeighted(left, weights),
     chance: stops ? 0 : chance,
     fault,
-    reasons: reasonsOf(question, { steady, chance, fault, volume: spread(({ volumeL }) => volumeL), left: weightedQuantile(left, weights, 0.5), stops }),
+    reasons: reasonsOf(question, {
+      steady,
+      chance,
+      fault,
+      volume: spread(({ volumeL }) => volumeL),
+      left: weightedQuantile(left, weights, 0.5),
+      stops,
+    }),
   };
-} // prettier-ignore
+}
 
-/** Whether it takes longer than what was described would have it: a larger space, or a dead end that is none of its own. */
+/**
+ * Whether it takes longer than what was described would have it: a larger space, or a dead end that is none of its own.
+ */
 function slowness({ planned, targetPpm }: PurgeFitQuestion, minutes: number): PurgeTrouble | null {
   const longest = purge({ ...planned, targetPpm }).minutes?.range90[1];
   return longest !== undefined && longest !== null && minutes > data.faults.slowerThanRange * longest
@@ -131,7 +146,11 @@ function reasonsOf(
   const { steady, chance, fault, volume, left, stops } = found;
   const reasons: string[] = [];
   if (fault !== null) reasons.push(TROUBLE_WORDS[fault]);
-  reasons.push(`${trace.length} readings: it behaves like ${short(volume.median)} L (${short(volume.range90[0])} to ${short(volume.range90[1])}) and settles at ${short(steady.median)} ppm (${short(steady.range90[0])} to ${short(steady.range90[1])}).`); // prettier-ignore
+  reasons.push(
+    `${trace.length} readings: it behaves like ${short(volume.median)} L (${short(volume.range90[0])} to ` +
+      `${short(volume.range90[1])}) and settles at ${short(steady.median)} ppm (${short(steady.range90[0])} to ` +
+      `${short(steady.range90[1])}).`,
+  );
   if (!stops && chance >= 0.5)
     reasons.push(
       left === 0

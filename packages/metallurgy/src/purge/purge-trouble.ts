@@ -9,10 +9,13 @@ import type { PurgedSpace } from './tanks-in-series';
 export const PURGE_TROUBLES = ['leak', 'gas', 'vent-blocked', 'tape-lifted', 'larger-space', 'trap', 'meter'] as const;
 export type PurgeTrouble = (typeof PURGE_TROUBLES)[number];
 
-const middle = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] as number; // prettier-ignore
+const middle = (values: readonly number[]): number =>
+  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] as number;
 
 /** Something wrong that shows in the readings themselves, before anything is fitted. */
-export function troubleInTrace({ trace }: PurgeFitQuestion): { readonly fault: PurgeTrouble; readonly atS: number } | null {
+export function troubleInTrace({
+  trace,
+}: PurgeFitQuestion): { readonly fault: PurgeTrouble; readonly atS: number } | null {
   const { rise, stuckReadings } = data.faults;
   const last = trace.slice(-stuckReadings);
   const end = trace.at(-1) as { seconds: number; ppm: number };
@@ -21,25 +24,36 @@ export function troubleInTrace({ trace }: PurgeFitQuestion): { readonly fault: P
     return { fault: 'meter', atS: (last[0] as { seconds: number }).seconds };
   const around = rise.overReadings;
   if (trace.length >= 3 * around) {
-    const smooth = trace.map((_, index) => middle(trace.slice(Math.max(0, index - around + 1), index + 1).map(({ ppm }) => ppm)));
+    const smooth = trace.map((_, index) =>
+      middle(trace.slice(Math.max(0, index - around + 1), index + 1).map(({ ppm }) => ppm)),
+    );
     const lowest = smooth.reduce((best, value, index) => (value < (smooth[best] as number) ? index : best), around);
     const [now, least] = [smooth.at(-1) as number, smooth[lowest] as number];
     if (lowest < smooth.length - around && now > rise.factor * least + 5 * data.noise.floorPpm)
       // To air in one step is a probe in the wrong place; what mixes takes its time.
-      return { fault: (trace.at(-around)?.ppm ?? 0) > 0.8 * AIR_PPM && least < 0.3 * AIR_PPM ? 'meter' : 'tape-lifted', atS: (trace[lowest] as { seconds: number }).seconds };
+      return {
+        fault: (trace.at(-around)?.ppm ?? 0) > 0.8 * AIR_PPM && least < 0.3 * AIR_PPM ? 'meter' : 'tape-lifted',
+        atS: (trace[lowest] as { seconds: number }).seconds,
+      };
   }
   return null;
-} // prettier-ignore
+}
 
 export const TROUBLE_WORDS: Readonly<Record<PurgeTrouble, string>> = {
-  leak: 'It settles above the target: air is drawn in. Go round tape, dams and hose ends; more flow helps only where gas is clean.',
-  gas: 'It settles above the target though little air is drawn in: the gas itself. Another cylinder, a shorter or a metal hose.',
+  leak:
+    'It settles above the target: air is drawn in. Go round tape, dams and hose ends; more flow helps only where ' +
+    'gas is clean.',
+  gas:
+    'It settles above the target though little air is drawn in: the gas itself. Another cylinder, a shorter or a ' +
+    'metal hose.',
   'vent-blocked': 'It fell and all but stopped: gas no longer gets out. Clear the vent before pressure lifts the tape.',
   'tape-lifted': 'It rises: tape has lifted, a hose is off or the bottle is empty. Do not weld; find it first.',
   'larger-space': 'It falls as in a larger space than was described: look for a branch, an open dam, a wrong length.',
   trap: 'The last of it falls slowly: a dead end gives its air back. Put a vent into it, or wait for diffusion.',
-  meter: 'The meter does not measure what it should: stuck, off, or its probe is in the wrong place. Look at it before trusting it.',
-}; // prettier-ignore
+  meter:
+    'The meter does not measure what it should: stuck, off, or its probe is in the wrong place. Look at it ' +
+    'before trusting it.',
+};
 
 /** The same at arm's length: what to look at, in a few words. */
 export const TROUBLE_SHORT: Readonly<Record<PurgeTrouble, string>> = {
@@ -55,7 +69,8 @@ export const TROUBLE_SHORT: Readonly<Record<PurgeTrouble, string>> = {
 export const ONLY_SLOW: ReadonlySet<PurgeTrouble> = new Set(['larger-space', 'trap']);
 
 /**
- * Whether it fell as it should and then all but stopped, as no space with a leak does: that one comes down to its level in a curve.
+ * Whether it fell as it should and then all but stopped, as no space with a leak does: that one comes down to its level
+ * in a curve.
  * @param cost of the best fit, squared deviations
  */
 function stalls(bins: readonly Bin[], cost: number): boolean {
@@ -63,11 +78,16 @@ function stalls(bins: readonly Bin[], cost: number): boolean {
   if (cost < deviation * bins.length) return false;
   const at = (part: number): Bin =>
     bins[Math.min(bins.length - 1, Math.round((part * (bins.length - 1)) / parts))] as Bin;
-  const speeds = Array.from({ length: parts }, (_, part) => (at(part).lnPpm - at(part + 1).lnPpm) / (at(part + 1).seconds - at(part).seconds)); // prettier-ignore
+  const speeds = Array.from(
+    { length: parts },
+    (_, part) => (at(part).lnPpm - at(part + 1).lnPpm) / (at(part + 1).seconds - at(part).seconds),
+  );
   return (speeds.at(-1) as number) < factor * Math.max(...speeds);
 }
 
-/** What is wrong by what the fit found: a trap, a blocked vent, a leak or bad gas, a larger space; null: nothing seen. */
+/**
+ * What is wrong by what the fit found: a trap, a blocked vent, a leak or bad gas, a larger space; null: nothing seen.
+ */
 export function troubleInFit(
   { planned, targetPpm }: PurgeFitQuestion,
   found: {
@@ -86,8 +106,12 @@ export function troubleInFit(
     const trapped = [60, 180, 500, 1200].map((timeConstantS) => {
       const end = (bins.at(-1) as Bin).seconds;
       const ppm = Math.min(0.05 * AIR_PPM, last / exp(-end / timeConstantS));
-      return [0.5, 1].map((part) => likeliest(weigher(bins, prior, planned.flowLpm, { ppm: part * ppm, timeConstantS }), prior, fit.best.theta).best.cost);
-    }); // prettier-ignore
+      return [0.5, 1].map(
+        (part) =>
+          likeliest(weigher(bins, prior, planned.flowLpm, { ppm: part * ppm, timeConstantS }), prior, fit.best.theta)
+            .best.cost,
+      );
+    });
     if (fit.cost - Math.min(...trapped.flat()) > trapGain) return 'trap';
   }
   // What the readings themselves deviate, whatever was believed before.

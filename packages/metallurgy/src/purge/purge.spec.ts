@@ -53,18 +53,30 @@ describe('spot values', () => {
   });
   test.each(spot('pocket'))('$name', (one) => agrees(pocketTimeConstant(inputsOf(one)['depthMm']!), one.value));
   test.each(spot('orifice'))('$name', (one) => {
-    const { flowLpm, holesMm, pressurePa } = (one as never as { inputs: { flowLpm: number; holesMm?: number[]; pressurePa?: number } }).inputs; // prettier-ignore
+    const { flowLpm, holesMm, pressurePa } = (
+      one as never as { inputs: { flowLpm: number; holesMm?: number[]; pressurePa?: number } }
+    ).inputs;
     if (pressurePa !== undefined) return agrees(holeOf(areaFor(flowLpm, pressurePa)), one.value);
     agrees(vent({ flowLpm, holesMm: holesMm!, pool: { depthMm: 2 } }).pressurePa, one.value);
   });
   test.each(spot('plug'))('$name', (one) => {
     const { pressurePa, depthMm, halfWidthMm, clockDeg } = inputsOf(one) as never as Record<string, number>;
-    agrees(poolDeflection({ depthMm: depthMm!, halfWidthMm: halfWidthMm!, surfaceTension: 1.6 }, pressurePa!, clockDeg!), one.value); // prettier-ignore
+    agrees(
+      poolDeflection({ depthMm: depthMm!, halfWidthMm: halfWidthMm!, surfaceTension: 1.6 }, pressurePa!, clockDeg!),
+      one.value,
+    );
   });
   test('the computation answers the closed form where its beliefs are said', () => {
     const space = { runs: [{ outsideMm: 50.8, wallMm: 1.65, lengthMm: 2000 }] };
     for (const one of spot('tanks in series')) {
-      const { flowLpm, tanks, gasPpm, leakLpm, targetPpm = 100, minutes } = inputsOf(one) as never as Record<string, number>; // prettier-ignore
+      const {
+        flowLpm,
+        tanks,
+        gasPpm,
+        leakLpm,
+        targetPpm = 100,
+        minutes,
+      } = inputsOf(one) as never as Record<string, number>;
       const found = purge({ space, flowLpm: flowLpm!, tanks, gasPpm, leakLpm, targetPpm, minutes: [minutes ?? 1] });
       if (minutes !== undefined) agrees(found.levels[0]!.ppm, one.value);
       else agrees(found.minutes?.median ?? null, one.value);
@@ -82,7 +94,6 @@ test('the incomplete gamma function is what tables say', () => {
     [10, 18.307038],
     [30, 43.772972],
   ] as const)
-    // prettier-ignore
     expect(upperGamma(degrees / 2, point / 2)).toBeCloseTo(0.05, 6);
   expect(upperGamma(1, 2)).toBeCloseTo(Math.exp(-2), 12);
   expect(upperGamma(3, 0)).toBe(1);
@@ -91,8 +102,11 @@ test('the incomplete gamma function is what tables say', () => {
 describe('a purge', () => {
   const food: PurgeQuestion = {
     space: { runs: [{ outsideMm: 50.8, wallMm: 1.65, lengthMm: 2000 }] },
-    flowLpm: 8, feed: 'low', seal: 'taped', targetPpm: 100,
-  }; // prettier-ignore
+    flowLpm: 8,
+    feed: 'low',
+    seal: 'taped',
+    targetPpm: 100,
+  };
   test('is a range where its inputs are, and fed low beats fed high', () => {
     const [low, high] = [purge(food), purge({ ...food, feed: 'high' })];
     expect(low.minutes!.range90[0]).toBeLessThan(low.minutes!.median);
@@ -138,8 +152,18 @@ describe('a purge', () => {
     lengthMm: fc.double({ min: 200, max: 6000, noNaN: true }),
     feed: fc.constantFrom('low', 'middle', 'high' as const),
   });
-  const wait = ({ outsideMm, lengthMm, ...rest }: { flowLpm: number; leakLpm: number; targetPpm: number; outsideMm: number; lengthMm: number; feed: 'low' | 'middle' | 'high' }): number =>
-    purge({ ...rest, space: { runs: [{ outsideMm, wallMm: 1.5, lengthMm }] } }).minutes?.median ?? Infinity; // prettier-ignore
+  const wait = ({
+    outsideMm,
+    lengthMm,
+    ...rest
+  }: {
+    flowLpm: number;
+    leakLpm: number;
+    targetPpm: number;
+    outsideMm: number;
+    lengthMm: number;
+    feed: 'low' | 'middle' | 'high';
+  }): number => purge({ ...rest, space: { runs: [{ outsideMm, wallMm: 1.5, lengthMm }] } }).minutes?.median ?? Infinity;
   test('more flow never waits longer', () => {
     fc.assert(
       fc.property(asked, fc.double({ min: 1.02, max: 2.4, noNaN: true }), (one, more) => {
@@ -159,7 +183,13 @@ describe('a purge', () => {
   test('levels only fall, and never below what it settles at', () => {
     fc.assert(
       fc.property(asked, ({ outsideMm, lengthMm, ...rest }) => {
-        const found = purge({ ...rest, tanks: 2, gasPpm: 5, space: { runs: [{ outsideMm, wallMm: 1.5, lengthMm }] }, minutes: [0.5, 1, 2, 5, 20] }); // prettier-ignore
+        const found = purge({
+          ...rest,
+          tanks: 2,
+          gasPpm: 5,
+          space: { runs: [{ outsideMm, wallMm: 1.5, lengthMm }] },
+          minutes: [0.5, 1, 2, 5, 20],
+        });
         const levels = found.levels.map(({ ppm }) => ppm);
         for (const [index, level] of levels.entries()) {
           expect(level).toBeGreaterThanOrEqual(found.steadyPpm * (1 - 1e-9));
@@ -196,7 +226,10 @@ describe('a vent', () => {
     expect(reasons.join(' ')).toMatch(/blows out, above .* sags/);
   });
   test('nothing open blows out; a window is empty where the wall and the place disagree, and says so', () => {
-    expect(vent({ flowLpm: 6, holesMm: [], pool: { depthMm: 2 } })).toMatchObject({ stand: 'blows-out', pressurePa: Infinity }); // prettier-ignore
+    expect(vent({ flowLpm: 6, holesMm: [], pool: { depthMm: 2 } })).toMatchObject({
+      stand: 'blows-out',
+      pressurePa: Infinity,
+    });
     const wide = vent({ flowLpm: 6, holesMm: [4], pool: { depthMm: 6, halfWidthMm: 9 } });
     expect(wide).toMatchObject({ window: null, drill: null });
     expect(wide.reasons.join(' ')).toContain('No pressure keeps the root flush all round');
@@ -220,14 +253,16 @@ describe('a vent', () => {
   test('smaller holes only press harder', () => {
     fc.assert(
       fc.property(
-        fc.double({ min: 0.5, max: 20, noNaN: true }), fc.double({ min: 1.01, max: 4, noNaN: true }), fc.double({ min: 0.5, max: 30, noNaN: true }),
+        fc.double({ min: 0.5, max: 20, noNaN: true }),
+        fc.double({ min: 1.01, max: 4, noNaN: true }),
+        fc.double({ min: 0.5, max: 30, noNaN: true }),
         (hole, factor, flowLpm) => {
           const of = (size: number) => vent({ flowLpm, holesMm: [size], pool: { depthMm: 2 } });
           expect(of(hole).pressurePa).toBeGreaterThan(of(hole * factor).pressurePa);
           const order = ['sags', 'flush', 'blows-out'];
           expect(order.indexOf(of(hole).stand)).toBeGreaterThanOrEqual(order.indexOf(of(hole * factor).stand));
         },
-      ), // prettier-ignore
+      ),
     );
   });
   test('cross-cut tape opens with the pressure, and gives less of it than a small hole', () => {
@@ -237,7 +272,11 @@ describe('a vent', () => {
     expect(crossCutPressure(8) / crossCutPressure(4)).toBeLessThan(4);
   });
   test('faulty fields are named', () => {
-    expect(faultsOf(() => vent({ flowLpm: 500, holesMm: [0], pool: { depthMm: 0 }, gap: { ringMm: 100, gapMm: 1, weldedFraction: 2 } }))).toEqual(['flowLpm', 'holesMm.0', 'gap.weldedFraction', 'pool.depthMm']); // prettier-ignore
+    expect(
+      faultsOf(() =>
+        vent({ flowLpm: 500, holesMm: [0], pool: { depthMm: 0 }, gap: { ringMm: 100, gapMm: 1, weldedFraction: 2 } }),
+      ),
+    ).toEqual(['flowLpm', 'holesMm.0', 'gap.weldedFraction', 'pool.depthMm']);
   });
 });
 const holeArea = (mm: number): number => (Math.PI / 4) * mm * mm;
@@ -295,8 +334,17 @@ describe('what it is for', () => {
     expect(profileFor(undefined, [hygienic])).toBe(hygienic);
   });
   test('ways of shielding the back stand in an order by oxygen; dams save gas on a long line', () => {
-    const run = (lengthMm: number): PurgeQuestion => ({ space: { runs: [{ outsideMm: 50.8, wallMm: 1.65, lengthMm }] }, flowLpm: 8, feed: 'low', seal: 'taped', targetPpm: 100 }); // prettier-ignore
-    const ways = backShieldingWays({ purge: run(4000), dam: run(300) }, { meltsThrough: true, rates: { gasPerLitre: 0.01, labourPerHour: 40 } }); // prettier-ignore
+    const run = (lengthMm: number): PurgeQuestion => ({
+      space: { runs: [{ outsideMm: 50.8, wallMm: 1.65, lengthMm }] },
+      flowLpm: 8,
+      feed: 'low',
+      seal: 'taped',
+      targetPpm: 100,
+    });
+    const ways = backShieldingWays(
+      { purge: run(4000), dam: run(300) },
+      { meltsThrough: true, rates: { gasPerLitre: 0.01, labourPerHour: 40 } },
+    );
     const by = new Map(ways.map((way) => [way.way, way]));
     expect(by.get('dam')!.gasL).toBeLessThan(by.get('purge')!.gasL / 5);
     expect(by.get('none')!.tint.level).toBe(10);

@@ -15,7 +15,9 @@ export type Feed = (typeof FEEDS)[number];
 export const SEALS = ['taped', 'fair', 'poor'] as const;
 export type Seal = (typeof SEALS)[number];
 
-/** A purge as it is asked about. A plain number is exact; what is left out takes its usual range and widens the answer. */
+/**
+ * A purge as it is asked about. A plain number is exact; what is left out takes its usual range and widens the answer.
+ */
 export interface PurgeQuestion {
   readonly space: PurgeSpace;
   /** Flow of purge gas, L/min, 0.1 to 60. */
@@ -89,9 +91,14 @@ type Range = readonly [number, number];
 const exactly = (value: number): Range => [value, value];
 
 const FIELDS = {
-  flowLpm: [LIMITS.flowLpm, 'L/min'], gasPpm: [[0, 200000], 'ppm'], leakLpm: [[0, 60], 'L/min'], tanks: [[1, 100], 'tanks'],
-  efficiency: [[0.05, 1], 'of the flow'], pace: [[0.02, 50], 'times what is reckoned'], targetPpm: [[1, 208999], 'ppm'],
-} as const; // prettier-ignore
+  flowLpm: [LIMITS.flowLpm, 'L/min'],
+  gasPpm: [[0, 200000], 'ppm'],
+  leakLpm: [[0, 60], 'L/min'],
+  tanks: [[1, 100], 'tanks'],
+  efficiency: [[0.05, 1], 'of the flow'],
+  pace: [[0.02, 50], 'times what is reckoned'],
+  targetPpm: [[1, 208999], 'ppm'],
+} as const;
 
 /** Checks a purge. @throws InputError naming every faulty field */
 function checkPurge(question: PurgeQuestion): void {
@@ -179,9 +186,16 @@ function spacesOf(question: PurgeQuestion, belief: PurgeBelief, volumeL: number,
   const count = open ? data.samples : 1;
   const uniforms = stratifiedUniforms(seed, count, DIMENSIONS, count);
   return Array.from({ length: count }, (_, sample): PurgedSpace => {
-    const at = (dimension: number): number => between(ranges[dimension] as Range, uniforms[sample * DIMENSIONS + dimension] as number); // prettier-ignore
+    const at = (dimension: number): number =>
+      between(ranges[dimension] as Range, uniforms[sample * DIMENSIONS + dimension] as number);
     // Time goes with the room over the flow, and nothing else does.
-    return { volumeL: volumeL * (question.pace ?? 1), tanks: at(0), flowLpm: question.flowLpm * at(1), leakLpm: at(2), gasPpm: at(3) }; // prettier-ignore
+    return {
+      volumeL: volumeL * (question.pace ?? 1),
+      tanks: at(0),
+      flowLpm: question.flowLpm * at(1),
+      leakLpm: at(2),
+      gasPpm: at(3),
+    };
   });
 }
 
@@ -198,16 +212,17 @@ export function likeliestPurge(question: PurgeQuestion): PurgedSpace {
   };
 }
 
-const spreadBy = (spaces: readonly PurgedSpace[], figure: (space: PurgedSpace) => number): { median: number; range90: readonly [number, number] } =>
-  spreadOf(Float64Array.from(spaces, figure), spaces.length); // prettier-ignore
+const spreadBy = (
+  spaces: readonly PurgedSpace[],
+  figure: (space: PurgedSpace) => number,
+): { median: number; range90: readonly [number, number] } => spreadOf(Float64Array.from(spaces, figure), spaces.length);
 
 /**
  * How long a purge takes until the inside is clean, what it leaves by each habit, and where gas does not reach.
  * @param question see its fields; volumes from the runs' own sizes unless litres are said
  * @param seed of the samples of what is not known
- * @throws InputError naming every faulty field
- * Source: tanks in series (Levenspiel, Chemical Reaction Engineering); bound by laminar dispersion (Taylor 1953, Aris 1956);
- * dead ends by diffusion. What N and leak are is an estimate.
+ * @throws InputError naming every faulty field Source: tanks in series (Levenspiel, Chemical Reaction Engineering);
+ * bound by laminar dispersion (Taylor 1953, Aris 1956); dead ends by diffusion. What N and leak are is an estimate.
  */
 export function purge(question: PurgeQuestion, seed = 1): PurgeAnswer {
   checkPurge(question);
@@ -285,9 +300,21 @@ function habitsOf(
     after('volume-changes', `${volumeChanges} changes of volume`, (volumeChanges * volumeL) / flowLpm),
     // Who has a meter goes on until it says so, whatever the prediction was.
     time
-      ? { habit: 'meter', title: 'a meter in the vent', minutes: time.median, leftPpm: targetPpm, range90: [targetPpm, targetPpm] }
-      : { habit: 'meter', title: 'a meter in the vent', minutes: null, leftPpm: settled.median, range90: settled.range90 },
-  ]; // prettier-ignore
+      ? {
+          habit: 'meter',
+          title: 'a meter in the vent',
+          minutes: time.median,
+          leftPpm: targetPpm,
+          range90: [targetPpm, targetPpm],
+        }
+      : {
+          habit: 'meter',
+          title: 'a meter in the vent',
+          minutes: null,
+          leftPpm: settled.median,
+          range90: settled.range90,
+        },
+  ];
 }
 
 const short = (value: number): string => String(Number(value.toPrecision(3)));
@@ -305,7 +332,9 @@ function reasonsOf(
   },
 ): readonly string[] {
   const { belief, volumeL, chance, reachable, steady, time, pockets } = found;
-  const reasons: string[] = [`${short(volumeL)} L inside at ${short(flowLpm)} L/min: a change of volume every ${short(volumeL / flowLpm)} min.`]; // prettier-ignore
+  const reasons: string[] = [
+    `${short(volumeL)} L inside at ${short(flowLpm)} L/min: a change of volume every ${short(volumeL / flowLpm)} min.`,
+  ];
   if (tanks === undefined)
     reasons.push(
       space.branched
@@ -315,14 +344,18 @@ function reasonsOf(
   if (!reachable)
     reasons.push(
       steady >= targetPpm
-        ? `Not reachable: with this leak and gas it settles at ${short(steady)} ppm, above ${short(targetPpm)}. Close the openings, use cleaner gas or more flow.`
-        : `Not reachable with any confidence: in ${Math.round(100 * (1 - chance))} of 100 cases it settles above ${short(targetPpm)} ppm.`,
+        ? `Not reachable: with this leak and gas it settles at ${short(steady)} ppm, above ${short(targetPpm)}. ` +
+            'Close the openings, use cleaner gas or more flow.'
+        : `Not reachable with any confidence: in ${Math.round(100 * (1 - chance))} of 100 cases it settles above ` +
+            `${short(targetPpm)} ppm.`,
     );
   else if (chance < 1)
     reasons.push(`In ${Math.round(100 * (1 - chance))} of 100 cases it settles above the target: only a meter tells.`);
   const deep = pockets.filter(({ minutes }) => minutes > (time?.range90[1] ?? time?.median ?? 0));
   for (const { depthMm, minutes } of deep)
-    reasons.push(`A dead end of ${short(depthMm)} mm empties by diffusion alone, in ${short(minutes)} min: put a vent into it.`); // prettier-ignore
+    reasons.push(
+      `A dead end of ${short(depthMm)} mm empties by diffusion alone, in ${short(minutes)} min: put a vent into it.`,
+    );
   if (belief.mostTanks !== null && tanks === undefined && belief.mostTanks < 2)
     reasons.push('The run is short or wide: gas spreads along it and the air is not pushed out as a plug.');
   return reasons;

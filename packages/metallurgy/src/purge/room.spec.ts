@@ -28,8 +28,14 @@ test('a line of tubes is one room with the volume of its bores', () => {
 });
 
 test('what is missing is named, unless somebody says litres', () => {
-  const open: Assembly = { ...LINE, pieces: LINE.pieces.map((one) => (one.id === 'c' ? { ...one, lengthMm: null } : one)) }; // prettier-ignore
-  expect(roomToPurge(open, roomOf(open, '1'), null)).toMatchObject({ space: null, missing: [{ piece: 'c', size: 'lengthMm' }] }); // prettier-ignore
+  const open: Assembly = {
+    ...LINE,
+    pieces: LINE.pieces.map((one) => (one.id === 'c' ? { ...one, lengthMm: null } : one)),
+  };
+  expect(roomToPurge(open, roomOf(open, '1'), null)).toMatchObject({
+    space: null,
+    missing: [{ piece: 'c', size: 'lengthMm' }],
+  });
   expect(roomToPurge(open, roomOf(open, '1'), 1.5).space).toMatchObject({ volumeL: 1.5 });
 });
 
@@ -39,22 +45,40 @@ test('a header branches; its outlets are dead ends only while they are closed', 
   // Beside the same volume in one straight run it takes longer.
   const same = { flowLpm: 8, targetPpm: 100, leakLpm: 0, gasPpm: 5 };
   const straight = { volumeL: space!.volumeL!, runs: [{ outsideMm: 60.3, wallMm: 2, lengthMm: 1000 }] };
-  expect(purge({ ...same, space: space! }).minutes!.median).toBeGreaterThan(purge({ ...same, space: straight, feed: 'low' }).minutes!.median); // prettier-ignore
+  expect(purge({ ...same, space: space! }).minutes!.median).toBeGreaterThan(
+    purge({ ...same, space: straight, feed: 'low' }).minutes!.median,
+  );
 });
 
 test('joints lie as far from the feed as the way through the pieces is long', () => {
   const distances = distancesFromFeed(LINE, roomOf(LINE, '1'));
-  expect([...distances].sort()).toEqual([['1', 900], ['2', 950], ['3', 1550]]); // prettier-ignore
-  const seams = new Map([['1', { seamMm: 57, gapMm: 0.1 }], ['2', { seamMm: 57, gapMm: 0.1 }], ['3', { seamMm: null, gapMm: 0.1 }]]); // prettier-ignore
+  expect([...distances].sort()).toEqual([
+    ['1', 900],
+    ['2', 950],
+    ['3', 1550],
+  ]);
+  const seams = new Map([
+    ['1', { seamMm: 57, gapMm: 0.1 }],
+    ['2', { seamMm: 57, gapMm: 0.1 }],
+    ['3', { seamMm: null, gapMm: 0.1 }],
+  ]);
   expect(jointsOnLine(distances, seams).map(({ id }) => id)).toEqual(['1', '2']);
 });
 
 test('gas goes in at one end and out at the other; through dams; of a closed ring from its bottom to its top', () => {
-  expect(openingsOf(roomOf(LINE, '1'))).toMatchObject({ feed: { piece: 'a', share: 0 }, vent: { piece: 'd', share: 1 } }); // prettier-ignore
-  const dammed = openingsOf(roomOf(LINE, '1', [{ piece: 'a', alongMm: 800 }, { piece: 'c', alongMm: 100 }]))!; // prettier-ignore
+  expect(openingsOf(roomOf(LINE, '1'))).toMatchObject({
+    feed: { piece: 'a', share: 0 },
+    vent: { piece: 'd', share: 1 },
+  });
+  const dammed = openingsOf(
+    roomOf(LINE, '1', [
+      { piece: 'a', alongMm: 800 },
+      { piece: 'c', alongMm: 100 },
+    ]),
+  )!;
   expect(dammed.feed).toMatchObject({ piece: 'a', share: 800 / 900 });
   expect(dammed.vent).toMatchObject({ piece: 'c', share: 100 / 600 });
-  const ring = openingsOf(innerSpaces(SPIGOT_RING).find(({ runs }) => runs.some(({ piece }) => piece === 'ring'))!)!; // prettier-ignore
+  const ring = openingsOf(innerSpaces(SPIGOT_RING).find(({ runs }) => runs.some(({ piece }) => piece === 'ring'))!)!;
   expect([ring.feed.share, ring.vent.share]).toEqual([0.5, 0]);
 });
 

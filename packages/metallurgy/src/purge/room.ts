@@ -50,10 +50,14 @@ export function roomToPurge({ pieces }: Assembly, room: InnerSpace, volumeL: num
       litres === null || litres <= 0
         ? null
         : {
-            volumeL: litres, runs, branched: room.branches,
-            pocketsMm: room.pockets.flatMap(({ depthMm }) => (depthMm.value === null || depthMm.value < 1 ? [] : [Math.min(DEEPEST_MM, depthMm.value)])),
+            volumeL: litres,
+            runs,
+            branched: room.branches,
+            pocketsMm: room.pockets.flatMap(({ depthMm }) =>
+              depthMm.value === null || depthMm.value < 1 ? [] : [Math.min(DEEPEST_MM, depthMm.value)],
+            ),
           },
-  }; // prettier-ignore
+  };
 }
 
 /** Usual flow to fill a run of a bore with, L/min. @param boreMm null: not known */
@@ -104,8 +108,8 @@ export function openingsOf(room: InnerSpace): { readonly feed: RoomOpening; read
 }
 
 /**
- * How far along the part each joint of a room lies from where gas is led in, mm, by the shortest way through its pieces. Joints
- * gas cannot reach, and those behind a piece of unknown length, are left out.
+ * How far along the part each joint of a room lies from where gas is led in, mm, by the shortest way through its
+ * pieces. Joints gas cannot reach, and those behind a piece of unknown length, are left out.
  */
 export function distancesFromFeed(assembly: Assembly, room: InnerSpace): ReadonlyMap<string, number> {
   const feed = openingsOf(room)?.feed;
@@ -154,8 +158,8 @@ export function jointsOnLine(
 }
 
 /**
- * Dams on both sides of a joint, as far from it as usual: where a piece is shorter, in the next one. No dam where the part ends
- * before: that end is plugged as it is.
+ * Dams on both sides of a joint, as far from it as usual: where a piece is shorter, in the next one. No dam where the
+ * part ends before: that end is plugged as it is.
  */
 export function damsBeside(assembly: Assembly, jointId: string): readonly Dam[] {
   const { pieces, bodies, joints } = settlePart(assembly);
@@ -164,22 +168,34 @@ export function damsBeside(assembly: Assembly, jointId: string): readonly Dam[] 
   const off = data.damFromJointMm;
   const lengthOf = (id: string): number | null => {
     const [piece, body] = [pieces.find((one) => one.id === id), bodies.get(id)];
-    return piece && body && isHollow(body) && body.kind !== 'cap' && body.kind !== 'ring' ? trueLength(piece, body).value : null;
+    return piece && body && isHollow(body) && body.kind !== 'cap' && body.kind !== 'ring'
+      ? trueLength(piece, body).value
+      : null;
   };
   const from = (id: string, copy: number, end: End, left: number, seen: ReadonlySet<string>): Dam[] => {
     const long = lengthOf(id);
     if (long === null || seen.has(`${id}#${copy}`)) return [];
     if (left < long) return [{ piece: id, copy, alongMm: Math.round(end === 'start' ? left : long - left) }];
     const far = end === 'start' ? 'finish' : 'start';
-    const next = joints.find(({ meeting, sides }) => meeting === 'ends' && sides.some(({ piece, copy: nth, place }) => piece === id && nth === copy && 'end' in place && place.end === far));
+    const next = joints.find(
+      ({ meeting, sides }) =>
+        meeting === 'ends' &&
+        sides.some(
+          ({ piece, copy: nth, place }) => piece === id && nth === copy && 'end' in place && place.end === far,
+        ),
+    );
     const other = next?.sides.find(({ piece, copy: nth }) => piece !== id || nth !== copy);
-    return other && 'end' in other.place ? from(other.piece, other.copy, other.place.end, left - long, new Set([...seen, `${id}#${copy}`])) : [];
+    return other && 'end' in other.place
+      ? from(other.piece, other.copy, other.place.end, left - long, new Set([...seen, `${id}#${copy}`]))
+      : [];
   };
   return settled.sides.flatMap(({ piece: id, copy, place }): Dam[] => {
     if ('end' in place) return from(id, copy, place.end, off, new Set());
     const long = lengthOf(id);
     if (long === null) return [];
     const at = place.share * long;
-    return [at - off, at + off].flatMap((along) => (along > 0 && along < long ? [{ piece: id, copy, alongMm: Math.round(along) }] : []));
+    return [at - off, at + off].flatMap((along) =>
+      along > 0 && along < long ? [{ piece: id, copy, alongMm: Math.round(along) }] : [],
+    );
   });
-} // prettier-ignore
+}

@@ -71,9 +71,15 @@ const nearest = <Item>(items: readonly Item[], size: (item: Item) => number, wan
 
 function checkVent({ flowLpm, holesMm, gap, pool, limitMm, surfaceTension, edgeMm }: VentQuestion): void {
   const errors: FieldError[] = [];
-  const check = (path: (string | number)[], value: number | undefined, range: readonly [number, number], unit: string): void => {
-    if (value !== undefined && !isWithin(value, range)) errors.push({ path, message: `give ${range.join(' to ')} ${unit}` });
-  }; // prettier-ignore
+  const check = (
+    path: (string | number)[],
+    value: number | undefined,
+    range: readonly [number, number],
+    unit: string,
+  ): void => {
+    if (value !== undefined && !isWithin(value, range))
+      errors.push({ path, message: `give ${range.join(' to ')} ${unit}` });
+  };
   check(['flowLpm'], flowLpm, LIMITS.flowLpm, 'L/min');
   holesMm.forEach((hole, index) => check(['holesMm', index], hole, [0.1, 500], 'mm'));
   check(['gap', 'ringMm'], gap?.ringMm, [1, 20000], 'mm');
@@ -96,8 +102,10 @@ export const fittedGap = (gapMm: number): number => Math.max(gapMm, data.fittedG
 
 /** A root pool as it usually is in a wall. */
 const usualPool = (depthMm: number, surfaceTension = data.surfaceTensionNPerM.clean): SupportedPool => ({
-  depthMm, halfWidthMm: depthMm * data.halfWidthToWall, surfaceTension,
-}); // prettier-ignore
+  depthMm,
+  halfWidthMm: depthMm * data.halfWidthToWall,
+  surfaceTension,
+});
 
 /** The pool a vent is asked about: what is not said of it is usual for its wall. */
 export function poolOf({ pool: { depthMm, halfWidthMm }, surfaceTension }: VentQuestion): SupportedPool {
@@ -112,8 +120,8 @@ export const surfaceTensionOf = (sulphurPercent: number): number =>
     : data.surfaceTensionNPerM.clean;
 
 /**
- * Pressures that keep a root flush at all of some places round a pipe, Pa; null where none does. Below the lower one it sags:
- * beyond the limit, or because the gas carries too little of the pool. Above the upper one it blows out.
+ * Pressures that keep a root flush at all of some places round a pipe, Pa; null where none does. Below the lower one it
+ * sags: beyond the limit, or because the gas carries too little of the pool. Above the upper one it blows out.
  */
 export function flushPressures(
   pool: SupportedPool,
@@ -132,9 +140,9 @@ export function flushPressures(
 
 /**
  * What the vent does: the pressure it leaves, how the root pool stands on it, and the hole to drill instead.
- * @throws InputError naming every faulty field
- * Source: sharp-edged orifices; pool as a plug between two curved surfaces; diffusion against the flow and densimetric Froude
- * number for air that comes back. How wide a pool is and how much of it must be carried are estimates.
+ * @throws InputError naming every faulty field Source: sharp-edged orifices; pool as a plug between two curved
+ * surfaces; diffusion against the flow and densimetric Froude number for air that comes back. How wide a pool is and
+ * how much of it must be carried are estimates.
  */
 export function vent(question: VentQuestion): VentAnswer {
   checkVent(question);
@@ -164,7 +172,12 @@ export function vent(question: VentQuestion): VentAnswer {
         : deflections.reduce((worst, one) => (Math.abs(one) > Math.abs(worst) ? one : worst));
   const back = airBack(holesMm, area, flowLpm, face, question.edgeMm ?? asked.depthMm);
   // The pool is carried where it hangs: its weight at the top, or the least that keeps the draught out.
-  const aim = range && Math.min(Math.max(poolWeight(pool.depthMm, Math.min(...places.map(Math.abs))), range[0] * 1.2), (range[0] + range[1]) / 2); // prettier-ignore
+  const aim =
+    range &&
+    Math.min(
+      Math.max(poolWeight(pool.depthMm, Math.min(...places.map(Math.abs))), range[0] * 1.2),
+      (range[0] + range[1]) / 2,
+    );
   const hole = aim === null ? null : holeOf(Math.max(0, areaFor(flowLpm, aim) - open));
   const drill =
     hole === null || hole < (data.drillsMm[0] as number) / 2
@@ -174,9 +187,16 @@ export function vent(question: VentQuestion): VentAnswer {
           inch: `${nearest(data.drillsInch, inchesOf, hole)}"`,
         };
   return {
-    pressurePa, deflectionMm, stand, exitMPerS: back.speed, airReturns: back.returns, airPpm: back.ppm, window, drill,
+    pressurePa,
+    deflectionMm,
+    stand,
+    exitMPerS: back.speed,
+    airReturns: back.returns,
+    airPpm: back.ppm,
+    window,
+    drill,
     reasons: reasonsOf({ question, pool, limitMm, pressurePa, deflectionMm, stand, window, drill, back }),
-  }; // prettier-ignore
+  };
 }
 
 /** Air that comes back through a vent against the gas that leaves. */
@@ -224,21 +244,37 @@ function reasonsOf({
   const reasons: string[] = [];
   if (!Number.isFinite(pressurePa)) reasons.push('Nothing is open: the pressure rises until the pool blows out.');
   else if (stand === 'blows-out')
-    reasons.push(`${pascal(pressurePa)} behind the pool: the root is blown out by ${deflectionMm.toFixed(2)} mm, more than ${limitMm.toFixed(2)}. A larger hole, or less flow.`); // prettier-ignore
+    reasons.push(
+      `${pascal(pressurePa)} behind the pool: the root is blown out by ${deflectionMm.toFixed(2)} mm, more than ` +
+        `${limitMm.toFixed(2)}. A larger hole, or less flow.`,
+    );
   else if (stand === 'sags')
-    reasons.push(`${pascal(pressurePa)} carries ${Math.round((100 * pressurePa) / weight)} % of the pool’s weight at the top: the root sags. A smaller hole, or more flow.`); // prettier-ignore
-  else reasons.push(`${pascal(pressurePa)} carries the pool: the root stands ${Math.abs(deflectionMm).toFixed(2)} mm ${deflectionMm < 0 ? 'in' : 'out'} at most, within ${limitMm.toFixed(2)}.`); // prettier-ignore
+    reasons.push(
+      `${pascal(pressurePa)} carries ${Math.round((100 * pressurePa) / weight)} % of the pool’s weight at the ` +
+        'top: the root sags. A smaller hole, or more flow.',
+    );
+  else
+    reasons.push(
+      `${pascal(pressurePa)} carries the pool: the root stands ${Math.abs(deflectionMm).toFixed(2)} mm ` +
+        `${deflectionMm < 0 ? 'in' : 'out'} at most, within ${limitMm.toFixed(2)}.`,
+    );
   if (!window)
-    reasons.push('No pressure keeps the root flush all round: what carries it at the top blows it out below. Turn the part, or weld the lower half with less heat.'); // prettier-ignore
+    reasons.push(
+      'No pressure keeps the root flush all round: what carries it at the top blows it out below. Turn the part, ' +
+        'or weld the lower half with less heat.',
+    );
   else if (drill)
     reasons.push(
-      `Drill ${drill.mm} mm (${drill.inch}): below ${window.holeMm[0].toFixed(1)} mm it blows out, above ${window.holeMm[1]?.toFixed(1) ?? 'any size'} mm the pool sags.`,
+      `Drill ${drill.mm} mm (${drill.inch}): below ${window.holeMm[0].toFixed(1)} mm it blows out, above ` +
+        `${window.holeMm[1]?.toFixed(1) ?? 'any size'} mm the pool sags.`,
     );
   if (back.returns)
     reasons.push(
       question.face && question.face !== 'up'
-        ? `Air flows back through the vent: gas leaves it at ${back.speed.toFixed(2)} m/s only. Let it look up, or make it smaller.`
-        : `Air diffuses back through the vent: gas leaves it at ${back.speed.toFixed(3)} m/s only. A smaller hole, or more flow.`,
+        ? `Air flows back through the vent: gas leaves it at ${back.speed.toFixed(2)} m/s only. Let it look up, or ` +
+            'make it smaller.'
+        : `Air diffuses back through the vent: gas leaves it at ${back.speed.toFixed(3)} m/s only. A smaller hole, ` +
+            'or more flow.',
     );
   return reasons;
 }
@@ -255,6 +291,9 @@ export function pressureWhileClosing(
 ): readonly { readonly weldedFraction: number; readonly pressurePa: number }[] {
   return Array.from({ length: steps + 1 }, (_, index) => {
     const weldedFraction = index / steps;
-    return { weldedFraction, pressurePa: openingPressure(flowLpm, holesArea(holesMm) + gapArea({ ...gap, weldedFraction })) };
-  }); // prettier-ignore
+    return {
+      weldedFraction,
+      pressurePa: openingPressure(flowLpm, holesArea(holesMm) + gapArea({ ...gap, weldedFraction })),
+    };
+  });
 }

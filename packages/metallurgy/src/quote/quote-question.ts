@@ -20,7 +20,8 @@ export interface QuotedJoint {
   /** Minutes its arcs burnt, where they were logged; they go before what is reckoned. */
   readonly arcMinutes?: number | undefined;
   /** Gas behind it: litres and minutes until it may be welded, and what is held while it is. */
-  readonly purge?: { readonly litres: number; readonly minutes: number; readonly holdLpm?: number | undefined } | undefined; // prettier-ignore
+  readonly purge?:
+    { readonly litres: number; readonly minutes: number; readonly holdLpm?: number | undefined } | undefined;
 }
 
 /** What things cost a workshop; what is null is left out of the sum, and said. */

@@ -13,7 +13,7 @@ const RATES: QuoteRates = {
   tungstenEach: 4,
 };
 const PIPE: QuotedJoint = { type: 'square-butt', lengthMm: 190, thicknessMm: [2.77, 2.77] };
-const ask = (more: Partial<QuoteQuestion> = {}, seed = 1) => quote({ joints: [PIPE], rates: RATES, ...more }, seed); // prettier-ignore
+const ask = (more: Partial<QuoteQuestion> = {}, seed = 1) => quote({ joints: [PIPE], rates: RATES, ...more }, seed);
 const line = (found: ReturnType<typeof ask>, id: string) => found.lines.find((one) => one.id === id);
 
 test('deposit is the section of the joint times its length: a 5 mm fillet of 1 m weighs a little over 100 g', () => {
@@ -41,7 +41,7 @@ test('a workshop’s own pace moves the stages it is known of, and not the ones 
   expect(line(ask({ pace: { weld: 1.5 }, stages: { weld: 20 } }), 'weld')!.quantity.median).toBe(20);
 });
 
-test('arcs that were logged stand in place of what is reckoned: half the arc takes half the torch gas and the tungsten', () => {
+test('arcs that were logged stand in place of what is reckoned: half the arc takes half the gas', () => {
   const [long, short] = [20, 10].map((arcMinutes) => ask({ joints: [{ ...PIPE, arcMinutes }] })) as [
     ReturnType<typeof ask>,
     ReturnType<typeof ask>,

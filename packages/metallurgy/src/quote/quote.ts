@@ -79,7 +79,9 @@ function check({ joints, pieces, rates, stages, pace }: QuoteQuestion): void {
 }
 
 function rangeOf(minutes: KnownMinutes): readonly [number, number, number] {
-  return typeof minutes === 'number' ? [minutes, minutes, minutes] : [minutes.range90[0], minutes.median, minutes.range90[1]]; // prettier-ignore
+  return typeof minutes === 'number'
+    ? [minutes, minutes, minutes]
+    : [minutes.range90[0], minutes.median, minutes.range90[1]];
 }
 
 /** What a joint takes before anything scatters. */
@@ -98,9 +100,18 @@ function takenBy(joint: QuotedJoint): Taken {
   const name = processOf(joint);
   const process = processes[name];
   const thickest = Math.max(...joint.thicknessMm);
-  const sides = [joint.thicknessMm[0] as number, joint.thicknessMm[1] ?? (joint.thicknessMm[0] as number)].map((thicknessMm) => ({ thicknessMm, oldWeld: false })); // prettier-ignore
+  const sides = [joint.thicknessMm[0] as number, joint.thicknessMm[1] ?? (joint.thicknessMm[0] as number)].map(
+    (thicknessMm) => ({ thicknessMm, oldWeld: false }),
+  );
   const dilution = usualDilution(technique, joint.type, joint.process).mode;
-  const { depositMm2 } = jointSection({ type: joint.type, technique, sides, fit: { ...UNSAID_FIT, ...joint.fit }, dilution, shares: [0.5, 0.5] }); // prettier-ignore
+  const { depositMm2 } = jointSection({
+    type: joint.type,
+    technique,
+    sides,
+    fit: { ...UNSAID_FIT, ...joint.fit },
+    dilution,
+    shares: [0.5, 0.5],
+  });
   // Edges that are melted together take a rod only where one is said.
   const bare = joint.rodMm === null || (technique === 'fused' && joint.rodMm === undefined);
   const depositG = bare ? 0 : depositMm2 * joint.lengthMm * data.densityGPerMm3;
@@ -133,15 +144,27 @@ function minutesOf(
   const { joints } = question;
   const lengthMm = joints.reduce((sum, joint) => sum + joint.lengthMm, 0);
   const pieces = question.pieces ?? joints.length + 1;
-  const arc = joints.reduce((sum, joint, index) => sum + (taken[index] as Taken).arcMinutes / processes[processOf(joint)].arcShare, 0); // prettier-ignore
-  const own = stage.id === 'weld' ? arc : stage.id === 'purge' ? Math.max(0, ...joints.map(({ purge }) => purge?.minutes ?? 0)) : 0; // prettier-ignore
-  const usual = stage.perJob + stage.perPiece * pieces + stage.perJoint * joints.length + (stage.per100Mm * lengthMm) / 100 + own; // prettier-ignore
+  const arc = joints.reduce(
+    (sum, joint, index) => sum + (taken[index] as Taken).arcMinutes / processes[processOf(joint)].arcShare,
+    0,
+  );
+  const own =
+    stage.id === 'weld'
+      ? arc
+      : stage.id === 'purge'
+        ? Math.max(0, ...joints.map(({ purge }) => purge?.minutes ?? 0))
+        : 0;
+  const usual =
+    stage.perJob + stage.perPiece * pieces + stage.perJoint * joints.length + (stage.per100Mm * lengthMm) / 100 + own;
   const median = usual * (question.pace?.[stage.id as QuoteStage] ?? 1);
   const wide = exp(HALF_90 * stage.sigma);
   return { median, range90: [median / wide, median * wide] };
 }
 
-/** Minutes each stage usually takes, without what a workshop knows better. @throws InputError naming every faulty field */
+/**
+ * Minutes each stage usually takes, without what a workshop knows better.
+ * @throws InputError naming every faulty field
+ */
 export function usualMinutes({ joints, pieces, rates }: QuoteQuestion): Readonly<Record<QuoteStage, number>> {
   const question = { joints, pieces, rates };
   check(question);
@@ -152,8 +175,8 @@ export function usualMinutes({ joints, pieces, rates }: QuoteQuestion): Readonly
 }
 
 /**
- * What a job takes and comes to: deposit by the joints' sections, rods, gas, minutes of each stage and what a workshop asks for them. Minutes
- * and material scatter log-normally; the whole is summed over draws.
+ * What a job takes and comes to: deposit by the joints' sections, rods, gas, minutes of each stage and what a workshop
+ * asks for them. Minutes and material scatter log-normally; the whole is summed over draws.
  * @throws InputError naming every faulty field
  */
 export function quote(question: QuoteQuestion, seed = 1): Quote {
@@ -165,7 +188,8 @@ export function quote(question: QuoteQuestion, seed = 1): Quote {
   const uniforms = stratifiedUniforms(seed, samples, dimensions, samples);
   const deviate = (sample: number, dimension: number): number =>
     normalQuantile(Math.min(1 - 1e-9, Math.max(1e-9, uniforms[sample * dimensions + dimension] as number)));
-  const draw = (value: (sample: number) => number): Float64Array => Float64Array.from({ length: samples }, (_, sample) => value(sample)); // prettier-ignore
+  const draw = (value: (sample: number) => number): Float64Array =>
+    Float64Array.from({ length: samples }, (_, sample) => value(sample));
   const scattered = (amount: number, sigma: number, dimension: number): Float64Array =>
     draw((sample) => amount * exp(sigma * deviate(sample, dimension)));
   const sum = (of: (one: Taken) => number): number => taken.reduce((total, one) => total + of(one), 0);
@@ -176,43 +200,103 @@ export function quote(question: QuoteQuestion, seed = 1): Quote {
     return { id: stage.id, title: stage.title, draws: scattered(median, sigma, at) };
   });
   const next = QUOTE_STAGES.length;
-  const grams = scattered(sum(({ rodG }) => rodG), scatter.deposit, next); // prettier-ignore
+  const grams = scattered(
+    sum(({ rodG }) => rodG),
+    scatter.deposit,
+    next,
+  );
   const rods = scattered(
     sum((one) => one.rods),
     scatter.deposit,
     next,
   );
   // Gas stays on behind the weld for as long as it is worked on.
-  const heldL = (joint: QuotedJoint, index: number): number => ((joint.purge?.holdLpm ?? 0) * (taken[index] as Taken).arcMinutes) / processes[processOf(joint)].arcShare; // prettier-ignore
+  const heldL = (joint: QuotedJoint, index: number): number =>
+    ((joint.purge?.holdLpm ?? 0) * (taken[index] as Taken).arcMinutes) / processes[processOf(joint)].arcShare;
   const purgeL = joints.reduce((total, joint, index) => total + (joint.purge?.litres ?? 0) + heldL(joint, index), 0);
   const gas = scattered(sum(({ torchL }) => torchL) + purgeL, scatter.gas, next + 1);
   const lengthMm = joints.reduce((total, joint) => total + joint.lengthMm, 0);
   const discs = scattered(lengthMm / data.mmPerDisc, scatter.consumables, next + 2);
-  const tungsten = scattered(sum((one) => one.tungsten), scatter.consumables, next + 3); // prettier-ignore
+  const tungsten = scattered(
+    sum((one) => one.tungsten),
+    scatter.consumables,
+    next + 3,
+  );
 
   const markup = 1 + (rates.materialMarkupPercent ?? 0) / 100;
-  const priced: { readonly id: string; readonly title: string; readonly unit: QuoteLine['unit']; readonly draws: Float64Array; readonly each: number | null }[] = [
-    ...minutes.map(({ id, title, draws }) => ({ id, title, unit: 'min' as const, draws, each: rates.labourPerHour === null ? null : rates.labourPerHour / 60 })),
-    { id: 'rod', title: 'Filler rod', unit: 'g', draws: grams, each: rates.rodPerKg === null ? null : (markup * rates.rodPerKg) / 1000 },
-    { id: 'gas', title: 'Gas', unit: 'L', draws: gas, each: rates.gasPerCubicMetre === null ? null : (markup * rates.gasPerCubicMetre) / 1000 },
-    { id: 'discs', title: 'Discs and brushes', unit: 'pieces', draws: discs, each: rates.discEach === null ? null : markup * rates.discEach },
-    { id: 'tungsten', title: 'Tungsten', unit: 'pieces', draws: tungsten, each: rates.tungstenEach === null ? null : markup * rates.tungstenEach },
-  ]; // prettier-ignore
+  const priced: {
+    readonly id: string;
+    readonly title: string;
+    readonly unit: QuoteLine['unit'];
+    readonly draws: Float64Array;
+    readonly each: number | null;
+  }[] = [
+    ...minutes.map(({ id, title, draws }) => ({
+      id,
+      title,
+      unit: 'min' as const,
+      draws,
+      each: rates.labourPerHour === null ? null : rates.labourPerHour / 60,
+    })),
+    {
+      id: 'rod',
+      title: 'Filler rod',
+      unit: 'g',
+      draws: grams,
+      each: rates.rodPerKg === null ? null : (markup * rates.rodPerKg) / 1000,
+    },
+    {
+      id: 'gas',
+      title: 'Gas',
+      unit: 'L',
+      draws: gas,
+      each: rates.gasPerCubicMetre === null ? null : (markup * rates.gasPerCubicMetre) / 1000,
+    },
+    {
+      id: 'discs',
+      title: 'Discs and brushes',
+      unit: 'pieces',
+      draws: discs,
+      each: rates.discEach === null ? null : markup * rates.discEach,
+    },
+    {
+      id: 'tungsten',
+      title: 'Tungsten',
+      unit: 'pieces',
+      draws: tungsten,
+      each: rates.tungstenEach === null ? null : markup * rates.tungstenEach,
+    },
+  ];
   const spread = (draws: Float64Array): Spread => spreadOf(draws, samples);
   const used = priced.filter(({ draws }) => draws.some((one) => one > 0));
   const lines = used.map(({ id, title, unit, draws, each }): QuoteLine => ({
-    id, title, unit, quantity: spread(draws), amount: each === null ? null : spread(draws.map((one) => one * each)),
-  })); // prettier-ignore
+    id,
+    title,
+    unit,
+    quantity: spread(draws),
+    amount: each === null ? null : spread(draws.map((one) => one * each)),
+  }));
   const callOut = rates.callOut ?? 0;
   const travels = (question.stages?.travel ?? 0) !== 0;
-  const work = draw((sample) => used.reduce((total, { draws, each }) => total + (draws[sample] as number) * (each ?? 0), 0)); // prettier-ignore
+  const work = draw((sample) =>
+    used.reduce((total, { draws, each }) => total + (draws[sample] as number) * (each ?? 0), 0),
+  );
   const margin = 1 + (rates.marginPercent ?? 0) / 100;
   const total = work.map((one) => Math.max(margin * one, rates.leastCharge ?? 0) + (travels ? callOut : 0));
-  if (travels && rates.callOut !== null) lines.push({ id: 'call-out', title: 'Call-out', unit: '', quantity: fixed(1), amount: fixed(callOut) }); // prettier-ignore
-  const missing = used.filter(({ each }) => each === null).map(({ title, unit }) => (unit === 'min' ? 'labour' : title.toLowerCase())); // prettier-ignore
+  if (travels && rates.callOut !== null)
+    lines.push({ id: 'call-out', title: 'Call-out', unit: '', quantity: fixed(1), amount: fixed(callOut) });
+  const missing = used
+    .filter(({ each }) => each === null)
+    .map(({ title, unit }) => (unit === 'min' ? 'labour' : title.toLowerCase()));
   const least = rates.leastCharge !== null && margin * spread(work).median < rates.leastCharge;
   return {
-    depositG: spread(scattered(sum(({ depositG }) => depositG), scatter.deposit, next)),
+    depositG: spread(
+      scattered(
+        sum(({ depositG }) => depositG),
+        scatter.deposit,
+        next,
+      ),
+    ),
     rods: rods.some((one) => one > 0) ? spread(rods) : null,
     gasL: spread(gas),
     minutes: spread(draw((sample) => minutes.reduce((all, { draws }) => all + (draws[sample] as number), 0))),
@@ -224,7 +308,7 @@ export function quote(question: QuoteQuestion, seed = 1): Quote {
       ...(margin > 1 ? [`${rates.marginPercent} % are added to the whole.`] : []),
       'Minutes are usual ones of each stage until the workshop’s own are known (estimates).',
     ],
-  }; // prettier-ignore
+  };
 }
 
 const fixed = (value: number): Spread => ({ median: value, range90: [value, value] });

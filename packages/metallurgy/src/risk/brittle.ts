@@ -3,7 +3,8 @@ import type { Explanation } from './mechanism';
 import type { RiskSample } from './risk-sample';
 
 /**
- * How brittle metal is at a temperature, beyond what it is at freezing, 0 to 1: cold below freezing alone costs nothing.
+ * How brittle metal is at a temperature, beyond what it is at freezing, 0 to 1: cold below freezing alone costs
+ * nothing.
  * @param temperatureC at or below 0 °C
  * @param turnsC temperature at which half of it has turned brittle, °C
  * @param widthC over how many kelvin the odds change by a factor e

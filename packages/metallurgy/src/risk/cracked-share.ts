@@ -5,8 +5,8 @@ import figures from '../../data/cracking.json';
 const KNOWN = new Map<number, number>();
 
 /**
- * Share of the beads in susceptible metal that do crack, 0 to 1. A published border encloses the metal that cracked; by far
- * not every bead inside it does, and the harder it is held the more do.
+ * Share of the beads in susceptible metal that do crack, 0 to 1. A published border encloses the metal that cracked; by
+ * far not every bead inside it does, and the harder it is held the more do.
  * @param restraintFactor 0.7 free to move, 1 ordinary, 1.5 held fast
  */
 export function crackedShare(restraintFactor: number): number {

@@ -21,8 +21,8 @@ export interface HotWindow {
 type OfService = Pick<RiskSample, 'service' | 'pieces'>;
 
 /**
- * Chance that the joint spends long enough in a window for the slow change to happen, 0 to 1. When the temperature is not
- * stated it follows from `hot`, from cycling and from what the base metals are usually used for.
+ * Chance that the joint spends long enough in a window for the slow change to happen, 0 to 1. When the temperature is
+ * not stated it follows from `hot`, from cycling and from what the base metals are usually used for.
  */
 export function hotIn(sample: OfService, window: HotWindow, fromC = window.fromC): number {
   const { service: life } = sample;

@@ -38,8 +38,8 @@ export function materialOf(entry: Pick<CatalogueEntry, 'id' | 'family' | 'scalin
 }
 
 /**
- * How far a composition meets a grade's stabilisation rule, 0 to 1; grades without a rule are not stabilised. The rule binds
- * the mill's heat; a sample a little below it still behaves as stabilised.
+ * How far a composition meets a grade's stabilisation rule, 0 to 1; grades without a rule are not stabilised. The rule
+ * binds the mill's heat; a sample a little below it still behaves as stabilised.
  */
 export function stabilisedShare(rule: StabilisationRule | undefined, composition: Float64Array): number {
   if (!rule) return 0;

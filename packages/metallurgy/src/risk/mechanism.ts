@@ -68,8 +68,8 @@ export interface RiskMechanism {
   readonly title: string;
   readonly scope: RiskScope;
   /**
-   * Whether the worst place of the weld decides (root, fill, arc strayed to the plain steel): a crack anywhere is a crack.
-   * Left out, the bulk of the weld does.
+   * Whether the worst place of the weld decides (root, fill, arc strayed to the plain steel): a crack anywhere is a
+   * crack. Left out, the bulk of the weld does.
    */
   readonly anywhere?: true;
   /** Mechanisms of one kin shade into one another; whether the advice is "do not" is judged by their sum. */

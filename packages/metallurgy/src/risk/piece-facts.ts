@@ -2,7 +2,9 @@ import { isCarbonSteel, isCastIron, isDuplex } from '../catalogue';
 import { ELEMENT_INDEX } from '../composition';
 import type { PieceSample } from './material';
 
-/** What several mechanisms ask of the pieces of one sample together; worked out once for each sample, not for each rod. */
+/**
+ * What several mechanisms ask of the pieces of one sample together; worked out once for each sample, not for each rod.
+ */
 export interface PieceFacts {
   readonly hasCastIron: boolean;
   /** Share of the pieces that are duplex, 0 to 1. */

@@ -21,8 +21,8 @@ import type { PieceSample } from './material';
 import type { PieceFacts } from './piece-facts';
 
 /**
- * Places of a weld that freeze to different metal: the bulk of it, its root, and where the arc strays to plain steel or to
- * nickel alloy among other metal.
+ * Places of a weld that freeze to different metal: the bulk of it, its root, and where the arc strays to plain steel or
+ * to nickel alloy among other metal.
  */
 export const PLACES = ['fill', 'root', 'to-steel', 'to-nickel'] as const;
 /** A place of a weld. */
@@ -32,8 +32,8 @@ const { schaefflerShare: SCHAEFFLER_SHARE, startSigmaC: START_SIGMA } = martensi
 const { Cr, Ni, Mo, C } = ELEMENT_INDEX;
 
 /**
- * One pool with everything a mechanism may ask: filled again for every Monte Carlo sample, so that the hot loop allocates
- * nothing. Compositions in mass percent, element order.
+ * One pool with everything a mechanism may ask: filled again for every Monte Carlo sample, so that the hot loop
+ * allocates nothing. Compositions in mass percent, element order.
  */
 export class RiskSample {
   readonly pool = new Float64Array(ELEMENT_COUNT);
@@ -128,8 +128,9 @@ export class RiskSample {
   }
 
   /**
-   * Martensite by the start temperature, and at least a share of what Schaeffler's diagram shows: the two disagree on pools
-   * thinned by carbon steel, and the truth lies between them. Cast iron's carbon stands out as graphite or carbide instead.
+   * Martensite by the start temperature, and at least a share of what Schaeffler's diagram shows: the two disagree on
+   * pools thinned by carbon steel, and the truth lies between them. Cast iron's carbon stands out as graphite or
+   * carbide instead.
    */
   private martensiteOfAlloyedPool(): number {
     const { derived } = this;

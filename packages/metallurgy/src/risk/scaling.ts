@@ -12,8 +12,8 @@ const withNickel = (nickel: number): number =>
   ramp(nickel, figures.nickelFrom[0] as number, figures.nickelFrom[1] as number);
 
 /**
- * Limit to which metal keeps its scale in air, heated throughout, °C: by chromium, and by nickel above 20 %, which keeps the
- * scale on.
+ * Limit to which metal keeps its scale in air, heated throughout, °C: by chromium, and by nickel above 20 %, which
+ * keeps the scale on.
  * @param composition mass percent in element order
  */
 export function scalingLimitOf(composition: Float64Array): number {
@@ -30,8 +30,8 @@ export function scalingLimitOf(composition: Float64Array): number {
 }
 
 /**
- * What heating and cooling over and over does to that limit, K: austenitic metal, which grows and shrinks most, loses its
- * scale; ferritic metal keeps it.
+ * What heating and cooling over and over does to that limit, K: austenitic metal, which grows and shrinks most, loses
+ * its scale; ferritic metal keeps it.
  * @param composition mass percent in element order
  */
 export function cycledShift(composition: Float64Array): number {

@@ -3,7 +3,9 @@ import figures from '../../data/risks/sensitisation.json';
 import { ELEMENT_INDEX } from '../composition';
 import { sensitisationMinutes } from '../constitution';
 
-/** Carbon left after niobium and titanium have taken theirs, mass percent, by the working ratios of stabilised grades. */
+/**
+ * Carbon left after niobium and titanium have taken theirs, mass percent, by the working ratios of stabilised grades.
+ */
 export function freeCarbon(composition: Float64Array): number {
   const carbon = composition[ELEMENT_INDEX.C] as number;
   const bound =

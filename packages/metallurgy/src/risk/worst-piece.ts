@@ -13,7 +13,10 @@ export function worstProbability(pieces: readonly PieceSample[], ofPiece: OfPiec
   return probability;
 }
 
-/** The least of a figure over the pieces; a piece that does not count has Infinity. Called in the hot loop: allocates nothing. */
+/**
+ * The least of a figure over the pieces; a piece that does not count has Infinity. Called in the hot loop: allocates
+ * nothing.
+ */
 export function leastOf(pieces: readonly PieceSample[], ofPiece: (piece: PieceSample) => number): number {
   let least = Infinity;
   for (const piece of pieces) least = Math.min(least, ofPiece(piece));

@@ -87,7 +87,8 @@ function buttered(piece: PieceBelief, rod: Rod): PieceBelief {
 }
 
 /**
- * Looks for a way that beats welding the joint as it stands: a buttering layer on one piece first, or the old weld cut out.
+ * Looks for a way that beats welding the joint as it stands: a buttering layer on one piece first, or the old weld cut
+ * out.
  * @param fillers the rods worth trying, best first
  * @param standing expected loss of the best of them
  * @param ofJoint what of it no rod changes: a layer does not change it either
@@ -126,7 +127,9 @@ export function findAlternatives(
           layer: null,
           rod: after.filler.rod?.id ?? null,
           expectedLoss: after.loss + figures.cutOutCost,
-          reason: `Without the old ${name} in the pool ${after.filler.rod?.id ?? 'no rod'} comes out better, the cutting out included.`,
+          reason:
+            `Without the old ${name} in the pool ${after.filler.rod?.id ?? 'no rod'} comes out better, the cutting ` +
+            'out included.',
         });
       return;
     }
@@ -162,7 +165,9 @@ export function findAlternatives(
           layer: rod.id,
           rod: after.filler.rod?.id ?? null,
           expectedLoss: under.loss + after.loss + ofJoint + figures.butteringCost,
-          reason: `A layer of ${rod.id} laid on ${name} first, free to shrink, takes the hard or dirty metal out of the joint; ${after.filler.rod?.id ?? 'no rod'} then joins it.`,
+          reason:
+            `A layer of ${rod.id} laid on ${name} first, free to shrink, takes the hard or dirty metal out of the ` +
+            `joint; ${after.filler.rod?.id ?? 'no rod'} then joins it.`,
         });
     }
   });

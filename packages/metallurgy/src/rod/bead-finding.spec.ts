@@ -17,7 +17,9 @@ const shareOf = (finding: ReturnType<typeof beadFinding>, piece: number, grade: 
   finding.pieces[piece]!.grades.find((one) => one.grade === grade) ?? { before: 0, after: 0 };
 
 test('a hot crack in a tack turns a turned piece towards free-machining, and lays it to solidification', () => {
-  const finding = beadFinding(of([UNKNOWN_TURNED, { grade: '316L' }], [{ rod: 'ER316L', saw: 'crack', where: 'tack', when: 'hot' }])); // prettier-ignore
+  const finding = beadFinding(
+    of([UNKNOWN_TURNED, { grade: '316L' }], [{ rod: 'ER316L', saw: 'crack', where: 'tack', when: 'hot' }]),
+  );
   const free = shareOf(finding, 0, '303');
   expect(free.after).toBeGreaterThan(free.before + 0.15);
   expect(finding.causes[0]?.mechanism).toBe('solidification-cracking');
@@ -34,10 +36,14 @@ test('zinc on the piece takes the blame for a hot crack beside the bead', () => 
 });
 
 test('a crack a day later beside 304L fits nothing that is believed, and says so', () => {
-  const late = beadFinding(of([{ grade: '304L' }, { grade: '304L' }], [{ rod: 'ER308L', saw: 'crack', where: 'beside', when: 'next-day' }])); // prettier-ignore
+  const late = beadFinding(
+    of([{ grade: '304L' }, { grade: '304L' }], [{ rod: 'ER308L', saw: 'crack', where: 'beside', when: 'next-day' }]),
+  );
   expect(late.explained).toBe(false);
   expect(late.reasons.join(' ')).toContain('not what it was taken for');
-  const hard = beadFinding(of([{ grade: '410' }, { grade: '410' }], [{ rod: 'ER410', saw: 'crack', where: 'beside', when: 'next-day' }])); // prettier-ignore
+  const hard = beadFinding(
+    of([{ grade: '410' }, { grade: '410' }], [{ rod: 'ER410', saw: 'crack', where: 'beside', when: 'next-day' }]),
+  );
   expect(hard.explained).toBe(true);
   expect(hard.causes[0]?.mechanism).toBe('haz-hardening');
 });
@@ -46,7 +52,9 @@ test('what a gauge shows is believed, and the next bead alike is expected there'
   const before = choose(of([{ grade: '304L' }, { grade: '304L' }]));
   const rod = before.ranking.find((one) => one.rod === 'ER308L')!;
   const high = rod.ferriteNumber.range90[1];
-  const finding = beadFinding(of([{ grade: '304L' }, { grade: '304L' }], [{ rod: 'ER308L', saw: 'ferrite', fn: high }])); // prettier-ignore
+  const finding = beadFinding(
+    of([{ grade: '304L' }, { grade: '304L' }], [{ rod: 'ER308L', saw: 'ferrite', fn: high }]),
+  );
   expect(finding.explained).toBe(true);
   expect(finding.ferriteNumber.after.median).toBeGreaterThan(finding.ferriteNumber.before.median);
   const [low, top] = finding.ferriteNumber.after.range90;
@@ -85,7 +93,10 @@ test('a magnet that pulls hard at a 309L bead on carbon steel is taken for marte
   expect(magnetLikelihood('none', 0.1, 0)).toBeGreaterThan(0.8);
   expect(magnetLikelihood('strong', 0.1, 0.6)).toBeGreaterThan(0.8);
   for (const ferriteNumber of [0, 2, 8, 40]) {
-    const sum = (['none', 'faint', 'clear', 'strong'] as const).reduce((total, pull) => total + magnetLikelihood(pull, ferriteNumber, 0), 0); // prettier-ignore
+    const sum = (['none', 'faint', 'clear', 'strong'] as const).reduce(
+      (total, pull) => total + magnetLikelihood(pull, ferriteNumber, 0),
+      0,
+    );
     expect(sum).toBeCloseTo(1, 9);
   }
 });
@@ -112,15 +123,22 @@ test('the same question with the same beads gives the same answer, and no beads 
 });
 
 test('what is wrong with a bead is named at its field', () => {
-  const wrong = of([{ grade: '304L' }, { grade: '304L' }], [
-    { rod: 'ER999', saw: 'ferrite', fn: -3 },
-    { rod: null, saw: 'crack', where: 'inside' as 'toe', when: 'hot' },
-  ]); // prettier-ignore
+  const wrong = of(
+    [{ grade: '304L' }, { grade: '304L' }],
+    [
+      { rod: 'ER999', saw: 'ferrite', fn: -3 },
+      { rod: null, saw: 'crack', where: 'inside' as 'toe', when: 'hot' },
+    ],
+  );
   try {
     beadFinding(wrong);
     throw new Error('taken');
   } catch (error) {
-    expect((error as InputError).errors.map(({ path }) => path.join('.'))).toEqual(['beads.0.rod', 'beads.0.fn', 'beads.1.where']); // prettier-ignore
+    expect((error as InputError).errors.map(({ path }) => path.join('.'))).toEqual([
+      'beads.0.rod',
+      'beads.0.fn',
+      'beads.1.where',
+    ]);
   }
   expect(() => beadFinding(of([{ grade: '304L' }]))).toThrow(InputError);
 });
@@ -131,15 +149,19 @@ describe('cracks in use', () => {
   const share = (finding: ReturnType<typeof beadFinding>, mechanism: string | null) =>
     finding.causes.find((one) => one.mechanism === mechanism)?.share ?? 0;
 
-  test('sound metal that cracks in use is laid to load and shape, the more where it shakes, and speaks against no piece', () => {
-    const still = cracked('toe');
-    expect(still.causes[0]).toMatchObject({ mechanism: null, title: 'load, vibration or the fit' });
-    expect(still.explained).toBe(true);
-    // Nobody fills a crater against what shakes a part.
-    expect(still.moves[0]!.id).toBe('smooth-toe');
-    expect(still.moves.map(({ id }) => id)).not.toContain('fill-crater');
-    expect(share(cracked('toe', { vibration: true }), null)).toBeGreaterThan(share(still, null));
-  });
+  test(
+    'sound metal that cracks in use is laid to load and shape, the more where it shakes, and speaks against no ' +
+      'piece',
+    () => {
+      const still = cracked('toe');
+      expect(still.causes[0]).toMatchObject({ mechanism: null, title: 'load, vibration or the fit' });
+      expect(still.explained).toBe(true);
+      // Nobody fills a crater against what shakes a part.
+      expect(still.moves[0]!.id).toBe('smooth-toe');
+      expect(still.moves.map(({ id }) => id)).not.toContain('fill-crater');
+      expect(share(cracked('toe', { vibration: true }), null)).toBeGreaterThan(share(still, null));
+    },
+  );
 
   test('chlorides and warmth take the blame from the load, beside the bead more than in it', () => {
     const warm = { environment: 'pool', temperatureC: [60, 80] } as const;
@@ -172,17 +194,22 @@ describe('cracks in use', () => {
       ...Object.values(data.crack.mechanisms),
       ...Object.values(lies).map((where) => ({ where })),
     ])
-      // prettier-ignore
       expect(Object.values(where).reduce((sum, one) => sum + one, 0)).toBeCloseTo(1, 9);
   });
 });
 
 describe('rust and leaks in use', () => {
   const pieces = [{ item: { family: 'pool-coast' } }, { grade: '316L' }];
-  const failed = (way: 'rusted' | 'leaked') => beadFinding({ ...of(pieces, [{ rod: 'ER316L', saw: 'failed', way }]), service: { environment: 'pool' } }); // prettier-ignore
+  const failed = (way: 'rusted' | 'leaked') =>
+    beadFinding({ ...of(pieces, [{ rod: 'ER316L', saw: 'failed', way }]), service: { environment: 'pool' } });
 
   test('rust is laid to what corrodes, and makes metal likelier that the weld falls short of', () => {
-    const { causes, pieces: [unknown], explained, moves } = failed('rusted'); // prettier-ignore
+    const {
+      causes,
+      pieces: [unknown],
+      explained,
+      moves,
+    } = failed('rusted');
     expect(causes[0]!.mechanism).toMatch(/corrosion|contamination|sensitisation|oxidation/);
     expect(causes.reduce((sum, { share }) => sum + share, 0)).toBeLessThanOrEqual(1.0001);
     expect([explained, moves]).toEqual([true, []]);
@@ -200,6 +227,12 @@ describe('rust and leaks in use', () => {
   });
 
   test('a way nobody knows is named', () => {
-    expect(faultsOf(() => beadFinding(of([{ grade: '304L' }, { grade: '304L' }], [{ rod: null, saw: 'failed', way: 'melted' as 'leaked' }])))).toEqual(['beads.0.way']); // prettier-ignore
+    expect(
+      faultsOf(() =>
+        beadFinding(
+          of([{ grade: '304L' }, { grade: '304L' }], [{ rod: null, saw: 'failed', way: 'melted' as 'leaked' }]),
+        ),
+      ),
+    ).toEqual(['beads.0.way']);
   });
 });

@@ -25,7 +25,10 @@ export interface CrackMove {
 
 /** What the last bead of a joint says of it. */
 export interface BeadFinding {
-  /** How well what was believed before explains it, 0 to 1; of a crack, rust or a leak the share that is laid to the metal. */
+  /**
+   * How well what was believed before explains it, 0 to 1; of a crack, rust or a leak the share that is laid to the
+   * metal.
+   */
   readonly believable: number;
   /** Whether what was believed explains it: if not, what the pieces are is the likelier mistake. */
   readonly explained: boolean;
@@ -33,13 +36,18 @@ export interface BeadFinding {
   /** Dilution, 0 to 1; null without a rod. */
   readonly dilution: Moved<Spread> | null;
   /** What each piece may be, likeliest first. */
-  readonly pieces: readonly { readonly piece: number; readonly grades: readonly (Moved<number> & { readonly grade: string })[] }[];
-  /** What a crack, rust or a leak is laid to, surest first; what is not the metal's is `null`. Empty for anything else. */
+  readonly pieces: readonly {
+    readonly piece: number;
+    readonly grades: readonly (Moved<number> & { readonly grade: string })[];
+  }[];
+  /**
+   * What a crack, rust or a leak is laid to, surest first; what is not the metal's is `null`. Empty for anything else.
+   */
   readonly causes: readonly { readonly mechanism: string | null; readonly title: string; readonly share: number }[];
   /** What may be changed: what answers most of the causes and takes least, first. */
   readonly moves: readonly CrackMove[];
   readonly reasons: readonly string[];
-} // prettier-ignore
+}
 
 const { kinds: KINDS } = data.moves;
 type Kind = keyof typeof KINDS | 'other';
@@ -86,7 +94,10 @@ function tail(shown: number, ferriteNumbers: readonly number[], weights: readonl
 const percent = (share: number): string => `${Math.round(100 * share)} %`;
 const range = ({ range90: [low, high] }: Spread): string => `${Math.round(100 * low)} to ${Math.round(100 * high)} %`;
 
-/** The question as it was before its beads showed anything. @throws InputError naming every faulty field, of the beads too */
+/**
+ * The question as it was before its beads showed anything.
+ * @throws InputError naming every faulty field, of the beads too
+ */
 function beforeBeads(input: ChooseInput, beads: readonly BeadEvidence[]): ChooseProblem {
   const faults = new FaultCollector();
   const problem = faults.attempt(() => checkChooseInput({ ...input, beads: [] }));
@@ -96,8 +107,8 @@ function beforeBeads(input: ChooseInput, beads: readonly BeadEvidence[]): Choose
 }
 
 /**
- * What the last of a joint's beads says: of its dilution, of what its pieces are, and after a crack of the cause and of what to
- * change.
+ * What the last of a joint's beads says: of its dilution, of what its pieces are, and after a crack of the cause and of
+ * what to change.
  * @param input a joint with at least one bead
  * @throws InputError naming every faulty field
  */
@@ -117,13 +128,17 @@ export function beadFinding(input: ChooseInput, seed = 1): BeadFinding {
       : last.saw === 'magnet'
         ? magnetShare(last, ferriteNumbers, earlier)
         : 1 - (causes.find(({ mechanism }) => mechanism === null)?.share ?? 0);
-  // A hand that slips cracks a bead while it is hot, load and shape crack it in use; what comes a day later comes of the metal.
+  // A hand that slips cracks a bead while it is hot, load and shape crack it in use; what comes a day later comes of
+  // the metal.
   const explained =
     last.saw === 'crack'
       ? last.when !== 'next-day' || believable >= LEAST_METAL
       : last.saw === 'failed' || believable >= data.unbelievable;
   const dilutions = [...setting.samples.dilution];
-  const dilution = last.rod === null ? null : { before: weightedSpread(dilutions, earlier), after: weightedSpread(dilutions, weights) }; // prettier-ignore
+  const dilution =
+    last.rod === null
+      ? null
+      : { before: weightedSpread(dilutions, earlier), after: weightedSpread(dilutions, weights) };
   const [then, now] = [candidateShares(setting, earlier), candidateShares(setting, weights)];
   const pieces = before.pieces.map(({ candidates }, piece) => {
     const grades = new Map<string, Moved<number>>();
@@ -140,21 +155,30 @@ export function beadFinding(input: ChooseInput, seed = 1): BeadFinding {
     };
   });
   const found = {
-    believable, explained, dilution, pieces, causes,
+    believable,
+    explained,
+    dilution,
+    pieces,
+    causes,
     ferriteNumber: { before: weightedSpread(ferriteNumbers, earlier), after: weightedSpread(ferriteNumbers, weights) },
     moves: last.saw === 'crack' ? movesFor(causes, last.where, last.when) : [],
-  }; // prettier-ignore
+  };
   return { ...found, reasons: reasonsOf(last, found) };
 }
 
-/** How likely the pull was, by what was believed. Martensite is left to the weights: here it is only said whether it surprises. */
+/**
+ * How likely the pull was, by what was believed. Martensite is left to the weights: here it is only said whether it
+ * surprises.
+ */
 function magnetShare(
   { pull }: Extract<BeadEvidence, { saw: 'magnet' }>,
   ferriteNumbers: readonly number[],
   weights: readonly number[],
 ): number {
   const total = weights.reduce((sum, weight) => sum + weight, 0);
-  return ferriteNumbers.reduce((sum, one, at) => sum + (weights[at] as number) * magnetLikelihood(pull, one, 0), 0) / total; // prettier-ignore
+  return (
+    ferriteNumbers.reduce((sum, one, at) => sum + (weights[at] as number) * magnetLikelihood(pull, one, 0), 0) / total
+  );
 }
 
 /** What is to blame where the metal is not; null: nothing gave out. */
@@ -178,22 +202,38 @@ function reasonsOf(last: BeadEvidence, found: Omit<BeadFinding, 'reasons'>): rea
   const { before, after } = found.ferriteNumber;
   const said = `ferrite number ${Math.round(before.range90[0])} to ${Math.round(before.range90[1])} was expected`;
   if (last.saw === 'ferrite')
-    reasons.push(found.explained ? `The gauge shows ${last.fn}; ${said}. Both go together.` : `The gauge shows ${last.fn}; ${said}. No believable dilution explains that: more likely a piece is not what it was taken for.`); // prettier-ignore
+    reasons.push(
+      found.explained
+        ? `The gauge shows ${last.fn}; ${said}. Both go together.`
+        : `The gauge shows ${last.fn}; ${said}. No believable dilution explains that: more likely a piece is not ` +
+            'what it was taken for.',
+    );
   if (last.saw === 'magnet')
-    reasons.push(found.explained ? `A magnet that pulls like that is ${percent(found.believable)} likely with what was known.` : `A magnet that pulls like that fits nothing that was believed: more likely a piece is not what it was taken for.`); // prettier-ignore
+    reasons.push(
+      found.explained
+        ? `A magnet that pulls like that is ${percent(found.believable)} likely with what was known.`
+        : 'A magnet that pulls like that fits nothing that was believed: more likely a piece is not what it was ' +
+            'taken for.',
+    );
   if (last.saw === 'crack') {
     const [first, second] = found.causes;
     if (!found.explained)
       reasons.push(
-        'A crack that comes a day later wants hard or embrittled metal, and nothing that is believed of the pieces is: more likely a piece is not what it was taken for.',
+        'A crack that comes a day later wants hard or embrittled metal, and nothing that is believed of the ' +
+          'pieces is: more likely a piece is not what it was taken for.',
       );
-    if (first) reasons.push(`Laid to ${first.title.toLowerCase()}, ${percent(first.share)}${second ? `; to ${second.title.toLowerCase()}, ${percent(second.share)}` : ''}.`); // prettier-ignore
+    if (first)
+      reasons.push(
+        `Laid to ${first.title.toLowerCase()}, ` +
+          `${percent(first.share)}${second ? `; to ${second.title.toLowerCase()}, ${percent(second.share)}` : ''}.`,
+      );
   }
   if (last.saw === 'failed') {
     const [first] = found.causes;
     if (first)
       reasons.push(
-        `${last.way === 'rusted' ? 'Rust' : 'The leak'} is laid to ${first.title.toLowerCase()}, ${percent(first.share)}.`,
+        `${last.way === 'rusted' ? 'Rust' : 'The leak'} is laid to ${first.title.toLowerCase()}, ` +
+          `${percent(first.share)}.`,
       );
   }
   if (found.dilution && Math.abs(found.dilution.after.median - found.dilution.before.median) > 0.02)
@@ -201,7 +241,12 @@ function reasonsOf(last: BeadEvidence, found: Omit<BeadFinding, 'reasons'>): rea
   for (const { piece, grades } of found.pieces) {
     const moved = grades.filter((one) => Math.abs(one.after - one.before) > 0.05);
     if (moved.length > 0)
-      reasons.push(`Piece ${piece + 1}: ${moved.slice(0, 3).map((one) => `${one.grade} ${percent(one.before)} → ${percent(one.after)}`).join(', ')}.`); // prettier-ignore
+      reasons.push(
+        `Piece ${piece + 1}: ${moved
+          .slice(0, 3)
+          .map((one) => `${one.grade} ${percent(one.before)} → ${percent(one.after)}`)
+          .join(', ')}.`,
+      );
   }
   reasons.push(
     `The next bead alike: ferrite number ${Math.round(after.range90[0])} to ${Math.round(after.range90[1])}.`,

@@ -94,7 +94,11 @@ function stopOf({ pieces }: ChooseProblem): string | undefined {
   const piece = pieces[index] as ChooseProblem['pieces'][number];
   const likeliest =
     piece.identification?.candidates.find(({ family }) => isForeign(family))?.grade ?? piece.candidates[0]?.material.id;
-  return `Stop: piece ${index + 1} is most likely ${likeliest}. This advice covers steel, stainless steel, cast iron and nickel alloys; no rod of these joins it to them by fusion. Bolt, braze or ask a shop that works that metal.`;
+  return (
+    `Stop: piece ${index + 1} is most likely ${likeliest}. This advice covers steel, stainless steel, cast iron ` +
+    'and nickel alloys; no rod of these joins it to them by fusion. Bolt, braze or ask a shop that works that ' +
+    'metal.'
+  );
 }
 
 const stopped = (stop: string, seed: number): FirstAnswer => ({
@@ -122,11 +126,12 @@ export function chooseFirst(input: ChooseInput, seed = 1): FirstAnswer {
 }
 
 /**
- * Chooses the filler rod: expected loss of every candidate over what the pieces may be, their composition, the dilution and
- * the scatter of the diagrams, with the same random numbers for every rod.
+ * Chooses the filler rod: expected loss of every candidate over what the pieces may be, their composition, the dilution
+ * and the scatter of the diagrams, with the same random numbers for every rod.
  *
- * Without a fixed number of samples every form of every rod runs one block; then only the best form of each within reach of
- * the best runs on, block by block, until the order of the first three is settled or the cap in the data is reached.
+ * Without a fixed number of samples every form of every rod runs one block; then only the best form of each within
+ * reach of the best runs on, block by block, until the order of the first three is settled or the cap in the data is
+ * reached.
  * @param seed whole number; the same seed gives the same answer on every machine
  * @throws InputError naming every faulty field
  */

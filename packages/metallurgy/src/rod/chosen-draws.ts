@@ -35,7 +35,9 @@ function taken(samples: PoolSamples, chosen: readonly number[], pieces: number):
   };
 }
 
-/** Numbers of draws, each as often as its weight says: evenly through the whole (systematic resampling), then shuffled. */
+/**
+ * Numbers of draws, each as often as its weight says: evenly through the whole (systematic resampling), then shuffled.
+ */
 export function evenly(weights: readonly number[], count: number, random: SeededRandom): readonly number[] {
   const total = weights.reduce((sum, weight) => sum + weight, 0);
   const chosen: number[] = [];
@@ -54,9 +56,9 @@ export function evenly(weights: readonly number[], count: number, random: Seeded
 }
 
 /**
- * Draws of a joint whose beads have shown something: many of what was believed before, of which those that explain it are taken,
- * the better the more often (importance resampling).
- * Source: Smith and Gelfand, The American Statistician 46 (1992) 84, sampling and resampling.
+ * Draws of a joint whose beads have shown something: many of what was believed before, of which those that explain it
+ * are taken, the better the more often (importance resampling). Source: Smith and Gelfand, The American Statistician 46
+ * (1992) 84, sampling and resampling.
  */
 export function chosenDraws(
   problem: Setting['problem'],
@@ -70,10 +72,14 @@ export function chosenDraws(
   const many = Math.min(most, Math.max(least, per * count, count));
   const samples = drawPoolSamples(prior, problem.joint, seed, many, fixed);
   const before: Setting = {
-    problem: { ...problem, pieces: prior }, samples, scratch,
+    problem: { ...problem, pieces: prior },
+    samples,
+    scratch,
     // Neither is asked for by a bead.
-    severities: new Float64Array(), jointProbabilities: new Float64Array(), jointLosses: new Float64Array(),
-  }; // prettier-ignore
+    severities: new Float64Array(),
+    jointProbabilities: new Float64Array(),
+    jointLosses: new Float64Array(),
+  };
   const { weights } = weighBeads(before, beads);
   return taken(samples, evenly(weights, count, new SeededRandom(seed)), prior.length);
 }

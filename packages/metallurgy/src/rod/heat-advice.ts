@@ -73,8 +73,8 @@ export const interpassLimit = ({ id, family }: Pick<Material, 'id' | 'family'>):
   BETWEEN_BY_GRADE[id] ?? BETWEEN[family];
 
 /**
- * What heat the pieces call for with a rod: preheat, the most between passes, and treatment afterwards, each for what a piece
- * most likely is.
+ * What heat the pieces call for with a rod: preheat, the most between passes, and treatment afterwards, each for what a
+ * piece most likely is.
  * @param rod the filler that is to be used; null for none
  */
 export function heatAdvice(
@@ -103,7 +103,9 @@ export function heatAdvice(
         grade,
         temperatureC: [preheat, preheat + PREHEAT_RANGE],
         minutes: 0,
-        words: `Preheat ${grade} to ${preheat} to ${preheat + PREHEAT_RANGE} °C and hold it there until the weld is done${isMartensitic(material.family) ? ': it hardens in air' : ''}.`,
+        words:
+          `Preheat ${grade} to ${preheat} to ${preheat + PREHEAT_RANGE} °C and hold it there until the weld is ` +
+          `done${isMartensitic(material.family) ? ': it hardens in air' : ''}.`,
         source: 'Preheat by carbon (martensitic stainless) or by CET, EN 1011-2:2001 method B',
         confidence: 'medium',
       });

@@ -15,8 +15,9 @@ export interface LearntFromBeads {
 const SEED = 1;
 
 /**
- * What is believed of the pieces of a joint once its beads are known. Draws are still made of what was believed before and weighed
- * as a whole (`drawSetting`): what ties dilution, composition and the scatter of the diagrams together is kept.
+ * What is believed of the pieces of a joint once its beads are known. Draws are still made of what was believed before
+ * and weighed as a whole (`drawSetting`): what ties dilution, composition and the scatter of the diagrams together is
+ * kept.
  */
 export function learnFromBeads(
   problem: Omit<Setting['problem'], 'learnt'>,
@@ -27,7 +28,9 @@ export function learnFromBeads(
   const shares = candidateShares(setting, weighBeads(setting, beads).weights);
   const reordered = problem.pieces.map((piece, index) => {
     const own = shares[index] as readonly number[];
-    const order = piece.candidates.map((_, at) => at).sort((one, other) => (own[other] as number) - (own[one] as number));
+    const order = piece.candidates
+      .map((_, at) => at)
+      .sort((one, other) => (own[other] as number) - (own[one] as number));
     const least = data.leastWeight;
     // One that was never drawn keeps a trace of what it had.
     const now = order.map((at) => Math.max(own[at] as number, least * (piece.candidates[at]?.probability ?? 0)));
@@ -35,9 +38,12 @@ export function learnFromBeads(
     const before = order.map((at) => piece.candidates[at] as (typeof piece.candidates)[number]);
     return {
       prior: { ...piece, candidates: before },
-      piece: { ...piece, candidates: before.map((candidate, at) => ({ ...candidate, probability: (now[at] as number) / total })) },
+      piece: {
+        ...piece,
+        candidates: before.map((candidate, at) => ({ ...candidate, probability: (now[at] as number) / total })),
+      },
     };
-  }); // prettier-ignore
+  });
   return {
     pieces: reordered.map(({ piece }) => piece),
     learnt: { beads, prior: reordered.map(({ prior }) => prior) },

@@ -15,8 +15,8 @@ export interface PassFerrite {
 const SAMPLES = 48;
 
 /**
- * Ferrite number from root to cap for a joint that is filled in several passes, each diluted by the pieces and by the pass
- * below it.
+ * Ferrite number from root to cap for a joint that is filled in several passes, each diluted by the pieces and by the
+ * pass below it.
  * @returns one entry for each pass; empty for no rod, for a joint of a single pass, and for metal no diagram covers
  */
 export function passFerrite(setting: Setting, filler: FillerCandidate): readonly PassFerrite[] {

@@ -57,7 +57,8 @@ export interface PieceBelief {
 }
 
 /**
- * Turns a piece into candidates. An unknown piece keeps the most probable hypotheses, conditions of work folded together.
+ * Turns a piece into candidates. An unknown piece keeps the most probable hypotheses, conditions of work folded
+ * together.
  * @throws InputError naming every faulty field
  */
 export function pieceBelief(input: PieceInput, path: FieldPath, confirmed?: ConfirmedCounts): PieceBelief {
@@ -139,8 +140,8 @@ function analysedMaterial(composition: Composition, family: MaterialFamily): Mat
 }
 
 /**
- * Where no grade explains an analysis, the analysis itself is the best that is known: its elements as read, what an instrument
- * does not see as usual.
+ * Where no grade explains an analysis, the analysis itself is the best that is known: its elements as read, what an
+ * instrument does not see as usual.
  */
 function analysedAfterAll({ fit, tests }: Identification, coating: Coating): readonly PieceCandidate[] | undefined {
   const last = tests.findLast(({ entry }) => entry.reading);

@@ -15,7 +15,10 @@ import { factsOf, type PieceFacts, type PieceSample, type RiskSample } from '../
 import type { Service } from '../service';
 import type { PieceBelief, PieceCandidate } from './piece';
 
-/** Everything of a Monte Carlo run that no rod changes: the same for every rod, so that differences between rods are not noise. */
+/**
+ * Everything of a Monte Carlo run that no rod changes: the same for every rod, so that differences between rods are not
+ * noise.
+ */
 export interface PoolSamples {
   readonly count: number;
   /** Melted base metal of each sample, `count` x elements, mass percent. */

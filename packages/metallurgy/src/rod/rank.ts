@@ -18,8 +18,8 @@ export interface DepositRun {
 export const byLoss = (left: DepositRun, right: DepositRun): number => left.run.expectedLoss - right.run.expectedLoss;
 
 /**
- * Folds the forms of each deposit into one entry, led by the form that comes out best: rods, wires and electrodes of one weld
- * metal are one choice, made twice.
+ * Folds the forms of each deposit into one entry, led by the form that comes out best: rods, wires and electrodes of
+ * one weld metal are one choice, made twice.
  * @param fold false keeps every run an entry of its own, for rods asked for by name
  * @returns in the order of `byLoss`
  */

@@ -28,7 +28,10 @@ function separating(better: RankedRod, worse: RankedRod): RankedRisk | undefined
 function separator(better: RankedRod, worse: RankedRod): string | undefined {
   const risk = separating(better, worse);
   if (risk)
-    return `${nameOf(better)} before ${nameOf(worse)}: ${risk.title.toLowerCase()} ${percent(probabilityOf(better, risk.mechanism))} against ${percent(risk.probability)}.`;
+    return (
+      `${nameOf(better)} before ${nameOf(worse)}: ${risk.title.toLowerCase()} ` +
+      `${percent(probabilityOf(better, risk.mechanism))} against ${percent(risk.probability)}.`
+    );
   return worse.cost - better.cost > 0.002
     ? `${nameOf(worse)} would serve as well; ${nameOf(better)} is the plainer, cheaper or likelier to be on the shelf.`
     : undefined;
@@ -42,7 +45,10 @@ function beadWords({ governing, ferriteNumber: { median, range90 } }: RankedRod)
   return ` leaves the bead at ferrite number ${span}`;
 }
 
-/** The rod a shop would reach for without thinking: of the usual ones the one that was expected to come out best but did not. */
+/**
+ * The rod a shop would reach for without thinking: of the usual ones the one that was expected to come out best but did
+ * not.
+ */
 function usualInstead(
   { pieces }: ChooseProblem,
   ranking: readonly RankedRod[],
@@ -75,7 +81,10 @@ function opening(problem: ChooseProblem, ranking: readonly RankedRod[], first: R
     : `${rod}${first.rod === null ? '' : ' suits the pieces and the service best'}${watch}.`;
   if (!other || !risk) return what;
   const forbidden = other.worst === 'do-not' ? ' Do not use it here.' : '';
-  return `${what} With ${nameOf(other)} ${risk.title.toLowerCase()} would stand at ${percent(risk.probability)} against ${percent(probabilityOf(first, risk.mechanism))}.${forbidden}`;
+  return (
+    `${what} With ${nameOf(other)} ${risk.title.toLowerCase()} would stand at ${percent(risk.probability)} against ` +
+    `${percent(probabilityOf(first, risk.mechanism))}.${forbidden}`
+  );
 }
 
 /** Reasons for the leading rod, composed from what separates it from the others and from what no rod changes. */
@@ -101,7 +110,8 @@ export function composeReasons(
     if (identification && identification.fit.level !== 'good')
       reasons.push(
         identification.fit.level === 'none'
-          ? `None of the grades explains what was seen on piece ${index + 1}; look again at ${identification.fit.oddTest}.`
+          ? `None of the grades explains what was seen on piece ${index + 1}; look again at ` +
+              `${identification.fit.oddTest}.`
           : `One test on piece ${index + 1} does not fit the rest: ${identification.fit.oddTest}.`,
       );
   });

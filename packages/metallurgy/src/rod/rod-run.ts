@@ -73,7 +73,9 @@ export class RodRun {
   }
 }
 
-/** Fills a risk sample with the bulk of one weld of one filler. The dilution may be given instead of the sample's own. */
+/**
+ * Fills a risk sample with the bulk of one weld of one filler. The dilution may be given instead of the sample's own.
+ */
 export function fillSample(
   setting: Setting,
   filler: FillerCandidate,
@@ -100,7 +102,8 @@ const OF_SAMPLE = new Float64Array(MECHANISMS);
 
 /**
  * Probabilities of all mechanisms of the bead in one filled sample: those that may crack anywhere in its worst place.
- * @returns one array in the order of `RISK_MECHANISMS`, written over by the next call; those of the joint are left as they were
+ * @returns one array in the order of `RISK_MECHANISMS`, written over by the next call; those of the joint are left as
+ * they were
  */
 export function weighBead(scratch: RiskSample): Float64Array {
   for (let at = 0; at < BEAD_MECHANISMS.length; at++) {

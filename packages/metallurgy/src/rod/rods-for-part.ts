@@ -29,9 +29,9 @@ const worseOf = (levels: readonly RiskLevel[]): RiskLevel =>
   LEVELS[Math.max(0, ...levels.map((level) => LEVELS.indexOf(level)))] as RiskLevel;
 
 /**
- * Ranks the ways to weld a whole part: each joint with its own best rod, and every rod that can be had for all of its joints.
- * Several rods on one part cost what mixing them up may cost; one rod costs what it is worse than the best on the joints it is
- * not the best for. A rod that is marked do not on any joint comes after all that are not.
+ * Ranks the ways to weld a whole part: each joint with its own best rod, and every rod that can be had for all of its
+ * joints. Several rods on one part cost what mixing them up may cost; one rod costs what it is worse than the best on
+ * the joints it is not the best for. A rod that is marked do not on any joint comes after all that are not.
  * @returns best first; empty while a joint has no ranking
  */
 export function rodsForPart(joints: readonly JointOutlook[]): readonly PartPlan[] {

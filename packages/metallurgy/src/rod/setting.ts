@@ -3,7 +3,10 @@ import type { ChooseProblem } from './choose-input';
 import { chosenDraws } from './chosen-draws';
 import { drawPoolSamples, fillBase, type PoolSamples } from './pool-samples';
 
-/** Everything a filler is run against: the drawn pools, the joint's own risks, what failures cost here, and a scratch pool. */
+/**
+ * Everything a filler is run against: the drawn pools, the joint's own risks, what failures cost here, and a scratch
+ * pool.
+ */
 export interface Setting {
   readonly problem: Pick<ChooseProblem, 'pieces' | 'joint' | 'service' | 'surface' | 'learnt'>;
   readonly samples: PoolSamples;

@@ -2,8 +2,8 @@ import choice from '../../data/choice.json';
 import type { Choice } from './choose';
 
 /**
- * How sure the recommended rod is: the share of what the pieces may be for which it serves about as well as the best rod, of the
- * piece where that share is least.
+ * How sure the recommended rod is: the share of what the pieces may be for which it serves about as well as the best
+ * rod, of the piece where that share is least.
  * @returns 0 to 1
  */
 export function sureness({ matrix, recommended }: Pick<Choice, 'matrix' | 'recommended'>): number {

@@ -22,9 +22,14 @@ interface CrackPattern {
 }
 const PATTERNS = fromJson<Readonly<Record<string, CrackPattern>>>(data.crack.mechanisms);
 const { inUse } = data.crack;
-const IN_USE = fromJson<Readonly<Record<string, { readonly cracks: number; readonly lies: keyof typeof inUse.lies }>>>(inUse.mechanisms); // prettier-ignore
+const IN_USE = fromJson<Readonly<Record<string, { readonly cracks: number; readonly lies: keyof typeof inUse.lies }>>>(
+  inUse.mechanisms,
+);
 
-/** How likely each mechanism shows as a crack there and then, in their order: one that cracks no bead as it is made shows itself in use, as readily as it cracks at all. */
+/**
+ * How likely each mechanism shows as a crack there and then, in their order: one that cracks no bead as it is made
+ * shows itself in use, as readily as it cracks at all.
+ */
 function showsAs(where: CrackPlace, when: CrackTime): readonly number[] {
   return RISK_MECHANISMS.map(({ id }) => {
     const pattern = PATTERNS[id];
@@ -49,7 +54,8 @@ function gaussian(distance: number, sigma: number): number {
 }
 
 /** How far a gauge scatters on metal of a ferrite number, FN. */
-export const gaugeSigma = (ferriteNumber: number): number => Math.sqrt(data.gauge.leastFN ** 2 + (data.gauge.relative * ferriteNumber) ** 2); // prettier-ignore
+export const gaugeSigma = (ferriteNumber: number): number =>
+  Math.sqrt(data.gauge.leastFN ** 2 + (data.gauge.relative * ferriteNumber) ** 2);
 
 /** How likely a gauge shows so much on metal of a ferrite number. */
 export function gaugeLikelihood(shown: number, ferriteNumber: number): number {
@@ -105,8 +111,8 @@ function effective(weights: readonly number[]): number {
 }
 
 /**
- * Weights of which enough draws stay: what hardly any draw explains speaks against all of them alike, and is believed less
- * rather than pinned to the one that comes nearest.
+ * Weights of which enough draws stay: what hardly any draw explains speaks against all of them alike, and is believed
+ * less rather than pinned to the one that comes nearest.
  */
 function tempered(weights: readonly number[]): readonly number[] {
   const most = Math.max(...weights);
@@ -123,8 +129,8 @@ function tempered(weights: readonly number[]): readonly number[] {
 }
 
 /**
- * Weighs draws of a joint by what its beads have shown: ferrite, a magnet, a crack, rust or a leak in use. What gave out is laid to every mechanism by how
- * likely it was in that draw and how well where and when fit it, and to the hand.
+ * Weighs draws of a joint by what its beads have shown: ferrite, a magnet, a crack, rust or a leak in use. What gave
+ * out is laid to every mechanism by how likely it was in that draw and how well where and when fit it, and to the hand.
  * @param setting draws of what was believed before
  * @param before weights they have already; all alike where left out
  */
@@ -132,10 +138,13 @@ export function weighBeads(setting: Setting, beads: readonly BeadEvidence[], bef
   const { count } = setting.samples;
   const weights = before ? [...before] : new Array<number>(count).fill(1);
   const ferriteNumbers = new Array<number>(count).fill(0);
-  const fillers = beads.map(({ rod }) => fillerOf(rod === null ? null : (findRod(rod) ?? null), setting.problem.joint.process)); // prettier-ignore
+  const fillers = beads.map(({ rod }) =>
+    fillerOf(rod === null ? null : (findRod(rod) ?? null), setting.problem.joint.process),
+  );
   const vibrates = setting.problem.service.input.vibration === true;
   const shown = beads.map((bead) => {
-    if (bead.saw === 'crack') return { shows: showsAs(bead.where, bead.when), other: notTheMetals(bead.where, bead.when, vibrates) }; // prettier-ignore
+    if (bead.saw === 'crack')
+      return { shows: showsAs(bead.where, bead.when), other: notTheMetals(bead.where, bead.when, vibrates) };
     return bead.saw === 'failed' ? { shows: SHOWS[bead.way], other: data.failed[bead.way].other.share } : null;
   });
   const cracked: { readonly sample: number; readonly causes: Float64Array; readonly sum: number }[] = [];
@@ -145,11 +154,15 @@ export function weighBeads(setting: Setting, beads: readonly BeadEvidence[], bef
       ferriteNumbers[sample] = scratch.ferriteNumber;
       let likelihood: number;
       if (bead.saw === 'ferrite') likelihood = gaugeLikelihood(bead.fn, scratch.ferriteNumber);
-      else if (bead.saw === 'magnet') likelihood = magnetLikelihood(bead.pull, scratch.ferriteNumber, scratch.martensite);
+      else if (bead.saw === 'magnet')
+        likelihood = magnetLikelihood(bead.pull, scratch.ferriteNumber, scratch.martensite);
       else {
         const causes = new Float64Array(RISK_MECHANISMS.length + 1);
         // Those of the joint are asked first: weighing the bead goes from place to place.
-        const ofJoint = Array.from(JOINT_MECHANISMS, (mechanism) => RISK_MECHANISMS[mechanism]?.probability(scratch) ?? 0); // prettier-ignore
+        const ofJoint = Array.from(
+          JOINT_MECHANISMS,
+          (mechanism) => RISK_MECHANISMS[mechanism]?.probability(scratch) ?? 0,
+        );
         const probabilities = weighBead(scratch).slice();
         JOINT_MECHANISMS.forEach((mechanism, at) => (probabilities[mechanism] = ofJoint[at] ?? 0));
         const { shows, other } = shown[index]!;
@@ -157,7 +170,7 @@ export function weighBeads(setting: Setting, beads: readonly BeadEvidence[], bef
         cracked.push({ sample, causes, sum: likelihood });
       }
       weights[sample] = (weights[sample] as number) * likelihood;
-    }); // prettier-ignore
+    });
   const settled = tempered(weights);
   const causes = new Array<number>(RISK_MECHANISMS.length + 1).fill(0);
   let total = 0;
@@ -172,7 +185,10 @@ export function weighBeads(setting: Setting, beads: readonly BeadEvidence[], bef
 }
 
 /** Share of each candidate of each piece in weighed draws. */
-export function candidateShares({ samples, problem }: Setting, weights: readonly number[]): readonly (readonly number[])[] {
+export function candidateShares(
+  { samples, problem }: Setting,
+  weights: readonly number[],
+): readonly (readonly number[])[] {
   const pieces = problem.pieces.length;
   const total = weights.reduce((sum, weight) => sum + weight, 0);
   return problem.pieces.map(({ candidates }, piece) => {
@@ -183,4 +199,4 @@ export function candidateShares({ samples, problem }: Setting, weights: readonly
     });
     return shares;
   });
-} // prettier-ignore
+}

@@ -30,9 +30,12 @@ export function laidOut(
     const start = ((from % lengthMm) + lengthMm) % lengthMm;
     const over = start + long - lengthMm;
     return over > SAME_MM
-      ? [{ fromMm: start, toMm: lengthMm }, { fromMm: 0, toMm: over }]
+      ? [
+          { fromMm: start, toMm: lengthMm },
+          { fromMm: 0, toMm: over },
+        ]
       : [{ fromMm: start, toMm: start + long }];
-  }); // prettier-ignore
+  });
   const merged: { fromMm: number; toMm: number }[] = [];
   for (const { fromMm, toMm } of parts.sort((one, other) => one.fromMm - other.fromMm)) {
     const last = merged[merged.length - 1];
@@ -60,7 +63,8 @@ export function reachMm(access: Access): number {
   const free = without(access.lengthMm, hidden);
   const longest = Math.max(0, ...free.map(({ fromMm, toMm }) => toMm - fromMm));
   const [first, last] = [free[0], free[free.length - 1]];
-  if (access.kind === 'line' || !first || !last || first === last || first.fromMm > 0 || last.toMm < access.lengthMm) return longest; // prettier-ignore
+  if (access.kind === 'line' || !first || !last || first === last || first.fromMm > 0 || last.toMm < access.lengthMm)
+    return longest;
   return Math.max(longest, first.toMm + last.toMm - last.fromMm);
 }
 
@@ -81,15 +85,23 @@ const rolled = (access: Access, { fromMm, toMm }: Stretch, byMm: number): readon
  * @returns null where it is longer than what is reached at once
  */
 function rollFor(access: Access, hidden: readonly Stretch[], stretch: Stretch, nowMm: number): number | null {
-  const isFree = (byMm: number): boolean => rolled(access, stretch, byMm).every((part) => !hidden.some((one) => overlaps(part, one))); // prettier-ignore
+  const isFree = (byMm: number): boolean =>
+    rolled(access, stretch, byMm).every((part) => !hidden.some((one) => overlaps(part, one)));
   if (isFree(nowMm)) return nowMm;
   const { lengthMm } = access;
-  const near = (byMm: number): number => nowMm + ((((byMm - nowMm) % lengthMm) + 1.5 * lengthMm) % lengthMm) - lengthMm / 2; // prettier-ignore
-  const rolls = hidden.flatMap(({ fromMm, toMm }) => [near(toMm - stretch.fromMm), near(fromMm - stretch.toMm)]).filter(isFree); // prettier-ignore
-  return rolls.length === 0 ? null : rolls.reduce((one, other) => (Math.abs(other - nowMm) < Math.abs(one - nowMm) ? other : one)); // prettier-ignore
+  const near = (byMm: number): number =>
+    nowMm + ((((byMm - nowMm) % lengthMm) + 1.5 * lengthMm) % lengthMm) - lengthMm / 2;
+  const rolls = hidden
+    .flatMap(({ fromMm, toMm }) => [near(toMm - stretch.fromMm), near(fromMm - stretch.toMm)])
+    .filter(isFree);
+  return rolls.length === 0
+    ? null
+    : rolls.reduce((one, other) => (Math.abs(other - nowMm) < Math.abs(one - nowMm) ? other : one));
 }
 
-/** A run and how the part is turned before it: mm along a ring, clockwise; a line is turned end for end. null: it stays. */
+/**
+ * A run and how the part is turned before it: mm along a ring, clockwise; a line is turned end for end. null: it stays.
+ */
 export interface TurnedRun {
   readonly run: ArcRun;
   readonly turnMm: number | null;
@@ -97,8 +109,9 @@ export interface TurnedRun {
 }
 
 /**
- * How the part is turned before each run so that it is reached, with the time it takes as the least pause before the run. Who
- * welds stands where he stands; two of them count as one here. What is longer than the reach is welded in as many goes.
+ * How the part is turned before each run so that it is reached, with the time it takes as the least pause before the
+ * run. Who welds stands where he stands; two of them count as one here. What is longer than the reach is welded in as
+ * many goes.
  */
 export function turnedRuns(access: Access, runs: readonly ArcRun[]): readonly TurnedRun[] {
   const hidden = laidOut(access, access.outOfReach);
@@ -116,7 +129,12 @@ export function turnedRuns(access: Access, runs: readonly ArcRun[]): readonly Tu
       return { run: turned ? withTurns(1) : run, turnMm: null, turned };
     }
     const roll = rollFor(access, hidden, stretch, nowMm);
-    if (roll === null) return { run: withTurns(Math.ceil((stretch.toMm - stretch.fromMm) / Math.max(1, reach))), turnMm: null, turned: true }; // prettier-ignore
+    if (roll === null)
+      return {
+        run: withTurns(Math.ceil((stretch.toMm - stretch.fromMm) / Math.max(1, reach))),
+        turnMm: null,
+        turned: true,
+      };
     const turnMm = roll - nowMm;
     nowMm = roll;
     return turnMm === 0 ? { run, turnMm: null, turned: false } : { run: withTurns(1), turnMm, turned: true };
@@ -125,4 +143,7 @@ export function turnedRuns(access: Access, runs: readonly ArcRun[]): readonly Tu
 
 /** Runs with the pauses that turning the part takes, whatever pauses they had. */
 export const readyRuns = (access: Access, runs: readonly ArcRun[]): readonly ArcRun[] =>
-  turnedRuns(access, runs.map((run) => ({ ...run, restS: 0 }))).map(({ run }) => run); // prettier-ignore
+  turnedRuns(
+    access,
+    runs.map((run) => ({ ...run, restS: 0 })),
+  ).map(({ run }) => run);

@@ -12,7 +12,12 @@ type ColouredSeam = Pick<SeamQuestion, 'sides' | 'arcs'>;
 const MOST_M = 0.15;
 
 /** Largest argument at which a falling function is still at least a level. */
-function lastAt(figure: (x: number) => number, level: number, [low, high]: readonly [number, number], steps: number): number {
+function lastAt(
+  figure: (x: number) => number,
+  level: number,
+  [low, high]: readonly [number, number],
+  steps: number,
+): number {
   if (figure(low) < level) return low;
   if (figure(high) >= level) return high;
   let [near, far] = [low, high];
@@ -22,10 +27,11 @@ function lastAt(figure: (x: number) => number, level: number, [low, high]: reado
     else far = middle;
   }
   return near;
-} // prettier-ignore
+}
 
 /**
- * How far from the seam the first colour reaches on the side and with the pass that colours most, mm: by closed form, in air.
+ * How far from the seam the first colour reaches on the side and with the pass that colours most, mm: by closed form,
+ * in air.
  * @param startC temperature of the metal before the run
  */
 export function colourReach({ sides, arcs }: ColouredSeam, startC: number): number {

@@ -34,8 +34,8 @@ export interface CoolingForecast {
 const LONGEST_S = 7200;
 
 /**
- * How warm a seam is where it is gone on with, and how long it takes to its limit, by the heat that was laid: for when no
- * thermometer looks.
+ * How warm a seam is where it is gone on with, and how long it takes to its limit, by the heat that was laid: for when
+ * no thermometer looks.
  * @throws InputError naming every faulty field
  */
 export function coolingForecast({ seam, laid, next, limitC }: CoolingForecastQuestion): CoolingForecast {

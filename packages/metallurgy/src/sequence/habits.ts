@@ -33,7 +33,9 @@ const backward = (stretch: Stretch, person: Welder = 0): Turn => ({ stretch, bac
 /** Those of a row that stand far from one another first: opposite, then between. */
 function opposite(stretches: readonly Stretch[]): readonly Stretch[] {
   const half = Math.ceil(stretches.length / 2);
-  return stretches.slice(0, half).flatMap((one, index) => [one, ...(stretches[index + half] ? [stretches[index + half]!] : [])]); // prettier-ignore
+  return stretches
+    .slice(0, half)
+    .flatMap((one, index) => [one, ...(stretches[index + half] ? [stretches[index + half]!] : [])]);
 }
 
 /** Every other one, then those between. */
@@ -46,14 +48,17 @@ const skipping = (stretches: readonly Stretch[]): readonly Stretch[] => [
 function halves(stretches: readonly Stretch[]): readonly Turn[] {
   const half = Math.ceil(stretches.length / 2);
   return [
-    ...stretches.slice(0, half).reverse().map((one) => backward(one)),
+    ...stretches
+      .slice(0, half)
+      .reverse()
+      .map((one) => backward(one)),
     ...stretches.slice(half).map((one) => forward(one)),
-  ]; // prettier-ignore
+  ];
 }
 
 /**
- * Usual orders of a seam, each as its runs. A hand sets down after a quarter of a ring, or a length it can reach: so far apart
- * are the places where the metal is felt, whatever the order.
+ * Usual orders of a seam, each as its runs. A hand sets down after a quarter of a ring, or a length it can reach: so
+ * far apart are the places where the metal is felt, whatever the order.
  * @returns once round, or straight through, first
  */
 export function habitsOf(problem: SeamProblem): readonly Habit[] {
@@ -63,18 +68,44 @@ export function habitsOf(problem: SeamProblem): readonly Habit[] {
   const within = (count: number): number => Math.min(data.segments.most, Math.max(4, Math.round(count)));
   const long = segmentsOf(problem, ring ? 4 : within(lengthMm / reachMm));
   const short = segmentsOf(problem, ring ? 8 : within(lengthMm / backStepMm));
-  const habit = (id: string, title: string, turns: readonly Turn[]): Habit => ({ id, title, runs: runsOf(problem, turns) }); // prettier-ignore
+  const habit = (id: string, title: string, turns: readonly Turn[]): Habit => ({
+    id,
+    title,
+    runs: runsOf(problem, turns),
+  });
   const list = [
-    habit('onceRound', ring ? 'once round' : 'straight through', long.map((one) => forward(one))),
+    habit(
+      'onceRound',
+      ring ? 'once round' : 'straight through',
+      long.map((one) => forward(one)),
+    ),
     habit('halves', ring ? 'halves from the bottom up' : 'from the middle out', halves(long)),
-    habit('quarters', ring ? 'quarters, opposite ones in turn' : 'long lengths, far ones in turn', opposite(long).map((one) => forward(one))), // prettier-ignore
-    habit('opposite', ring ? 'eighths, opposite ones in turn' : 'short lengths, far ones in turn', opposite(short).map((one) => forward(one))), // prettier-ignore
-    habit('backStep', 'back-step', short.map((one) => backward(one))),
-    habit('skip', 'stitch and skip', skipping(short).map((one) => forward(one))),
-  ]; // prettier-ignore
+    habit(
+      'quarters',
+      ring ? 'quarters, opposite ones in turn' : 'long lengths, far ones in turn',
+      opposite(long).map((one) => forward(one)),
+    ),
+    habit(
+      'opposite',
+      ring ? 'eighths, opposite ones in turn' : 'short lengths, far ones in turn',
+      opposite(short).map((one) => forward(one)),
+    ),
+    habit(
+      'backStep',
+      'back-step',
+      short.map((one) => backward(one)),
+    ),
+    habit(
+      'skip',
+      'stitch and skip',
+      skipping(short).map((one) => forward(one)),
+    ),
+  ];
   if (problem.people === 2) {
     const half = Math.ceil(long.length / 2);
-    const pairs = long.slice(0, half).flatMap((one, index) => [forward(one, 0), ...(long[index + half] ? [forward(long[index + half]!, 1)] : [])]); // prettier-ignore
+    const pairs = long
+      .slice(0, half)
+      .flatMap((one, index) => [forward(one, 0), ...(long[index + half] ? [forward(long[index + half]!, 1)] : [])]);
     list.push(habit('twoPeople', 'two people on opposite sides', pairs));
   }
   return list;

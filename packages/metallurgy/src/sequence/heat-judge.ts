@@ -9,10 +9,10 @@ const LONGEST_S = 7200;
 const BINS = 96;
 
 /**
- * What a joule laid into one piece of a seam does to the mean temperature of another, at any time after: instantaneous sources in
- * a sheet with a linear loss, superposed, with images round a ring and at the ends. A thousandth of the work of the
- * simulation, and within about 15 % of it for the waits between passes.
- * Source: Carslaw and Jaeger, Conduction of Heat in Solids (instantaneous sources, images).
+ * What a joule laid into one piece of a seam does to the mean temperature of another, at any time after: instantaneous
+ * sources in a sheet with a linear loss, superposed, with images round a ring and at the ends. A thousandth of the work
+ * of the simulation, and within about 15 % of it for the waits between passes. Source: Carslaw and Jaeger, Conduction
+ * of Heat in Solids (instantaneous sources, images).
  */
 export class HeatJudge {
   /** Kelvin for each joule, by how many pieces lie between, and by age in steps of its logarithm. */
@@ -37,11 +37,14 @@ export class HeatJudge {
       const beside = this.besideShare(spread) / ((2 * BESIDE_MM) / 1000);
       const left = exp((-lossWPerM2K * age) / capacityJPerM2K);
       for (let distance = 0; distance < this.distances; distance++)
-        this.table[distance * BINS + bin] = (left * beside * this.alongShare(distance, piece, spread)) / (capacityJPerM2K * piece); // prettier-ignore
+        this.table[distance * BINS + bin] =
+          (left * beside * this.alongShare(distance, piece, spread)) / (capacityJPerM2K * piece);
     }
   }
 
-  /** Share of the heat that lies within the band beside the seam: what went out to the ends of the pieces comes back. */
+  /**
+   * Share of the heat that lies within the band beside the seam: what went out to the ends of the pieces comes back.
+   */
   private besideShare(spread: number): number {
     const band = BESIDE_MM / 1000;
     let sum = 0;
@@ -50,7 +53,8 @@ export class HeatJudge {
       const near = Math.min(band, reach);
       let share = errorFunction(near / spread) / 2;
       for (let image = 1; image <= 3; image++)
-        share += (errorFunction((2 * image * reach + near) / spread) - errorFunction((2 * image * reach - near) / spread)) / 2; // prettier-ignore
+        share +=
+          (errorFunction((2 * image * reach + near) / spread) - errorFunction((2 * image * reach - near) / spread)) / 2;
       sum += share;
     }
     return sum;
@@ -58,7 +62,8 @@ export class HeatJudge {
 
   /** Share of the heat of one piece that lies in another. */
   private alongShare(distance: number, piece: number, spread: number): number {
-    const within = (x: number): number => (errorFunction((x + piece / 2) / spread) - errorFunction((x - piece / 2) / spread)) / 2; // prettier-ignore
+    const within = (x: number): number =>
+      (errorFunction((x + piece / 2) / spread) - errorFunction((x - piece / 2) / spread)) / 2;
     if (this.shell.kind === 'line') return within(distance * piece);
     let sum = 0;
     const round = this.pieces * piece;

@@ -16,10 +16,21 @@ export type HeatLevel = 'good' | 'watch' | 'high';
 /** Something that follows from the heat, in a sentence with its figure. */
 export interface HeatRemark {
   readonly about:
-    | 'unwelded' | 'melt-through' | 'wall' | 'sensitised' | 'grain' | 'duplex' | 'colour' | 'interpass' | 'together' | 'nearby' | 'bars' | 'curls';
+    | 'unwelded'
+    | 'melt-through'
+    | 'wall'
+    | 'sensitised'
+    | 'grain'
+    | 'duplex'
+    | 'colour'
+    | 'interpass'
+    | 'together'
+    | 'nearby'
+    | 'bars'
+    | 'curls';
   readonly level: HeatLevel;
   readonly words: string;
-} // prettier-ignore
+}
 
 type Range = readonly [number, number];
 type Sides = readonly [HeatOfSide, HeatOfSide];
@@ -44,13 +55,27 @@ function metalRemark({ material }: SeamQuestion['sides'][number], { seconds }: H
   if (isFerritic(family)) {
     const [from, to] = data.grainGrowth.seconds as [number, number];
     const level = seconds > to ? 'high' : seconds > from ? 'watch' : 'good';
-    return { about: 'grain', level, words: `${name(material)} is above ${data.grainGrowth.aboveC} °C for ${told} s: ${level === 'good' ? 'little grain growth' : 'its grain coarsens and it turns brittle in the cold; quicker, cooler, chill bars'}.` }; // prettier-ignore
+    return {
+      about: 'grain',
+      level,
+      words:
+        `${name(material)} is above ${data.grainGrowth.aboveC} °C for ${told} s: ` +
+        (level === 'good'
+          ? 'little grain growth'
+          : 'its grain coarsens and it turns brittle in the cold; quicker, cooler, chill bars') +
+        '.',
+    };
   }
   if (isDuplex(family)) {
     const { least, most } = data.duplexSeconds;
     const [high, low] = data.cooling.duplex as [number, number];
     const level = seconds < least || seconds > 2 * most ? 'high' : seconds > most ? 'watch' : 'good';
-    const why = seconds < least ? 'too quick: too much ferrite, nitrides' : seconds > most ? 'slow: intermetallic phases may form' : 'as it should be'; // prettier-ignore
+    const why =
+      seconds < least
+        ? 'too quick: too much ferrite, nitrides'
+        : seconds > most
+          ? 'slow: intermetallic phases may form'
+          : 'as it should be';
     return {
       about: 'duplex',
       level,
@@ -64,7 +89,13 @@ function metalRemark({ material }: SeamQuestion['sides'][number], { seconds }: H
   const level = share > 1 ? 'high' : share > 0.3 ? 'watch' : 'good';
   const limit =
     needed > 36000 ? 'hours' : needed > 600 ? `about ${Math.round(needed / 60)} min` : `about ${Math.round(needed)} s`;
-  return { about: 'sensitised', level, words: `${grade.id} spends ${told} s between ${data.sensitising.fromC} and ${data.sensitising.toC} °C; carbides want ${limit}.` }; // prettier-ignore
+  return {
+    about: 'sensitised',
+    level,
+    words:
+      `${grade.id} spends ${told} s between ${data.sensitising.fromC} and ${data.sensitising.toC} °C; carbides ` +
+      `want ${limit}.`,
+  };
 }
 
 const hotter = ([one, other]: Sides): HeatOfSide => (one.seconds >= other.seconds ? one : other);
@@ -90,7 +121,8 @@ function throughRemark(seam: SeamQuestion, seed: number): HeatRemark {
     words:
       percent >= 50
         ? `The root melts through ${bead.thicknessMm} mm in ${percent} of 100 beads like the first.`
-        : `The first bead melts ${depthMm.range90[0].toFixed(1)} to ${depthMm.range90[1].toFixed(1)} mm deep; it comes through ${bead.thicknessMm} mm in ${percent} of 100.`,
+        : `The first bead melts ${depthMm.range90[0].toFixed(1)} to ${depthMm.range90[1].toFixed(1)} mm deep; it ` +
+          `comes through ${bead.thicknessMm} mm in ${percent} of 100.`,
   };
 }
 
@@ -98,13 +130,20 @@ function throughRemark(seam: SeamQuestion, seed: number): HeatRemark {
 function wallRemark({ aimMm }: SeamQuestion, { thicknessMm, meltedMm }: WallHeat): HeatRemark {
   const thick = thicknessMm[0] >= thicknessMm[1] ? 0 : 1;
   const thin = thick === 0 ? 1 : 0;
-  const deep = (side: 0 | 1): string => meltedMm[side] === 0 ? 'does not melt' : meltedMm[side] >= thicknessMm[side] - 0.05 ? 'melts through' : `melts about ${meltedMm[side].toFixed(1)} mm deep`; // prettier-ignore
+  const deep = (side: 0 | 1): string =>
+    meltedMm[side] === 0
+      ? 'does not melt'
+      : meltedMm[side] >= thicknessMm[side] - 0.05
+        ? 'melts through'
+        : `melts about ${meltedMm[side].toFixed(1)} mm deep`;
   const aimed = aimMm ? ', the arc aimed at the thick side' : '';
   const cold = meltedMm[thick] === 0;
   return {
     about: 'wall',
     level: cold ? 'high' : 'good',
-    words: `Thick to thin${aimed}: the ${thicknessMm[thick]} mm side ${deep(thick)}, the ${thicknessMm[thin]} mm side ${deep(thin)}.${cold ? ' More current, aim farther onto the thick side, or warm it first.' : ''}`,
+    words:
+      `Thick to thin${aimed}: the ${thicknessMm[thick]} mm side ${deep(thick)}, the ${thicknessMm[thin]} mm side ` +
+      `${deep(thin)}.${cold ? ' More current, aim farther onto the thick side, or warm it first.' : ''}`,
   };
 }
 
@@ -112,29 +151,63 @@ function waitRemark({ interpassC }: SeamQuestion, runs: readonly RunRecord[]): H
   const waits = runs.filter(({ waitedS }) => waitedS > 1).map(({ waitedS }) => waitedS);
   const later = runs.some(({ pass }) => pass > 0);
   if (waits.length === 0)
-    return interpassC !== null && later ? { about: 'interpass', level: 'good', words: `Below ${interpassC} °C before every run: no wait.` } : null; // prettier-ignore
-  const minutes = (seconds: number): string => (seconds < 90 ? `${Math.round(seconds)} s` : `${(seconds / 60).toFixed(1)} min`); // prettier-ignore
+    return interpassC !== null && later
+      ? { about: 'interpass', level: 'good', words: `Below ${interpassC} °C before every run: no wait.` }
+      : null;
+  const minutes = (seconds: number): string =>
+    seconds < 90 ? `${Math.round(seconds)} s` : `${(seconds / 60).toFixed(1)} min`;
   const longest = Math.max(...waits);
   const why = interpassC !== null && later ? `it is below ${interpassC} °C` : 'it is cool enough for its colours';
-  return { about: 'interpass', level: 'good', words: `Wait ${waits.length} times until ${why}, the longest ${minutes(longest)}, ${minutes(waits.reduce((sum, one) => sum + one, 0))} in all.` }; // prettier-ignore
+  return {
+    about: 'interpass',
+    level: 'good',
+    words:
+      `Wait ${waits.length} times until ${why}, the longest ${minutes(longest)}, ` +
+      `${minutes(waits.reduce((sum, one) => sum + one, 0))} in all.`,
+  };
 }
 
 /** Whether colours stay as near to the seam as was asked. */
 function colourRemark(seam: SeamQuestion, sides: Sides): HeatRemark | null {
   const { colourWithinMm } = seam;
   if (colourWithinMm === null || colourWithinMm === undefined) return null;
-  const reach = Math.max(0, ...sides.flatMap(({ outside, inside }) => [outside, inside].map((bands) => bands[bands.length - 1]?.toMm ?? 0))); // prettier-ignore
-  if (reach <= colourWithinMm + 0.5) return { about: 'colour', level: 'good', words: `Colour stays within ${colourWithinMm} mm of the seam: ${reach.toFixed(0)} mm.` }; // prettier-ignore
+  const reach = Math.max(
+    0,
+    ...sides.flatMap(({ outside, inside }) => [outside, inside].map((bands) => bands[bands.length - 1]?.toMm ?? 0)),
+  );
+  if (reach <= colourWithinMm + 0.5)
+    return {
+      about: 'colour',
+      level: 'good',
+      words: `Colour stays within ${colourWithinMm} mm of the seam: ${reach.toFixed(0)} mm.`,
+    };
   const cold = colourReach(seam, 20) > colourWithinMm;
-  return { about: 'colour', level: 'high', words: `Colour reaches ${reach.toFixed(0)} mm, ${colourWithinMm} mm asked.${cold ? ' Even cold metal colours farther: quicker with more current, chill bars, gas behind it or a trailing cup.' : ''}` }; // prettier-ignore
+  return {
+    about: 'colour',
+    level: 'high',
+    words:
+      `Colour reaches ${reach.toFixed(0)} mm, ${colourWithinMm} mm ` +
+      'asked.' +
+      (cold
+        ? ' Even cold metal colours farther: quicker with more current, chill bars, gas behind it or a trailing cup.'
+        : ''),
+  };
 }
 
 /** How far the sides come together. */
 function togetherRemark(seam: SeamQuestion): HeatRemark {
   const { thicknessMm } = thinner(seam);
-  const pulls = seam.sides.map(({ material }) => transverseShrinkage(passArea(thicknessMm, seam.passes) * seam.passes, thicknessMm, familyOfMaterial(material))); // prettier-ignore
+  const pulls = seam.sides.map(({ material }) =>
+    transverseShrinkage(passArea(thicknessMm, seam.passes) * seam.passes, thicknessMm, familyOfMaterial(material)),
+  );
   const { mm, range } = withRange((pulls[0]! + pulls[1]!) / 2);
-  return { about: 'together', level: 'good', words: `The sides come about ${mm.toFixed(1)} mm together (${range[0].toFixed(1)} to ${range[1].toFixed(1)}): leave that on where a length must hold.` }; // prettier-ignore
+  return {
+    about: 'together',
+    level: 'good',
+    words:
+      `The sides come about ${mm.toFixed(1)} mm together (${range[0].toFixed(1)} to ${range[1].toFixed(1)}): leave ` +
+      'that on where a length must hold.',
+  };
 }
 
 /** How a plate curls that is welded on one face, and what should be left on to machine it flat again. */
@@ -149,7 +222,9 @@ function curlRemark(seam: SeamQuestion, index: 0 | 1): HeatRemark | null {
   return {
     about: 'curls',
     level: depth.mm > CURLS_MM ? 'watch' : 'good',
-    words: `The plate of ${thicknessMm} mm curls about ${far(depth.mm)} mm (${far(depth.range[0])} to ${far(depth.range[1])}); leave ${allowanceMm.toFixed(1)} mm to machine its face flat.`,
+    words:
+      `The plate of ${thicknessMm} mm curls about ${far(depth.mm)} mm (${far(depth.range[0])} to ` +
+      `${far(depth.range[1])}); leave ${allowanceMm.toFixed(1)} mm to machine its face flat.`,
   };
 }
 
@@ -163,9 +238,16 @@ const NEARBY_C: Range = [80, 150];
 function unweldedRemark(seam: SeamQuestion): HeatRemark | null {
   const out = unreached(seam);
   if (out.length === 0) return null;
-  const at = (mm: number): string => seam.kind === 'ring' ? `${((12 * mm) / seam.lengthMm).toFixed(1)} o’clock` : `${mm.toFixed(0)} mm`; // prettier-ignore
+  const at = (mm: number): string =>
+    seam.kind === 'ring' ? `${((12 * mm) / seam.lengthMm).toFixed(1)} o’clock` : `${mm.toFixed(0)} mm`;
   const where = out.map(({ fromMm, toMm }) => `${at(fromMm)} to ${at(toMm)}`).join(', ');
-  return { about: 'unwelded', level: 'high', words: `Stays unwelded: ${where}. It is out of reach and the part cannot be turned: move the joint, open a window, or weld it by a mirror.` }; // prettier-ignore
+  return {
+    about: 'unwelded',
+    level: 'high',
+    words:
+      `Stays unwelded: ${where}. It is out of reach and the part cannot be turned: move the joint, open a window, ` +
+      'or weld it by a mirror.',
+  };
 }
 
 /** What follows from the heat of a seam, what matters most first. */
@@ -176,20 +258,29 @@ export function remarksOf(
   wall: WallHeat | null,
   seed: number,
 ): readonly HeatRemark[] {
-  // prettier-ignore
   const alike = JSON.stringify(seam.sides[0].material) === JSON.stringify(seam.sides[1].material);
   const nearby = history.probed.map((series) => Math.max(...series));
   const said = [
     unweldedRemark(seam),
     wall?.because === 'uneven' ? wallRemark(seam, wall) : throughRemark(seam, seed),
-    ...seam.sides.map((side, index) => (alike && index === 1 ? null : metalRemark(side, alike ? hotter(sides) : sides[index as 0 | 1]))), // prettier-ignore
+    ...seam.sides.map((side, index) =>
+      alike && index === 1 ? null : metalRemark(side, alike ? hotter(sides) : sides[index as 0 | 1]),
+    ),
     colourRemark(seam, sides),
     waitRemark(seam, history.runs),
     togetherRemark(seam),
     curlRemark(seam, 0),
     curlRemark(seam, 1),
-    ...nearby.map((hottest): HeatRemark => ({ about: 'nearby', level: hottest > NEARBY_C[1] ? 'high' : hottest > NEARBY_C[0] ? 'watch' : 'good', words: `The place that is watched reaches ${Math.round(hottest)} °C.` })), // prettier-ignore
-    ...history.barPeakC.map((hottest, bar): HeatRemark => ({ about: 'bars', level: 'good', words: `Chill bar ${bar + 1} warms to ${Math.round(hottest)} °C.` })), // prettier-ignore
+    ...nearby.map((hottest): HeatRemark => ({
+      about: 'nearby',
+      level: hottest > NEARBY_C[1] ? 'high' : hottest > NEARBY_C[0] ? 'watch' : 'good',
+      words: `The place that is watched reaches ${Math.round(hottest)} °C.`,
+    })),
+    ...history.barPeakC.map((hottest, bar): HeatRemark => ({
+      about: 'bars',
+      level: 'good',
+      words: `Chill bar ${bar + 1} warms to ${Math.round(hottest)} °C.`,
+    })),
   ];
   return said.filter((remark) => remark !== null);
 }

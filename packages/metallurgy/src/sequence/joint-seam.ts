@@ -63,7 +63,10 @@ export function jointSeam({ joint, pieces, metals, usualThicknessMm }: JointSeam
     const metal = metals.get(piece);
     if (!body || !metal) return null;
     const reach = reachOf({ kind, closed: seam.closed }, body, alone ? null : place, lengthMm);
-    return { hollow: isHollow(body), side: { material: metal.material, thicknessMm: wallOf(body, metal.thicknessMm, usualThicknessMm), ...reach } }; // prettier-ignore
+    return {
+      hollow: isHollow(body),
+      side: { material: metal.material, thicknessMm: wallOf(body, metal.thicknessMm, usualThicknessMm), ...reach },
+    };
   });
   const [one, other] = found;
   if (!one || !other) return null;

@@ -29,7 +29,13 @@ class Laid {
   rises(judge: HeatJudge, at: readonly number[], nowS: number): Float64Array {
     const rises = new Float64Array(at.length);
     for (let index = 0; index < this.piece.length; index++)
-      judge.addRises(this.piece[index] as number, this.joules[index] as number, nowS - (this.atS[index] as number), at, rises); // prettier-ignore
+      judge.addRises(
+        this.piece[index] as number,
+        this.joules[index] as number,
+        nowS - (this.atS[index] as number),
+        at,
+        rises,
+      );
     return rises;
   }
 }
@@ -133,7 +139,13 @@ export class PlanJudge {
       minutes: Math.max(0, ...records.map(({ endS }) => endS)) / 60,
       peakInterpassC: later.length === 0 ? null : Math.max(...later.map(({ metC }) => metC)),
       pull: seamPull(
-        { kind: shell.kind, lengthMm: shell.lengthMm, shrinkMm: problem.shrinkMm, tackMm: problem.tackMm, left: heldTo(problem.hold, 'tilt') }, // prettier-ignore
+        {
+          kind: shell.kind,
+          lengthMm: shell.lengthMm,
+          shrinkMm: problem.shrinkMm,
+          tackMm: problem.tackMm,
+          left: heldTo(problem.hold, 'tilt'),
+        },
         weldedShares(lengths, passLength),
       ),
     };
@@ -147,7 +159,8 @@ function nextPerson(queues: readonly (readonly ArcRun[])[], ready: readonly numb
     const next = queue[0];
     if (!next) return;
     const best = found === null ? undefined : queues[found]![0];
-    if (!best || next.pass < best.pass || (next.pass === best.pass && ready[person]! < ready[found!]! - 1e-9)) found = person; // prettier-ignore
+    if (!best || next.pass < best.pass || (next.pass === best.pass && ready[person]! < ready[found!]! - 1e-9))
+      found = person;
   });
   return found;
 }
@@ -158,7 +171,9 @@ type LaidLength = Omit<WeldedLength, 'welded'> & { readonly atS: number };
 /** Lengths laid within so short a time count as laid at once, s. */
 const AT_ONCE_S = 0.05;
 
-/** How much of its pass was welded when each length's turn came: by the clock, so that two who weld at once count alike. */
+/**
+ * How much of its pass was welded when each length's turn came: by the clock, so that two who weld at once count alike.
+ */
 function weldedShares(lengths: readonly LaidLength[], passLength: number): readonly WeldedLength[] {
   const order = [...lengths].sort((one, other) => one.pass - other.pass || one.atS - other.atS);
   const shares: WeldedLength[] = [];

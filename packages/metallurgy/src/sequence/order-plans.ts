@@ -21,7 +21,10 @@ export const orderPlans = (
   watch?: (share: number) => boolean,
 ): OrderSearch => searchOrder(seamProblem(seam), aim, seed, watch);
 
-/** What an order of one's own comes to, by the fast judge, with the time to turn the part. @throws InputError naming every faulty field */
+/**
+ * What an order of one's own comes to, by the fast judge, with the time to turn the part.
+ * @throws InputError naming every faulty field
+ */
 export const judgeOrder = ({
   seam,
   runs,

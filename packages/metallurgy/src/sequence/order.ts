@@ -36,7 +36,9 @@ export interface OrderQuestion {
   readonly reachMm?: number | undefined;
 }
 
-/** A run of the plan. Degrees clockwise from the top of a ring, mm along a seam; `to` below `from` runs the other way. */
+/**
+ * A run of the plan. Degrees clockwise from the top of a ring, mm along a seam; `to` below `from` runs the other way.
+ */
 export interface OrderStep {
   readonly pass: number;
   readonly from: number;
@@ -73,23 +75,27 @@ type Range = readonly [number, number];
 function check(question: OrderQuestion): void {
   const errors: FieldError[] = [];
   const within = (value: number | undefined, [low, high]: Range, path: readonly string[], unit: string): void => {
-    if (value !== undefined && !(value >= low && value <= high)) errors.push({ path, message: `give ${low} to ${high} ${unit}` }); // prettier-ignore
+    if (value !== undefined && !(value >= low && value <= high))
+      errors.push({ path, message: `give ${low} to ${high} ${unit}` });
   };
   const { ring, seam, grade, passes, arc, interpassC, tacks, chillBars = [], reachMm } = question;
   if (!ring === !seam) errors.push({ path: [], message: 'give a ring or a seam, one of the two' });
   if (ring) {
     within(ring.outsideMm, [6, 3000], ['ring', 'outsideMm'], 'mm');
-    if (!(ring.wallMm >= 0.5 && ring.wallMm * 2 < ring.outsideMm)) errors.push({ path: ['ring', 'wallMm'], message: 'give a wall from 0.5 mm that leaves a bore' }); // prettier-ignore
+    if (!(ring.wallMm >= 0.5 && ring.wallMm * 2 < ring.outsideMm))
+      errors.push({ path: ['ring', 'wallMm'], message: 'give a wall from 0.5 mm that leaves a bore' });
   }
   if (seam) {
     within(seam.lengthMm, [20, 5000], ['seam', 'lengthMm'], 'mm');
     within(seam.thicknessMm, [0.5, 40], ['seam', 'thicknessMm'], 'mm');
   }
   if (!findGrade(grade)) errors.push({ path: ['grade'], message: `"${grade}" is not in the catalogue` });
-  if (!(Number.isInteger(passes) && passes >= 1 && passes <= 12)) errors.push({ path: ['passes'], message: 'give 1 to 12 passes' }); // prettier-ignore
+  if (!(Number.isInteger(passes) && passes >= 1 && passes <= 12))
+    errors.push({ path: ['passes'], message: 'give 1 to 12 passes' });
   checkArc(arc, ['arc'], errors);
   within(interpassC ?? undefined, [40, 500], ['interpassC'], '°C');
-  if (tacks !== undefined && !(Number.isInteger(tacks) && tacks >= 0 && tacks <= 60)) errors.push({ path: ['tacks'], message: 'give 0 to 60 tacks' }); // prettier-ignore
+  if (tacks !== undefined && !(Number.isInteger(tacks) && tacks >= 0 && tacks <= 60))
+    errors.push({ path: ['tacks'], message: 'give 0 to 60 tacks' });
   within(reachMm, [10, 2000], ['reachMm'], 'mm');
   checkBars(chillBars, ['chillBars'], errors);
   if (errors.length > 0) throw new InputError(errors);
@@ -107,13 +113,26 @@ function tacksOf({ ring, seam, tacks }: OrderQuestion): OrderAnswer['tacks'] {
   const places =
     count === planned.count
       ? planned.at
-      : Array.from({ length: count }, (_, index) => ring ? (360 * index) / count : (lengthMm * (index + 0.5)) / count); // prettier-ignore
+      : Array.from({ length: count }, (_, index) =>
+          ring ? (360 * index) / count : (lengthMm * (index + 0.5)) / count,
+        );
   return places.map((at) => ({ at, lengthMm: tackLength(thicknessMm) }));
 }
 
 /** A seam between two pieces alike, from what was asked. */
 function seamQuestion(question: OrderQuestion): SeamQuestion {
-  const { ring, seam, grade, passes, arc, interpassC = null, people = 1, hold = HOLDS[0], reachMm = USUAL_REACH_MM, chillBars = [] } = question; // prettier-ignore
+  const {
+    ring,
+    seam,
+    grade,
+    passes,
+    arc,
+    interpassC = null,
+    people = 1,
+    hold = HOLDS[0],
+    reachMm = USUAL_REACH_MM,
+    chillBars = [],
+  } = question;
   const thicknessMm = ring?.wallMm ?? seam!.thicknessMm;
   const side = { material: { grade }, thicknessMm, reachMm, spread: 'straight', bothWays: false } as const;
   return {
@@ -136,22 +155,42 @@ function seamQuestion(question: OrderQuestion): SeamQuestion {
   };
 }
 
-/** Coarse enough that an order is simulated in a fraction of a second: waits differ from the fine grid's by a few percent. */
+/**
+ * Coarse enough that an order is simulated in a fraction of a second: waits differ from the fine grid's by a few
+ * percent.
+ */
 const COARSE: Fineness = heatData.simulation.coarse;
 
 /** Simulates an order. */
-function confirmed(problem: SeamProblem, plan: Pick<JudgedPlan, 'runs'>, bars: readonly ChillBar[]): { readonly runs: readonly RunRecord[]; readonly minutes: number; readonly peakInterpassC: number | null } {
+function confirmed(
+  problem: SeamProblem,
+  plan: Pick<JudgedPlan, 'runs'>,
+  bars: readonly ChillBar[],
+): { readonly runs: readonly RunRecord[]; readonly minutes: number; readonly peakInterpassC: number | null } {
   const { shell, arcs, interpassC, everyRunC, moveS, ambientC } = problem;
   const history = simulateWeld({
-    shell, plan: { runs: plan.runs, arcs, interpassC, everyRunC, moveS }, startC: ambientC, ambientC, surface: 'tinted', bars,
-    cover: { cupMm: 12, trailingMm: 0, postFlowS: 0 }, windows: [[550, 850], [550, 850]], watchS: 0, frames: 0,
-    fineness: COARSE, arcStepS: heatData.simulation.coarse.arcStepS,
+    shell,
+    plan: { runs: plan.runs, arcs, interpassC, everyRunC, moveS },
+    startC: ambientC,
+    ambientC,
+    surface: 'tinted',
+    bars,
+    cover: { cupMm: 12, trailingMm: 0, postFlowS: 0 },
+    windows: [
+      [550, 850],
+      [550, 850],
+    ],
+    watchS: 0,
+    frames: 0,
+    fineness: COARSE,
+    arcStepS: heatData.simulation.coarse.arcStepS,
   });
   return { runs: history.runs, minutes: history.weldedS / 60, peakInterpassC: history.peakInterpassC };
-} // prettier-ignore
+}
 
 /**
- * Looks for the order of a seam: the fast judge searches, the simulation confirms what it found and what it is held against.
+ * Looks for the order of a seam: the fast judge searches, the simulation confirms what it found and what it is held
+ * against.
  * @param seed the same seed gives the same plan
  * @throws InputError naming every faulty field
  */
@@ -204,12 +243,15 @@ function reasonsOf(
   const saved = 1 - found.minutes / once.minutes;
   const straighter = once.pull.mm > 0 ? 1 - found.pull.mm / once.pull.mm : 0;
   const { share, smallPullMm } = data.worth;
-  const words = `${found.minutes.toFixed(1)} min and ${found.pull.mm.toFixed(2)} mm beside ${once.minutes.toFixed(1)} min and ${once.pull.mm.toFixed(2)} mm ${habit}`; // prettier-ignore
+  const words =
+    `${found.minutes.toFixed(1)} min and ${found.pull.mm.toFixed(2)} mm beside ${once.minutes.toFixed(1)} min and ` +
+    `${once.pull.mm.toFixed(2)} mm ${habit}`;
   const better =
     straighter >= share || saved >= share
       ? `It beats ${habit}: ${words}.`
       : once.pull.mm < smallPullMm
-        ? `Nothing helps much: ${habit} pulls ${once.pull.mm.toFixed(2)} mm only, and waits are what they are (${words}).`
+        ? `Nothing helps much: ${habit} pulls ${once.pull.mm.toFixed(2)} mm only, and waits are what they are ` +
+          `(${words}).`
         : `Not much better than ${habit}: ${words}.`;
   const waits =
     passes === 1
@@ -220,6 +262,11 @@ function reasonsOf(
   return [
     better,
     waits,
-    `Pull is ${shell.kind === 'ring' ? 'the tilt of the free end over 100 mm' : 'how much more one end draws together than the other'}, good to half either way; minutes are simulated.`,
+    'Pull is ' +
+      (shell.kind === 'ring'
+        ? 'the tilt of the free end over 100 mm'
+        : 'how much more one end draws together than the other') +
+      ', ' +
+      'good to half either way; minutes are simulated.',
   ];
 }

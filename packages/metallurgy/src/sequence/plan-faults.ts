@@ -10,16 +10,20 @@ export type PlanFault = (typeof PLAN_FAULTS)[number];
 const SEEN_MM = 0.5;
 
 const shared = (ones: readonly Stretch[], others: readonly Stretch[]): boolean =>
-  ones.some((one) => others.some((other) => Math.min(one.toMm, other.toMm) - Math.max(one.fromMm, other.fromMm) > SEEN_MM)); // prettier-ignore
+  ones.some((one) =>
+    others.some((other) => Math.min(one.toMm, other.toMm) - Math.max(one.fromMm, other.fromMm) > SEEN_MM),
+  );
 
 /** What the root of a plan does not keep to. */
 export function planFaults(
   seam: Access & { readonly left: readonly Stretch[] },
   runs: readonly ArcRun[],
 ): readonly PlanFault[] {
-  // prettier-ignore
   const root = runs.filter(({ pass }) => pass === 0);
-  const covered = laidOut(seam, root.map(({ fromMm, toMm }) => ({ fromMm: Math.min(fromMm, toMm), toMm: Math.max(fromMm, toMm) }))); // prettier-ignore
+  const covered = laidOut(
+    seam,
+    root.map(({ fromMm, toMm }) => ({ fromMm: Math.min(fromMm, toMm), toMm: Math.max(fromMm, toMm) })),
+  );
   const forbidden = laidOut(seam, seam.left);
   const hidden = unreached(seam);
   const gaps = without(seam.lengthMm, laidOut(seam, [...covered, ...forbidden, ...hidden]));

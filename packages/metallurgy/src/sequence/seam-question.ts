@@ -3,9 +3,19 @@ import thermal from '../../data/thermal.json';
 import { findGrade, type MaterialFamily } from '../catalogue';
 import { InputError, type FieldError, type FieldPath } from '../errors';
 import {
-  arcPower, arcRadius, checkArc, thermalMaterial, CHILL_CONTACTS, CHILL_METALS,
-  type ArcQuestion, type ArcRun, type ArcSource, type ChillBar, type MaterialQuestion, type Shell,
-} from '../heat'; // prettier-ignore
+  arcPower,
+  arcRadius,
+  checkArc,
+  thermalMaterial,
+  CHILL_CONTACTS,
+  CHILL_METALS,
+  type ArcQuestion,
+  type ArcRun,
+  type ArcSource,
+  type ChillBar,
+  type MaterialQuestion,
+  type Shell,
+} from '../heat';
 import { HOLDS, transverseShrinkage, type Hold } from '../shrinkage';
 import { laidOut, unreached, without } from './access';
 import { warmestFor } from './colour-limit';
@@ -89,7 +99,10 @@ export function checkBars(bars: readonly ChillBar[], path: FieldPath, errors: Fi
   const sizes = { distanceMm: [0, 500], widthMm: [1, 500], thicknessMm: [0.5, 100] } as const;
   bars.forEach((bar, index) => {
     if (!CHILL_METALS.includes(bar.metal))
-      errors.push({ path: [...path, index, 'metal'], message: `use one of ${CHILL_METALS.join(', ')}; never carbon steel` }); // prettier-ignore
+      errors.push({
+        path: [...path, index, 'metal'],
+        message: `use one of ${CHILL_METALS.join(', ')}; never carbon steel`,
+      });
     if (!CHILL_CONTACTS.includes(bar.contact))
       errors.push({ path: [...path, index, 'contact'], message: `use one of ${CHILL_CONTACTS.join(', ')}` });
     for (const [name, [low, high]] of Object.entries(sizes) as [keyof typeof sizes, Range][])
@@ -103,7 +116,11 @@ export const passArea = (thicknessMm: number, passes: number): number =>
   1.5 * thicknessMm * (thicknessMm / passes + 0.5);
 
 export const familyOfMaterial = (material: MaterialQuestion): MaterialFamily =>
-  'family' in material ? material.family : 'grade' in material ? (findGrade(material.grade)?.family ?? 'austenitic') : 'austenitic'; // prettier-ignore
+  'family' in material
+    ? material.family
+    : 'grade' in material
+      ? (findGrade(material.grade)?.family ?? 'austenitic')
+      : 'austenitic';
 
 /** The arc of a pass as the simulation sees it. */
 export function arcSource(arc: ArcQuestion, aimMm = 0): ArcSource {
@@ -117,7 +134,10 @@ export function arcSource(arc: ArcQuestion, aimMm = 0): ArcSource {
 
 /** Metal of a seam, laid flat. */
 export const shellOf = ({ kind, lengthMm, beyondMm, closedInside, sides }: SeamQuestion): Shell => {
-  const [first, second] = sides.map((side, index) => ({ ...side, material: thermalMaterial(side.material, ['sides', index, 'material']) })); // prettier-ignore
+  const [first, second] = sides.map((side, index) => ({
+    ...side,
+    material: thermalMaterial(side.material, ['sides', index, 'material']),
+  }));
   // The same metal on both sides is one metal: its tables are laid out once.
   const alike = JSON.stringify(sides[0].material) === JSON.stringify(sides[1].material);
   return {
@@ -149,7 +169,9 @@ export function seamProblem(question: SeamQuestion): SeamProblem {
   } = question;
   const shell = shellOf(question);
   const thin = sides[0].thicknessMm <= sides[1].thicknessMm ? sides[0] : sides[1];
-  const pulls = sides.map(({ material }) => transverseShrinkage(passArea(thin.thicknessMm, passes), thin.thicknessMm, familyOfMaterial(material))); // prettier-ignore
+  const pulls = sides.map(({ material }) =>
+    transverseShrinkage(passArea(thin.thicknessMm, passes), thin.thicknessMm, familyOfMaterial(material)),
+  );
   return {
     shell,
     passes,

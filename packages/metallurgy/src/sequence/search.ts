@@ -79,14 +79,23 @@ function moved({ count, turns }: State, random: SeededRandom): State {
   else {
     const [from, to] = [Math.min(one, other), Math.max(one, other)];
     const people = next.slice(from, to + 1).map(({ person }) => person);
-    next.splice(from, to - from + 1, ...next.slice(from, to + 1).reverse().map((turn, index) => ({ ...turn, person: people[index]! }))); // prettier-ignore
+    next.splice(
+      from,
+      to - from + 1,
+      ...next
+        .slice(from, to + 1)
+        .reverse()
+        .map((turn, index) => ({ ...turn, person: people[index]! })),
+    );
   }
   return { count, turns: next };
 }
 
 /** Those no other beats in both minutes and pull, quickest first. */
 export function tradeOf(plans: readonly JudgedPlan[]): readonly JudgedPlan[] {
-  const sorted = [...plans].sort((one, other) => one.judged.minutes - other.judged.minutes || one.judged.pull.mm - other.judged.pull.mm); // prettier-ignore
+  const sorted = [...plans].sort(
+    (one, other) => one.judged.minutes - other.judged.minutes || one.judged.pull.mm - other.judged.pull.mm,
+  );
   const kept: JudgedPlan[] = [];
   for (const plan of sorted) {
     const last = kept[kept.length - 1];
@@ -107,7 +116,12 @@ export function searchOrder(
   watch: (share: number) => boolean = () => true,
 ): OrderSearch {
   const judge = new PlanJudge(problem);
-  const judged = (id: string, title: string, runs: readonly ArcRun[]): JudgedPlan => ({ id, title, runs, judged: judge.judge(runs) }); // prettier-ignore
+  const judged = (id: string, title: string, runs: readonly ArcRun[]): JudgedPlan => ({
+    id,
+    title,
+    runs,
+    judged: judge.judge(runs),
+  });
   const habits = habitsOf(problem).map(({ id, title, runs }) => judged(id, title, runs));
   const than = habits[0]!.judged;
   const cost = (plan: JudgedPlan): number => costOf(plan.judged, aim, than);

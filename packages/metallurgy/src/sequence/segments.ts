@@ -17,7 +17,9 @@ function wanted(problem: SeamProblem): readonly Stretch[] {
   const done = fixed.map(({ fromMm, toMm }) => ({ fromMm: Math.min(fromMm, toMm), toMm: Math.max(fromMm, toMm) }));
   const free = without(shell.lengthMm, laidOut(access, [...left, ...done, ...unreached(access)]));
   // A line that is turned end for end is cut where its reach ends; a ring is rolled as far as each run takes.
-  return shell.kind === 'ring' || !problem.turns ? free : free.flatMap((one) => cutAt(one, laidOut(access, problem.outOfReach))); // prettier-ignore
+  return shell.kind === 'ring' || !problem.turns
+    ? free
+    : free.flatMap((one) => cutAt(one, laidOut(access, problem.outOfReach)));
 }
 
 function cutAt({ fromMm, toMm }: Stretch, stretches: readonly Stretch[]): readonly Stretch[] {
@@ -26,7 +28,10 @@ function cutAt({ fromMm, toMm }: Stretch, stretches: readonly Stretch[]): readon
   return ends.slice(1).map((end, index) => ({ fromMm: ends[index] as number, toMm: end }));
 }
 
-/** Cuts a seam into so many even segments, fewer where parts of it are left out; none longer than what is reached at once. */
+/**
+ * Cuts a seam into so many even segments, fewer where parts of it are left out; none longer than what is reached at
+ * once.
+ */
 export function segmentsOf(problem: SeamProblem, count: number): readonly Stretch[] {
   const length = problem.shell.lengthMm / count;
   const access = accessOf(problem);

@@ -4,30 +4,61 @@ import { faultsOf } from '../testing/faults-of';
 import { habitsOf, order, PlanJudge, searchOrder, segmentsOf, tradeOf, type OrderQuestion, type SeamProblem } from '.';
 
 const STAINLESS = thermalMaterial({ grade: '316L' });
-const side = (thicknessMm: number, reachMm = 120): ShellSide => ({ material: STAINLESS, thicknessMm, reachMm, spread: 'straight', bothWays: false }); // prettier-ignore
+const side = (thicknessMm: number, reachMm = 120): ShellSide => ({
+  material: STAINLESS,
+  thicknessMm,
+  reachMm,
+  spread: 'straight',
+  bothWays: false,
+});
 const shell = (kind: 'ring' | 'line', lengthMm: number, thicknessMm: number): Shell => ({
-  kind, lengthMm, sides: [side(thicknessMm), side(thicknessMm)], beyondMm: kind === 'ring' ? 0 : 20, closedInside: kind === 'ring',
-}); // prettier-ignore
+  kind,
+  lengthMm,
+  sides: [side(thicknessMm), side(thicknessMm)],
+  beyondMm: kind === 'ring' ? 0 : 20,
+  closedInside: kind === 'ring',
+});
 const PIPE = shell('ring', Math.PI * 57.5, 2.77);
 const problem = (more: Partial<SeamProblem> = {}): SeamProblem => ({
-  shell: PIPE, passes: 2, arcs: [{ powerW: 560, travelMmPerS: 1.3, radiusMm: 1.8, aimMm: 0 }], interpassC: 150, ambientC: 20,
-  emissivity: 0.45, shrinkMm: [0.4], hold: 'none', tackMm: 24, people: 1, moveS: 8, outOfReach: [], turns: true, left: [], fixed: [], ...more,
-}); // prettier-ignore
+  shell: PIPE,
+  passes: 2,
+  arcs: [{ powerW: 560, travelMmPerS: 1.3, radiusMm: 1.8, aimMm: 0 }],
+  interpassC: 150,
+  ambientC: 20,
+  emissivity: 0.45,
+  shrinkMm: [0.4],
+  hold: 'none',
+  tackMm: 24,
+  people: 1,
+  moveS: 8,
+  outOfReach: [],
+  turns: true,
+  left: [],
+  fixed: [],
+  ...more,
+});
 
 /** Length of seam that runs of the first pass cover. */
-const welded = (runs: readonly ArcRun[]): number => runs.reduce((sum, { pass, fromMm, toMm }) => sum + (pass === 0 ? Math.abs(toMm - fromMm) : 0), 0); // prettier-ignore
+const welded = (runs: readonly ArcRun[]): number =>
+  runs.reduce((sum, { pass, fromMm, toMm }) => sum + (pass === 0 ? Math.abs(toMm - fromMm) : 0), 0);
 
 describe('segments', () => {
   test('cover all that is to be welded, once, whatever is left out', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 12 }), fc.double({ min: 0, max: 150, noNaN: true }), fc.double({ min: 5, max: 60, noNaN: true }), (count, fromMm, long) => {
-        const left = [{ fromMm, toMm: Math.min(PIPE.lengthMm, fromMm + long) }];
-        const segments = segmentsOf(problem({ left }), count);
-        const sum = segments.reduce((mm, one) => mm + one.toMm - one.fromMm, 0);
-        expect(sum).toBeCloseTo(PIPE.lengthMm - (left[0]!.toMm - fromMm), 6);
-        for (const one of segments) expect(one.toMm <= fromMm + 1e-6 || one.fromMm >= left[0]!.toMm - 1e-6).toBe(true);
-      }),
-    ); // prettier-ignore
+      fc.property(
+        fc.integer({ min: 1, max: 12 }),
+        fc.double({ min: 0, max: 150, noNaN: true }),
+        fc.double({ min: 5, max: 60, noNaN: true }),
+        (count, fromMm, long) => {
+          const left = [{ fromMm, toMm: Math.min(PIPE.lengthMm, fromMm + long) }];
+          const segments = segmentsOf(problem({ left }), count);
+          const sum = segments.reduce((mm, one) => mm + one.toMm - one.fromMm, 0);
+          expect(sum).toBeCloseTo(PIPE.lengthMm - (left[0]!.toMm - fromMm), 6);
+          for (const one of segments)
+            expect(one.toMm <= fromMm + 1e-6 || one.fromMm >= left[0]!.toMm - 1e-6).toBe(true);
+        },
+      ),
+    );
   });
   test('every habit welds the whole seam in every pass, and once round comes first', () => {
     for (const kind of ['ring', 'line'] as const) {
@@ -46,21 +77,43 @@ describe('segments', () => {
 describe('the fast judge', () => {
   test.each([
     ['pipe in two passes', problem()],
-    ['thick pipe in three', problem({ shell: shell('ring', 250, 5), passes: 3, arcs: [{ powerW: 900, travelMmPerS: 1.5, radiusMm: 2, aimMm: 0 }] })],
-    ['sheet in two passes', problem({ shell: shell('line', 300, 2), arcs: [{ powerW: 420, travelMmPerS: 1.8, radiusMm: 1.6, aimMm: 0 }] })],
+    [
+      'thick pipe in three',
+      problem({
+        shell: shell('ring', 250, 5),
+        passes: 3,
+        arcs: [{ powerW: 900, travelMmPerS: 1.5, radiusMm: 2, aimMm: 0 }],
+      }),
+    ],
+    [
+      'sheet in two passes',
+      problem({ shell: shell('line', 300, 2), arcs: [{ powerW: 420, travelMmPerS: 1.8, radiusMm: 1.6, aimMm: 0 }] }),
+    ],
   ])('agrees with the simulation to 15 %%: %s', (_, seam) => {
     const judge = new PlanJudge(seam);
     for (const { runs } of habitsOf(seam).filter(({ id }) => ['onceRound', 'quarters', 'skip'].includes(id))) {
       const judged = judge.judge(runs);
       const { weldedS, peakInterpassC } = simulateWeld({
-        shell: seam.shell, plan: { runs, arcs: seam.arcs, interpassC: seam.interpassC, moveS: seam.moveS }, startC: 20, ambientC: 20,
-        surface: 'tinted', bars: [], cover: { cupMm: 12, trailingMm: 0, postFlowS: 0 }, windows: [[550, 850], [550, 850]], watchS: 0, frames: 0,
-        fineness: { nearMm: 1.8, growth: 1.25, mostMm: 12, alongMm: 3.2 }, arcStepS: 0.8,
+        shell: seam.shell,
+        plan: { runs, arcs: seam.arcs, interpassC: seam.interpassC, moveS: seam.moveS },
+        startC: 20,
+        ambientC: 20,
+        surface: 'tinted',
+        bars: [],
+        cover: { cupMm: 12, trailingMm: 0, postFlowS: 0 },
+        windows: [
+          [550, 850],
+          [550, 850],
+        ],
+        watchS: 0,
+        frames: 0,
+        fineness: { nearMm: 1.8, growth: 1.25, mostMm: 12, alongMm: 3.2 },
+        arcStepS: 0.8,
       });
       expect(Math.abs(judged.minutes / (weldedS / 60) - 1)).toBeLessThan(0.15);
       expect(Math.abs(judged.peakInterpassC! - peakInterpassC!)).toBeLessThan(0.15 * 130);
     }
-  }); // prettier-ignore
+  });
   test('never meets metal hotter than the limit in a later pass; a lower limit takes longer', () => {
     const at = (interpassC: number | null) =>
       new PlanJudge(problem({ interpassC })).judge(habitsOf(problem())[0]!.runs);
@@ -79,7 +132,9 @@ describe('the fast judge', () => {
   });
   test('a stretch out of reach costs turning the part', () => {
     const outOfReach = [{ fromMm: 0, toMm: 80 }];
-    const [free, turned] = [problem({ passes: 1 }), problem({ passes: 1, outOfReach })].map((seam) => new PlanJudge(seam).judge(habitsOf(seam)[3]!.runs)); // prettier-ignore
+    const [free, turned] = [problem({ passes: 1 }), problem({ passes: 1, outOfReach })].map((seam) =>
+      new PlanJudge(seam).judge(habitsOf(seam)[3]!.runs),
+    );
     expect(turned!.minutes).toBeGreaterThan(free!.minutes + 0.5);
   });
 });
@@ -91,7 +146,8 @@ describe('the search', () => {
     expect(again.best.runs).toEqual(once.best.runs);
     const pull = searchOrder(seam, 'pull', 3);
     for (const habit of pull.habits)
-      if (habit.judged.minutes <= pull.habits[0]!.judged.minutes) expect(pull.best.judged.pull.mm).toBeLessThanOrEqual(habit.judged.pull.mm + 1e-9); // prettier-ignore
+      if (habit.judged.minutes <= pull.habits[0]!.judged.minutes)
+        expect(pull.best.judged.pull.mm).toBeLessThanOrEqual(habit.judged.pull.mm + 1e-9);
     expect(welded(pull.best.runs)).toBeCloseTo(PIPE.lengthMm, 6);
   });
   test('on a pipe in two passes it takes a third off the pull of once round and is no slower', () => {
@@ -119,7 +175,13 @@ describe('the search', () => {
 });
 
 describe('order', () => {
-  const QUESTION: OrderQuestion = { ring: { outsideMm: 60.3, wallMm: 2.77 }, grade: '316L', passes: 2, arc: { amps: 75, travelMmPerS: 1.3 }, interpassC: 150 }; // prettier-ignore
+  const QUESTION: OrderQuestion = {
+    ring: { outsideMm: 60.3, wallMm: 2.77 },
+    grade: '316L',
+    passes: 2,
+    arc: { amps: 75, travelMmPerS: 1.3 },
+    interpassC: 150,
+  };
 
   test('answers tacks, a plan in turn, what it comes to, and what it is held against', () => {
     const found = order(QUESTION);
@@ -131,7 +193,9 @@ describe('order', () => {
       if (index > 0) expect(step.startS).toBeGreaterThanOrEqual(found.plan[index - 1]!.endS);
       expect(step.from).toBeLessThanOrEqual(360);
     }
-    const degrees = found.plan.filter(({ pass }) => pass === 0).reduce((sum, { from, to }) => sum + Math.abs(to - from), 0); // prettier-ignore
+    const degrees = found.plan
+      .filter(({ pass }) => pass === 0)
+      .reduce((sum, { from, to }) => sum + Math.abs(to - from), 0);
     expect(degrees).toBeCloseTo(360, 6);
     const once = found.against['onceRound']!;
     expect(found.pull.mm).toBeLessThan(0.7 * once.pull.mm);
@@ -146,8 +210,15 @@ describe('order', () => {
   });
   test('names every faulty field', () => {
     expect(faultsOf(() => order({ ...QUESTION, ring: undefined }))).toEqual(['']);
-    expect(faultsOf(() => order({ ...QUESTION, passes: 0, grade: 'no such', tacks: -1 }))).toEqual(['grade', 'passes', 'tacks']); // prettier-ignore
+    expect(faultsOf(() => order({ ...QUESTION, passes: 0, grade: 'no such', tacks: -1 }))).toEqual([
+      'grade',
+      'passes',
+      'tacks',
+    ]);
     expect(faultsOf(() => order({ ...QUESTION, ring: { outsideMm: 60, wallMm: 30 } }))).toEqual(['ring.wallMm']);
-    expect(faultsOf(() => order({ ...QUESTION, arc: { amps: 0, travelMmPerS: 0 } }))).toEqual(['arc.amps', 'arc.travelMmPerS']); // prettier-ignore
+    expect(faultsOf(() => order({ ...QUESTION, arc: { amps: 0, travelMmPerS: 0 } }))).toEqual([
+      'arc.amps',
+      'arc.travelMmPerS',
+    ]);
   });
 });

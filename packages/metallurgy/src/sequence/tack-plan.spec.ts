@@ -13,14 +13,19 @@ describe('tacks', () => {
   });
   test('every place once; more on longer seams and on mixes that crack; none while the length is unknown', () => {
     fc.assert(
-      fc.property(fc.double({ min: 20, max: 3000, noNaN: true }), fc.boolean(), fc.double({ min: 0.8, max: 8, noNaN: true }), (seamMm, closed, wall) => {
-        const plan = tackPlan({ seamMm, closed }, wall, false)!;
-        expect(new Set(plan.at).size).toBe(plan.count);
-        for (const at of plan.at) expect(at).toBeGreaterThanOrEqual(0);
-        expect(tackPlan({ seamMm: seamMm * 2, closed }, wall, false)!.count).toBeGreaterThanOrEqual(plan.count);
-        expect(tackPlan({ seamMm, closed }, wall, true)!.count).toBeGreaterThanOrEqual(plan.count);
-      }),
-    ); // prettier-ignore
+      fc.property(
+        fc.double({ min: 20, max: 3000, noNaN: true }),
+        fc.boolean(),
+        fc.double({ min: 0.8, max: 8, noNaN: true }),
+        (seamMm, closed, wall) => {
+          const plan = tackPlan({ seamMm, closed }, wall, false)!;
+          expect(new Set(plan.at).size).toBe(plan.count);
+          for (const at of plan.at) expect(at).toBeGreaterThanOrEqual(0);
+          expect(tackPlan({ seamMm: seamMm * 2, closed }, wall, false)!.count).toBeGreaterThanOrEqual(plan.count);
+          expect(tackPlan({ seamMm, closed }, wall, true)!.count).toBeGreaterThanOrEqual(plan.count);
+        },
+      ),
+    );
     expect(tackPlan({ seamMm: null, closed: true }, 2, false)).toBeNull();
   });
 });

@@ -39,7 +39,8 @@ function seamOrder(count: number, lengthMm: number): readonly number[] {
   const order: number[] = [];
   const left = [...places];
   while (left.length > 0) {
-    const far = (place: number): number => (order.length === 0 ? -place : Math.min(...order.map((one) => Math.abs(one - place)))); // prettier-ignore
+    const far = (place: number): number =>
+      order.length === 0 ? -place : Math.min(...order.map((one) => Math.abs(one - place)));
     const next = left.reduce((best, place) => (far(place) > far(best) + 1e-9 ? place : best));
     order.push(next);
     left.splice(left.indexOf(next), 1);

@@ -1,12 +1,35 @@
 import { meanProperties, poolEdge, poolShape, thermalMaterial } from '../heat';
 import { wallHeat, wallMatters, type SeamQuestion, type SeamSideQuestion } from '.';
 
-const side = (thicknessMm: number): SeamSideQuestion => ({ material: { grade: '304L' }, thicknessMm, reachMm: 80, spread: 'straight', bothWays: false }); // prettier-ignore
+const side = (thicknessMm: number): SeamSideQuestion => ({
+  material: { grade: '304L' },
+  thicknessMm,
+  reachMm: 80,
+  spread: 'straight',
+  bothWays: false,
+});
 const seam = (first: number, second: number, amps: number, more: Partial<SeamQuestion> = {}): SeamQuestion => ({
-  kind: 'line', lengthMm: 200, beyondMm: 3, closedInside: false, sides: [side(first), side(second)], passes: 1, arcs: [{ amps, travelMmPerS: 1.8 }],
-  interpassC: null, people: 1, hold: 'tacks', tackMm: 10, outOfReach: [], turns: true, left: [], fixed: [], bars: [], ...more,
-}); // prettier-ignore
-const welded = (metC: number) => [{ pass: 0, fromMm: 0, toMm: 200, person: 0 as const, restS: 0, startS: 0, endS: 110, waitedS: 0, metC }]; // prettier-ignore
+  kind: 'line',
+  lengthMm: 200,
+  beyondMm: 3,
+  closedInside: false,
+  sides: [side(first), side(second)],
+  passes: 1,
+  arcs: [{ amps, travelMmPerS: 1.8 }],
+  interpassC: null,
+  people: 1,
+  hold: 'tacks',
+  tackMm: 10,
+  outOfReach: [],
+  turns: true,
+  left: [],
+  fixed: [],
+  bars: [],
+  ...more,
+});
+const welded = (metC: number) => [
+  { pass: 0, fromMm: 0, toMm: 200, person: 0 as const, restS: 0, startS: 0, endS: 110, waitedS: 0, metC },
+];
 const cut = (question: SeamQuestion, metC = 20) => wallHeat(question, welded(metC))!;
 
 describe('heat through the wall', () => {
@@ -28,7 +51,8 @@ describe('heat through the wall', () => {
     expect(found.peakC).toHaveLength(found.acrossMm.length * found.depthMm.length);
   });
   test('thick to thin: aiming at the thick side spares the thin one', () => {
-    const hottestOnThin = ({ acrossMm, depthMm, peakC }: typeof straight): number => Math.max(...[...acrossMm.keys()].filter((row) => acrossMm[row]! < -2).map((row) => peakC[row * depthMm.length]!)); // prettier-ignore
+    const hottestOnThin = ({ acrossMm, depthMm, peakC }: typeof straight): number =>
+      Math.max(...[...acrossMm.keys()].filter((row) => acrossMm[row]! < -2).map((row) => peakC[row * depthMm.length]!));
     const [straight, aimed] = [cut(seam(2, 8, 75)), cut(seam(2, 8, 75, { aimMm: 1.5 }))];
     expect(hottestOnThin(aimed)).toBeLessThan(hottestOnThin(straight) - 50);
     expect(straight.because).toBe('uneven');
@@ -36,9 +60,21 @@ describe('heat through the wall', () => {
   test('a plate melts as deep in the cut as the closed form says', () => {
     const metal = thermalMaterial({ grade: '304L' });
     const figures = meanProperties(metal, metal.solidusC);
-    for (const [thicknessMm, amps] of [[10, 150], [14, 180]] as const) {
-      const { depthMm } = poolShape({ arc: { amps, travelMmPerS: 1.8 }, thicknessMm, startC: 20, meltsC: poolEdge(metal, figures.volumetricHeat), ...figures }, 1);
+    for (const [thicknessMm, amps] of [
+      [10, 150],
+      [14, 180],
+    ] as const) {
+      const { depthMm } = poolShape(
+        {
+          arc: { amps, travelMmPerS: 1.8 },
+          thicknessMm,
+          startC: 20,
+          meltsC: poolEdge(metal, figures.volumetricHeat),
+          ...figures,
+        },
+        1,
+      );
       expect(Math.abs(cut(seam(thicknessMm, thicknessMm, amps)).meltedMm[0] / depthMm.median - 1)).toBeLessThan(0.12);
-    } // prettier-ignore
+    }
   });
 });

@@ -1,11 +1,25 @@
 import data from '../../data/sequence.json';
 import { arcSource, type SeamQuestion } from './seam-question';
 import {
-  arcPower, arcSigma, criticalThickness, hottestUnder, meanProperties, poolEdge, simulateSection, thermalMaterial,
-  type ArcQuestion, type ArcSource, type RunRecord, type SectionSide, type ThermalMaterial,
-} from '../heat'; // prettier-ignore
+  arcPower,
+  arcSigma,
+  criticalThickness,
+  hottestUnder,
+  meanProperties,
+  poolEdge,
+  simulateSection,
+  thermalMaterial,
+  type ArcQuestion,
+  type ArcSource,
+  type RunRecord,
+  type SectionSide,
+  type ThermalMaterial,
+} from '../heat';
 
-/** Heat of a pass through the wall: a cut across the seam where it met the warmest metal. Rows go across, places go down. */
+/**
+ * Heat of a pass through the wall: a cut across the seam where it met the warmest metal. Rows go across, places go
+ * down.
+ */
 export interface WallHeat {
   /** Middle of each row from the seam, and its width, mm; the first side is negative. */
   readonly acrossMm: Float64Array;
@@ -22,11 +36,14 @@ export interface WallHeat {
   readonly metC: number;
   /** How deep the metal melted on either side of the seam, mm; 0 where it did not. */
   readonly meltedMm: readonly [number, number];
-  /** Why the wall is cut through: one side much thicker than the other, or both too thick to be even through the wall. */
+  /**
+   * Why the wall is cut through: one side much thicker than the other, or both too thick to be even through the wall.
+   */
   readonly because: 'uneven' | 'thick';
 }
 
-const energyOf = ({ arcs }: SeamQuestion): number => Math.max(...arcs.map((arc) => (arcPower(arc) / arc.travelMmPerS) * 1000)); // prettier-ignore
+const energyOf = ({ arcs }: SeamQuestion): number =>
+  Math.max(...arcs.map((arc) => (arcPower(arc) / arc.travelMmPerS) * 1000));
 
 /** Whether heat differs through the wall so much that a cut through it says more than the metal laid flat. */
 export function wallMatters(seam: SeamQuestion): WallHeat['because'] | null {
@@ -34,7 +51,9 @@ export function wallMatters(seam: SeamQuestion): WallHeat['because'] | null {
   const { unevenRatio, criticalShare } = data.section;
   if (Math.max(first, second) > unevenRatio * Math.min(first, second)) return 'uneven';
   const metal = thermalMaterial(seam.sides[0].material);
-  const critical = 1000 * criticalThickness({ energyJPerM: energyOf(seam), startC: 20, ...meanProperties(metal, metal.solidusC) }, 850, 550); // prettier-ignore
+  const critical =
+    1000 *
+    criticalThickness({ energyJPerM: energyOf(seam), startC: 20, ...meanProperties(metal, metal.solidusC) }, 850, 550);
   return Math.min(first, second) > criticalShare * critical ? 'thick' : null;
 }
 
@@ -61,29 +80,47 @@ function depthOf({ acrossMm, depthMm, peakC, thicknessMm }: Cut, side: 0 | 1, le
   const places = [...depthMm.subarray(0, inside < 0 ? depthMm.length : inside)];
   const depths = [...acrossMm.keys()].map((row) =>
     (side === 0) === (acrossMm[row] as number) < 0
-      ? reaches(places.map((_, place) => peakC[row * depthMm.length + place] as number), places, levelC, thicknessMm[side])
+      ? reaches(
+          places.map((_, place) => peakC[row * depthMm.length + place] as number),
+          places,
+          levelC,
+          thicknessMm[side],
+        )
       : 0,
-  ); // prettier-ignore
+  );
   return Math.max(...depths);
 }
 
 /** How far from the seam the upper face of the second side is above a level, mm. */
 function widthOf({ acrossMm, depthMm, peakC }: Cut, levelC: number): number {
   const rows = [...acrossMm.keys()].filter((row) => (acrossMm[row] as number) > 0);
-  return reaches(rows.map((row) => peakC[row * depthMm.length] as number), rows.map((row) => acrossMm[row] as number), levelC, Infinity); // prettier-ignore
+  return reaches(
+    rows.map((row) => peakC[row * depthMm.length] as number),
+    rows.map((row) => acrossMm[row] as number),
+    levelC,
+    Infinity,
+  );
 }
 
 /**
- * Share of an arc's heat that works in a cut across the seam: a slow arc loses some along the seam, which a cut does not know.
- * Chosen so that an even plate of the mean thickness melts as deep as the closed form says for the moving arc; where it melts
- * through, or not at all, so that it melts, or colours, as wide.
+ * Share of an arc's heat that works in a cut across the seam: a slow arc loses some along the seam, which a cut does
+ * not know. Chosen so that an even plate of the mean thickness melts as deep as the closed form says for the moving
+ * arc; where it melts through, or not at all, so that it melts, or colours, as wide.
  */
 function shareAcross(arc: ArcQuestion, material: ThermalMaterial, thicknessMm: number, startC: number): number {
   const figures = meanProperties(material, material.solidusC);
-  const source = { powerW: arcPower(arc), travelMPerS: arc.travelMmPerS / 1000, startC, sigmaM: arcSigma(arc.amps), ...figures };
-  const hottest = (yMm: number, zMm: number): number => hottestUnder(source, thicknessMm / 1000, yMm / 1000, zMm / 1000);
+  const source = {
+    powerW: arcPower(arc),
+    travelMPerS: arc.travelMmPerS / 1000,
+    startC,
+    sigmaM: arcSigma(arc.amps),
+    ...figures,
+  };
+  const hottest = (yMm: number, zMm: number): number =>
+    hottestUnder(source, thicknessMm / 1000, yMm / 1000, zMm / 1000);
   const edge = poolEdge(material, figures.volumetricHeat);
-  const far = (at: (mm: number) => number, level: number, most: number): number => bisect((mm) => at(mm) >= level, [0, most], 10); // prettier-ignore
+  const far = (at: (mm: number) => number, level: number, most: number): number =>
+    bisect((mm) => at(mm) >= level, [0, most], 10);
   const deep = far((mm) => hottest(0, mm), edge, thicknessMm);
   const melts = hottest(0, 0) >= edge;
   const byDepth = melts && deep < DEEP_SHARE * thicknessMm;
@@ -94,7 +131,7 @@ function shareAcross(arc: ArcQuestion, material: ThermalMaterial, thicknessMm: n
     return byDepth ? depthOf(cut, 1, material.solidusC) : widthOf(cut, melts ? material.solidusC : COLOURED_C);
   };
   return bisect((share) => found(share) <= wanted, SHARES, 6);
-} // prettier-ignore
+}
 
 /** Shares of the heat that are tried, and from what share of the wall on a pool counts as through. */
 const SHARES = [0.3, 1.1] as const;
@@ -119,10 +156,17 @@ function cutOf(
   pass: ArcSource,
   startC: number,
 ): Omit<WallHeat, 'pass' | 'metC' | 'meltedMm' | 'because'> {
-  // prettier-ignore
   const { grid, peakC } = simulateSection({
-    sides, passes: [pass], interpassC: null, restS: 0, startC, ambientC: 20, window: [550, 850], watchS: data.section.watchS, nearMm: data.section.nearMm,
-  }); // prettier-ignore
+    sides,
+    passes: [pass],
+    interpassC: null,
+    restS: 0,
+    startC,
+    ambientC: 20,
+    window: [550, 850],
+    watchS: data.section.watchS,
+    nearMm: data.section.nearMm,
+  });
   return {
     acrossMm: grid.acrossMm,
     widthMm: grid.widthMm,
@@ -143,7 +187,11 @@ export function wallHeat(seam: SeamQuestion, runs: readonly RunRecord[]): WallHe
   const because = wallMatters(seam);
   const warmest = runs.reduce<RunRecord | null>((best, run) => (best && best.metC >= run.metC ? best : run), null);
   if (because === null || warmest === null) return null;
-  const sides = seam.sides.map(({ material, thicknessMm, reachMm }) => ({ material: thermalMaterial(material), thicknessMm, reachMm: Math.min(reachMm, data.section.reachMm) })); // prettier-ignore
+  const sides = seam.sides.map(({ material, thicknessMm, reachMm }) => ({
+    material: thermalMaterial(material),
+    thicknessMm,
+    reachMm: Math.min(reachMm, data.section.reachMm),
+  }));
   const [first, second] = sides;
   if (!first || !second) return null;
   const { pass, metC } = warmest;

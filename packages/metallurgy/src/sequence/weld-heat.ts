@@ -1,8 +1,19 @@
 import data from '../../data/heat.json';
 import {
-  paces, simulateWeld, tintBands, tintLevels,
-  type ArcRun, type GasCoverOfTorch, type HeatBalance, type HeatFrames, type Pace, type Probe, type RunRecord, type TintBand, type WeldHistory,
-} from '../heat'; // prettier-ignore
+  paces,
+  simulateWeld,
+  tintBands,
+  tintLevels,
+  type ArcRun,
+  type GasCoverOfTorch,
+  type HeatBalance,
+  type HeatFrames,
+  type Pace,
+  type Probe,
+  type RunRecord,
+  type TintBand,
+  type WeldHistory,
+} from '../heat';
 import { readyRuns } from './access';
 import { chromiumOf } from './colour-limit';
 import { firstBead, remarksOf, thinner, windowOf, type HeatRemark } from './heat-remarks';
@@ -67,9 +78,15 @@ export interface WeldHeat {
 /** The largest figure of each row of a side, by its distance from the seam: rows from the seam outwards. */
 function profile(history: WeldHistory, map: Float64Array, side: 0 | 1): (distanceMm: number) => number {
   const { grid } = history;
-  const rows = [...grid.metal.keys()].filter((row) => grid.metal[row] === side).sort((one, other) => Math.abs(grid.acrossMm[one]!) - Math.abs(grid.acrossMm[other]!)); // prettier-ignore
+  const rows = [...grid.metal.keys()]
+    .filter((row) => grid.metal[row] === side)
+    .sort((one, other) => Math.abs(grid.acrossMm[one]!) - Math.abs(grid.acrossMm[other]!));
   const at = rows.map((row) => Math.abs(grid.acrossMm[row] as number));
-  const most = rows.map((row) => map.subarray(row * grid.alongCount, (row + 1) * grid.alongCount).reduce((best, value) => Math.max(best, value), -Infinity)); // prettier-ignore
+  const most = rows.map((row) =>
+    map
+      .subarray(row * grid.alongCount, (row + 1) * grid.alongCount)
+      .reduce((best, value) => Math.max(best, value), -Infinity),
+  );
   return (distanceMm) => {
     const next = at.findIndex((one) => one >= distanceMm);
     if (next <= 0) return most[next === 0 ? 0 : most.length - 1] as number;

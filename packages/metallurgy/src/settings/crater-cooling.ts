@@ -27,8 +27,8 @@ function faces(thicknessM: number, spread: number): number {
 }
 
 /**
- * Temperature of the place where an arc stopped, °C: instantaneous sources along the way it came, their images in the two
- * faces, and a linear loss from both surfaces, superposed.
+ * Temperature of the place where an arc stopped, °C: instantaneous sources along the way it came, their images in the
+ * two faces, and a linear loss from both surfaces, superposed.
  * @param afterS since the current began to fall, s; above 0
  * Source: superposition of instantaneous point sources (Carslaw and Jaeger, Conduction of Heat in Solids).
  */
@@ -50,13 +50,18 @@ export function craterTemperature(question: CraterQuestion, afterS: number): num
     const power = before > 0 ? powerW : powerW * Math.max(0, 1 + before / Math.max(1e-6, downSlopeS));
     const spread = diffusivity * age;
     const four = 4 * Math.PI * spread;
-    const kernel = ((2 * faces(thicknessM, spread)) / (capacity * four * Math.sqrt(four))) * exp(-(distance * distance) / (4 * spread) - decay * age); // prettier-ignore
+    const kernel =
+      ((2 * faces(thicknessM, spread)) / (capacity * four * Math.sqrt(four))) *
+      exp(-(distance * distance) / (4 * spread) - decay * age);
     rise += power * kernel * 2 * root * step;
   }
   return ambientC + rise;
 }
 
-/** Seconds after the current began to fall until the crater is below a temperature. @param mostS no longer than this is looked for */
+/**
+ * Seconds after the current began to fall until the crater is below a temperature.
+ * @param mostS no longer than this is looked for
+ */
 export function secondsUntilBelow(question: CraterQuestion, temperatureC: number, mostS: number): number {
   let [low, high] = [Math.max(0.05, question.downSlopeS), mostS];
   if (craterTemperature(question, low) <= temperatureC) return low;

@@ -17,9 +17,15 @@ export function settingRemarks(
   const { amps } = own;
   const remarks: string[] = [];
   if (amps !== undefined) {
-    if (amps > high * overRange) remarks.push(`${amps} A is ${Math.round((100 * amps) / high - 100)} % over the range: it melts through, and the colour goes wide.`); // prettier-ignore
-    if (amps < low * underRange) remarks.push(`${amps} A is under the range: the pool is slow to form and the edges cook beside it.`); // prettier-ignore
-    if (limitA !== null && amps > limitA) remarks.push(`The machine gives about ${Math.round(limitA)} A on its socket.`); // prettier-ignore
+    if (amps > high * overRange)
+      remarks.push(
+        `${amps} A is ${Math.round((100 * amps) / high - 100)} % over the range: it melts through, and the ` +
+          'colour goes wide.',
+      );
+    if (amps < low * underRange)
+      remarks.push(`${amps} A is under the range: the pool is slow to form and the edges cook beside it.`);
+    if (limitA !== null && amps > limitA)
+      remarks.push(`The machine gives about ${Math.round(limitA)} A on its socket.`);
   }
   if (own.downSlopeS !== undefined && downSlopeS !== null && own.downSlopeS < shortSlope * downSlopeS)
     remarks.push('A short down-slope leaves a crater: it is where cracks begin.');

@@ -42,9 +42,14 @@ describe('settings at the torch', () => {
   });
   test('carbon steel takes half as much again, hydrogen in the gas less', () => {
     const joint = { type: 'square-butt', technique: 'root-with-rod' } as const;
-    const [stainless, carbon] = [of({ wall: 2, rod: 'ER308L', joint }), of({ wall: 2, grades: ['1018', '1018'], rod: 'ER70S-6', joint })]; // prettier-ignore
+    const [stainless, carbon] = [
+      of({ wall: 2, rod: 'ER308L', joint }),
+      of({ wall: 2, grades: ['1018', '1018'], rod: 'ER70S-6', joint }),
+    ];
     expect(stainless.amps[1] / carbon.amps[1]).toBeCloseTo(0.7, 1);
-    expect(of({ wall: 2, rod: 'ER308L', joint: { ...joint, gas: 'argon-hydrogen' } }).amps[1]).toBeLessThan(stainless.amps[1]); // prettier-ignore
+    expect(of({ wall: 2, rod: 'ER308L', joint: { ...joint, gas: 'argon-hydrogen' } }).amps[1]).toBeLessThan(
+      stainless.amps[1],
+    );
   });
   test('thick to thin is set by the thin side, and says where to aim', () => {
     const thin = of({ wall: [2, 2], rod: 'ER309L', joint: { type: 'fillet', technique: 'fillet' } });
@@ -76,28 +81,47 @@ describe('settings at the torch', () => {
   test('electrodes and wires bring their own figures and nothing of a tungsten', () => {
     const stick = of({ wall: 4, process: 'smaw', rod: 'ER308L', joint: { type: 'fillet' } });
     expect(stick).toMatchObject({ rodMm: 2.5, tungstenMm: null, postFlowS: null, torchLpm: null });
-    expect(of({ wall: 3, process: 'gmaw', rod: 'ER308L', joint: { type: 'fillet' } })).toMatchObject({ rodMm: 0.8, cup: null }); // prettier-ignore
+    expect(of({ wall: 3, process: 'gmaw', rod: 'ER308L', joint: { type: 'fillet' } })).toMatchObject({
+      rodMm: 0.8,
+      cup: null,
+    });
   });
   test('more wall never asks for less current', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.6, max: 8, noNaN: true }), fc.double({ min: 1, max: 2, noNaN: true }), (wall, more) => {
-        const amps = (thick: number): number => of({ wall: thick, rod: 'ER308L', joint: { type: 'fillet', technique: 'fillet' } }).amps[1]; // prettier-ignore
-        expect(amps(wall * more)).toBeGreaterThanOrEqual(amps(wall));
-      }),
+      fc.property(
+        fc.double({ min: 0.6, max: 8, noNaN: true }),
+        fc.double({ min: 1, max: 2, noNaN: true }),
+        (wall, more) => {
+          const amps = (thick: number): number =>
+            of({ wall: thick, rod: 'ER308L', joint: { type: 'fillet', technique: 'fillet' } }).amps[1];
+          expect(amps(wall * more)).toBeGreaterThanOrEqual(amps(wall));
+        },
+      ),
       { numRuns: 40 },
-    ); // prettier-ignore
+    );
   });
   test('faulty fields are named', () => {
-    expect(faultsOf(() => settings({ pieces: [], joint: { type: 'nonsense' as never }, rod: 'ER000' }))).toEqual(['pieces', 'joint.type', 'rod']); // prettier-ignore
+    expect(faultsOf(() => settings({ pieces: [], joint: { type: 'nonsense' as never }, rod: 'ER000' }))).toEqual([
+      'pieces',
+      'joint.type',
+      'rod',
+    ]);
     expect(faultsOf(() => of({ machine: { mostAmperes: 1 } }))).toEqual(['machine.mostAmperes']);
   });
 });
 
 describe('a crater that cools', () => {
   const plate: CraterQuestion = {
-    powerW: 500, travelMPerS: 0.0018, thicknessM: 0.002, conductivity: 25, diffusivity: 6e-6, weldedS: 300, downSlopeS: 1e-6,
-    lossWPerM2K: 0, ambientC: 20,
-  }; // prettier-ignore
+    powerW: 500,
+    travelMPerS: 0.0018,
+    thicknessM: 0.002,
+    conductivity: 25,
+    diffusivity: 6e-6,
+    weldedS: 300,
+    downSlopeS: 1e-6,
+    lossWPerM2K: 0,
+    ambientC: 20,
+  };
   test('long after, a thin sheet is what the line source of thin sheet says', () => {
     // An arc that stood still for a moment: Q / (4 pi k d t).
     const spot = { ...plate, travelMPerS: 0, weldedS: 0.01 };
@@ -124,7 +148,9 @@ describe('what follows from what is set otherwise', () => {
   const found = of({ wall: 2, rod: 'ER308L', joint: { type: 'square-butt' }, machine: { mostAmperes: 70 } });
   test('nothing, as long as it lies near what is reckoned', () => {
     expect(settingRemarks(found, {})).toEqual([]);
-    expect(settingRemarks(found, { amps: found.amps[1], downSlopeS: found.downSlopeS!, postFlowS: found.postFlowS! })).toEqual([]); // prettier-ignore
+    expect(
+      settingRemarks(found, { amps: found.amps[1], downSlopeS: found.downSlopeS!, postFlowS: found.postFlowS! }),
+    ).toEqual([]);
   });
   test('over and under the range, beyond the machine, and short slopes and post-flow are said', () => {
     expect(settingRemarks(found, { amps: 200 })).toEqual([
@@ -141,7 +167,17 @@ describe('what follows from what is set otherwise', () => {
 
 test('a piece may be free-machining from a quarter of the belief on', () => {
   expect(mayBeFreeMachining([{ grade: '303', probability: 1 }])).toBe(true);
-  expect(mayBeFreeMachining([{ grade: '303', probability: 0.2 }, { grade: '304', probability: 0.8 }])).toBe(false); // prettier-ignore
-  expect(mayBeFreeMachining([{ grade: '303', probability: 0.2 }, { grade: '416', probability: 0.1 }])).toBe(true); // prettier-ignore
+  expect(
+    mayBeFreeMachining([
+      { grade: '303', probability: 0.2 },
+      { grade: '304', probability: 0.8 },
+    ]),
+  ).toBe(false);
+  expect(
+    mayBeFreeMachining([
+      { grade: '303', probability: 0.2 },
+      { grade: '416', probability: 0.1 },
+    ]),
+  ).toBe(true);
   expect(mayBeFreeMachining([])).toBe(false);
 });

@@ -54,7 +54,10 @@ function sideOf(piece: PieceInput, index: number, thicknessMm: number): SettingS
  */
 export const settings = (question: SettingsQuestion): TorchSettings => torchSettings(settingsProblem(question));
 
-/** What settings are reckoned from: sides as they most likely are, the joint completed. @throws InputError as `settings` */
+/**
+ * What settings are reckoned from: sides as they most likely are, the joint completed.
+ * @throws InputError as `settings`
+ */
 export function settingsProblem(question: SettingsQuestion): SettingsProblem {
   const faults = new FaultCollector();
   const { pieces, joint, rod = null, pass = 'root' } = question;

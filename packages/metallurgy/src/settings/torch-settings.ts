@@ -107,14 +107,17 @@ export function heatedWall({ sides, joint, pass, landMm }: SettingsProblem): num
 
 /** Current the machine and its socket give, A; null where neither is said. */
 export function currentLimit(process: Process, { supply, kind, mostAmperes }: SettingMachine = {}): number | null {
-  const limits = [...(mostAmperes ? [mostAmperes] : []), ...(supply ? [supplyLimitedCurrent(supply, process, kind).likely] : [])]; // prettier-ignore
+  const limits = [
+    ...(mostAmperes ? [mostAmperes] : []),
+    ...(supply ? [supplyLimitedCurrent(supply, process, kind).likely] : []),
+  ];
   return limits.length === 0 ? null : Math.min(...limits);
 }
 
 /**
- * Settings at the torch for one pass: each with its reason. Current by the wall one pass melts, what conducts it, technique and
- * gas, within what the machine gives; the rest follows from it. Post-flow is the time until the crater is below the colour that
- * is kept from.
+ * Settings at the torch for one pass: each with its reason. Current by the wall one pass melts, what conducts it,
+ * technique and gas, within what the machine gives; the rest follows from it. Post-flow is the time until the crater is
+ * below the colour that is kept from.
  */
 export function torchSettings(problem: SettingsProblem): TorchSettings {
   const reasons: SettingReason[] = [];
@@ -129,20 +132,50 @@ export function torchSettings(problem: SettingsProblem): TorchSettings {
   const capped = limitA !== null && wanted[2] > limitA;
   const amps = wanted.map((one) => tidy(limitA === null ? one : Math.min(one, limitA))) as unknown as Three;
   if (capped && limitA !== null)
-    say('amps', wanted[0] > limitA ? `The machine gives about ${Math.round(limitA)} A on its socket: too little for this wall in one pass. Smaller passes, a bevel, or preheat where the metal takes it.` : `The machine gives about ${Math.round(limitA)} A on its socket.`, { source: 'Arithmetic of the supply', confidence: 'medium' }); // prettier-ignore
+    say(
+      'amps',
+      wanted[0] > limitA
+        ? `The machine gives about ${Math.round(limitA)} A on its socket: too little for this wall in one pass. ` +
+            'Smaller passes, a bevel, or preheat where the metal takes it.'
+        : `The machine gives about ${Math.round(limitA)} A on its socket.`,
+      { source: 'Arithmetic of the supply', confidence: 'medium' },
+    );
   if (thick > 1.5 * thin)
-    say('amps', `The thin side decides: aim at the thick one, for two thirds of the arc’s time, and let the pool run to the thin edge.`, data.heated); // prettier-ignore
+    say(
+      'amps',
+      'The thin side decides: aim at the thick one, for two thirds of the arc’s time, and let the pool run to ' +
+        'the thin edge.',
+      data.heated,
+    );
   const crackProne = sides.some((side) => side.crackProne);
   const wide = crackProne || sides.some(({ family }) => isCastIron(family) || family.startsWith('cast'));
   const tackSeconds = (wide ? data.tack.wideSeconds : data.tack.seconds) as unknown as readonly [number, number];
   const tack = { amps: tidy(Math.min(amps[1] * data.tack.ampsFactor, limitA ?? Infinity)), seconds: tackSeconds, wide };
-  say('tack', wide ? 'Wide, filled tacks with a slow end: small quick ones crack in this mix.' : 'Quick and small, melted in again by the pass.', data.tack); // prettier-ignore
+  say(
+    'tack',
+    wide
+      ? 'Wide, filled tacks with a slow end: small quick ones crack in this mix.'
+      : 'Quick and small, melted in again by the pass.',
+    data.tack,
+  );
   if (process !== 'gtaw')
     return {
-      amps, rodMm: consumable(process, thin, wall).mm, tungstenMm: null, cup: null,
-      torchLpm: process === 'gmaw' ? data.torchLpm.gmaw : null, preFlowS: null, postFlowS: null, startAmps: null, upSlopeS: null,
-      downSlopeS: null, endAmps: null, pulse: null, tack, limitA, reasons,
-    }; // prettier-ignore
+      amps,
+      rodMm: consumable(process, thin, wall).mm,
+      tungstenMm: null,
+      cup: null,
+      torchLpm: process === 'gmaw' ? data.torchLpm.gmaw : null,
+      preFlowS: null,
+      postFlowS: null,
+      startAmps: null,
+      upSlopeS: null,
+      downSlopeS: null,
+      endAmps: null,
+      pulse: null,
+      tack,
+      limitA,
+      reasons,
+    };
   const fused = problem.rod === null;
   const rodMm = fused ? null : rodSize(thin);
   if (rodMm !== null)
@@ -151,24 +184,47 @@ export function torchSettings(problem: SettingsProblem): TorchSettings {
   say('tungstenMm', `Carries ${amps[2]} A with a fine tip.`, { source: data.tungstenSource });
   const cup = data.cups.find(({ upToA }) => upToA === null || amps[1] <= upToA) as (typeof data.cups)[number];
   say('cup', `Gas lens, ${cup.mm} mm bore: wide cover keeps the colour.`, { source: data.cupSource });
-  const torch = within(cup.mm * data.torchLpm.perCupMm * (problem.helium ? data.torchLpm.heliumFactor : 1), data.torchLpm.least, data.torchLpm.most); // prettier-ignore
+  const torch = within(
+    cup.mm * data.torchLpm.perCupMm * (problem.helium ? data.torchLpm.heliumFactor : 1),
+    data.torchLpm.least,
+    data.torchLpm.most,
+  );
   say('torchLpm', `For a cup of ${cup.mm} mm with a gas lens; more swirls air in.`, data.torchLpm);
   const slopes = (crackProne ? data.end.crackProneS : data.end.downSlopeS) as [number, number];
   const downSlopeS = within(slopes[0] + amps[1] / 50, slopes[0], slopes[1]);
-  say('downSlopeS', crackProne ? 'Long: this mix cracks in the crater when the arc is snapped off.' : 'Fills the crater.', data.end); // prettier-ignore
+  say(
+    'downSlopeS',
+    crackProne ? 'Long: this mix cracks in the crater when the arc is snapped off.' : 'Fills the crater.',
+    data.end,
+  );
   const { postFlowS, words } = postFlow(problem, amps[1], downSlopeS);
   say('postFlowS', words, data.arc);
   const pulse = thin < data.pulse.belowMm && joint.technique !== 'overlay' ? pulseOf(amps[1]) : null;
-  if (pulse) say('pulse', `Thin edges: the pool freezes between the peaks; ${amps[1]} A on average. Some do without.`, data.pulse); // prettier-ignore
+  if (pulse)
+    say(
+      'pulse',
+      `Thin edges: the pool freezes between the peaks; ${amps[1]} A on average. Some do without.`,
+      data.pulse,
+    );
   const [slowest, longest] = data.start.upSlopeS as [number, number];
   say('startAmps', 'The arc settles before the pool forms.', data.start);
   return {
-    amps, rodMm, tungstenMm: tungsten?.mm ?? null, cup: cup.number, torchLpm: Math.round(torch),
-    preFlowS: amps[1] > 60 ? data.preFlowS.cold : data.preFlowS.least, postFlowS,
-    startAmps: tidy(amps[1] * data.start.shareOfAmps), upSlopeS: Math.round(10 * within(amps[1] / 80, slowest, longest)) / 10,
-    downSlopeS: Math.round(2 * downSlopeS) / 2, endAmps: tidy(Math.min(data.end.amps + 0.05 * amps[1], data.end.shareOfAmps * amps[1])),
-    pulse, tack, limitA, reasons,
-  }; // prettier-ignore
+    amps,
+    rodMm,
+    tungstenMm: tungsten?.mm ?? null,
+    cup: cup.number,
+    torchLpm: Math.round(torch),
+    preFlowS: amps[1] > 60 ? data.preFlowS.cold : data.preFlowS.least,
+    postFlowS,
+    startAmps: tidy(amps[1] * data.start.shareOfAmps),
+    upSlopeS: Math.round(10 * within(amps[1] / 80, slowest, longest)) / 10,
+    downSlopeS: Math.round(2 * downSlopeS) / 2,
+    endAmps: tidy(Math.min(data.end.amps + 0.05 * amps[1], data.end.shareOfAmps * amps[1])),
+    pulse,
+    tack,
+    limitA,
+    reasons,
+  };
 }
 
 type Say = (setting: string, reason: string, of: { readonly source: string; readonly confidence?: string }) => void;
@@ -176,7 +232,10 @@ type Say = (setting: string, reason: string, of: { readonly source: string; read
 /** Current for a millimetre of stainless wall: lowest, most likely, highest, A. */
 export const AMPS_PER_MM = three(data.ampsPerMm.stainless);
 
-/** What raises or lowers the current of a tungsten arc: what conducts, the technique, hydrogen in the gas, the second side. */
+/**
+ * What raises or lowers the current of a tungsten arc: what conducts, the technique, hydrogen in the gas, the second
+ * side.
+ */
 export function currentFactors({ sides, joint, pass }: Pick<SettingsProblem, 'sides' | 'joint' | 'pass'>): {
   readonly conduct: number;
   readonly technique: number;
@@ -186,7 +245,11 @@ export function currentFactors({ sides, joint, pass }: Pick<SettingsProblem, 'si
   return {
     conduct: sides.reduce((sum, { family }) => sum + (FACTORS[family] ?? 1), 0) / sides.length,
     technique:
-      joint.technique === 'fillet' ? data.heated.filletFactor : joint.technique === 'fused' ? data.heated.fusedFactor : 1, // prettier-ignore
+      joint.technique === 'fillet'
+        ? data.heated.filletFactor
+        : joint.technique === 'fused'
+          ? data.heated.fusedFactor
+          : 1,
     gas: joint.hydrogenGas ? data.heated.hydrogenFactor : 1,
     second: pass === 'cap' ? data.heated.secondSideFactor : 1,
   };
@@ -195,18 +258,30 @@ export function currentFactors({ sides, joint, pass }: Pick<SettingsProblem, 'si
 function ampsOf({ sides, joint, process, pass }: SettingsProblem, wall: number, say: Say): Three {
   if (process === 'smaw') {
     const { mm, amps } = electrodeFor(Math.min(...sides.map(({ thicknessMm }) => thicknessMm)));
-    say('amps', `Range of a stainless electrode of ${mm} mm; the lower part upright and on thin edges.`, { source: data.consumablesSource, confidence: 'low' }); // prettier-ignore
+    say('amps', `Range of a stainless electrode of ${mm} mm; the lower part upright and on thin edges.`, {
+      source: data.consumablesSource,
+      confidence: 'low',
+    });
     return amps;
   }
   if (process === 'gmaw') {
     const { mm, ampsPerMm, between } = wireFor(wall);
-    say('amps', `Wire of ${mm} mm on a wall of ${wall.toFixed(1)} mm.`, { source: data.consumablesSource, confidence: 'low' }); // prettier-ignore
+    say('amps', `Wire of ${mm} mm on a wall of ${wall.toFixed(1)} mm.`, {
+      source: data.consumablesSource,
+      confidence: 'low',
+    });
     return three(ampsPerMm.map((one) => within(one * wall, between[0] as number, between[1] as number)));
   }
   const { conduct, technique, gas, second } = currentFactors({ sides, joint, pass });
   const factor = wall * conduct * technique * gas * second;
   const [low, mode, high] = AMPS_PER_MM;
-  say('amps', `A pass melts ${wall.toFixed(1)} mm of wall: ${low} to ${high} A a millimetre${conduct > 1.02 ? `, more as one side conducts better` : ''}${gas < 1 ? ', less with hydrogen in the gas' : ''}.`, data.ampsPerMm); // prettier-ignore
+  say(
+    'amps',
+    `A pass melts ${wall.toFixed(1)} mm of wall: ${low} to ${high} A a ` +
+      `millimetre${conduct > 1.02 ? `, more as one side conducts better` : ''}` +
+      `${gas < 1 ? ', less with hydrogen in the gas' : ''}.`,
+    data.ampsPerMm,
+  );
   return [low * factor, mode * factor, high * factor];
 }
 
@@ -237,29 +312,49 @@ function pulseOf(average: number): Pulse {
   const { peakFactor, onShare, perSecond } = data.pulse;
   const peakAmps = tidy(average * peakFactor);
   // The average stays what it was.
-  return { peakAmps, backgroundAmps: tidy(Math.max(5, (average - onShare * peakAmps) / (1 - onShare))), perSecond, onShare }; // prettier-ignore
+  return {
+    peakAmps,
+    backgroundAmps: tidy(Math.max(5, (average - onShare * peakAmps) / (1 - onShare))),
+    perSecond,
+    onShare,
+  };
 }
 
-function postFlow({ sides, joint, brightCrater }: SettingsProblem, amps: number, downSlopeS: number): { readonly postFlowS: number; readonly words: string } {
+function postFlow(
+  { sides, joint, brightCrater }: SettingsProblem,
+  amps: number,
+  downSlopeS: number,
+): { readonly postFlowS: number; readonly words: string } {
   const side = sides.reduce((thinnest, one) => (one.thicknessMm < thinnest.thicknessMm ? one : thinnest));
   // Heat runs off into both sides, and of a fillet into three directions.
-  const wall = sides.reduce((sum, { thicknessMm }) => sum + Math.min(thicknessMm, 2.5 * side.thicknessMm), 0) / sides.length;
+  const wall =
+    sides.reduce((sum, { thicknessMm }) => sum + Math.min(thicknessMm, 2.5 * side.thicknessMm), 0) / sides.length;
   const kept = FILLETED.has(joint.type) ? data.arc.filletShare : 1;
   const { conductivityWPerMK, diffusivityMm2PerS } = FAMILIES[side.family];
   const { efficiency, travelMmPerS, weldedBeforeS, lossWPerM2K, coldestC, palestC, mostS, secondsPerAmp } = data.arc;
   const limitC = brightCrater ? coldestC : palestC;
-  const cold = secondsUntilBelow(
-    {
-      powerW: kept * efficiency * amps * (10 + 0.04 * amps), travelMPerS: travelMmPerS / 1000, thicknessM: wall / 1000,
-      conductivity: conductivityWPerMK, diffusivity: diffusivityMm2PerS * 1e-6, weldedS: weldedBeforeS, downSlopeS, lossWPerM2K, ambientC: 20,
-    },
-    limitC,
-    mostS + downSlopeS,
-  ) - downSlopeS; // prettier-ignore
+  const cold =
+    secondsUntilBelow(
+      {
+        powerW: kept * efficiency * amps * (10 + 0.04 * amps),
+        travelMPerS: travelMmPerS / 1000,
+        thicknessM: wall / 1000,
+        conductivity: conductivityWPerMK,
+        diffusivity: diffusivityMm2PerS * 1e-6,
+        weldedS: weldedBeforeS,
+        downSlopeS,
+        lossWPerM2K,
+        ambientC: 20,
+      },
+      limitC,
+      mostS + downSlopeS,
+    ) - downSlopeS;
   const habit = secondsPerAmp * amps;
   const postFlowS = Math.round(within(Math.max(cold, habit), 5, mostS));
   return {
     postFlowS,
-    words: `Until the crater is below ${limitC} °C: about ${Math.round(cold)} s on this wall; habit, a second for 10 A, would say ${Math.round(habit)}.`,
+    words:
+      `Until the crater is below ${limitC} °C: about ${Math.round(cold)} s on this wall; habit, a second for 10 A, ` +
+      `would say ${Math.round(habit)}.`,
   };
-} // prettier-ignore
+}

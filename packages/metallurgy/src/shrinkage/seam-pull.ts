@@ -38,8 +38,8 @@ export interface SeamPull {
 const TILT_OVER_MM = 100;
 
 /**
- * Freedom a length of weld finds. The edges that are not welded yet stand against each other and prop what comes first; later
- * lengths find fewer props, so that their pull stays: the end one finishes on is where it goes.
+ * Freedom a length of weld finds. The edges that are not welded yet stand against each other and prop what comes first;
+ * later lengths find fewer props, so that their pull stays: the end one finishes on is where it goes.
  */
 function freedom({ pass, welded, metC }: WeldedLength, tackShare: number): number {
   const { first, last, laterPass, softC, hotShare } = data.freedom;
@@ -50,8 +50,8 @@ function freedom({ pass, welded, metC }: WeldedLength, tackShare: number): numbe
 }
 
 /**
- * Sums the pulls of all lengths of a seam as vectors. On a ring a whole pass laid at once leaves no tilt; on a line none leaves
- * one end more drawn together.
+ * Sums the pulls of all lengths of a seam as vectors. On a ring a whole pass laid at once leaves no tilt; on a line
+ * none leaves one end more drawn together.
  */
 export function seamPull(seam: PulledSeam, lengths: readonly WeldedLength[]): SeamPull {
   const { kind, lengthMm, shrinkMm, tackMm, left } = seam;

@@ -1,7 +1,17 @@
 import data from '../../data/shrinkage.json';
 import type { MaterialFamily } from '../catalogue';
 import { InputError, type FieldError } from '../errors';
-import { bow, capOf, heldTo, HOLDS, pullOfFamily, transverseShrinkage, withRange, type Hold, type Member } from './shrinkage'; // prettier-ignore
+import {
+  bow,
+  capOf,
+  heldTo,
+  HOLDS,
+  pullOfFamily,
+  transverseShrinkage,
+  withRange,
+  type Hold,
+  type Member,
+} from './shrinkage';
 
 /** What is asked of a weld's shrinkage. */
 export interface ShrinkQuestion {
@@ -71,7 +81,12 @@ export function shrink(question: ShrinkQuestion): ShrinkAnswer {
       family
         ? `${family} metal pulls ${pullOfFamily(family).toFixed(2)} times what carbon steel does.`
         : 'Carbon steel: the formulas as published.',
-      ...(hold === 'none' ? [] : [`Held (${data.holds[hold].title}): ${Math.round(heldTo(hold, 'bow') * 100)} % of the bow is left; an estimate.`]), // prettier-ignore
+      ...(hold === 'none'
+        ? []
+        : [
+            `Held (${data.holds[hold].title}): ${Math.round(heldTo(hold, 'bow') * 100)} % of the bow is left; an ` +
+              'estimate.',
+          ]),
     ],
   };
 }

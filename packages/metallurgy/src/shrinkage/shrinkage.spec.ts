@@ -29,7 +29,10 @@ describe('hand formulas', () => {
     expect(found.bowMm).toBeCloseTo(2.36, 2);
     expect(found.range.bowMm![0] / found.bowMm!).toBeCloseTo(0.5, 9);
     expect(found.range.bowMm![1] / found.bowMm!).toBeCloseTo(1.5, 9);
-    expect(shrink({ areaMm2: 14, member: TUBE, hold: 'strongback' }).bowMm! / found.bowMm!).toBeCloseTo(heldTo('strongback', 'bow'), 9); // prettier-ignore
+    expect(shrink({ areaMm2: 14, member: TUBE, hold: 'strongback' }).bowMm! / found.bowMm!).toBeCloseTo(
+      heldTo('strongback', 'bow'),
+      9,
+    );
     expect(faultsOf(() => shrink({ areaMm2: 0, thicknessMm: 3 }))).toEqual(['areaMm2']);
     expect(faultsOf(() => shrink({ areaMm2: 14, member: { ...TUBE, inertiaMm4: 0 } }))).toEqual(['member.inertiaMm4']);
     expect(faultsOf(() => shrink({ areaMm2: 14 }))).toEqual(['']);
@@ -68,8 +71,14 @@ describe('pull of a seam', () => {
   });
   test('a symmetric order leaves no tilt: both sides at once, all round', () => {
     const both = row(12).flatMap((place, turn) =>
-      [place, place + 12].map((at) => ({ pass: 0, atMm: (at + 0.5) * 7.5, lengthMm: 7.5, welded: (turn + 0.5) / 12, metC: 20 })),
-    ); // prettier-ignore
+      [place, place + 12].map((at) => ({
+        pass: 0,
+        atMm: (at + 0.5) * 7.5,
+        lengthMm: 7.5,
+        welded: (turn + 0.5) / 12,
+        metC: 20,
+      })),
+    );
     expect(seamPull(RING, both).mm).toBeLessThan(1e-9);
   });
   test('opposite lengths in turn tilt less than once round; more tacks, a strongback and cold metal pull less', () => {
@@ -82,10 +91,13 @@ describe('pull of a seam', () => {
   test('turning the whole plan turns the tilt with it', () => {
     fc.assert(
       fc.property(fc.shuffledSubarray(row(8), { minLength: 8 }), fc.integer({ min: 0, max: 7 }), (order, turn) => {
-        const [one, turned] = [seamPull(RING, pass(order)), seamPull(RING, pass(order.map((place) => (place + turn) % 8)))];
+        const [one, turned] = [
+          seamPull(RING, pass(order)),
+          seamPull(RING, pass(order.map((place) => (place + turn) % 8))),
+        ];
         expect(turned.mm).toBeCloseTo(one.mm, 9);
         if (one.mm > 1e-6) expect(apart(turned.towards, one.towards + 45 * turn)).toBeLessThan(1e-5);
       }),
-    ); // prettier-ignore
+    );
   });
 });

@@ -25,7 +25,8 @@ export const withRange = (mm: number): Pull => ({
 const power = (base: number, exponent: number): number => exp(exponent * ln(base));
 
 /**
- * How much more than carbon steel a family pulls, about 0.9 to 1.6: by its expansion, and a little by how badly it conducts.
+ * How much more than carbon steel a family pulls, about 0.9 to 1.6: by its expansion, and a little by how badly it
+ * conducts.
  */
 export function pullOfFamily(family: MaterialFamily): number {
   const { atC, conductivityPower } = data.family;

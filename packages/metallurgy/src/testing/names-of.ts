@@ -1,8 +1,8 @@
 import type { RankedRod } from '../rod';
 
 /**
- * Names under which guidance may list a ranked rod: its class, the bare rod of its weld metal, and for cast iron the electrode
- * that stands where a rod of the same metal is used.
+ * Names under which guidance may list a ranked rod: its class, the bare rod of its weld metal, and for cast iron the
+ * electrode that stands where a rod of the same metal is used.
  */
 export function namesOf({ rod, deposit }: Pick<RankedRod, 'rod' | 'deposit'>): readonly (string | null)[] {
   const names: (string | null)[] = [rod];

@@ -2,9 +2,19 @@ import type { Assembly, AssemblyJoint, AssemblyPiece, JointSide } from '../assem
 
 /** A piece for tests: everything open but what is given. */
 export const aPiece = (id: string, given: Partial<AssemblyPiece> = {}): AssemblyPiece => ({
-  id, kind: 'base', form: null, shape: null, thicknessMm: null, outsideMm: null, lengthMm: null, widthMm: null,
-  endOutsideMm: null, bendDeg: null, count: 1, ...given,
-}); // prettier-ignore
+  id,
+  kind: 'base',
+  form: null,
+  shape: null,
+  thicknessMm: null,
+  outsideMm: null,
+  lengthMm: null,
+  widthMm: null,
+  endOutsideMm: null,
+  bendDeg: null,
+  count: 1,
+  ...given,
+});
 
 /** A tube for tests. */
 export const aTube = (
@@ -28,10 +38,20 @@ export const aSide = (piece: string, given: Partial<JointSide> = {}): JointSide 
 });
 
 /** A joint for tests; its id says nothing but its place. */
-export const aJoint = (id: string, type: AssemblyJoint['type'], sides: readonly (string | JointSide)[], given: Partial<AssemblyJoint> = {}): AssemblyJoint => ({
-  id, type, sides: sides.map((side) => (typeof side === 'string' ? aSide(side) : side)),
-  lengthMm: null, course: null, gapMm: null, ...given,
-}); // prettier-ignore
+export const aJoint = (
+  id: string,
+  type: AssemblyJoint['type'],
+  sides: readonly (string | JointSide)[],
+  given: Partial<AssemblyJoint> = {},
+): AssemblyJoint => ({
+  id,
+  type,
+  sides: sides.map((side) => (typeof side === 'string' ? aSide(side) : side)),
+  lengthMm: null,
+  course: null,
+  gapMm: null,
+  ...given,
+});
 
 /** A header with two caps and three outlets: five joints. */
 export const HEADER: Assembly = {

@@ -1,7 +1,10 @@
 import { exp, ln } from '../arithmetic';
 import wrc from '../../data/constitution/wrc1992.json';
 
-/** A published weld metal: its WRC-1992 equivalents, its ferrite number, and how sure that number is, one standard deviation. */
+/**
+ * A published weld metal: its WRC-1992 equivalents, its ferrite number, and how sure that number is, one standard
+ * deviation.
+ */
 export interface Anchor {
   readonly what: string;
   readonly cr: number;
@@ -15,7 +18,9 @@ export const ANCHORS: readonly Anchor[] = wrc.anchors;
 
 const NAMES = ['a0', 's0', 'vanishingCreq', 'k1', 'k2', 'v1', 'tau'] as const;
 const START = NAMES.map((name) => wrc.surface[name]);
-/** How far a parameter may leave where it started, as a share of itself: a few anchors do not settle seven parameters. */
+/**
+ * How far a parameter may leave where it started, as a share of itself: a few anchors do not settle seven parameters.
+ */
 const PRIOR = 0.15;
 const ROUNDS = 12;
 
@@ -49,7 +54,10 @@ function solve(matrix: number[][], right: number[]): number[] {
   return right;
 }
 
-/** Least squares through the anchors given, each by its own sureness, held near the shipped parameters (Gauss and Newton). */
+/**
+ * Least squares through the anchors given, each by its own sureness, held near the shipped parameters (Gauss and
+ * Newton).
+ */
 function refit(anchors: readonly Anchor[]): readonly number[] {
   let parameters = [...START];
   for (let round = 0; round < ROUNDS; round++) {

@@ -30,7 +30,8 @@ const metal = (nm: number): Complex => {
 const edge = (from: Complex, to: Complex): Complex => over(minus(from, to), plus(from, to));
 
 /**
- * Share of the light a film of oxide on stainless steel throws back, straight on: Airy's formula of one absorbing layer.
+ * Share of the light a film of oxide on stainless steel throws back, straight on: Airy's formula of one absorbing
+ * layer.
  * @param oxideNm thickness of the film, nm, 0 or more
  * @param wavelengthNm 380 to 780
  * @returns 0 to 1

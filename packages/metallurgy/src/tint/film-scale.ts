@@ -58,7 +58,10 @@ export function filmsOfColour(id: string): readonly [number, number] {
 }
 
 const { points } = data.temperatures;
-/** Hottest temperature in air that leaves such a film on 18-8 after short heating, °C; linear between the points of the data. */
+/**
+ * Hottest temperature in air that leaves such a film on 18-8 after short heating, °C; linear between the points of the
+ * data.
+ */
 export function temperatureOfFilm(oxideNm: number): number {
   const after = Math.max(
     1,

@@ -23,7 +23,9 @@ export interface TintTaps {
   readonly bare?: PhotographPlace | undefined;
 }
 
-/** Half the side of the patch a place is read from, as a share of the shorter side of the picture, and pixels at least. */
+/**
+ * Half the side of the patch a place is read from, as a share of the shorter side of the picture, and pixels at least.
+ */
 const PATCH = { share: 0.006, least: 2 };
 /** Places between the tint and the bare metal. */
 const PLACES = 12;
@@ -45,14 +47,17 @@ export function patchOf({ width, height, data }: Photograph, { x, y }: Photograp
 }
 
 /**
- * What a photograph of a weld asks: the tint and the reference as tapped, and the colours on the way to bare metal where that was tapped.
+ * What a photograph of a weld asks: the tint and the reference as tapped, and the colours on the way to bare metal
+ * where that was tapped.
  * @param taps within the picture
  */
 export function tintQuestionOf(picture: Photograph, { tint, reference, is, bare }: TintTaps): TintQuestion {
-  const outward = bare && Array.from({ length: PLACES }, (_, index) => {
-    const share = (index + 1) / PLACES;
-    return patchOf(picture, { x: tint.x + share * (bare.x - tint.x), y: tint.y + share * (bare.y - tint.y) });
-  }); // prettier-ignore
+  const outward =
+    bare &&
+    Array.from({ length: PLACES }, (_, index) => {
+      const share = (index + 1) / PLACES;
+      return patchOf(picture, { x: tint.x + share * (bare.x - tint.x), y: tint.y + share * (bare.y - tint.y) });
+    });
   return { pixel: patchOf(picture, tint), reference: { pixel: patchOf(picture, reference), is }, outward };
 }
 

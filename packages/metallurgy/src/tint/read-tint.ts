@@ -38,7 +38,12 @@ export interface TintAnswer {
   /** Hottest the metal was, in air; null where that cannot be told. */
   readonly temperatureC: Spread | null;
   /** Other films of much the same colour, with the share of belief each has. */
-  readonly others: readonly { readonly tint: string; readonly oxideNm: number; readonly level: number; readonly share: number }[]; // prettier-ignore
+  readonly others: readonly {
+    readonly tint: string;
+    readonly oxideNm: number;
+    readonly level: number;
+    readonly share: number;
+  }[];
   readonly trust: TintTrust;
   readonly reasons: readonly string[];
 }
@@ -147,7 +152,15 @@ function alongTheWay(row: readonly Float64Array[]): Float64Array {
 /** Thickness beyond which colours come for the second time, nm. */
 const secondFrom = (): number => data.colours.find(({ id }) => id === 'pale')?.fromNm ?? Infinity;
 
-const refused = (reasons: readonly string[]): TintAnswer => ({ level: null, tint: null, oxideNm: null, temperatureC: null, others: [], trust: 'refused', reasons }); // prettier-ignore
+const refused = (reasons: readonly string[]): TintAnswer => ({
+  level: null,
+  tint: null,
+  oxideNm: null,
+  temperatureC: null,
+  others: [],
+  trust: 'refused',
+  reasons,
+});
 
 /** Hottest the metal was, by the film. */
 function temperature({ grade, shielded }: TintQuestion, film: Spread, reasons: string[]): Spread | null {
@@ -167,9 +180,9 @@ function temperature({ grade, shielded }: TintQuestion, film: Spread, reasons: s
 }
 
 /**
- * What a heat tint in a picture comes to: linear light, balanced on the reference, CIELAB, compared with the interference colours of
- * oxide films from 0 to 140 nm however the surface is turned to the light. Colours come twice as the film grows; the way to bare metal,
- * or whoever looks, tells which time it is.
+ * What a heat tint in a picture comes to: linear light, balanced on the reference, CIELAB, compared with the
+ * interference colours of oxide films from 0 to 140 nm however the surface is turned to the light. Colours come twice
+ * as the film grows; the way to bare metal, or whoever looks, tells which time it is.
  * @returns refused, with what to do, where the light is poor or the surface shows no such colour
  * @throws InputError naming every faulty field
  */
@@ -187,7 +200,10 @@ export function readTint(question: TintQuestion): TintAnswer {
   const here = balance(question.pixel);
   if (isGrey(here)) {
     const { length } = data.levels.fromNm;
-    return refused([`Dark and without colour: scale past the colours (level ${length + 1} to ${length + 2}), or dirt. Brush a spot and look again.`]); // prettier-ignore
+    return refused([
+      `Dark and without colour: scale past the colours (level ${length + 1} to ${length + 2}), or dirt. Brush a ` +
+        'spot and look again.',
+    ]);
   }
   const { chances, misfit } = likelihoods(here);
   if (misfit > reading.misfitMost)
@@ -209,20 +225,36 @@ export function readTint(question: TintQuestion): TintAnswer {
     return refused(['What is seen and what is said of the way to bare metal do not go together: look again.']);
   const late = share((nm) => nm >= second) / all;
   const group = (wantLate: boolean): Spread =>
-    weightedSpread(films, films.map((nm, index) => (nm >= second === wantLate ? (belief[index] as number) : 0))); // prettier-ignore
+    weightedSpread(
+      films,
+      films.map((nm, index) => (nm >= second === wantLate ? (belief[index] as number) : 0)),
+    );
   const leading = group(late > 0.5);
   const between = Math.min(late, 1 - late);
   const other = group(late <= 0.5).median;
   const twice = between >= reading.otherLeast && Math.abs(other - leading.median) > reading.apartNm;
   const oxideNm = { median: leading.median, range90: weightedSpread(films, [...belief]).range90 };
-  const others = twice ? [{ tint: tintOfFilm(other).title, oxideNm: other, level: levelOfFilm(other), share: between }] : []; // prettier-ignore
+  const others = twice
+    ? [{ tint: tintOfFilm(other).title, oxideNm: other, level: levelOfFilm(other), share: between }]
+    : [];
   if (twice)
-    reasons.push(`The same colour comes twice, at ${leading.median} and at ${other} nm: say whether blue lies between it and the bare metal.`); // prettier-ignore
+    reasons.push(
+      `The same colour comes twice, at ${leading.median} and at ${other} nm: say whether blue lies between it ` +
+        'and the bare metal.',
+    );
   const cast = castOf(reference.pixel);
   if (cast > reading.castFair)
     reasons.push('Coloured light: balanced on the reference, but some colours are lost in it.');
   if (misfit > reading.misfitFair) reasons.push('Near the colours of a clean film, but none of them.');
   const wide = oxideNm.range90[1] - oxideNm.range90[0] > reading.apartNm;
   const trust = twice ? 'poor' : wide || cast > reading.castFair || misfit > reading.misfitFair ? 'fair' : 'good';
-  return { level: levelOfFilm(leading.median), tint: tintOfFilm(leading.median).title, oxideNm, temperatureC: temperature(question, oxideNm, reasons), others, trust, reasons }; // prettier-ignore
+  return {
+    level: levelOfFilm(leading.median),
+    tint: tintOfFilm(leading.median).title,
+    oxideNm,
+    temperatureC: temperature(question, oxideNm, reasons),
+    others,
+    trust,
+    reasons,
+  };
 }

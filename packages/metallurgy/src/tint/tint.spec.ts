@@ -29,7 +29,8 @@ const seen = (oxideNm: number): [number, number, number] => {
   const [red, green, blue] = filmColour(oxideNm).linear.map((one) => encoded((one / 0.88) * paper));
   return [red ?? 0, green ?? 0, blue ?? 0];
 };
-const ask = (oxideNm: number, more: Partial<TintQuestion> = {}) => readTint({ pixel: seen(oxideNm), reference: WHITE, ...more }); // prettier-ignore
+const ask = (oxideNm: number, more: Partial<TintQuestion> = {}) =>
+  readTint({ pixel: seen(oxideNm), reference: WHITE, ...more });
 
 test.each(FILMS)('a film of %d nm has the colour it was calculated to have', (oxideNm, lab) => {
   filmColour(oxideNm).lab.forEach((value, index) => expect(value).toBeCloseTo(lab[index] as number, 1));
@@ -37,12 +38,16 @@ test.each(FILMS)('a film of %d nm has the colour it was calculated to have', (ox
 
 test('no film throws back more light than falls on it, whatever its thickness and the colour of the light', () => {
   fc.assert(
-    fc.property(fc.double({ min: 0, max: 400, noNaN: true }), fc.double({ min: 380, max: 780, noNaN: true }), (thick, wave) => {
-      const share = filmReflectance(thick, wave);
-      expect(share).toBeGreaterThan(0);
-      expect(share).toBeLessThan(1);
-    }),
-  ); // prettier-ignore
+    fc.property(
+      fc.double({ min: 0, max: 400, noNaN: true }),
+      fc.double({ min: 380, max: 780, noNaN: true }),
+      (thick, wave) => {
+        const share = filmReflectance(thick, wave);
+        expect(share).toBeGreaterThan(0);
+        expect(share).toBeLessThan(1);
+      },
+    ),
+  );
 });
 
 test('daylight on a perfect white has the tristimulus values of D65', () => {
@@ -54,14 +59,27 @@ test('daylight on a perfect white has the tristimulus values of D65', () => {
 
 test('colours come in the order that is seen, and hotter metal has the thicker film', () => {
   expect([2, 9, 17, 24, 30, 38, 48, 62, 85, 108].map((nm) => tintOfFilm(nm).id)).toEqual([
-    'bare', 'pale-yellow', 'straw', 'gold', 'brown', 'purple', 'dark-blue', 'light-blue', 'pale', 'second-gold',
-  ]); // prettier-ignore
+    'bare',
+    'pale-yellow',
+    'straw',
+    'gold',
+    'brown',
+    'purple',
+    'dark-blue',
+    'light-blue',
+    'pale',
+    'second-gold',
+  ]);
   fc.assert(
-    fc.property(fc.double({ min: 4, max: 139, noNaN: true }), fc.double({ min: 0.1, max: 1, noNaN: true }), (nm, more) => {
-      expect(temperatureOfFilm(nm + more)).toBeGreaterThan(temperatureOfFilm(nm));
-      expect(levelOfFilm(nm + more)).toBeGreaterThanOrEqual(levelOfFilm(nm));
-    }),
-  ); // prettier-ignore
+    fc.property(
+      fc.double({ min: 4, max: 139, noNaN: true }),
+      fc.double({ min: 0.1, max: 1, noNaN: true }),
+      (nm, more) => {
+        expect(temperatureOfFilm(nm + more)).toBeGreaterThan(temperatureOfFilm(nm));
+        expect(levelOfFilm(nm + more)).toBeGreaterThanOrEqual(levelOfFilm(nm));
+      },
+    ),
+  );
 });
 
 test('a profile that takes a deeper colour takes every paler one', () => {
@@ -102,8 +120,15 @@ test('the same film is read the same however the surface is turned and whatever 
   for (const turned of [0.7, 1.3])
     for (const exposure of [0.5, 1]) {
       const dim = (pixel: readonly number[], times: number) =>
-        pixel.map((one) => encoded((((one / 255 + 0.055) / 1.055) ** 2.4) * times)) as unknown as [number, number, number]; // prettier-ignore
-      const answer = readTint({ pixel: dim(seen(50), exposure * turned), reference: { pixel: dim(WHITE.pixel, exposure), is: 'white' } }); // prettier-ignore
+        pixel.map((one) => encoded(((one / 255 + 0.055) / 1.055) ** 2.4 * times)) as unknown as [
+          number,
+          number,
+          number,
+        ];
+      const answer = readTint({
+        pixel: dim(seen(50), exposure * turned),
+        reference: { pixel: dim(WHITE.pixel, exposure), is: 'white' },
+      });
       expect(answer.level).toBe(7);
     }
 });
@@ -124,7 +149,14 @@ test.each([
 
 test('what is wrong with a question is named at its field', () => {
   expect(
-    faultsOf(() => readTint({ pixel: [300, 0, 0], reference: { pixel: [0, -1, 0], is: 'white' }, outward: [[0, 0, Number.NaN]], grade: '999' })), // prettier-ignore
+    faultsOf(() =>
+      readTint({
+        pixel: [300, 0, 0],
+        reference: { pixel: [0, -1, 0], is: 'white' },
+        outward: [[0, 0, Number.NaN]],
+        grade: '999',
+      }),
+    ),
   ).toEqual(['pixel', 'reference.pixel', 'outward.0', 'grade']);
 });
 

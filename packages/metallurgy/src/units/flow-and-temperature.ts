@@ -24,7 +24,10 @@ export function formatFlow(lpm: number, unit: FlowUnit): string {
   return `${Number(cfh.toFixed(cfh < 10 ? 1 : 0))} cfh`;
 }
 
-/** Understands a gas flow: `7`, `7 l/min`, `15 cfh`. @returns litres a minute; undefined when it cannot be understood */
+/**
+ * Understands a gas flow: `7`, `7 l/min`, `15 cfh`.
+ * @returns litres a minute; undefined when it cannot be understood
+ */
 export function readFlow(text: string, unit: FlowUnit = 'L/min'): Understood | undefined {
   const parts = /^([\d.,\s/]+?)\s*(l\/min|lpm|l\s*\/\s*min|cfh|ft3\/h|scfh|)$/i.exec(text.trim());
   const number = parts && readNumber(parts[1] as string);

@@ -18,10 +18,24 @@ export type GaugeKind = keyof typeof sizes.gauges;
 export type LengthUnit = 'mm' | 'in';
 
 const WORDS: Readonly<Record<string, 'mm' | 'cm' | 'm' | 'in' | 'thou'>> = {
-  mm: 'mm', millimetre: 'mm', millimetres: 'mm', millimeter: 'mm', millimeters: 'mm',
-  cm: 'cm', m: 'm', in: 'in', inch: 'in', inches: 'in', '"': 'in', '″': 'in', "''": 'in', '”': 'in',
-  thou: 'thou', mil: 'thou', mils: 'thou',
-}; // prettier-ignore
+  mm: 'mm',
+  millimetre: 'mm',
+  millimetres: 'mm',
+  millimeter: 'mm',
+  millimeters: 'mm',
+  cm: 'cm',
+  m: 'm',
+  in: 'in',
+  inch: 'in',
+  inches: 'in',
+  '"': 'in',
+  '″': 'in',
+  "''": 'in',
+  '”': 'in',
+  thou: 'thou',
+  mil: 'thou',
+  mils: 'thou',
+};
 
 /** Millimetres of each unit people name, exact by their definitions since 1959. */
 const MM = { mm: 1, cm: 10, m: 1000, in: 25.4 } as const;
@@ -88,13 +102,17 @@ function readGauge(text: string, kind: GaugeKind): UnderstoodLength | undefined 
   const mm = inchesToMm(inches);
   return {
     mm,
-    understood: `${number} gauge ${kind === 'tube' ? 'tube' : kind === 'sheet-carbon' ? 'carbon-steel sheet' : 'stainless sheet'}: ${both(mm)}`,
+    understood:
+      `${number} gauge ` +
+      `${kind === 'tube' ? 'tube' : kind === 'sheet-carbon' ? 'carbon-steel sheet' : 'stainless sheet'}: ` +
+      both(mm),
   };
 }
 
 /**
  * Understands a thickness, wall or length as shops write it: `1.65`, `1.65 mm`, `1/16"`, `.065`, `0.065 in`, `65 thou`,
- * `16 ga`, `2 in sch 10`. A bare number below 1 that begins with a point is taken as inches, any other in the user's unit.
+ * `16 ga`, `2 in sch 10`. A bare number below 1 that begins with a point is taken as inches, any other in the user's
+ * unit.
  * @param unit unit of a bare number
  * @param gauge table a bare gauge number means
  * @returns undefined when it cannot be understood

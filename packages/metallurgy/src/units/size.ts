@@ -11,13 +11,16 @@ export interface UnderstoodSize {
 
 const SOLID = /\b(bar|round|rod|shaft|spindle|pin|bolt|stud|dia|diameter)\b|[øØ⌀]/i;
 /** Words that say what a size is of, not how large it is. */
-const WORDS =
-  /\b(tube|tubing|pipe|bar|round|rod|shaft|spindle|pin|bolt|stud|sheet|plate|strip|flat|od|o\.d\.|dia|diameter|outside|wall|thick|at the joint)\b\.?|[øØ⌀]/gi;
+const WORDS = new RegExp(
+  String.raw`\b(tube|tubing|pipe|bar|round|rod|shaft|spindle|pin|bolt|stud|sheet|plate|strip|flat|od|o\.d\.|` +
+    String.raw`dia|diameter|outside|wall|thick|at the joint)\b\.?|[øØ⌀]`,
+  'gi',
+);
 const UNIT = /(mm|cm|inch(?:es)?|in|"|″|”)\s*$/i;
 
 /**
- * Understands the size of a piece as shops say it: `42.4 x 2 mm tube`, `1 1/2 in x 16 ga`, `2 in sch 10 pipe`, `28 mm bar`,
- * `16 ga sheet`. A unit at the end counts for the numbers before it that have none.
+ * Understands the size of a piece as shops say it: `42.4 x 2 mm tube`, `1 1/2 in x 16 ga`, `2 in sch 10 pipe`, `28 mm
+ * bar`, `16 ga sheet`. A unit at the end counts for the numbers before it that have none.
  * @param unit unit of a bare number
  * @param gauge table a bare gauge number of a flat piece means
  * @returns undefined when it cannot be understood

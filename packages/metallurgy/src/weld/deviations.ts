@@ -31,9 +31,14 @@ export interface Deviation {
 }
 
 const near = (value: number, planned: number, share: number): boolean => Math.abs(value - planned) <= share * planned;
-const times = (ratio: number): string => (ratio >= 1 ? `${Math.round(100 * (ratio - 1))} % more` : `${Math.round(100 * (1 - ratio))} % less`); // prettier-ignore
+const times = (ratio: number): string =>
+  ratio >= 1 ? `${Math.round(100 * (ratio - 1))} % more` : `${Math.round(100 * (1 - ratio))} % less`;
 const nameOf = ({ bead, number, pass }: LaidBead): string =>
-  bead === 'tack' ? `Tack ${number + 1}` : bead === 'repair' ? 'The repair' : `Run ${number + 1}${pass > 0 ? `, pass ${pass + 1}` : ''}`; // prettier-ignore
+  bead === 'tack'
+    ? `Tack ${number + 1}`
+    : bead === 'repair'
+      ? 'The repair'
+      : `Run ${number + 1}${pass > 0 ? `, pass ${pass + 1}` : ''}`;
 
 /** Dilution after heat was laid otherwise than planned: melted base metal follows the heat, the rod's area stays. */
 export function dilutionAfter(dilution: number, heatRatio: number): number {
@@ -44,14 +49,23 @@ export function dilutionAfter(dilution: number, heatRatio: number): number {
 /** What a bead's current, travel and heat did otherwise than planned. */
 function ofHeat(bead: LaidBead, planned: PlannedWeld): readonly Deviation[] {
   const amps = planned.amps(bead.pass, bead.bead === 'tack');
-  const current = amps && bead.amps !== null && (bead.amps < amps[0] * (1 - data.amps.far) || bead.amps > amps[2] * (1 + data.amps.far)); // prettier-ignore
+  const current =
+    amps &&
+    bead.amps !== null &&
+    (bead.amps < amps[0] * (1 - data.amps.far) || bead.amps > amps[2] * (1 + data.amps.far));
   const travel = bead.travelMmPerS !== null && !near(bead.travelMmPerS, planned.travelMmPerS, data.travel.far);
   if (!current && !travel) return [];
-  const ratio = (amps && bead.amps !== null ? bead.amps / amps[1] : 1) * (bead.travelMmPerS === null ? 1 : planned.travelMmPerS / bead.travelMmPerS); // prettier-ignore
+  const ratio =
+    (amps && bead.amps !== null ? bead.amps / amps[1] : 1) *
+    (bead.travelMmPerS === null ? 1 : planned.travelMmPerS / bead.travelMmPerS);
   const how = [
     current && amps ? `${bead.amps} A instead of ${amps[0]} to ${amps[2]}` : '',
-    travel && bead.travelMmPerS !== null ? `${bead.travelMmPerS.toFixed(1)} mm/s instead of ${planned.travelMmPerS}` : '',
-  ].filter(Boolean).join(' and '); // prettier-ignore
+    travel && bead.travelMmPerS !== null
+      ? `${bead.travelMmPerS.toFixed(1)} mm/s instead of ${planned.travelMmPerS}`
+      : '',
+  ]
+    .filter(Boolean)
+    .join(' and ');
   const what = bead.bead === 'tack' ? '' : `, ${times(ratio)} heat for each millimetre`;
   const said = `${nameOf(bead)}: ${how}${what}.`;
   const of = (touches: Touched, words: string): Deviation => ({ bead: bead.id, touches, words, heatRatio: ratio });
@@ -69,9 +83,26 @@ function ofHeat(bead: LaidBead, planned: PlannedWeld): readonly Deviation[] {
 function ofRod(bead: LaidBead, { rod, rodMm }: PlannedWeld): readonly Deviation[] {
   if (rod === undefined || bead.bead === 'tack') return [];
   const name = (id: string | null): string => id ?? 'no rod';
-  if (bead.rod !== rod) return [{ bead: bead.id, touches: 'ferrite', words: `${nameOf(bead)}: ${name(bead.rod)} instead of ${name(rod)}.`, heatRatio: null }]; // prettier-ignore
+  if (bead.rod !== rod)
+    return [
+      {
+        bead: bead.id,
+        touches: 'ferrite',
+        words: `${nameOf(bead)}: ${name(bead.rod)} instead of ${name(rod)}.`,
+        heatRatio: null,
+      },
+    ];
   if (bead.rodMm !== null && rodMm !== null && Math.abs(bead.rodMm - rodMm) > 0.3)
-    return [{ bead: bead.id, touches: 'ferrite', words: `${nameOf(bead)}: a rod of ${bead.rodMm} mm instead of ${rodMm}: ${bead.rodMm > rodMm ? 'more rod, less base metal' : 'less rod, more base metal'}.`, heatRatio: null }]; // prettier-ignore
+    return [
+      {
+        bead: bead.id,
+        touches: 'ferrite',
+        words:
+          `${nameOf(bead)}: a rod of ${bead.rodMm} mm instead of ${rodMm}: ` +
+          `${bead.rodMm > rodMm ? 'more rod, less base metal' : 'less rod, more base metal'}.`,
+        heatRatio: null,
+      },
+    ];
   return [];
 }
 
@@ -85,8 +116,10 @@ function ofInterpass(bead: LaidBead, { interpassC, held }: PlannedWeld): readonl
       bead: bead.id,
       touches: 'interpass',
       words: held
-        ? `${nameOf(bead)}: begun at ${Math.round(bead.beforeC)} °C, below the ${interpassC} °C it is to be held at: hard metal under the bead.`
-        : `${nameOf(bead)}: begun at ${Math.round(bead.beforeC)} °C, over the ${interpassC} °C between passes: wider colour, more time where carbides and hot cracks form.`,
+        ? `${nameOf(bead)}: begun at ${Math.round(bead.beforeC)} °C, below the ${interpassC} °C it is to be held ` +
+          'at: hard metal under the bead.'
+        : `${nameOf(bead)}: begun at ${Math.round(bead.beforeC)} °C, over the ${interpassC} °C between passes: ` +
+          'wider colour, more time where carbides and hot cracks form.',
       heatRatio: null,
     },
   ];
@@ -96,23 +129,34 @@ function ofInterpass(bead: LaidBead, { interpassC, held }: PlannedWeld): readonl
 function ofOrder({ beads }: Pick<PassLog, 'beads'>, { steps }: PlannedWeld): readonly Deviation[] {
   const runs = beads.filter(({ bead }) => bead === 'run');
   return runs.flatMap((bead, at): Deviation[] => {
-    const earlier = steps.filter((step) => step.bead === 'run' && step.pass === bead.pass && step.number < bead.number && step.person === bead.person); // prettier-ignore
+    const earlier = steps.filter(
+      (step) =>
+        step.bead === 'run' && step.pass === bead.pass && step.number < bead.number && step.person === bead.person,
+    );
     const before = runs.slice(0, at);
-    const left = earlier.filter((step) => !before.some(({ number, pass }) => number === step.number && pass === step.pass));
+    const left = earlier.filter(
+      (step) => !before.some(({ number, pass }) => number === step.number && pass === step.pass),
+    );
     if (left.length === 0) return [];
     return [
       {
-        bead: bead.id, touches: 'pull', heatRatio: null,
-        words: `${nameOf(bead)} came before run ${left.map(({ number }) => number + 1).join(', ')}: the seam draws to another side.`,
+        bead: bead.id,
+        touches: 'pull',
+        heatRatio: null,
+        words:
+          `${nameOf(bead)} came before run ${left.map(({ number }) => number + 1).join(', ')}: the seam draws to ` +
+          'another side.',
       },
     ];
-  }); // prettier-ignore
+  });
 }
 
 /** All that went otherwise than planned, in the order of the beads. */
 export function deviationsOf(log: Pick<PassLog, 'beads'>, planned: PlannedWeld): readonly Deviation[] {
   const order = new Map(log.beads.map(({ id }, index) => [id, index]));
   const ended = log.beads.filter(({ endMs }) => endMs !== null);
-  return [...ended.flatMap((bead) => [...ofHeat(bead, planned), ...ofRod(bead, planned), ...ofInterpass(bead, planned)]), ...ofOrder(log, planned)] // prettier-ignore
-    .sort((one, other) => (order.get(one.bead) ?? 0) - (order.get(other.bead) ?? 0));
+  return [
+    ...ended.flatMap((bead) => [...ofHeat(bead, planned), ...ofRod(bead, planned), ...ofInterpass(bead, planned)]),
+    ...ofOrder(log, planned),
+  ].sort((one, other) => (order.get(one.bead) ?? 0) - (order.get(other.bead) ?? 0));
 }

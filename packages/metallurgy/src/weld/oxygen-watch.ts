@@ -16,7 +16,10 @@ export const ROOM_ALARM_MS = {
   goodFor: 1000 * data.roomAir.goodForS,
   silencedFor: 1000 * data.roomAir.silencedForS,
 } as const;
-/** What is a rise of oxygen inside: so many times the target, for so long or in two readings; and how many good readings end it. */
+/**
+ * What is a rise of oxygen inside: so many times the target, for so long or in two readings; and how many good readings
+ * end it.
+ */
 export const INSIDE_ALARM = {
   riseFactor: data.gasInside.riseFactor,
   aloneForMs: 1000 * data.gasInside.aloneForS,
@@ -27,5 +30,8 @@ export const SAID_HOTTEST_C = data.saidHottestC.value;
 /** A run that takes so many times as long as planned has most likely been finished unseen. */
 export const OVERTIME = data.overtime.factor;
 
-/** Whether a room has too little oxygen to be in. @param ppm what a meter in the room shows, or somebody read off one */
+/**
+ * Whether a room has too little oxygen to be in.
+ * @param ppm what a meter in the room shows, or somebody read off one
+ */
 export const roomIsShort = (ppm: number): boolean => ppm < LEAST_ROOM_PPM;

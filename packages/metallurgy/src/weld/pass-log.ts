@@ -30,7 +30,10 @@ export interface LaidBead {
   readonly lengthMm: number;
   /** From length and time; null for a tack, or while it burns. */
   readonly travelMmPerS: number | null;
-  /** Heat that stays in the metal for each millimetre, kJ/mm, at the usual voltage of the current; null where travel or current is not known. */
+  /**
+   * Heat that stays in the metal for each millimetre, kJ/mm, at the usual voltage of the current; null where travel or
+   * current is not known.
+   */
   readonly heatInputKJPerMm: number | null;
   /** Heat laid, J; null where current or time is not known. */
   readonly joules: number | null;
@@ -63,7 +66,9 @@ const STRUCK_S = 0.3;
 const SHORTEST_S = 0.05;
 
 const of = <Kind extends WeldEntry['kind']>(entries: readonly LoggedWeldEntry[], kind: Kind) =>
-  entries.filter((one): one is LoggedWeldEntry & { readonly entry: Extract<WeldEntry, { kind: Kind }> } => one.entry.kind === kind); // prettier-ignore
+  entries.filter(
+    (one): one is LoggedWeldEntry & { readonly entry: Extract<WeldEntry, { kind: Kind }> } => one.entry.kind === kind,
+  );
 
 /** What can hardly be of a bead that ended; null: nothing. */
 function doubtOf(bead: BeadKind, seconds: number | null, travelMmPerS: number | null): LaidBead['doubt'] {

@@ -38,7 +38,15 @@ const NEAR_MM = 1;
 
 /** All steps of a joint: tacks, then runs. */
 export function stepsOf({ tacksMm, tackMm, runs }: WeldSteps): readonly WeldStep[] {
-  const tacks = tacksMm.map((at, number): WeldStep => ({ bead: 'tack', pass: 0, number, fromMm: at - tackMm / 2, toMm: at + tackMm / 2, person: 0, restS: 0 })); // prettier-ignore
+  const tacks = tacksMm.map((at, number): WeldStep => ({
+    bead: 'tack',
+    pass: 0,
+    number,
+    fromMm: at - tackMm / 2,
+    toMm: at + tackMm / 2,
+    person: 0,
+    restS: 0,
+  }));
   return [...tacks, ...runs.map((run, number): WeldStep => ({ bead: 'run', number, ...run }))];
 }
 
@@ -62,8 +70,8 @@ export function followSteps(steps: readonly WeldStep[], { beads }: Pick<PassLog,
 }
 
 /**
- * What is next for somebody: the first that is not done and that nobody burns, of their own before that of the other. A later pass
- * waits until the one before it is done; runs wait for the tacks.
+ * What is next for somebody: the first that is not done and that nobody burns, of their own before that of the other. A
+ * later pass waits until the one before it is done; runs wait for the tacks.
  * @param person which of two; null: whoever
  */
 export function nextStep(followed: readonly FollowedStep[], person: 0 | 1 | null = null): FollowedStep | null {
@@ -75,5 +83,8 @@ export function nextStep(followed: readonly FollowedStep[], person: 0 | 1 | null
   const level = ({ bead, pass }: WeldStep): number => (bead === 'tack' ? -1 : pass);
   const lowest = Math.min(level(first), ...burning.map(level));
   const ready = free.filter((step) => level(step) === lowest);
-  return ready.find((step) => person === null || step.bead === 'tack' || step.person === person) ?? (person === null ? null : burning.length > 0 ? null : (ready[0] ?? null)); // prettier-ignore
+  return (
+    ready.find((step) => person === null || step.bead === 'tack' || step.person === person) ??
+    (person === null ? null : burning.length > 0 ? null : (ready[0] ?? null))
+  );
 }

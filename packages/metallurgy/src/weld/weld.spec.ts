@@ -30,8 +30,17 @@ const STEPS = stepsOf({
     { pass: 1, fromMm: 0, toMm: 94, person: 0, restS: 0 },
   ],
 });
-const strike = (step: WeldStep, seconds: number, fields: Partial<Extract<WeldEntry, { kind: 'start' }>> = {}, who: string | null = null): LoggedWeldEntry =>
-  at(seconds, { kind: 'start', amps: 60, rod: 'ER316L', rodMm: 1.6, lot: '4711', ...step, ...fields } as WeldEntry, who); // prettier-ignore
+const strike = (
+  step: WeldStep,
+  seconds: number,
+  fields: Partial<Extract<WeldEntry, { kind: 'start' }>> = {},
+  who: string | null = null,
+): LoggedWeldEntry =>
+  at(
+    seconds,
+    { kind: 'start', amps: 60, rod: 'ER316L', rodMm: 1.6, lot: '4711', ...step, ...fields } as WeldEntry,
+    who,
+  );
 const put = (start: LoggedWeldEntry, seconds: number, toMm: number | null = null): LoggedWeldEntry =>
   at(seconds, { kind: 'stop', of: start.id, why: toMm === null ? 'end' : 'rod', toMm });
 
@@ -41,7 +50,11 @@ const weld = (step: WeldStep, from: number, to: number): LoggedWeldEntry[] => {
 };
 
 test('length and time give travel and heat input, a tack gives neither', () => {
-  const entries = [...weld(STEPS[0]!, 0, 2), at(10, { kind: 'temperature', tempC: 44, by: 'typed' }), ...weld(STEPS[2]!, 20, 43.5)]; // prettier-ignore
+  const entries = [
+    ...weld(STEPS[0]!, 0, 2),
+    at(10, { kind: 'temperature', tempC: 44, by: 'typed' }),
+    ...weld(STEPS[2]!, 20, 43.5),
+  ];
   const { beads, arcSeconds } = passLog(entries);
   expect(beads.map(({ travelMmPerS }) => travelMmPerS)).toEqual([null, 2]);
   expect(beads[1]!.heatInputKJPerMm).toBeCloseTo(heatInput({ amps: 60, travelMmPerS: 2 }), 12);
@@ -50,11 +63,15 @@ test('length and time give travel and heat input, a tack gives neither', () => {
 });
 
 test('a temperature taken before the last arc went out is not one of the metal that is gone on with', () => {
-  const entries = [at(0, { kind: 'temperature', tempC: 30, by: 'meter' }), ...weld(STEPS[2]!, 5, 30), ...weld(STEPS[3]!, 40, 60)]; // prettier-ignore
+  const entries = [
+    at(0, { kind: 'temperature', tempC: 30, by: 'meter' }),
+    ...weld(STEPS[2]!, 5, 30),
+    ...weld(STEPS[3]!, 40, 60),
+  ];
   expect(passLog(entries).beads.map(({ beforeC }) => beforeC)).toEqual([30, null]);
 });
 
-test('tacks come first, then runs, a later pass after the one before; what broke off is gone on with where it ended', () => {
+test('tacks come first, then runs, pass after pass; what broke off is gone on with where it ended', () => {
   const log: LoggedWeldEntry[] = [];
   const next = () => nextStep(followSteps(STEPS, passLog(log)));
   expect(next()).toMatchObject({ bead: 'tack', number: 0 });
@@ -102,7 +119,11 @@ const planned = (log: LoggedWeldEntry[], fields: Partial<PlannedWeld> = {}): Pla
 });
 
 test('a weld as planned has nothing to be told', () => {
-  const log = [...weld(STEPS[2]!, 0, 23.5), at(30, { kind: 'temperature', tempC: 90, by: 'typed' }), ...weld(STEPS[3]!, 40, 63)]; // prettier-ignore
+  const log = [
+    ...weld(STEPS[2]!, 0, 23.5),
+    at(30, { kind: 'temperature', tempC: 90, by: 'typed' }),
+    ...weld(STEPS[3]!, 40, 63),
+  ];
   expect(deviationsOf(passLog(log), planned(log))).toEqual([]);
 });
 
@@ -131,7 +152,9 @@ test('metal that is to be held warm is told when it was too cold', () => {
 
 test('a run before its turn is told with the one that was left', () => {
   const log = weld(STEPS[3]!, 0, 23.5);
-  expect(deviationsOf(passLog(log), planned(log))).toMatchObject([{ touches: 'pull', words: expect.stringContaining('before run 1') }]); // prettier-ignore
+  expect(deviationsOf(passLog(log), planned(log))).toMatchObject([
+    { touches: 'pull', words: expect.stringContaining('before run 1') },
+  ]);
 });
 
 test('more heat melts more base metal, by its share, and never all', () => {

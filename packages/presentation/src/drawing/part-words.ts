@@ -56,7 +56,9 @@ export function weldStateOf(
   lengthMm: number | null,
 ): Pick<JointWords, 'weld' | 'missedAt'> {
   if (verdict?.state === 'missed') {
-    const misses = verdict.lines.filter(({ state }) => state === 'missed').flatMap(({ finding }) => finding?.atMm ?? []); // prettier-ignore
+    const misses = verdict.lines
+      .filter(({ state }) => state === 'missed')
+      .flatMap(({ finding }) => finding?.atMm ?? []);
     return { weld: 'missed', missedAt: lengthMm === null ? [] : misses.map((mm) => mm / lengthMm) };
   }
   if (verdict?.state === 'met') return { weld: 'met' };

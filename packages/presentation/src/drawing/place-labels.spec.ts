@@ -12,7 +12,7 @@ const metalArbitrary = fc
     width: figure(20, 200),
     height: figure(10, 120),
     corners: fc.integer({ min: 3, max: 9 }),
-  }) // prettier-ignore
+  })
   .map(({ corners, ...box }): Metal => {
     const rim = Array.from({ length: corners }, (_, index): Point => {
       const angle = (2 * Math.PI * index) / corners;
@@ -28,11 +28,27 @@ const wishArbitrary = fc.record<LabelWish>({
   offMetal: figure(0, 40),
 });
 
-const boxOf = ({ width, height }: LabelWish, [x, y]: Point): Rectangle => ({ x: x - width / 2, y: y - height / 2, width, height }); // prettier-ignore
-const touch = (a: Rectangle, b: Rectangle): boolean => a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height; // prettier-ignore
+const boxOf = ({ width, height }: LabelWish, [x, y]: Point): Rectangle => ({
+  x: x - width / 2,
+  y: y - height / 2,
+  width,
+  height,
+});
+const touch = (a: Rectangle, b: Rectangle): boolean =>
+  a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height;
 
 test('a label in the open stands beside its anchor, off the metal it belongs to, and in the frame', () => {
-  const metal: Metal = { rims: [[[250, 150], [350, 150], [350, 250], [250, 250]]], box: { x: 250, y: 150, width: 100, height: 100 } }; // prettier-ignore
+  const metal: Metal = {
+    rims: [
+      [
+        [250, 150],
+        [350, 150],
+        [350, 250],
+        [250, 250],
+      ],
+    ],
+    box: { x: 250, y: 150, width: 100, height: 100 },
+  };
   const wish: LabelWish = { width: 60, height: 20, anchor: [300, 152], distances: [24, 44, 70], offMetal: 30 };
   const [at] = placeLabels([wish], [metal], FRAME);
   expect(touch(boxOf(wish, at!), metal.box)).toBe(false);
@@ -40,27 +56,45 @@ test('a label in the open stands beside its anchor, off the metal it belongs to,
 });
 
 test('a shape with a hole is metal around it, and open within', () => {
-  const outer: Point[] = [[100, 100], [500, 100], [500, 300], [100, 300]]; // prettier-ignore
-  const hole: Point[] = [[200, 140], [400, 140], [400, 260], [200, 260]]; // prettier-ignore
+  const outer: Point[] = [
+    [100, 100],
+    [500, 100],
+    [500, 300],
+    [100, 300],
+  ];
+  const hole: Point[] = [
+    [200, 140],
+    [400, 140],
+    [400, 260],
+    [200, 260],
+  ];
   const ring: Metal = { rims: [outer, hole], box: { x: 100, y: 100, width: 400, height: 200 } };
-  const [at] = placeLabels([{ width: 40, height: 20, anchor: [300, 200], distances: [0, 24, 44], offMetal: 30 }], [ring], FRAME); // prettier-ignore
+  const [at] = placeLabels(
+    [{ width: 40, height: 20, anchor: [300, 200], distances: [0, 24, 44], offMetal: 30 }],
+    [ring],
+    FRAME,
+  );
   expect(at).toEqual([300, 200]);
 });
 
 test('as many labels as wishes, each where one of its directions leads, near its anchor', () => {
   fc.assert(
-    fc.property(fc.array(wishArbitrary, { maxLength: 8 }), fc.array(metalArbitrary, { maxLength: 4 }), (wishes, metals) => {
-      const places = placeLabels(wishes, metals, FRAME);
-      expect(places).toHaveLength(wishes.length);
-      for (const [index, wish] of wishes.entries()) {
-        const [x, y] = places[index]!;
-        const reach = Math.max(...wish.distances) + Math.hypot(wish.width, wish.height) / 2 + 1e-9;
-        expect(Math.hypot(x - wish.anchor[0], y - wish.anchor[1])).toBeLessThanOrEqual(reach);
-      }
-    }),
+    fc.property(
+      fc.array(wishArbitrary, { maxLength: 8 }),
+      fc.array(metalArbitrary, { maxLength: 4 }),
+      (wishes, metals) => {
+        const places = placeLabels(wishes, metals, FRAME);
+        expect(places).toHaveLength(wishes.length);
+        for (const [index, wish] of wishes.entries()) {
+          const [x, y] = places[index]!;
+          const reach = Math.max(...wish.distances) + Math.hypot(wish.width, wish.height) / 2 + 1e-9;
+          expect(Math.hypot(x - wish.anchor[0], y - wish.anchor[1])).toBeLessThanOrEqual(reach);
+        }
+      },
+    ),
     { numRuns: 60 },
   );
-}); // prettier-ignore
+});
 
 test('what stands already is stepped around where there is room', () => {
   fc.assert(
@@ -75,6 +109,16 @@ test('what stands already is stepped around where there is room', () => {
 });
 
 test('a point is inside what its line goes round', () => {
-  const square: Point[] = [[0, 0], [10, 0], [10, 10], [0, 10]]; // prettier-ignore
-  expect([insidePolygon(5, 5, square), insidePolygon(15, 5, square), insidePolygon(-1, 5, square), insidePolygon(0, 0, [])]).toEqual([true, false, false, false]); // prettier-ignore
+  const square: Point[] = [
+    [0, 0],
+    [10, 0],
+    [10, 10],
+    [0, 10],
+  ];
+  expect([
+    insidePolygon(5, 5, square),
+    insidePolygon(15, 5, square),
+    insidePolygon(-1, 5, square),
+    insidePolygon(0, 0, []),
+  ]).toEqual([true, false, false, false]);
 });

@@ -41,12 +41,16 @@ export interface Metal {
 const onMetal = (metals: readonly Metal[], x: number, y: number): boolean =>
   metals.some(
     ({ rims, box }) =>
-      x >= box.x && x <= box.x + box.width && y >= box.y && y <= box.y + box.height &&
+      x >= box.x &&
+      x <= box.x + box.width &&
+      y >= box.y &&
+      y <= box.y + box.height &&
       rims.reduce((within, rim) => (insidePolygon(x, y, rim) ? !within : within), false),
-  ); // prettier-ignore
+  );
 
 /**
- * Places labels one after another where each is least in the way: off the metal, off other labels, in the frame, near its anchor.
+ * Places labels one after another where each is least in the way: off the metal, off other labels, in the frame, near
+ * its anchor.
  * @param taken what stands already
  * @returns their middles, in the order of the wishes
  */
@@ -69,8 +73,10 @@ export function placeLabels(
       const at: Point = [anchor[0] + direction[0] * reach, anchor[1] + direction[1] * reach];
       const box: Rectangle = { x: at[0] - width / 2, y: at[1] - height / 2, width, height };
       const beyond =
-        Math.max(0, 2 - box.x) + Math.max(0, 2 - box.y) +
-        Math.max(0, box.x + width - frame.width + 2) + Math.max(0, box.y + height - frame.height + 2); // prettier-ignore
+        Math.max(0, 2 - box.x) +
+        Math.max(0, 2 - box.y) +
+        Math.max(0, box.x + width - frame.width + 2) +
+        Math.max(0, box.y + height - frame.height + 2);
       let cost = nth * 6 + beyond * 40;
       if (towards && distance > 0) cost += (1 - direction[0] * towards[0] - direction[1] * towards[1]) * 8;
       if (cost >= best.cost) continue;

@@ -97,21 +97,34 @@ export function sectionPicture(
   return {
     fit,
     section,
-    metals: section.metals.map(({ side, rim, known }) => ({ side, known, d: pathIn(fit, rim, true), at: toFrame(fit, letterPlace(rim)) })),
+    metals: section.metals.map(({ side, rim, known }) => ({
+      side,
+      known,
+      d: pathIn(fit, rim, true),
+      at: toFrame(fit, letterPlace(rim)),
+    })),
     deposit: pathIn(fit, section.deposit, true),
     zones: section.melted.map(({ side, rim, face: [from, to], inward, depthMm, deepestMm }) => ({
-      side, depthMm, deepestMm, d: pathIn(fit, rim, true),
+      side,
+      depthMm,
+      deepestMm,
+      d: pathIn(fit, rim, true),
       handle: toFrame(fit, [(from[0] + to[0]) / 2 + inward[0] * depthMm, (from[1] + to[1]) / 2 + inward[1] * depthMm]),
     })),
     crack: section.crack ? pathIn(fit, section.crack) : '',
     sizes: section.sizes.flatMap((size) => drawnSize(fit, size)),
     arc: { handle, tip, d: pathOf([tip, handle]) },
-  }; // prettier-ignore
+  };
 }
 
 const SIZE_WORDS: Readonly<Record<DrawnSize['what'], string>> = {
-  gapMm: 'gap', landMm: 'land', bevelDeg: 'bevel', mismatchMm: 'mismatch', legMm: 'leg', thicknessMm: '',
-}; // prettier-ignore
+  gapMm: 'gap',
+  landMm: 'land',
+  bevelDeg: 'bevel',
+  mismatchMm: 'mismatch',
+  legMm: 'leg',
+  thicknessMm: '',
+};
 
 /** Figure of a size in the picture. */
 export const sizeFigure = ({ what, value }: Pick<DrawnSize, 'what' | 'value'>, unit: LengthUnit): string =>
@@ -125,7 +138,11 @@ export const sizeInSection = (size: Pick<DrawnSize, 'what' | 'value'>, unit: Len
 export function depthAt({ fit, section }: SectionPicture, zone: number, [x, y]: Point): number {
   const melted = section.melted[zone];
   if (!melted) return 0;
-  const { face: [from, to], inward, deepestMm } = melted; // prettier-ignore
+  const {
+    face: [from, to],
+    inward,
+    deepestMm,
+  } = melted;
   const middle = toFrame(fit, [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2]);
   const along = ((x - middle[0]) * inward[0] + (y - middle[1]) * inward[1]) / fit.scale;
   return Math.min(deepestMm, Math.max(0, along));
@@ -167,7 +184,10 @@ function drawnSize(fit: Fit, { what, side, from, to, value, said }: SectionSize)
     case 'thicknessMm': {
       const upright = Math.abs(a[0] - b[0]) < 1;
       const off: Point = upright ? [a[0] > fit.left ? 10 : -10, 0] : [0, a[1] > fit.top ? 12 : -12];
-      const [p, q]: readonly [Point, Point] = [[a[0] + off[0], a[1] + off[1]], [b[0] + off[0], b[1] + off[1]]]; // prettier-ignore
+      const [p, q]: readonly [Point, Point] = [
+        [a[0] + off[0], a[1] + off[1]],
+        [b[0] + off[0], b[1] + off[1]],
+      ];
       const tick = upright
         ? `M${p[0] - 4} ${p[1]}h8M${q[0] - 4} ${q[1]}h8`
         : `M${p[0]} ${p[1] - 4}v8M${q[0]} ${q[1] - 4}v8`;
@@ -198,6 +218,19 @@ function drawnSize(fit: Fit, { what, side, from, to, value, said }: SectionSize)
     case 'landMm':
       return [{ ...common, d: pathOf([a, b]), at: [a[0] - 12, a[1] + 16], anchor: 'end' }];
     case 'mismatchMm':
-      return [{ ...common, d: value === 0 ? '' : pathOf([[a[0], a[1]], [b[0] + 14, a[1]]]), at: [b[0] + 34, b[1] + 26], anchor: 'start' }]; // prettier-ignore
+      return [
+        {
+          ...common,
+          d:
+            value === 0
+              ? ''
+              : pathOf([
+                  [a[0], a[1]],
+                  [b[0] + 14, a[1]],
+                ]),
+          at: [b[0] + 34, b[1] + 26],
+          anchor: 'start',
+        },
+      ];
   }
 }

@@ -6,9 +6,22 @@ import { wholePicture, type JointWords, type PieceWords } from './whole-picture'
 
 const pictureOf = (name: string, joint: Partial<JointWords> = {}) => {
   const assembly = sketchOf(COMMON_ASSEMBLIES.find(({ id }) => id === name)!);
-  const pieces = new Map<string, PieceWords>(assembly.pieces.map(({ id }, order) => [id, { letter: 'ABCDEF'[order]!, order, words: `42.4 × 2 mm <${order}>`, open: false }])); // prettier-ignore
-  const joints = new Map<string, JointWords>(assembly.joints.map(({ id }, index) => [id, { number: String(index + 1), kind: 'seam', oldWeld: false, decided: true, ...joint }])); // prettier-ignore
-  return { assembly, picture: wholePicture({ layout: layOut(assembly), width: 700, height: 260, pieces, joints, spots: [] }) }; // prettier-ignore
+  const pieces = new Map<string, PieceWords>(
+    assembly.pieces.map(({ id }, order) => [
+      id,
+      { letter: 'ABCDEF'[order]!, order, words: `42.4 × 2 mm <${order}>`, open: false },
+    ]),
+  );
+  const joints = new Map<string, JointWords>(
+    assembly.joints.map(({ id }, index) => [
+      id,
+      { number: String(index + 1), kind: 'seam', oldWeld: false, decided: true, ...joint },
+    ]),
+  );
+  return {
+    assembly,
+    picture: wholePicture({ layout: layOut(assembly), width: 700, height: 260, pieces, joints, spots: [] }),
+  };
 };
 const wellFormed = (svg: string): boolean => {
   const open: string[] = [];
@@ -20,19 +33,24 @@ const wellFormed = (svg: string): boolean => {
   return open.length === 0 && !/NaN|undefined|Infinity/.test(svg);
 };
 
-test.each(COMMON_ASSEMBLIES.map(({ id }) => id))('%s is a drawing by itself, with a letter and a number for everything', (id) => {
-  const { assembly, picture } = pictureOf(id);
-  const svg = wholeSvg(picture, 700, 260, ON_PAPER, '100 mm');
-  expect(wellFormed(svg)).toBe(true);
-  for (const [index] of assembly.joints.entries()) expect(svg).toContain(`>${index + 1}</text>`);
-  for (const [index, { kind }] of assembly.pieces.entries()) if (kind === 'base') expect(svg).toMatch(new RegExp(`>${'ABCDEF'[index]}[^<]*</text>`));
-  // What people typed is text, never part of the drawing.
-  expect(svg).not.toContain('<0>');
-}); // prettier-ignore
+test.each(COMMON_ASSEMBLIES.map(({ id }) => id))(
+  '%s is a drawing by itself, with a letter and a number for everything',
+  (id) => {
+    const { assembly, picture } = pictureOf(id);
+    const svg = wholeSvg(picture, 700, 260, ON_PAPER, '100 mm');
+    expect(wellFormed(svg)).toBe(true);
+    for (const [index] of assembly.joints.entries()) expect(svg).toContain(`>${index + 1}</text>`);
+    for (const [index, { kind }] of assembly.pieces.entries())
+      if (kind === 'base') expect(svg).toMatch(new RegExp(`>${'ABCDEF'[index]}[^<]*</text>`));
+    // What people typed is text, never part of the drawing.
+    expect(svg).not.toContain('<0>');
+  },
+);
 
 test('a joint that misses its profile is crossed, one that keeps to it ticked', () => {
   const crosses = (joint: Partial<JointWords>): number =>
-    (wholeSvg(pictureOf('header', joint).picture, 700, 260, ON_PAPER, '').match(new RegExp(ON_PAPER.missed, 'g')) ?? []).length; // prettier-ignore
+    (wholeSvg(pictureOf('header', joint).picture, 700, 260, ON_PAPER, '').match(new RegExp(ON_PAPER.missed, 'g')) ?? [])
+      .length;
   expect(crosses({ weld: 'missed', missedAt: [0.5] })).toBeGreaterThan(0);
   expect(crosses({ weld: 'met' })).toBe(0);
 });
@@ -61,7 +79,19 @@ test('a section shows its sides, what is laid and what is measured', () => {
 
 describe('a trace', () => {
   const trace = (values: readonly (number | null)[], more: Partial<Trace> = {}): string =>
-    traceSvg({ points: values.map((value, index) => ({ atMs: index * 60_000, value })), unit: 'ppm', limit: null, decades: true, marks: [], ...more }, 600, 200, ON_PAPER); // prettier-ignore
+    traceSvg(
+      {
+        points: values.map((value, index) => ({ atMs: index * 60_000, value })),
+        unit: 'ppm',
+        limit: null,
+        decades: true,
+        marks: [],
+        ...more,
+      },
+      600,
+      200,
+      ON_PAPER,
+    );
   const runsOf = (svg: string): number => svg.split(`stroke="${ON_PAPER.seam}"`).length - 1;
 
   test('breaks off where nothing came, and is not drawn of a single figure', () => {

@@ -33,7 +33,11 @@ const escaped = (text: string): string =>
 
 /** An element of a drawing; what is undefined is left away. */
 function element(name: string, attributes: Readonly<Record<string, string | number | undefined>>, inner = ''): string {
-  const said = Object.entries(attributes).flatMap(([key, value]) => (value === undefined ? [] : [`${key}="${typeof value === 'number' ? Math.round(value * 100) / 100 : escaped(value)}"`])); // prettier-ignore
+  const said = Object.entries(attributes).flatMap(([key, value]) =>
+    value === undefined
+      ? []
+      : [`${key}="${typeof value === 'number' ? Math.round(value * 100) / 100 : escaped(value)}"`],
+  );
   return `<${name} ${said.join(' ')}>${inner}</${name}>`;
 }
 
@@ -42,7 +46,8 @@ const pathIf = (d: string, look: Readonly<Record<string, string | number | undef
 
 /** A drawing around what is in it, px. */
 export const svgOf = (width: number, height: number, inner: string): string =>
-  `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}" width="${width}" height="${height}">${inner}</svg>`;
+  `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}" width="${width}" ` +
+  `height="${height}">${inner}</svg>`;
 
 /** A colour mixed into white. @param share of the colour, 0 to 1 */
 function pale(colour: string, share: number): string {
@@ -59,14 +64,28 @@ export function words(
   more: Readonly<Record<string, string | number | undefined>> = {},
 ): string {
   if (text === '') return '';
-  const said = { x, y: y + size * 0.36, 'text-anchor': 'middle', 'font-family': look.font, 'font-size': size, fill: look.ink, ...more }; // prettier-ignore
+  const said = {
+    x,
+    y: y + size * 0.36,
+    'text-anchor': 'middle',
+    'font-family': look.font,
+    'font-size': size,
+    fill: look.ink,
+    ...more,
+  };
   return element('text', said, escaped(text));
 }
 
 /** Words with the paper behind them, so that no line runs through. */
 function wordsOnPaper(text: string, [x, y]: readonly [number, number], look: PaperLook, size: number): string {
   const wide = text.length * size * 0.52;
-  const behind = element('rect', { x: x - wide / 2 - 2, y: y - size * 0.62, width: wide + 4, height: size * 1.24, fill: look.paper }); // prettier-ignore
+  const behind = element('rect', {
+    x: x - wide / 2 - 2,
+    y: y - size * 0.62,
+    width: wide + 4,
+    height: size * 1.24,
+    fill: look.paper,
+  });
   return text === '' ? '' : behind + words(text, [x, y], look, size);
 }
 
@@ -95,14 +114,20 @@ export function wholeSvg(picture: WholePicture, width: number, height: number, l
     const missed = joint.weld === 'missed' || joint.weld === 'cracked';
     const colour = joint.kind === 'crack' || missed ? look.missed : joint.decided ? look.decided : look.seam;
     const [x, y] = joint.at;
-    const mark = missed ? `M${x + 11} ${y - 21}l9 9m0 -9l-9 9` : joint.weld === 'met' ? `M${x + 10} ${y - 17}l4 5 8 -10` : ''; // prettier-ignore
+    const mark = missed
+      ? `M${x + 11} ${y - 21}l9 9m0 -9l-9 9`
+      : joint.weld === 'met'
+        ? `M${x + 10} ${y - 17}l4 5 8 -10`
+        : '';
     return [
       pathIf(joint.link, { stroke: look.seam, 'stroke-width': 1.2, 'stroke-dasharray': '3 5' }),
       joint.oldWeld ? pathIf(joint.d, { stroke: pale(look.weld, 0.5), 'stroke-width': 10 }) : '',
       pathIf(joint.d, { stroke: colour, 'stroke-width': 2.6, 'stroke-linecap': 'round' }),
       pathIf(joint.leader, { stroke: look.soft, 'stroke-width': 0.8 }),
       pathIf(mark, { stroke: colour, 'stroke-width': 2.6 }),
-      ...joint.missed.map(([atX, atY]) => pathIf(`M${atX - 6} ${atY - 6}l12 12m0 -12l-12 12`, { stroke: look.missed, 'stroke-width': 2.6 })), // prettier-ignore
+      ...joint.missed.map(([atX, atY]) =>
+        pathIf(`M${atX - 6} ${atY - 6}l12 12m0 -12l-12 12`, { stroke: look.missed, 'stroke-width': 2.6 }),
+      ),
       element('circle', { cx: x, cy: y, r: 12, fill: look.paper, stroke: colour, 'stroke-width': 1.6 }),
       words(joint.number, [x, y], look, 12, { 'font-weight': 'bold' }),
     ].join('');
@@ -110,9 +135,18 @@ export function wholeSvg(picture: WholePicture, width: number, height: number, l
   const said = picture.pieces.flatMap((piece) => [
     pathIf(piece.leader, { stroke: look.soft, 'stroke-width': 0.8 }),
     piece.wordsAt ? wordsOnPaper(piece.words, piece.wordsAt, look, 11.5) : '',
-    piece.copy === 0 ? words(`${piece.letter}${piece.times ? ` ${piece.times}` : ''}`, piece.letterAt, look, 14, { 'font-weight': 'bold' }) : '', // prettier-ignore
+    piece.copy === 0
+      ? words(`${piece.letter}${piece.times ? ` ${piece.times}` : ''}`, piece.letterAt, look, 14, {
+          'font-weight': 'bold',
+        })
+      : '',
   ]);
-  const bar = picture.bar ? [pathIf(picture.bar.d, { stroke: look.soft, 'stroke-width': 1 }), words(scale, [picture.bar.at[0], picture.bar.at[1] - 4], look, 10.5, { fill: look.soft })] : []; // prettier-ignore
+  const bar = picture.bar
+    ? [
+        pathIf(picture.bar.d, { stroke: look.soft, 'stroke-width': 1 }),
+        words(scale, [picture.bar.at[0], picture.bar.at[1] - 4], look, 10.5, { fill: look.soft }),
+      ]
+    : [];
   return svgOf(width, height, [...metal, ...seams, ...said, ...bar].join(''));
 }
 
@@ -141,11 +175,22 @@ export function sectionSvg(
       }),
     ),
     element('path', { d: picture.deposit, fill: pale(look.weld, 0.7), stroke: look.ink, 'stroke-width': 1 }),
-    ...picture.zones.map(({ d, side }) => element('path', { d, fill: pale(colourOf(side), 0.45), stroke: look.ink, 'stroke-width': 0.9, 'stroke-dasharray': '4 3' })), // prettier-ignore
+    ...picture.zones.map(({ d, side }) =>
+      element('path', {
+        d,
+        fill: pale(colourOf(side), 0.45),
+        stroke: look.ink,
+        'stroke-width': 0.9,
+        'stroke-dasharray': '4 3',
+      }),
+    ),
     pathIf(picture.crack, { stroke: look.missed, 'stroke-width': 1.8 }),
     ...picture.sizes.flatMap((size) => [
       pathIf(size.d, { stroke: look.soft, 'stroke-width': 0.8 }),
-      words(sizeWords(size), [size.at[0], size.at[1] - 4], look, 10.5, { 'text-anchor': size.anchor, fill: size.said ? look.ink : look.soft }), // prettier-ignore
+      words(sizeWords(size), [size.at[0], size.at[1] - 4], look, 10.5, {
+        'text-anchor': size.anchor,
+        fill: size.said ? look.ink : look.soft,
+      }),
     ]),
     ...picture.metals.map(({ side, at }) =>
       side < 0 ? '' : words(sides[side]?.letter ?? '', at, look, 13, { 'font-weight': 'bold' }),

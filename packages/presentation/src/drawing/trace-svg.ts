@@ -59,7 +59,9 @@ export function traceSvg(
   const x = (atMs: number): number => LEFT + (((atMs - startMs) / 60_000) * (width - LEFT - RIGHT)) / minutes;
   const y = (value: number): number =>
     height - BOTTOM - ((scale(value) - scale(low)) * (height - TOP - BOTTOM)) / (scale(high) - scale(low) || 1);
-  const line = (d: string, colour: string, thick: number, dashes = ''): string => `<path d="${d}" fill="none" stroke="${colour}" stroke-width="${thick}"${dashes && ` stroke-dasharray="${dashes}"`}/>`; // prettier-ignore
+  const line = (d: string, colour: string, thick: number, dashes = ''): string =>
+    `<path d="${d}" fill="none" stroke="${colour}" ` +
+    `stroke-width="${thick}"${dashes && ` stroke-dasharray="${dashes}"`}/>`;
   const parts: string[] = [];
   for (const step of steps) {
     parts.push(line(`M${LEFT} ${y(step).toFixed(1)}H${width - RIGHT}`, '#d5dade', 0.6));

@@ -29,7 +29,10 @@ export interface JointWords {
   readonly oldWeld: boolean;
   /** Whether a rod is decided. */
   readonly decided: boolean;
-  /** What the weld has come to: nothing yet, an arc that burns, beads that lie, a crack; found to keep to its profile, or not. */
+  /**
+   * What the weld has come to: nothing yet, an arc that burns, beads that lie, a crack; found to keep to its profile,
+   * or not.
+   */
   readonly weld?: 'burning' | 'laid' | 'cracked' | 'met' | 'missed' | undefined;
   /** Places on its seam where something misses the profile, as shares of its length. */
   readonly missedAt?: readonly number[] | undefined;
@@ -152,7 +155,9 @@ function pointAlong(line: readonly Point[], share: number): Point {
 /** Whether a piece carries its words: the first of several alike, or any that is alone. */
 const speaks = ({ copy }: LaidPiece): boolean => copy === 0;
 
-/** Draws a whole part: outlines to scale, letters, numbers, words where nothing stands in their way, a scale bar. Pure. */
+/**
+ * Draws a whole part: outlines to scale, letters, numbers, words where nothing stands in their way, a scale bar. Pure.
+ */
 export function wholePicture({
   layout,
   width,
@@ -177,8 +182,13 @@ export function wholePicture({
   const letterAt = layout.pieces.map((piece, index) => letterPlace(piece, at, metals[index] as Metal));
   // A ring of numbers is quiet: with many joints of one kind the picture shows the first of every few.
   const numbers = layout.joints.map((joint): LabelWish => ({
-    width: NUMBER, height: NUMBER, anchor: at(joint.at), towards: joint.away, distances: [14, 26, 40, 60], offMetal: 16,
-  })); // prettier-ignore
+    width: NUMBER,
+    height: NUMBER,
+    anchor: at(joint.at),
+    towards: joint.away,
+    distances: [14, 26, 40, 60],
+    offMetal: 16,
+  }));
   const spotted = spots.flatMap((mark) => {
     const piece = layout.pieces.find(({ id, copy }) => id === mark.piece && copy === 0);
     return piece ? [{ ...mark, at: at(pointOfSpot(piece, mark.spot)) }] : [];
@@ -193,15 +203,27 @@ export function wholePicture({
     // A bend leaves most of its box free.
     const room = piece.placed.body.kind !== 'bent' && roomy(box, words.length * LETTER);
     return {
-      width: words.length * LETTER + 4, height: LINE, anchor: wordsAnchor(letterAt[index] as Point, box),
+      width: words.length * LETTER + 4,
+      height: LINE,
+      anchor: wordsAnchor(letterAt[index] as Point, box),
       // On a large piece its words stand under its letter.
       offMetal: room ? 0 : 30,
-      distances: room ? [12, 24, 40] : slender(box) ? [14, 30, 60, 100] : [Math.min(box.height / 2 + 8, 70), Math.min(box.height / 2 + 22, 90), 40, 80, 120], towards: slender(box) ? [1, 0] : [0, 1],
-    }; // prettier-ignore
+      distances: room
+        ? [12, 24, 40]
+        : slender(box)
+          ? [14, 30, 60, 100]
+          : [Math.min(box.height / 2 + 8, 70), Math.min(box.height / 2 + 22, 90), 40, 80, 120],
+      towards: slender(box) ? [1, 0] : [0, 1],
+    };
   });
   const spotWishes = spotted.map(({ at: anchor, words }): LabelWish => ({
-    width: words.length * LETTER + 14, height: 22, anchor, distances: [24, 44, 70, 100], offMetal: 14, towards: [0, -1],
-  })); // prettier-ignore
+    width: words.length * LETTER + 14,
+    height: 22,
+    anchor,
+    distances: [24, 44, 70, 100],
+    offMetal: 14,
+    towards: [0, -1],
+  }));
   const letters = letterAt.map(([x, y]) => ({ x: x - 9, y: y - 11, width: 18, height: 22 }));
   const barBox = { x: 0, y: height - 34, width: 150, height: 34 };
   // What a stage puts on it keeps its own words above the run.
@@ -267,7 +289,10 @@ export function wholePicture({
             ? ([line[0], line[line.length - 1]].filter(Boolean) as Point[])
             : [],
         at: number,
-        leader: Math.hypot(number[0] - anchor[0], number[1] - anchor[1]) > NUMBER / 2 + 4 ? pathOf([towards(number, anchor, NUMBER / 2), anchor]) : '', // prettier-ignore
+        leader:
+          Math.hypot(number[0] - anchor[0], number[1] - anchor[1]) > NUMBER / 2 + 4
+            ? pathOf([towards(number, anchor, NUMBER / 2), anchor])
+            : '',
         link: joint.link ? pathOf(joint.link.map(at)) : '',
         missed: line.length < 2 ? [] : (words.missedAt ?? []).map((share) => pointAlong(line, share)),
       };

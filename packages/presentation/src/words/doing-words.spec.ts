@@ -4,29 +4,48 @@ import { isSeen, pullSentence, pullWords } from './pull-words';
 
 test('minutes are said as people say them', () => {
   expect([0, 0.1, 0.5, 1.4, 2.54, 12.4, 89.4, 90, 119.7, 125].map(minutesWords)).toEqual([
-    '0 min', '6 s', '30 s', '85 s', '2.5 min', '12 min', '89 min', '1 h 30', '2 h 00', '2 h 05',
-  ]); // prettier-ignore
+    '0 min',
+    '6 s',
+    '30 s',
+    '85 s',
+    '2.5 min',
+    '12 min',
+    '89 min',
+    '1 h 30',
+    '2 h 00',
+    '2 h 05',
+  ]);
 });
 
 test('no hour has sixty minutes, and what takes longer is never said to be shorter', () => {
   const meant = (words: string): number => {
     const [, hours, rest] = /^(\d+) h (\d\d)$/.exec(words) ?? [];
-    return hours === undefined ? Number(/^[\d.]+/.exec(words)![0]) / (words.endsWith(' s') ? 60 : 1) : 60 * Number(hours) + Number(rest); // prettier-ignore
+    return hours === undefined
+      ? Number(/^[\d.]+/.exec(words)![0]) / (words.endsWith(' s') ? 60 : 1)
+      : 60 * Number(hours) + Number(rest);
   };
   fc.assert(
-    fc.property(fc.double({ min: 0.4, max: 3000, noNaN: true }), fc.double({ min: 0, max: 500, noNaN: true }), (minutes, more) => {
-      expect(minutesWords(minutes)).not.toMatch(/ h [6-9]\d$/);
-      expect(Math.abs(meant(minutesWords(minutes)) - minutes)).toBeLessThanOrEqual(0.51);
-      expect(meant(minutesWords(minutes + more))).toBeGreaterThanOrEqual(meant(minutesWords(minutes)) - 0.05);
-    }),
+    fc.property(
+      fc.double({ min: 0.4, max: 3000, noNaN: true }),
+      fc.double({ min: 0, max: 500, noNaN: true }),
+      (minutes, more) => {
+        expect(minutesWords(minutes)).not.toMatch(/ h [6-9]\d$/);
+        expect(Math.abs(meant(minutesWords(minutes)) - minutes)).toBeLessThanOrEqual(0.51);
+        expect(meant(minutesWords(minutes + more))).toBeGreaterThanOrEqual(meant(minutesWords(minutes)) - 0.05);
+      },
+    ),
   );
-}); // prettier-ignore
+});
 
 test('a wait is its range, and one that may never end says so', () => {
   expect(waitWords({ median: 2, range90: [1.7, 2.4] })).toBe('1.7 min to 2.4 min');
   expect(waitWords({ median: 2, range90: [1.7, null] })).toBe('1.7 min, or never');
   expect(waitWords({ median: 3, range90: [3, 3] })).toBe('3 min');
-  expect([clockWords(125), clockRange(40, null), clockRange(90, 180)]).toEqual(['2:05', '0:40 to never', '1:30 to 3:00']); // prettier-ignore
+  expect([clockWords(125), clockRange(40, null), clockRange(90, 180)]).toEqual([
+    '2:05',
+    '0:40 to never',
+    '1:30 to 3:00',
+  ]);
 });
 
 test('oxygen and pressure have as many figures as they are known to', () => {

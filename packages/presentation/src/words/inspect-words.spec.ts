@@ -7,8 +7,12 @@ import {
 } from '@variatum/metallurgy';
 import { byMethodWords, foundWords, limitWords } from './inspect-words';
 
-const found = (line: InspectionLineId, value: number | null, choice: string | null = null, range90: readonly [number, number] | null = null) =>
-  foundWords({ line, value, choice, range90 }, 'mm'); // prettier-ignore
+const found = (
+  line: InspectionLineId,
+  value: number | null,
+  choice: string | null = null,
+  range90: readonly [number, number] | null = null,
+) => foundWords({ line, value, choice, range90 }, 'mm');
 
 test('what a profile asks is said in the units of the shop', () => {
   expect(limitWords({ kind: 'most', mm: 0.5 }, 'mm')).toBe('at most 0.5 mm');
@@ -29,7 +33,8 @@ test('what was found is a figure, a word, or a colour with its film', () => {
 test('every line that is chosen from has words for each of its choices, and every way of looking a name', () => {
   for (const id of INSPECTION_LINES) {
     const line = inspectionLine(id);
-    for (const { id: choice } of choicesOf(line)) expect([id, choice, found(id, null, choice)]).toEqual([id, choice, expect.stringMatching(/\S/)]); // prettier-ignore
+    for (const { id: choice } of choicesOf(line))
+      expect([id, choice, found(id, null, choice)]).toEqual([id, choice, expect.stringMatching(/\S/)]);
     for (const by of line.methods) expect(byMethodWords({ by })).toMatch(/\S/);
   }
   expect(new Set(INSPECTION_METHODS.map((by) => byMethodWords({ by }))).size).toBe(INSPECTION_METHODS.length);

@@ -30,6 +30,11 @@ export const quantityWords = (value: number, unit: QuoteLine['unit']): string =>
 
 /** Stages of a job in a sentence. */
 export const STAGE_WORDS: Readonly<Record<QuoteStage, string>> = {
-  look: 'looking and testing', prepare: 'getting ready', purge: 'waiting for gas', weld: 'welding', clean: 'cleaning',
-  inspect: 'inspecting', travel: 'travel',
-}; // prettier-ignore
+  look: 'looking and testing',
+  prepare: 'getting ready',
+  purge: 'waiting for gas',
+  weld: 'welding',
+  clean: 'cleaning',
+  inspect: 'inspecting',
+  travel: 'travel',
+};

@@ -1,8 +1,12 @@
 import type { Outcome } from '@variatum/metallurgy';
 
 export const OUTCOME_WORDS: Readonly<Record<Outcome, string>> = {
-  held: 'held', leaked: 'leaked', cracked: 'cracked', rusted: 'rusted', other: 'gave out otherwise',
-}; // prettier-ignore
+  held: 'held',
+  leaked: 'leaked',
+  cracked: 'cracked',
+  rusted: 'rusted',
+  other: 'gave out otherwise',
+};
 
 const DAY_MS = 86_400_000;
 /** Days from one day to another, each as people write it down. */

@@ -15,6 +15,9 @@ export function pullSentence(pull: Pick<SeamPull, 'mm' | 'towards'>, kind: 'ring
   if (!isSeen(pull)) return 'Leaves no pull to speak of.';
   const far = pullWords(pull, unit);
   if (kind === 'ring')
-    return `Tilts ${far} over ${formatLength(100, unit)} towards ${Math.round(pull.towards / 30) % 12 || 12} o’clock, half of it either way.`;
+    return (
+      `Tilts ${far} over ${formatLength(100, unit)} towards ${Math.round(pull.towards / 30) % 12 || 12} o’clock, ` +
+      'half of it either way.'
+    );
   return `Draws together ${far} more at ${pull.towards === 0 ? 'its start' : 'its end'}, half of it either way.`;
 }

@@ -8,7 +8,10 @@ export interface WeldFigures {
   readonly along: string;
   readonly travel: string;
   readonly heatInput: string;
-  /** A temperature, to whole degrees; what is near melting only as over a border, since no metal is hotter and still a bead. */
+  /**
+   * A temperature, to whole degrees; what is near melting only as over a border, since no metal is hotter and still a
+   * bead.
+   */
   warmth(celsius: number): string;
   /** A length along a seam, without its unit. */
   alongOf(mm: number): string;

@@ -11,17 +11,32 @@ import { ppmWords } from './doing-words';
 import type { WeldFigures } from './weld-figures';
 
 export const CRACK_PLACE_WORDS: Readonly<Record<CrackPlace, string>> = {
-  centre: 'along the middle', crater: 'in the crater', toe: 'at the toe', beside: 'beside the bead', tack: 'in a tack',
-}; // prettier-ignore
+  centre: 'along the middle',
+  crater: 'in the crater',
+  toe: 'at the toe',
+  beside: 'beside the bead',
+  tack: 'in a tack',
+};
 export const CRACK_TIME_WORDS: Readonly<Record<CrackTime, string>> = {
-  hot: 'while it glowed', cooling: 'while it cooled', 'next-day': 'a day later', service: 'in use',
-}; // prettier-ignore
+  hot: 'while it glowed',
+  cooling: 'while it cooled',
+  'next-day': 'a day later',
+  service: 'in use',
+};
 export const PULL_WORDS: Readonly<Record<MagnetPull, string>> = {
-  none: 'no pull', faint: 'faint pull', clear: 'clear pull', strong: 'strong pull',
-}; // prettier-ignore
+  none: 'no pull',
+  faint: 'faint pull',
+  clear: 'clear pull',
+  strong: 'strong pull',
+};
 export const STOP_WORDS: Readonly<Record<StopReason, string>> = {
-  end: '', rod: 'rod used up', reach: 'broken off', alarm: 'alarm', crack: 'it cracked', other: 'broken off',
-}; // prettier-ignore
+  end: '',
+  rod: 'rod used up',
+  reach: 'broken off',
+  alarm: 'alarm',
+  crack: 'it cracked',
+  other: 'broken off',
+};
 
 /** A bead as a log names it: `Run 2, pass 1, rod used up`. @param passes how many its joint takes */
 export function beadName(
@@ -57,7 +72,9 @@ export function loggedWords(entry: WeldEntry, { warmth }: Pick<WeldFigures, 'war
     case 'crack':
       return `cracked ${CRACK_PLACE_WORDS[entry.where]}, ${CRACK_TIME_WORDS[entry.when]}`;
     case 'alarm':
-      return entry.what === 'oxygen-rose' ? `alarm: oxygen rose to ${entry.value} ppm` : `alarm: ${(entry.value / 10_000).toFixed(1)} % oxygen in the room`; // prettier-ignore
+      return entry.what === 'oxygen-rose'
+        ? `alarm: oxygen rose to ${entry.value} ppm`
+        : `alarm: ${(entry.value / 10_000).toFixed(1)} % oxygen in the room`;
     case 'oxygen':
       return entry.place === 'room'
         ? `${(entry.ppm / 10_000).toFixed(1)} % oxygen in the room, read off a display`

@@ -24,7 +24,11 @@ export class BackupWarning {
   protected readonly words = computed(() => {
     const backups = this.read.hasValue() ? this.read.value() : undefined;
     if (!backups?.overdue) return null;
-    const last = backups.lastAt === null ? 'No backup was ever made' : `The last backup was made ${whenWords(backups.lastAt)}`; // prettier-ignore
-    return `${last}. Leave the program running for a night, or run ./variatum backup FILE on its machine; ./variatum doctor says what is wrong.`;
+    const last =
+      backups.lastAt === null ? 'No backup was ever made' : `The last backup was made ${whenWords(backups.lastAt)}`;
+    return (
+      `${last}. Leave the program running for a night, or run ./variatum backup FILE on its machine; ./variatum ` +
+      'doctor says what is wrong.'
+    );
   });
 }

@@ -123,7 +123,10 @@ export class NewJobForm {
         .filter(Boolean)
         .join(' ');
     });
-    return `${pieces.join(' + ')}: ${JOINTS.types[part.joint.type].title.toLowerCase()}${part.joint.said ? '' : ', as such pieces usually meet'}`;
+    return (
+      `${pieces.join(' + ')}: ` +
+      `${JOINTS.types[part.joint.type].title.toLowerCase()}${part.joint.said ? '' : ', as such pieces usually meet'}`
+    );
   });
 
   constructor() {

@@ -22,5 +22,14 @@ test('a card says what to do next and what holds the job up', () => {
     act: 'Decide the rod for joint 2',
     holdsUp: '1 of 2 decided',
   });
-  expect(job({ pieces, joints, decided: [{ jointId: '1', rod: 'ER309L' }, { jointId: '2', rod: null }] })).toEqual({ act: 'ER309L, No rod', holdsUp: 'decided for 3 joints' }); // prettier-ignore
+  expect(
+    job({
+      pieces,
+      joints,
+      decided: [
+        { jointId: '1', rod: 'ER309L' },
+        { jointId: '2', rod: null },
+      ],
+    }),
+  ).toEqual({ act: 'ER309L, No rod', holdsUp: 'decided for 3 joints' });
 });

@@ -11,7 +11,10 @@ export const computations = {
   run<Name extends ComputationName>(name: Name, question: QuestionOf<Name>, seed: number): ComputedBy<Name> {
     return runOf(name)(question, seed);
   },
-  /** As `run`, told the share done now and then. It is stopped by ending its worker: a worker that computes hears nothing. */
+  /**
+   * As `run`, told the share done now and then. It is stopped by ending its worker: a worker that computes hears
+   * nothing.
+   */
   follow<Name extends ComputationName>(
     name: Name,
     question: QuestionOf<Name>,

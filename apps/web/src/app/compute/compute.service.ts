@@ -32,8 +32,8 @@ export interface Followed<Answer> {
 }
 
 /**
- * Sends computations to workers: one for rods, one for pieces, so that a list of grades never waits for a ranking, and one for the
- * joints nobody looks at, so that the one that is looked at waits for none of them.
+ * Sends computations to workers: one for rods, one for pieces, so that a list of grades never waits for a ranking, and
+ * one for the joints nobody looks at, so that the one that is looked at waits for none of them.
  */
 @Injectable({ providedIn: 'root' })
 export class ComputeService {
@@ -160,7 +160,9 @@ export class ComputeService {
     return this.ask(this.rodWorker, 'pool-cloud', { joint, rod });
   }
 
-  /** A long computation in a worker of its own, with the share done; ended with its worker when nobody listens any more. */
+  /**
+   * A long computation in a worker of its own, with the share done; ended with its worker when nobody listens any more.
+   */
   private follow<Name extends ComputationName>(
     name: Name,
     question: QuestionOf<Name>,

@@ -2,7 +2,9 @@ import type { ComputationName, ComputedBy, QuestionOf } from '@variatum/contract
 import type { Computations } from './computations';
 import type { ReckonedAnswers } from './reckoned-answers';
 
-/** Computations that take long and come again with the next page: what a job comes to while nothing on it is changed. */
+/**
+ * Computations that take long and come again with the next page: what a job comes to while nothing on it is changed.
+ */
 const KEPT: readonly ComputationName[] = ['choose-first', 'choose', 'plan-tests', 'order-plans', 'weld-heat'];
 
 /** Computations that reckon no question twice on one device. */

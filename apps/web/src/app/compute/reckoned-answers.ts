@@ -20,8 +20,8 @@ const open = (): Promise<IDBPDatabase> =>
   });
 
 /**
- * Answers this device has reckoned once: the same question to the same program has the same answer, on the next page and without a
- * network. It is a convenience: where the browser keeps nothing, everything is reckoned anew.
+ * Answers this device has reckoned once: the same question to the same program has the same answer, on the next page
+ * and without a network. It is a convenience: where the browser keeps nothing, everything is reckoned anew.
  */
 export class ReckonedAnswers {
   private readonly database: Promise<IDBPDatabase | undefined>;

@@ -7,7 +7,9 @@ export interface Key {
   readonly shown: string;
   /** What it does, for the sheet of keys. */
   readonly does: string;
-  /** How it is pressed, each way of it, as `tinykeys` writes it; none for keys that parts of a page know by themselves. */
+  /**
+   * How it is pressed, each way of it, as `tinykeys` writes it; none for keys that parts of a page know by themselves.
+   */
   readonly presses: readonly string[];
   /** Whether it also counts inside a field, where keys usually belong to the text. */
   readonly inFields?: boolean;

@@ -8,9 +8,9 @@ const NOT_FETCHED = /dynamically imported module|module script/i;
 const ASK_EVERY_MS = 1500;
 
 /**
- * Parts of the program that could not be fetched because the server was away when they were wanted. A browser remembers that and
- * never asks for them again: only a page loaded anew has them. When the server answers again that is offered, and where nothing
- * stands on the page yet it is done.
+ * Parts of the program that could not be fetched because the server was away when they were wanted. A browser remembers
+ * that and never asks for them again: only a page loaded anew has them. When the server answers again that is offered,
+ * and where nothing stands on the page yet it is done.
  */
 @Injectable({ providedIn: 'root' })
 export class LostPart {

@@ -7,8 +7,8 @@ import { OperationQueue } from '../sync';
 const LOOK_EVERY_MS = 30 * 60_000;
 
 /**
- * Says that a newer version is there. It is taken when somebody says so, or when the page is opened next; what was typed is kept
- * either way, as whenever a page is left.
+ * Says that a newer version is there. It is taken when somebody says so, or when the page is opened next; what was
+ * typed is kept either way, as whenever a page is left.
  */
 @Component({
   selector: 'va-newer-version',

@@ -6,8 +6,8 @@ import { catchError, EMPTY, type Observable, switchMap, timer } from 'rxjs';
 const AFTER_MS = 4000;
 
 /**
- * Fetches the other pages and stages once the one shown has had its time, so that going on does not depend on the server being
- * there at that moment.
+ * Fetches the other pages and stages once the one shown has had its time, so that going on does not depend on the
+ * server being there at that moment.
  */
 @Injectable({ providedIn: 'root' })
 export class PreloadWhenIdle implements PreloadingStrategy {

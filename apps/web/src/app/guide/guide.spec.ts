@@ -10,9 +10,16 @@ import { GuideOffer } from './guide-offer';
 import { GUIDE_STEPS } from './guide-steps';
 import { GuideService } from './guide.service';
 
-const record = (entry: object, struckOutAt: string | null = null) => ({
-  id: JOB_ID, pieceId: JOB_ID, entry, note: '', createdAt: '2026-01-01T00:00:00Z', struckOutAt, struckOutReason: null,
-}) as never; // prettier-ignore
+const record = (entry: object, struckOutAt: string | null = null) =>
+  ({
+    id: JOB_ID,
+    pieceId: JOB_ID,
+    entry,
+    note: '',
+    createdAt: '2026-01-01T00:00:00Z',
+    struckOutAt,
+    struckOutReason: null,
+  }) as never;
 const done = (job: JobDetail): string[] => GUIDE_STEPS.filter((step) => step.done(job)).map(({ id }) => id);
 
 beforeEach(() => {

@@ -35,7 +35,9 @@ interface JointAnswered {
   readonly answer: Answer;
 }
 
-/** The standing answer of the joint looked at and everything drawn from it, computed anew whenever the question changes. */
+/**
+ * The standing answer of the joint looked at and everything drawn from it, computed anew whenever the question changes.
+ */
 @Injectable()
 export class AnswerService {
   private readonly store = inject(JobStore);

@@ -237,7 +237,8 @@ export class JobPage {
     const compute = inject(ComputeService);
     // A job is worked on where the network may go at any moment; what reckons it is here from the first.
     afterNextRender(() => compute.makeReady());
-    // The board shows where a person stopped. Only going from stage to stage is remembered: looking at a job changes nothing.
+    // The board shows where a person stopped. Only going from stage to stage is remembered: looking at a job changes
+    // nothing.
     let walking = false;
     let from: Stage | undefined;
     let keyboard = false;

@@ -170,14 +170,19 @@ export class PartPicture {
     const pieces = this.jobs.pieces().map((piece) => {
       const { words } = this.pieces().get(piece.id) ?? { words: '' };
       const long = piece.lengthMm.value === null ? '' : `, ${formatLength(piece.lengthMm.value, unit)} long`;
-      return `${letters.get(piece.id)}, ${piece.name}${piece.count > 1 ? `, ${piece.count} alike` : ''}: ${words}${long}`;
+      const alike = piece.count > 1 ? `, ${piece.count} alike` : '';
+      return `${letters.get(piece.id)}, ${piece.name}${alike}: ${words}${long}`;
     });
     const joints = this.jointStore.all().map((joint, index, all) => {
       const { type } = leaderOf(all, joint).joint;
       const between = joint.sides.map(({ piece }) => letters.get(piece) ?? '?').join(' and ');
       const seam = this.part.joints().get(joint.id)?.seamMm;
       const state = this.stateOf(joint.id).weld;
-      return `Joint ${index + 1}, ${jointTitle(joint, type).toLowerCase()} of ${between || 'all pieces'}${!seam || seam.value === null ? '' : `, ${lengthWords(seam, unit)} to weld`}${joint.alikeTo === null ? '' : ', alike to another'}${state ? WELD_LINE[state] : ''}`;
+      return (
+        `Joint ${index + 1}, ${jointTitle(joint, type).toLowerCase()} of ` +
+        `${between || 'all pieces'}${!seam || seam.value === null ? '' : `, ${lengthWords(seam, unit)} to weld`}` +
+        `${joint.alikeTo === null ? '' : ', alike to another'}${state ? WELD_LINE[state] : ''}`
+      );
     });
     return [...pieces, ...joints];
   });

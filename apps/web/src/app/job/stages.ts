@@ -114,8 +114,8 @@ const ENTRIES: Readonly<Record<Stage, StageEntry>> = {
 };
 
 /**
- * All stages in the order of the work. One is added by its name in the list both sides know and an entry here: routes, strip, keys,
- * board and guide follow.
+ * All stages in the order of the work. One is added by its name in the list both sides know and an entry here: routes,
+ * strip, keys, board and guide follow.
  */
 export const STAGES: readonly (StageEntry & { readonly id: Stage })[] = IDS.map((id) => ({ id, ...ENTRIES[id] }));
 

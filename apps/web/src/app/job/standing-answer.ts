@@ -157,7 +157,10 @@ export class StandingAnswer {
     return `${rodName(stands.rod)}${ferrite}`;
   });
 
-  /** What stands beside the rod on the foot of a phone: that it is decided and what ranks first, or that it is only a beginning. */
+  /**
+   * What stands beside the rod on the foot of a phone: that it is decided and what ranks first, or that it is only a
+   * beginning.
+   */
   protected readonly beside = computed(() => {
     const first = this.answers.firstBeside();
     if (first) return `decided; first: ${rodName(first.rod)}`;

@@ -189,7 +189,10 @@ export class StandingBody {
     if (this.answers.decided() !== undefined) {
       const first = this.answers.firstBeside();
       const otherwise = first ? `; ${rodName(first.rod)} ranks first` : '';
-      return `Decided${this.answers.stands() || !this.answers.best() ? otherwise : `, not among what is ranked${otherwise}`}.`;
+      return (
+        'Decided' +
+        `${this.answers.stands() || !this.answers.best() ? otherwise : `, not among what is ranked${otherwise}`}.`
+      );
     }
     return this.answers.untold().length > 0 ? 'A rod to begin with.' : '';
   });
@@ -252,7 +255,8 @@ export class StandingBody {
     );
     const barred = one?.worst === 'do-not' ? ', but do not on one of them' : '';
     const oneWords = one
-      ? `One rod for all: ${rodName(one.one ?? null)}${costs.length > 0 ? `, costs ${costs.join(', ')}` : ', as good'}${barred}.`
+      ? 'One rod for all: ' +
+        `${rodName(one.one ?? null)}${costs.length > 0 ? `, costs ${costs.join(', ')}` : ', as good'}${barred}.`
       : 'No one rod serves all joints.';
     return {
       one: best.one === undefined ? `Best: ${each}. ${oneWords}` : oneWords,

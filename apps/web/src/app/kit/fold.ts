@@ -3,7 +3,9 @@ import { ChangeDetectionStrategy, Component, input, signal } from '@angular/core
 /** As wide as a phone at most: the same width the style sheets turn at. */
 const PHONE = '(max-width: 700px)';
 
-/** What stands open where there is room, and folded under its title on a phone, so that what it leads to is in sight. */
+/**
+ * What stands open where there is room, and folded under its title on a phone, so that what it leads to is in sight.
+ */
 @Component({
   selector: 'va-fold',
   changeDetection: ChangeDetectionStrategy.OnPush,

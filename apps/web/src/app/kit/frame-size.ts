@@ -1,6 +1,9 @@
 import { DestroyRef, Directive, ElementRef, inject, signal } from '@angular/core';
 
-/** How large an element stands on the page, px, followed as it changes. Pictures are drawn for it, so that words keep their size. */
+/**
+ * How large an element stands on the page, px, followed as it changes. Pictures are drawn for it, so that words keep
+ * their size.
+ */
 @Directive({ selector: '[vaFrameSize]', exportAs: 'vaFrameSize' })
 export class FrameSize {
   private readonly size = signal({ width: 840, height: 300 });

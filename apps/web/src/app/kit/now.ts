@@ -1,7 +1,10 @@
 import { DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { SteadyClock } from './steady-clock';
 
-/** The clocks a page shows, as signals that move on every half second: provided by a page that shows them, they stop with it. */
+/**
+ * The clocks a page shows, as signals that move on every half second: provided by a page that shows them, they stop
+ * with it.
+ */
 @Injectable()
 export class Now {
   private readonly steady = inject(SteadyClock);

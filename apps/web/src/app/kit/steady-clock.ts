@@ -1,8 +1,9 @@
 import { Injectable } from '@angular/core';
 
 /**
- * A clock that only ever goes forward, by which it is judged how long ago something came. It is not the time of day: setting that
- * clock back does not stop it. A device that slept counts the time it slept, where the browser's own steady clock would stand.
+ * A clock that only ever goes forward, by which it is judged how long ago something came. It is not the time of day:
+ * setting that clock back does not stop it. A device that slept counts the time it slept, where the browser's own
+ * steady clock would stand.
  */
 @Injectable({ providedIn: 'root' })
 export class SteadyClock {

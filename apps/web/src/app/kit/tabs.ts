@@ -4,8 +4,8 @@ import type { ChoiceOption } from './fields';
 import { newId } from './new-id';
 
 /**
- * Several things of a kind, one of them shown below. Tab enters the row once; arrow keys go from one to the next and show it. What is
- * shown is put between the tags.
+ * Several things of a kind, one of them shown below. Tab enters the row once; arrow keys go from one to the next and
+ * show it. What is shown is put between the tags.
  */
 @Component({
   selector: 'va-tabs',

@@ -10,7 +10,11 @@ import { Panel } from '../kit/panel';
 import { ApiClient } from '../sync';
 
 type JointKind = NonNullable<AlikeQuery['joint']>;
-const BY_WORDS: Readonly<Record<AlikeJob['by'][number], string>> = { metals: 'metals', joint: 'joint', service: 'service' }; // prettier-ignore
+const BY_WORDS: Readonly<Record<AlikeJob['by'][number], string>> = {
+  metals: 'metals',
+  joint: 'joint',
+  service: 'service',
+};
 /** Joints of a job that are told; many are often alike. */
 const MOST_JOINTS = 3;
 const outcomeOf = (outcome: string): string => OUTCOME_WORDS[outcome as Outcome] ?? outcome;
@@ -77,7 +81,9 @@ export class AlikePanel {
   /** A job that is asked about itself is not among its likes. */
   private readonly except = computed(() => this.params().get('except') ?? undefined);
   private readonly chosenMetals = linkedSignal(() => (this.params().get('metals') ?? '').split(',').filter(Boolean));
-  private readonly chosenJoint = linkedSignal<JointKind | null>(() => this.types.find(({ value }) => value === this.params().get('joint'))?.value ?? null); // prettier-ignore
+  private readonly chosenJoint = linkedSignal<JointKind | null>(
+    () => this.types.find(({ value }) => value === this.params().get('joint'))?.value ?? null,
+  );
   private readonly chosenService = linkedSignal<string | null>(() => this.params().get('service'));
   protected readonly metals = fieldBy<string[]>(this.chosenMetals, (all) => this.chosenMetals.set(all));
   protected readonly joint = fieldBy<JointKind | null>(this.chosenJoint, (joint) => this.chosenJoint.set(joint));
@@ -101,7 +107,10 @@ export class AlikePanel {
     (this.found.hasValue() ? this.found.value() : []).map(({ id, title, createdAt, by, joints }) => ({
       id,
       title,
-      about: `${dayWords(createdAt)}; alike in ${by.map((one) => BY_WORDS[one]).join(', ')}${joints.length > MOST_JOINTS ? `; ${joints.length} joints, of which the first` : ''}`,
+      about:
+        `${dayWords(createdAt)}; alike in ` +
+        `${by.map((one) => BY_WORDS[one]).join(', ')}` +
+        (joints.length > MOST_JOINTS ? `; ${joints.length} joints, of which the first` : ''),
       lines: joints.slice(0, MOST_JOINTS).map(({ type, rod, decided, outcome, ferrite }, index) => {
         const kind = JOINTS.types[type as JointKind]?.title ?? type;
         return [

@@ -106,14 +106,23 @@ export class CalibrationPanel {
     return [
       ferrite.count === 0
         ? 'Ferrite: no bead of a decided joint was measured yet.'
-        : `Ferrite: ${ferrite.inside} of ${ferrite.count} beads within the predicted 90 % range; on average ${Math.abs(ferrite.off).toFixed(1)} FN ${ferrite.off < 0 ? 'below' : 'above'} the middle.`,
+        : `Ferrite: ${ferrite.inside} of ${ferrite.count} beads within the predicted 90 % range; on average ` +
+          `${Math.abs(ferrite.off).toFixed(1)} FN ${ferrite.off < 0 ? 'below' : 'above'} the middle.`,
       identity.count === 0
         ? 'Metals: no tested piece is known by now.'
-        : `Metals: of ${identity.count} tested pieces that are known by now the tests alone named ${identity.right} right and had ${identity.inside} among the likeliest that hold 90 %; the right one was given ${percent(identity.chance)} % on average.`,
+        : `Metals: of ${identity.count} tested pieces that are known by now the tests alone named ` +
+          `${identity.right} right and had ${identity.inside} among the likeliest that hold 90 %; the right one ` +
+          `was given ${percent(identity.chance)} % on average.`,
       cracks.count === 0
         ? 'Cracks: no decided joint was welded or seen again yet.'
         : `Cracks: ${cracks.expected.toFixed(1)} expected on ${cracks.count} joints, ${cracks.found} found.`,
-      ...mechanisms.filter(({ count }) => count >= LEAST_COUNT).map(({ title, count, of, range90 }) => `Gave out of ${title.toLowerCase()}: ${Number(count.toFixed(1))} of ${of} joints seen again, ${range90.map(percent).join(' to ')} %.`), // prettier-ignore
+      ...mechanisms
+        .filter(({ count }) => count >= LEAST_COUNT)
+        .map(
+          ({ title, count, of, range90 }) =>
+            `Gave out of ${title.toLowerCase()}: ${Number(count.toFixed(1))} of ${of} joints seen again, ` +
+            `${range90.map(percent).join(' to ')} %.`,
+        ),
     ];
   });
 

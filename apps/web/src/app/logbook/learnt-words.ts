@@ -21,9 +21,13 @@ const capital = (words: string): string => words.slice(0, 1).toUpperCase() + wor
 export function kindWords(kind: string): string {
   const [technique = '', type] = kind.split(' ') as [string, string?];
   const { techniques, types } = JOINTS;
-  const title = Object.hasOwn(techniques, technique) ? techniques[technique as keyof typeof techniques].title : technique;
-  return type && Object.hasOwn(types, type) ? `${title}, ${types[type as keyof typeof types].title.toLowerCase()}` : title;
-} // prettier-ignore
+  const title = Object.hasOwn(techniques, technique)
+    ? techniques[technique as keyof typeof techniques].title
+    : technique;
+  return type && Object.hasOwn(types, type)
+    ? `${title}, ${types[type as keyof typeof types].title.toLowerCase()}`
+    : title;
+}
 
 export function dilutionLines(one: LearntDilution, nameOf: (person: string) => string): LearntLines {
   const { key, off, kind, count, jobs, prior, dilution, welders } = one;
@@ -34,13 +38,23 @@ export function dilutionLines(one: LearntDilution, nameOf: (person: string) => s
     key,
     off,
     heading: kindWords(kind),
-    words: `From ${many(count, 'of your beads', 'of your beads')} on ${many(jobs, 'job')}: ${percent(dilution.median)} % (${rangeOf(dilution.range90)}), believed before ${percent(prior.mode)} %.${each.length > 0 ? ` By welder: ${each.join(', ')}.` : ''}`,
-    effect: `Where nothing is said of dilution, answers reckon with ${whose}: ${percent(next.min)} to ${percent(next.max)} % in place of ${percent(prior.min)} to ${percent(prior.max)} %.`,
+    words:
+      `From ${many(count, 'of your beads', 'of your beads')} on ${many(jobs, 'job')}: ${percent(dilution.median)} ` +
+      `% (${rangeOf(dilution.range90)}), believed before ${percent(prior.mode)} ` +
+      `%.${each.length > 0 ? ` By welder: ${each.join(', ')}.` : ''}`,
+    effect:
+      `Where nothing is said of dilution, answers reckon with ${whose}: ${percent(next.min)} to ` +
+      `${percent(next.max)} % in place of ${percent(prior.min)} to ${percent(prior.max)} %.`,
   };
 }
 
 export function familyLines({ key, off, family, count, grades }: LearntFamily): LearntLines {
-  const said = grades.slice(0, 4).map(({ grade, count: own, before, after, range90 }) => `${grade} ${own}: ${percentWords(after)} (${rangeOf(range90)} %), before ${percentWords(before)}`); // prettier-ignore
+  const said = grades
+    .slice(0, 4)
+    .map(
+      ({ grade, count: own, before, after, range90 }) =>
+        `${grade} ${own}: ${percentWords(after)} (${rangeOf(range90)} %), before ${percentWords(before)}`,
+    );
   return {
     key,
     off,
@@ -55,7 +69,9 @@ export function testLines({ key, off, test, count, odd, prior, lapse, range90, u
     key,
     off,
     heading: testTitle(test),
-    words: `${many(count, 'result')} on pieces that are known by now, ${odd} of them odd: ${percentWords(lapse)} say nothing (${rangeOf(range90)} %), believed before ${percentWords(prior)}.`,
+    words:
+      `${many(count, 'result')} on pieces that are known by now, ${odd} of them odd: ${percentWords(lapse)} say ` +
+      `nothing (${rangeOf(range90)} %), believed before ${percentWords(prior)}.`,
     effect: used ? 'Its results move a piece as much less.' : 'Too few to reckon with: it counts as its model says.',
   };
 }
@@ -65,7 +81,9 @@ export function minuteLines({ key, off, kind, count, factor, range90 }: LearntRa
     key,
     off,
     heading: capital(stageOf(kind)),
-    words: `From ${many(count, 'of your jobs', 'of your jobs')}: ${ratioWords(factor)} what is usual (${range90.map((one) => Number(one.toPrecision(2))).join(' to ')}), before 1.`,
+    words:
+      `From ${many(count, 'of your jobs', 'of your jobs')}: ${ratioWords(factor)} what is usual ` +
+      `(${range90.map((one) => Number(one.toPrecision(2))).join(' to ')}), before 1.`,
     effect: 'Quotes reckon with it.',
   };
 }
@@ -75,7 +93,9 @@ export function purgeLines({ key, off, kind, count, factor, range90 }: LearntRat
     key,
     off,
     heading: `Waiting for gas, openings ${kind}`,
-    words: `From ${many(count, 'of your purges', 'of your purges')} with a meter: ${ratioWords(factor)} what was predicted (${range90.map((one) => Number(one.toPrecision(2))).join(' to ')}), before 1.`,
+    words:
+      `From ${many(count, 'of your purges', 'of your purges')} with a meter: ${ratioWords(factor)} what was ` +
+      `predicted (${range90.map((one) => Number(one.toPrecision(2))).join(' to ')}), before 1.`,
     effect: 'The waiting clock and quotes reckon with it.',
   };
 }

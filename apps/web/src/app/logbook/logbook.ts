@@ -159,22 +159,36 @@ export class Logbook {
     const { dilutions, families, tests, minutes, purges } = known;
     return [
       {
-        label: 'Dilution from your beads', about: 'dilution', entries: dilutions.map((one) => dilutionLines(one, (person) => this.people.nameOf(person))),
-        nothing: 'Nothing yet. Log the ferrite of beads where the metals are known, under Weld or Inspect: from the first one on this says how much base metal your hands bring into the pool.',
+        label: 'Dilution from your beads',
+        about: 'dilution',
+        entries: dilutions.map((one) => dilutionLines(one, (person) => this.people.nameOf(person))),
+        nothing:
+          'Nothing yet. Log the ferrite of beads where the metals are known, under Weld or Inspect: from the ' +
+          'first one on this says how much base metal your hands bring into the pool.',
       },
       {
-        label: 'What comes in', about: undefined, entries: families.map(familyLines),
-        nothing: 'Nothing yet. Say the grade of a piece once papers, an analysis or its stamp settle it, and what kind of item it is.',
+        label: 'What comes in',
+        about: undefined,
+        entries: families.map(familyLines),
+        nothing:
+          'Nothing yet. Say the grade of a piece once papers, an analysis or its stamp settle it, and what kind ' +
+          'of item it is.',
       },
       {
-        label: 'How good your tests are', about: undefined, entries: tests.map(testLines),
+        label: 'How good your tests are',
+        about: undefined,
+        entries: tests.map(testLines),
         nothing: 'Nothing yet. Results count here once the grade of their piece is settled by something else.',
       },
       {
-        label: 'How long it takes', about: undefined, entries: [...minutes.map(minuteLines), ...purges.map(purgeLines)],
-        nothing: 'Nothing yet. Minutes put down under Record, arcs logged at the torch, and an oxygen meter at the vent while the clock runs, say it.',
+        label: 'How long it takes',
+        about: undefined,
+        entries: [...minutes.map(minuteLines), ...purges.map(purgeLines)],
+        nothing:
+          'Nothing yet. Minutes put down under Record, arcs logged at the torch, and an oxygen meter at the vent ' +
+          'while the clock runs, say it.',
       },
-    ]; // prettier-ignore
+    ];
   });
   protected readonly anew = computed(() =>
     this.choices.anew().map(({ key, since }) => ({ key, words: `${keyWords(key)}, since ${dayWords(since)}` })),
@@ -187,9 +201,11 @@ export class Logbook {
       share: `${range90.map(percent).join(' to ')} %`,
     })),
   );
-  protected readonly failures = computed(
-    () =>
-    (this.read()?.failures ?? []).map(({ way, count, of, range90 }) => `${OUTCOME_WORDS[way as Outcome] ?? way}: ${count} of ${of}, ${range90.map(percent).join(' to ')} %`), // prettier-ignore
+  protected readonly failures = computed(() =>
+    (this.read()?.failures ?? []).map(
+      ({ way, count, of, range90 }) =>
+        `${OUTCOME_WORDS[way as Outcome] ?? way}: ${count} of ${of}, ${range90.map(percent).join(' to ')} %`,
+    ),
   );
 
   constructor() {

@@ -16,8 +16,13 @@ export interface GripStep {
 /** Nearer than this a pull was meant as a tap, px. */
 const TAP = 4;
 const DIRECTIONS: Readonly<Record<string, 1 | -1>> = {
-  ArrowUp: 1, ArrowRight: 1, PageUp: 1, ArrowDown: -1, ArrowLeft: -1, PageDown: -1,
-}; // prettier-ignore
+  ArrowUp: 1,
+  ArrowRight: 1,
+  PageUp: 1,
+  ArrowDown: -1,
+  ArrowLeft: -1,
+  PageDown: -1,
+};
 
 /** Something in a picture that is pulled by hand, mouse or keyboard. */
 @Directive({

@@ -3,7 +3,10 @@ import { pointOfSpot, spotAt, type Layout, type Point } from '@variatum/metallur
 import { type Fit, fromFrame, pathOf, toFrame } from '@variatum/presentation';
 import { Grip, type GripStep, type Pull } from './grip';
 
-/** Something a stage puts on a run: a dam in it, a vent, the feed, a band that is hot, a chill bar, a plug in its end, tape over a joint. */
+/**
+ * Something a stage puts on a run: a dam in it, a vent, the feed, a band that is hot, a chill bar, a plug in its end,
+ * tape over a joint.
+ */
 export interface PartMark {
   readonly id: string;
   readonly kind: 'dam' | 'vent' | 'feed' | 'heat' | 'bar' | 'plug' | 'tape';
@@ -114,26 +117,58 @@ export class PartMarksLayer {
     const size = Math.hypot(top[0] - bottom[0], top[1] - bottom[1]) || 1;
     const up: Point = [(top[0] - bottom[0]) / size, (top[1] - bottom[1]) / size];
     const side: Point = [-up[1], up[0]];
-    const go = (from: Point, along: number, across: number): Point => [from[0] + up[0] * along + side[0] * across, from[1] + up[1] * along + side[1] * across]; // prettier-ignore
+    const go = (from: Point, along: number, across: number): Point => [
+      from[0] + up[0] * along + side[0] * across,
+      from[1] + up[1] * along + side[1] * across,
+    ];
     switch (mark.kind) {
       case 'dam':
         // A plug that fills the bore.
-        return [{ ...mark, at: middle, wordsAt: go(top, WORDS_ABOVE.dam + 24 * Math.abs(up[0]), 0), d: pathOf([go(top, 0, -4), go(top, 0, 4), go(bottom, 0, 4), go(bottom, 0, -4)], true) }]; // prettier-ignore
+        return [
+          {
+            ...mark,
+            at: middle,
+            wordsAt: go(top, WORDS_ABOVE.dam + 24 * Math.abs(up[0]), 0),
+            d: pathOf([go(top, 0, -4), go(top, 0, 4), go(bottom, 0, 4), go(bottom, 0, -4)], true),
+          },
+        ];
       case 'vent':
-        return [{ ...mark, at: top, wordsAt: go(top, WORDS_ABOVE.vent + 32 * Math.abs(up[0]), 0), d: pathOf([go(top, 2, 0), go(top, 22, 0)]) + pathOf([go(top, 15, -6), go(top, 23, 0), go(top, 15, 6)]) }]; // prettier-ignore
+        return [
+          {
+            ...mark,
+            at: top,
+            wordsAt: go(top, WORDS_ABOVE.vent + 32 * Math.abs(up[0]), 0),
+            d: pathOf([go(top, 2, 0), go(top, 22, 0)]) + pathOf([go(top, 15, -6), go(top, 23, 0), go(top, 15, 6)]),
+          },
+        ];
       case 'heat': {
         const end = mark.band?.to ?? mark.along;
         return [{ ...mark, at: middle, wordsAt: middle, d: pathOf([top, at(end, 12), at(end, 6), bottom], true) }];
       }
       case 'plug':
-        return [{ ...mark, at: middle, wordsAt: middle, d: pathOf([go(top, -1, -3), go(top, -1, 3), go(bottom, 1, 3), go(bottom, 1, -3)], true) }]; // prettier-ignore
+        return [
+          {
+            ...mark,
+            at: middle,
+            wordsAt: middle,
+            d: pathOf([go(top, -1, -3), go(top, -1, 3), go(bottom, 1, 3), go(bottom, 1, -3)], true),
+          },
+        ];
       case 'tape':
         // Wound round the run, a little beyond it on both sides of the joint.
-        return [{ ...mark, at: middle, wordsAt: middle, d: pathOf([go(top, 3, -6), go(top, 3, 6), go(bottom, -3, 6), go(bottom, -3, -6)], true) }]; // prettier-ignore
+        return [
+          {
+            ...mark,
+            at: middle,
+            wordsAt: middle,
+            d: pathOf([go(top, 3, -6), go(top, 3, 6), go(bottom, -3, 6), go(bottom, -3, -6)], true),
+          },
+        ];
       case 'bar': {
         // A bar lies against the run on both of its sides.
         const end = mark.band?.to ?? mark.along;
-        const beside = (from: Point, to: Point, out: number): string => pathOf([go(from, 2 * out, 0), go(to, 2 * out, 0), go(to, 9 * out, 0), go(from, 9 * out, 0)], true); // prettier-ignore
+        const beside = (from: Point, to: Point, out: number): string =>
+          pathOf([go(from, 2 * out, 0), go(to, 2 * out, 0), go(to, 9 * out, 0), go(from, 9 * out, 0)], true);
         return [
           {
             ...mark,
@@ -148,7 +183,14 @@ export class PartMarksLayer {
         const outward = mark.outward === 'start' ? -1 : 1;
         const from = go(middle, 0, 34 * outward);
         const tip = go(middle, 0, 4 * outward);
-        return [{ ...mark, at: middle, wordsAt: go(from, -14, 0), d: pathOf([from, tip]) + pathOf([go(tip, 6, 8 * outward), tip, go(tip, -6, 8 * outward)]) }]; // prettier-ignore
+        return [
+          {
+            ...mark,
+            at: middle,
+            wordsAt: go(from, -14, 0),
+            d: pathOf([from, tip]) + pathOf([go(tip, 6, 8 * outward), tip, go(tip, -6, 8 * outward)]),
+          },
+        ];
       }
     }
   }

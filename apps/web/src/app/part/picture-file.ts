@@ -1,10 +1,24 @@
 /** What of an element's look a drawing must carry with it where no style sheet goes along. */
 const LOOKS = [
-  'fill', 'stroke', 'stroke-width', 'stroke-dasharray', 'stroke-linecap', 'stroke-linejoin', 'opacity', 'font-family', 'font-size',
-  'font-weight', 'font-style', 'text-anchor', 'paint-order',
-] as const; // prettier-ignore
+  'fill',
+  'stroke',
+  'stroke-width',
+  'stroke-dasharray',
+  'stroke-linecap',
+  'stroke-linejoin',
+  'opacity',
+  'font-family',
+  'font-size',
+  'font-weight',
+  'font-style',
+  'text-anchor',
+  'paint-order',
+] as const;
 
-/** A drawing as a file of its own: an SVG document with every look written into it. @param background colour behind it */
+/**
+ * A drawing as a file of its own: an SVG document with every look written into it.
+ * @param background colour behind it
+ */
 export function svgFile(drawing: SVGSVGElement, background: string): string {
   const copy = drawing.cloneNode(true) as SVGSVGElement;
   const [from, to] = [drawing.querySelectorAll('*'), copy.querySelectorAll('*')];
@@ -28,7 +42,10 @@ export function svgFile(drawing: SVGSVGElement, background: string): string {
   return new XMLSerializer().serializeToString(copy);
 }
 
-/** A drawing as a picture of pixels, twice as fine as it stands on the page. @throws Error when the browser cannot draw it */
+/**
+ * A drawing as a picture of pixels, twice as fine as it stands on the page.
+ * @throws Error when the browser cannot draw it
+ */
 export async function pngFile(svg: string, width: number, height: number): Promise<Blob> {
   const image = new Image();
   image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}`;

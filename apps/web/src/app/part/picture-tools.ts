@@ -72,4 +72,8 @@ export class PictureTools {
   }
 }
 
-const fileName = (title: string): string => title.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '') || 'part'; // prettier-ignore
+const fileName = (title: string): string =>
+  title
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '') || 'part';

@@ -121,9 +121,16 @@ describe('the whole picture', () => {
 
 describe('the section', () => {
   const question: SectionQuestion = {
-    type: 'fillet', technique: 'fillet', fit: UNSAID_FIT, dilution: 0.3, shares: [0.5, 0.5],
-    sides: [{ thicknessMm: 4, oldWeld: false }, { thicknessMm: 6, oldWeld: false }],
-  }; // prettier-ignore
+    type: 'fillet',
+    technique: 'fillet',
+    fit: UNSAID_FIT,
+    dilution: 0.3,
+    shares: [0.5, 0.5],
+    sides: [
+      { thicknessMm: 4, oldWeld: false },
+      { thicknessMm: 6, oldWeld: false },
+    ],
+  };
   test('a handle that is pulled comes to the depth it was pulled to', () => {
     const drawn = sectionPicture(question, undefined, 400, 300);
     const [x, y] = drawn.zones[1]!.handle;

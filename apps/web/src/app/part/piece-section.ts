@@ -77,13 +77,34 @@ export class PieceSection {
       if (what === 'wall') {
         // Too thin to write in: led out to the right.
         const x = (x1 + x2) / 2;
-        return { what, text, line: `M${x} ${y1}L${x2 + 16} ${y1 - 26}H${x2 + 24}`, x: x2 + 26, y: y1 - 22, anchor: 'start' };
+        return {
+          what,
+          text,
+          line: `M${x} ${y1}L${x2 + 16} ${y1 - 26}H${x2 + 24}`,
+          x: x2 + 26,
+          y: y1 - 22,
+          anchor: 'start',
+        };
       }
       return across
-        ? { what, text, line: `M${x1} ${y1 - 4}V${y1 + 4}M${x1} ${y1}H${x2}M${x2} ${y1 - 4}V${y1 + 4}`, x: (x1 + x2) / 2, y: y1 + 17, anchor: 'middle' }
-        : { what, text, line: `M${x1 - 4} ${y1}H${x1 + 4}M${x1} ${y1}V${y2}M${x1 - 4} ${y2}H${x1 + 4}`, x: x1 + 8, y: (y1 + y2) / 2 + 4, anchor: 'start' };
+        ? {
+            what,
+            text,
+            line: `M${x1} ${y1 - 4}V${y1 + 4}M${x1} ${y1}H${x2}M${x2} ${y1 - 4}V${y1 + 4}`,
+            x: (x1 + x2) / 2,
+            y: y1 + 17,
+            anchor: 'middle',
+          }
+        : {
+            what,
+            text,
+            line: `M${x1 - 4} ${y1}H${x1 + 4}M${x1} ${y1}V${y2}M${x1 - 4} ${y2}H${x1 + 4}`,
+            x: x1 + 8,
+            y: (y1 + y2) / 2 + 4,
+            anchor: 'start',
+          };
     }),
-  ); // prettier-ignore
+  );
   protected readonly bar = computed(() => {
     const section = this.section();
     if (!section) return '';

@@ -47,15 +47,24 @@ export function roundPicture({ joint, width, height, shades }: RoundQuestion): R
     width: band,
     middle: centre,
     d: `M${centre[0]} ${centre[1] - radius}a${radius} ${radius} 0 1 1 -0.01 0Z`,
-    ticks: Array.from({ length: 12 }, (_, hour) => pathOf([onRing(centre, radius + band / 2 + 2, hour), onRing(centre, radius + band / 2 + (hour % 3 === 0 ? 9 : 5), hour)])).join(''),
+    ticks: Array.from({ length: 12 }, (_, hour) =>
+      pathOf([
+        onRing(centre, radius + band / 2 + 2, hour),
+        onRing(centre, radius + band / 2 + (hour % 3 === 0 ? 9 : 5), hour),
+      ]),
+    ).join(''),
     hours: [12, 3, 6, 9].map((hour) => {
       const [x, y] = onRing(centre, radius + band / 2 + 20, hour);
       return { at: [x, y + 5] as const, words: String(hour) };
     }),
     shades: shades.flatMap(({ hours, letter }) =>
-      hours.map((hour) => ({ d: arc(centre, radius, hour - 0.5, hour + 0.5), at: onRing(centre, radius - band - 6, hour), letter })),
+      hours.map((hour) => ({
+        d: arc(centre, radius, hour - 0.5, hour + 0.5),
+        at: onRing(centre, radius - band - 6, hour),
+        letter,
+      })),
     ),
-  }; // prettier-ignore
+  };
 }
 
 function strip(joint: LaidJoint, width: number, height: number, shades: RoundQuestion['shades']): RoundPicture {
@@ -70,14 +79,29 @@ function strip(joint: LaidJoint, width: number, height: number, shades: RoundQue
     closed: false,
     width: 18,
     middle: [width / 2, y + 44],
-    d: pathOf([[margin, y], [margin + long, y]]),
-    ticks: Array.from({ length: 5 }, (_, index) => pathOf([[margin + (long * index) / 4, y + 13], [margin + (long * index) / 4, y + (index % 2 === 0 ? 22 : 18)]])).join(''),
+    d: pathOf([
+      [margin, y],
+      [margin + long, y],
+    ]),
+    ticks: Array.from({ length: 5 }, (_, index) =>
+      pathOf([
+        [margin + (long * index) / 4, y + 13],
+        [margin + (long * index) / 4, y + (index % 2 === 0 ? 22 : 18)],
+      ]),
+    ).join(''),
     hours: [
       { at: [margin, y - 18], words: words[0] ?? '' },
       { at: [margin + long, y - 18], words: words[1] ?? '' },
     ],
     shades: shades.flatMap(({ hours, letter }) =>
-      hours.map((hour) => ({ d: pathOf([[at(hour), y], [at(hour) + long / 12, y]]), at: [at(hour) + long / 24, y - 20] as Point, letter })),
+      hours.map((hour) => ({
+        d: pathOf([
+          [at(hour), y],
+          [at(hour) + long / 12, y],
+        ]),
+        at: [at(hour) + long / 24, y - 20] as Point,
+        letter,
+      })),
     ),
-  }; // prettier-ignore
+  };
 }

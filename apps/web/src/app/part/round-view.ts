@@ -3,7 +3,10 @@ import type { LaidJoint, Shade } from '@variatum/metallurgy';
 import { FrameSize } from '../kit/frame-size';
 import { roundPicture } from './round-picture';
 
-/** The seam as it is welded: a ring as a clock face, a straight seam as a strip, with what stands in the way of the torch. */
+/**
+ * The seam as it is welded: a ring as a clock face, a straight seam as a strip, with what stands in the way of the
+ * torch.
+ */
 @Component({
   selector: 'va-round-view',
   hostDirectives: [FrameSize],

@@ -14,7 +14,10 @@ import { ArrowItem, ArrowRow } from '../kit/arrow-row';
 import { FrameSize } from '../kit/frame-size';
 import { PartMarksLayer, WORDS_ABOVE, type MovedMark, type PartMark } from './part-marks';
 
-/** The whole part, seen from the side and to scale: pieces with their letters, joints with their numbers, what was seen where. */
+/**
+ * The whole part, seen from the side and to scale: pieces with their letters, joints with their numbers, what was seen
+ * where.
+ */
 @Component({
   selector: 'va-whole-view',
   imports: [ArrowItem, ArrowRow, PartMarksLayer],
@@ -187,7 +190,9 @@ export class WholeView {
       joints: this.joints(),
       spots: this.spots(),
       // Only what has words beside it takes room among the labels.
-      marked: this.marks().flatMap((mark) => (mark.kind === 'dam' || mark.kind === 'vent' ? [{ ...mark, off: WORDS_ABOVE[mark.kind] }] : [])), // prettier-ignore
+      marked: this.marks().flatMap((mark) =>
+        mark.kind === 'dam' || mark.kind === 'vent' ? [{ ...mark, off: WORDS_ABOVE[mark.kind] }] : [],
+      ),
     }),
   );
 

@@ -56,13 +56,20 @@ const APART = 0.06;
 /** Head of an arrow at a place, looking along a direction. */
 function head([x, y]: Point, [dx, dy]: Point, size: number): string {
   const [bx, by] = [x - dx * size, y - dy * size];
-  return pathOf([[bx - dy * size * 0.6, by + dx * size * 0.6], [x, y], [bx + dy * size * 0.6, by - dx * size * 0.6]]); // prettier-ignore
+  return pathOf([
+    [bx - dy * size * 0.6, by + dx * size * 0.6],
+    [x, y],
+    [bx + dy * size * 0.6, by - dx * size * 0.6],
+  ]);
 }
 
 /** Arrow round a number, most of a turn. */
 function turnAround([x, y]: Point): string {
   const radius = 16;
-  const at = (degrees: number): Point => [x + radius * Math.cos((degrees * Math.PI) / 180), y + radius * Math.sin((degrees * Math.PI) / 180)]; // prettier-ignore
+  const at = (degrees: number): Point => [
+    x + radius * Math.cos((degrees * Math.PI) / 180),
+    y + radius * Math.sin((degrees * Math.PI) / 180),
+  ];
   const points = Array.from({ length: 25 }, (_, step) => at(-150 + 10 * step));
   const [last, before] = [points[24]!, points[22]!];
   const size = Math.hypot(last[0] - before[0], last[1] - before[1]);
@@ -85,7 +92,9 @@ function onRing({ lengthMm, runs, turned, closed, tacks, pull, width, height }: 
       const [from, to] = [(360 * fromMm) / lengthMm, (360 * toMm) / lengthMm];
       const free = (to - from) * APART;
       const steps = 24;
-      const points = Array.from({ length: steps + 1 }, (_, step) => at(from + free + ((to - from - 2 * free) * step) / steps, radius)); // prettier-ignore
+      const points = Array.from({ length: steps + 1 }, (_, step) =>
+        at(from + free + ((to - from - 2 * free) * step) / steps, radius),
+      );
       const [last, before] = [points[steps]!, points[steps - 1]!];
       const size = Math.hypot(last[0] - before[0], last[1] - before[1]) || 1;
       return {
@@ -132,14 +141,17 @@ function onLine({ lengthMm, runs, turned, closed, tacks, pull, width, height }: 
       const free = (toMm - fromMm) * APART;
       const [from, to] = [x(fromMm + free), x(toMm - free)];
       return {
-        d: pathOf([[from, y], [to, y]]),
+        d: pathOf([
+          [from, y],
+          [to, y],
+        ]),
         arrow: head([to, y], [Math.sign(to - from), 0], 9),
         number: index + 1,
         at: [(from + to) / 2, y],
         person,
         turn: turned[index] ? turnAround([(from + to) / 2, y]) : '',
       };
-    }), // prettier-ignore
+    }),
     closed: closed.map(({ fromMm, toMm, why }) => ({
       why,
       d: pathOf([
@@ -156,9 +168,13 @@ function onLine({ lengthMm, runs, turned, closed, tacks, pull, width, height }: 
       pull.mm < SEEN_MM
         ? null
         : {
-            d: pathOf([[x(pull.towards), y + 44], [x(pull.towards), y + 32]]) + head([x(pull.towards), y + 30], [0, -1], 8),
+            d:
+              pathOf([
+                [x(pull.towards), y + 44],
+                [x(pull.towards), y + 32],
+              ]) + head([x(pull.towards), y + 30], [0, -1], 8),
             at: [Math.min(width - 60, Math.max(60, x(pull.towards))), y + 58],
-          }, // prettier-ignore
+          },
   };
 }
 

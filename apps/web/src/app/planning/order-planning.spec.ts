@@ -11,14 +11,25 @@ import { SettingsPlanning } from './settings-planning';
 const id = (end: string): string => `0198a6a0-0000-7000-8000-0000000000${end}`;
 const [A, B, ONE] = ['a1', 'a2', 'b1'].map(id) as [string, string, string];
 const tube = (id: string, position: number) =>
-  aPiece({ id, position, form: 'tube', grade: '316L', outsideMm: known(60.3), thicknessMm: known(2.77), lengthMm: known(300) }); // prettier-ignore
+  aPiece({
+    id,
+    position,
+    form: 'tube',
+    grade: '316L',
+    outsideMm: known(60.3),
+    thicknessMm: known(2.77),
+    lengthMm: known(300),
+  });
 const pieces = [tube(A, 0), tube(B, 1)];
-const joint = (more: object = {}) => aJoint({ id: ONE, sides: [sideOf(A), sideOf(B)], joint: { type: 'square-butt' }, ...more }); // prettier-ignore
+const joint = (more: object = {}) =>
+  aJoint({ id: ONE, sides: [sideOf(A), sideOf(B)], joint: { type: 'square-butt' }, ...more });
 
 let open: OpenJob;
 let planning: OrderPlanning;
 const begin = async (more: object = {}): Promise<void> => {
-  TestBed.configureTestingModule({ providers: [...jobProviders(), AnswerService, PartAnswers, PurgePlanning, SettingsPlanning, OrderPlanning] }); // prettier-ignore
+  TestBed.configureTestingModule({
+    providers: [...jobProviders(), AnswerService, PartAnswers, PurgePlanning, SettingsPlanning, OrderPlanning],
+  });
   open = await openJob(aJob(pieces, { joints: [joint(more)] }));
   planning = TestBed.inject(OrderPlanning);
 };
@@ -26,9 +37,14 @@ const begin = async (more: object = {}): Promise<void> => {
 test('a joint of two tubes is a ring with a tube on either side', async () => {
   await begin();
   expect(planning.seam()).toMatchObject({
-    kind: 'ring', closedInside: true, beyondMm: 0,
-    sides: [{ material: { grade: '316L' }, thicknessMm: 2.77, spread: 'straight', bothWays: false }, { thicknessMm: 2.77 }],
-  }); // prettier-ignore
+    kind: 'ring',
+    closedInside: true,
+    beyondMm: 0,
+    sides: [
+      { material: { grade: '316L' }, thicknessMm: 2.77, spread: 'straight', bothWays: false },
+      { thicknessMm: 2.77 },
+    ],
+  });
   expect(planning.seam()!.lengthMm).toBeCloseTo(Math.PI * 60.3, 0);
   expect(planning.usualInterpassC()).toBe(175);
   expect(planning.letter(1)).toBe('B');
@@ -43,7 +59,12 @@ test('what is set otherwise counts, what cannot be taken is left out', async () 
 });
 
 test('a bar that is pulled counts before it is kept', async () => {
-  await begin({ seamOrder: { ...NO_SEAM_ORDER, bars: [{ side: 0, distanceMm: 15, widthMm: 25, thicknessMm: 10, metal: 'copper', contact: 'clamped' }] } }); // prettier-ignore
+  await begin({
+    seamOrder: {
+      ...NO_SEAM_ORDER,
+      bars: [{ side: 0, distanceMm: 15, widthMm: 25, thicknessMm: 10, metal: 'copper', contact: 'clamped' }],
+    },
+  });
   planning.moveBar({ index: 0, distanceMm: 6, settled: false });
   expect(planning.bars()[0]!.distanceMm).toBe(6);
   expect(open.store.job()?.joints[0]?.seamOrder.bars[0]!.distanceMm).toBe(15);

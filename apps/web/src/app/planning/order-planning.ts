@@ -52,7 +52,12 @@ interface Running<Answer> {
   /** Whether it could not be reckoned: metals that are not welded, sizes out of range. */
   readonly failed: boolean;
 }
-const idle = <Answer>(answer: Answer | null = null, stopped = false): Running<Answer> => ({ done: null, answer, stopped, failed: false }); // prettier-ignore
+const idle = <Answer>(answer: Answer | null = null, stopped = false): Running<Answer> => ({
+  done: null,
+  answer,
+  stopped,
+  failed: false,
+});
 
 /** What is typed settles so long before a search begins, ms. */
 const SETTLES_MS = 500;
@@ -65,7 +70,10 @@ const sameRun = (one: ArcRun, other: ArcRun): boolean =>
 
 const same = (left: unknown, right: unknown): boolean => JSON.stringify(left) === JSON.stringify(right);
 
-/** Heat and order of the joint looked at: its seam, the orders that can be taken, the one that is, and what its heat does. */
+/**
+ * Heat and order of the joint looked at: its seam, the orders that can be taken, the one that is, and what its heat
+ * does.
+ */
 @Injectable()
 export class OrderPlanning {
   private readonly jobs = inject(JobStore);
@@ -98,20 +106,22 @@ export class OrderPlanning {
   readonly metals = computed(() => {
     const beliefs = this.answers.beliefs();
     return new Map(
-      this.jobs.pieces().map((piece): [string, { material: MaterialQuestion; thicknessMm: number | null; limitC?: number }] => {
-        const grade = piece.grade ?? beliefs[piece.id]?.candidates[0]?.grade;
-        const known = grade === undefined ? undefined : findGrade(grade);
-        const limitC = known && interpassLimit(known);
-        return [
-          piece.id,
-          {
-            material: known ? { grade: known.id } : { family: 'austenitic' },
-            thicknessMm: piece.thicknessMm.value,
-            ...(limitC === undefined ? {} : { limitC }),
-          },
-        ];
-      }),
-    ); // prettier-ignore
+      this.jobs
+        .pieces()
+        .map((piece): [string, { material: MaterialQuestion; thicknessMm: number | null; limitC?: number }] => {
+          const grade = piece.grade ?? beliefs[piece.id]?.candidates[0]?.grade;
+          const known = grade === undefined ? undefined : findGrade(grade);
+          const limitC = known && interpassLimit(known);
+          return [
+            piece.id,
+            {
+              material: known ? { grade: known.id } : { family: 'austenitic' },
+              thicknessMm: piece.thicknessMm.value,
+              ...(limitC === undefined ? {} : { limitC }),
+            },
+          ];
+        }),
+    );
   });
 
   /** The joint looked at as it lies in the picture. */
@@ -124,7 +134,12 @@ export class OrderPlanning {
     () => {
       const joint = this.laid();
       if (!joint) return null;
-      return jointSeam({ joint, pieces: this.part.layout().pieces, metals: this.metals(), usualThicknessMm: JOINTS.defaultThicknessMm }); // prettier-ignore
+      return jointSeam({
+        joint,
+        pieces: this.part.layout().pieces,
+        metals: this.metals(),
+        usualThicknessMm: JOINTS.defaultThicknessMm,
+      });
     },
     { equal: same },
   );
@@ -154,7 +169,8 @@ export class OrderPlanning {
       if (!seam || amps === null || !tacks) return null;
       const { people, hold, bars, outOfReach, turns, left, fixed } = this.kept();
       const [first, second] = seam.sides;
-      const thicker = first.thicknessMm > 1.5 * second.thicknessMm ? -1 : second.thicknessMm > 1.5 * first.thicknessMm ? 1 : 0; // prettier-ignore
+      const thicker =
+        first.thicknessMm > 1.5 * second.thicknessMm ? -1 : second.thicknessMm > 1.5 * first.thicknessMm ? 1 : 0;
       return {
         ...seam,
         passes: this.passes(),
@@ -171,7 +187,12 @@ export class OrderPlanning {
         left: stretchesOf(seam, left),
         // What was fixed on another length of seam is no longer there.
         fixed: fixed.filter(({ fromMm, toMm }) => Math.max(fromMm, toMm) <= seam.lengthMm + 0.5),
-        bars: bars.filter((bar) => isWithin(bar.distanceMm, LIMITS.barDistanceMm) && isWithin(bar.widthMm, LIMITS.barMm) && isWithin(bar.thicknessMm, LIMITS.barMm)), // prettier-ignore
+        bars: bars.filter(
+          (bar) =>
+            isWithin(bar.distanceMm, LIMITS.barDistanceMm) &&
+            isWithin(bar.widthMm, LIMITS.barMm) &&
+            isWithin(bar.thicknessMm, LIMITS.barMm),
+        ),
       };
     },
     { equal: same },
@@ -209,14 +230,20 @@ export class OrderPlanning {
   readonly plans = computed<readonly JudgedPlan[]>(() => {
     const found = this.searched().answer;
     const [own, judged] = [this.ownRuns(), this.judged()];
-    const mine = own && judged ? [{ id: 'own', title: this.own() ? 'your own' : (this.chosen()?.title ?? ''), runs: own, judged }] : []; // prettier-ignore
+    const mine =
+      own && judged
+        ? [{ id: 'own', title: this.own() ? 'your own' : (this.chosen()?.title ?? ''), runs: own, judged }]
+        : [];
     const list = found ? [...(found.best.id === 'found' ? [found.best] : []), ...found.habits] : [];
     return [...list.map((plan) => (plan.id === 'found' ? { ...plan, title: 'found by search' } : plan)), ...mine];
   });
   readonly shown = computed<JudgedPlan | null>(() => {
     const plans = this.plans();
     const wanted = this.lookedAt() ?? (this.own() || this.chosen() ? 'own' : null);
-    return plans.find(({ id }) => id === wanted) ?? (wanted === 'own' ? null : (plans.find(({ id }) => id === this.searched().answer?.best.id) ?? plans[0] ?? null)); // prettier-ignore
+    return (
+      plans.find(({ id }) => id === wanted) ??
+      (wanted === 'own' ? null : (plans.find(({ id }) => id === this.searched().answer?.best.id) ?? plans[0] ?? null))
+    );
   });
   /** Whether the order looked at is the one the weld will follow. */
   readonly isChosen = computed(() => {
@@ -371,7 +398,9 @@ export class OrderPlanning {
   /** Bars as they are kept, with the one that is being pulled where it is. */
   readonly bars = computed<readonly KeptBar[]>(() => {
     const pulled = this.pulled();
-    return this.kept().bars.map((bar, index) => (index === pulled?.index ? { ...bar, distanceMm: pulled.distanceMm } : bar)); // prettier-ignore
+    return this.kept().bars.map((bar, index) =>
+      index === pulled?.index ? { ...bar, distanceMm: pulled.distanceMm } : bar,
+    );
   });
 
   /** Moves a bar: shown at once, kept when the hand has left it. */

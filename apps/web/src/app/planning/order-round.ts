@@ -4,7 +4,9 @@ import { FrameSize } from '../kit/frame-size';
 import { orderPicture, type ClosedStretch } from './order-picture';
 import { placeWords } from './seam-places';
 
-/** An order on the ring or along the seam: numbers, arrows, tacks, where it pulls, and the run that burns at a moment. */
+/**
+ * An order on the ring or along the seam: numbers, arrows, tacks, where it pulls, and the run that burns at a moment.
+ */
 @Component({
   selector: 'va-order-round',
   hostDirectives: [FrameSize],
@@ -135,7 +137,16 @@ export class OrderRound {
   private readonly runs = computed(() => this.plan().runs.filter(({ pass }) => pass === 0));
   protected readonly picture = computed(() => {
     const { pull } = this.plan().judged;
-    return orderPicture({ kind: this.kind(), lengthMm: this.lengthMm(), runs: this.runs(), turned: this.turned(), closed: this.closed(), tacks: this.tacks(), pull, ...this.size() }); // prettier-ignore
+    return orderPicture({
+      kind: this.kind(),
+      lengthMm: this.lengthMm(),
+      runs: this.runs(),
+      turned: this.turned(),
+      closed: this.closed(),
+      tacks: this.tacks(),
+      pull,
+      ...this.size(),
+    });
   });
   /** Which runs of the pass burn at the moment looked at; of a later pass the run over the same place. */
   protected readonly lit = computed(() => {
@@ -149,7 +160,11 @@ export class OrderRound {
   protected readonly label = computed(() => {
     const seam = { kind: this.kind(), lengthMm: this.lengthMm() };
     const turned = this.turned();
-    const runs = this.runs().map(({ fromMm, toMm }, index) => `${index + 1}: ${turned[index] ? 'turn the part, ' : ''}from ${placeWords(seam, fromMm)} to ${placeWords(seam, toMm)}`); // prettier-ignore
+    const runs = this.runs().map(
+      ({ fromMm, toMm }, index) =>
+        `${index + 1}: ${turned[index] ? 'turn the part, ' : ''}from ${placeWords(seam, fromMm)} to ` +
+        placeWords(seam, toMm),
+    );
     return `Order of a pass, ${this.plan().title}. ${runs.join('; ')}. ${this.pullWords()}`;
   });
 }

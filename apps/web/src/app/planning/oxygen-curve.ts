@@ -135,7 +135,13 @@ export class OxygenCurve {
   });
   protected readonly band = computed(() => {
     const { x, y } = this.scales();
-    return area<Level>(({ minutes }) => x(minutes), ({ range90 }) => y(range90[0]), ({ range90 }) => y(range90[1]))([...this.levels()]) ?? ''; // prettier-ignore
+    return (
+      area<Level>(
+        ({ minutes }) => x(minutes),
+        ({ range90 }) => y(range90[0]),
+        ({ range90 }) => y(range90[1]),
+      )([...this.levels()]) ?? ''
+    );
   });
   protected readonly median = computed(() => {
     const { x, y } = this.scales();
@@ -151,7 +157,15 @@ export class OxygenCurve {
     return this.habits().flatMap(({ habit, minutes, leftPpm }, index) => {
       if (minutes === null || minutes > this.longest()) return [];
       const [cx, cy] = [x(minutes), y(leftPpm)];
-      return [{ habit, letter: ['1', '2', '3'][index] ?? '', x: cx, y: cy + 4, d: `M${cx - 9} ${cy}a9 9 0 1 0 18 0a9 9 0 1 0 -18 0Z` }]; // prettier-ignore
+      return [
+        {
+          habit,
+          letter: ['1', '2', '3'][index] ?? '',
+          x: cx,
+          y: cy + 4,
+          d: `M${cx - 9} ${cy}a9 9 0 1 0 18 0a9 9 0 1 0 -18 0Z`,
+        },
+      ];
     });
   });
   protected readonly words = computed(

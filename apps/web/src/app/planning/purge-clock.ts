@@ -4,7 +4,10 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { PurgePlanning } from './purge-planning';
 import { PurgeWait } from './purge-wait';
 
-/** The waiting clock: gas on, how long it has been running, and when it is most likely clean. It runs on when the page is closed. */
+/**
+ * The waiting clock: gas on, how long it has been running, and when it is most likely clean. It runs on when the page
+ * is closed.
+ */
 @Component({
   selector: 'va-purge-clock',
   imports: [NzButtonModule],
@@ -71,6 +74,7 @@ export class PurgeClockView {
     const clock = this.wait.clock();
     if (!clock) return '';
     const [least, likely, most] = clock.minutes;
-    return `predicted ${minutesWords(likely)}: ${minutesWords(least)} to ${most === null ? 'never' : minutesWords(most)}`;
+    const longest = most === null ? 'never' : minutesWords(most);
+    return `predicted ${minutesWords(likely)}: ${minutesWords(least)} to ${longest}`;
   });
 }

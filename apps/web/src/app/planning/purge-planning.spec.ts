@@ -55,7 +55,11 @@ test('what cannot be reckoned with is left out, and stands at its field', async 
 
 test('without a joint, or without a length, nothing is invented', async () => {
   await begin(aJob(pieces));
-  expect([planning.room(), planning.answer(), planning.ways().map(({ way }) => way)]).toEqual([null, null, ['gas-box', 'metal', 'paste', 'none']]); // prettier-ignore
+  expect([planning.room(), planning.answer(), planning.ways().map(({ way }) => way)]).toEqual([
+    null,
+    null,
+    ['gas-box', 'metal', 'paste', 'none'],
+  ]);
 });
 
 test('a size that is wanting is named', async () => {

@@ -70,7 +70,9 @@ function takeable(plan: PurgePlan): PurgePlan {
   };
 }
 
-/** The purge behind the joint looked at: its room, how long it takes, what the vent does, and what else could be done. */
+/**
+ * The purge behind the joint looked at: its room, how long it takes, what the vent does, and what else could be done.
+ */
 @Injectable()
 export class PurgePlanning {
   private readonly jobs = inject(JobStore);
@@ -106,7 +108,13 @@ export class PurgePlanning {
     const minutes = this.answer()?.minutes;
     const [least, most] = minutes?.range90 ?? [0, null];
     const pace = this.question()?.pace;
-    this.change({ clock: { startedAt: new Date().toISOString(), minutes: [least, minutes?.median ?? 0, most], ...(pace === undefined ? {} : { pace }) } }); // prettier-ignore
+    this.change({
+      clock: {
+        startedAt: new Date().toISOString(),
+        minutes: [least, minutes?.median ?? 0, most],
+        ...(pace === undefined ? {} : { pace }),
+      },
+    });
   }
 
   /** Moves a dam or a vent: shown at once, kept when the hand has left it. */
@@ -136,7 +144,9 @@ export class PurgePlanning {
 
   /** Thinnest known wall that meets in the joint looked at, mm; as usual while none is known. */
   readonly wallMm = computed(() => {
-    const known = this.jobs.meeting().flatMap(({ kind, thicknessMm }) => (kind === 'base' && thicknessMm.value !== null ? [thicknessMm.value] : [])); // prettier-ignore
+    const known = this.jobs
+      .meeting()
+      .flatMap(({ kind, thicknessMm }) => (kind === 'base' && thicknessMm.value !== null ? [thicknessMm.value] : []));
     return known.length > 0 ? Math.min(...known) : JOINTS.defaultThicknessMm;
   });
 
@@ -283,10 +293,21 @@ export class PurgePlanning {
     const dams = this.nearDams();
     const rates = this.workshops.workshop()?.rates;
     const [labour, gas] = [rates?.labourPerHour ?? null, rates?.gasPerCubicMetre ?? null];
-    return attempt(() => backShieldingWays(
-      { purge: questionWith([], this.kept().volumeL), dam: dams.length > 0 ? questionWith(dams, null) : undefined },
-      { meltsThrough: this.melts(), hydrogen: this.hydrogen(), rates: labour === null && gas === null ? undefined : { labourPerHour: labour ?? 0, gasPerLitre: (gas ?? 0) / 1000 } },
-    )) ?? []; // prettier-ignore
+    return (
+      attempt(() =>
+        backShieldingWays(
+          { purge: questionWith([], this.kept().volumeL), dam: dams.length > 0 ? questionWith(dams, null) : undefined },
+          {
+            meltsThrough: this.melts(),
+            hydrogen: this.hydrogen(),
+            rates:
+              labour === null && gas === null
+                ? undefined
+                : { labourPerHour: labour ?? 0, gasPerLitre: (gas ?? 0) / 1000 },
+          },
+        ),
+      ) ?? []
+    );
   });
   /** Dams beside the joint looked at, to be taken over. */
   readonly nearDams = computed(() => {

@@ -13,11 +13,16 @@ export const HOUR_DEGREES = 30;
 /** Farthest place of a seam, in what stretches are kept in: degrees of a ring, mm of a line. */
 export const farthest = ({ kind, lengthMm }: PlacedSeam): number => (kind === 'ring' ? 360 : lengthMm);
 
-/** Stretches as they are kept, mm along the seam they are of; one that is not on it stands at its field and counts for nothing. */
+/**
+ * Stretches as they are kept, mm along the seam they are of; one that is not on it stands at its field and counts for
+ * nothing.
+ */
 export function stretchesOf(seam: PlacedSeam, kept: readonly KeptStretch[]): readonly Stretch[] {
   const unit = seam.lengthMm / farthest(seam);
   const isOn = (place: number): boolean => place >= 0 && place <= farthest(seam) + 0.5;
-  return kept.filter(({ from, to }) => isOn(from) && isOn(to)).map(({ from, to }) => ({ fromMm: from * unit, toMm: to * unit })); // prettier-ignore
+  return kept
+    .filter(({ from, to }) => isOn(from) && isOn(to))
+    .map(({ from, to }) => ({ fromMm: from * unit, toMm: to * unit }));
 }
 
 /** A place on a seam in words: degrees from the top of a ring, mm along a line. */

@@ -40,16 +40,32 @@ export interface SettingLine {
 }
 
 const TITLES: Readonly<Record<Name, readonly [title: string, unit: string]>> = {
-  amps: ['Current', 'A'], rodMm: ['Rod', 'mm'], tungstenMm: ['Tungsten', 'mm'], cup: ['Cup, gas lens', ''], torchLpm: ['Torch gas', 'L/min'],
-  preFlowS: ['Pre-flow', 's'], startAmps: ['Start', 'A'], upSlopeS: ['Up-slope', 's'], downSlopeS: ['Down-slope', 's'], endAmps: ['End', 'A'],
+  amps: ['Current', 'A'],
+  rodMm: ['Rod', 'mm'],
+  tungstenMm: ['Tungsten', 'mm'],
+  cup: ['Cup, gas lens', ''],
+  torchLpm: ['Torch gas', 'L/min'],
+  preFlowS: ['Pre-flow', 's'],
+  startAmps: ['Start', 'A'],
+  upSlopeS: ['Up-slope', 's'],
+  downSlopeS: ['Down-slope', 's'],
+  endAmps: ['End', 'A'],
   postFlowS: ['Post-flow', 's'],
-}; // prettier-ignore
+};
 const NAMES = Object.keys(TITLES) as Name[];
 const RANGES: Readonly<Record<Name, readonly [number, number]>> = {
-  amps: LIMITS.machineAmperes, rodMm: LIMITS.rodDiameterMm, tungstenMm: LIMITS.rodDiameterMm, cup: LIMITS.cupNumber, torchLpm: LIMITS.flowLpm,
-  preFlowS: LIMITS.slopeS, startAmps: LIMITS.machineAmperes, upSlopeS: LIMITS.slopeS, downSlopeS: LIMITS.slopeS, endAmps: LIMITS.machineAmperes,
+  amps: LIMITS.machineAmperes,
+  rodMm: LIMITS.rodDiameterMm,
+  tungstenMm: LIMITS.rodDiameterMm,
+  cup: LIMITS.cupNumber,
+  torchLpm: LIMITS.flowLpm,
+  preFlowS: LIMITS.slopeS,
+  startAmps: LIMITS.machineAmperes,
+  upSlopeS: LIMITS.slopeS,
+  downSlopeS: LIMITS.slopeS,
+  endAmps: LIMITS.machineAmperes,
   postFlowS: LIMITS.slopeS,
-}; // prettier-ignore
+};
 
 /** Settings at the torch for the joint looked at, and what the welder sets otherwise. */
 @Injectable()
@@ -85,10 +101,21 @@ export class SettingsPlanning {
       return {
         pieces,
         joint: { ...joint, ...(technique ? { technique } : {}) },
-        rod, process, pass: this.pass(), brightCrater: this.purge.profile().tint === 'none' || this.purge.profile().tint === 'straw',
+        rod,
+        process,
+        pass: this.pass(),
+        brightCrater: this.purge.profile().tint === 'none' || this.purge.profile().tint === 'straw',
         ...(fit && joint.type === 'bevel' ? { landMm: fit.landMm } : {}),
-        ...(machine ? { machine: { kind: machine.kind, supply: { volts: machine.volts, amperes: machine.amperes, phases: machine.phases }, mostAmperes: machine.mostAmperes } } : {}),
-      }; // prettier-ignore
+        ...(machine
+          ? {
+              machine: {
+                kind: machine.kind,
+                supply: { volts: machine.volts, amperes: machine.amperes, phases: machine.phases },
+                mostAmperes: machine.mostAmperes,
+              },
+            }
+          : {}),
+      };
     },
     { equal: (left, right) => JSON.stringify(left) === JSON.stringify(right) },
   );
@@ -101,9 +128,14 @@ export class SettingsPlanning {
 
   private readonly foundByPass = rxResource({
     params: () => this.question(),
-    stream: ({ params }) => forkJoin(SETTING_PASSES.map((pass) => this.compute.settings({ ...params, pass }))).pipe(catchError(() => of(null))), // prettier-ignore
+    stream: ({ params }) =>
+      forkJoin(SETTING_PASSES.map((pass) => this.compute.settings({ ...params, pass }))).pipe(
+        catchError(() => of(null)),
+      ),
   });
-  /** Lowest, set and highest current of a pass, A: what the welder set, else as reckoned; null while neither is there. */
+  /**
+   * Lowest, set and highest current of a pass, A: what the welder set, else as reckoned; null while neither is there.
+   */
   ampsOf(pass: SettingPass): readonly [number, number, number] | null {
     const own = this.joints.leading()?.settings[pass]?.amps;
     if (own !== undefined && isWithin(own, LIMITS.machineAmperes)) return [own, own, own];
@@ -117,7 +149,9 @@ export class SettingsPlanning {
     return isWithin(own, LIMITS.machineAmperes) ? (own ?? null) : (this.reckoned()?.amps[1] ?? null);
   });
 
-  /** Settings of the pass looked at as they are set; what nobody set otherwise as reckoned. null while neither is there. */
+  /**
+   * Settings of the pass looked at as they are set; what nobody set otherwise as reckoned. null while neither is there.
+   */
   readonly set = computed<SettingOverrides | null>(() => {
     const found = this.reckoned();
     if (!found) return null;
@@ -151,11 +185,16 @@ export class SettingsPlanning {
       const [low, , high] = found.amps;
       return [
         {
-          name, title, unit, words: this.words(name, shown), reckoned: value === null ? '' : this.words(name, value),
-          range: name === 'amps' && own.amps === undefined ? `${low} to ${high} A` : '', own: own[name] !== undefined,
+          name,
+          title,
+          unit,
+          words: this.words(name, shown),
+          reckoned: value === null ? '' : this.words(name, value),
+          range: name === 'amps' && own.amps === undefined ? `${low} to ${high} A` : '',
+          own: own[name] !== undefined,
           field: this.fields[name],
         },
-      ]; // prettier-ignore
+      ];
     });
   });
 
@@ -168,7 +207,15 @@ export class SettingsPlanning {
     const found = this.reckoned();
     if (!found) return '';
     const { amps, seconds, wide } = found.tack;
-    return `Tacks at ${amps} A for ${seconds[0]} to ${seconds[1]} s${wide ? ', wide and filled, with a slow end' : ', quick and small'}.${found.pulse ? ` Pulse if you like: ${found.pulse.peakAmps} A and ${found.pulse.backgroundAmps} A, ${found.pulse.perSecond} a second, ${Math.round(100 * found.pulse.onShare)} % on.` : ''}`;
+    return (
+      `Tacks at ${amps} A for ${seconds[0]} to ${seconds[1]} ` +
+      `s${wide ? ', wide and filled, with a slow end' : ', quick and small'}.${
+        found.pulse
+          ? ` Pulse if you like: ${found.pulse.peakAmps} A and ${found.pulse.backgroundAmps} A, ` +
+            `${found.pulse.perSecond} a second, ${Math.round(100 * found.pulse.onShare)} % on.`
+          : ''
+      }`
+    );
   });
   readonly reasons = computed(() =>
     (this.reckoned()?.reasons ?? []).map(({ setting, reason, source }) => ({

@@ -9,7 +9,9 @@ import { type DiagramName, WINDOWS } from './map-geometry';
 import { MapKey } from './map-key';
 import { HEIGHT, inWindow, planeOf, PLOT, WIDTH } from './map-plane';
 
-/** Constitution map: iso-ferrite lines, cloud of pools, and tie lines from the pieces over the melted base to the rod. */
+/**
+ * Constitution map: iso-ferrite lines, cloud of pools, and tie lines from the pieces over the melted base to the rod.
+ */
 @Component({
   selector: 'va-constitution-map',
   imports: [Axes, ChoiceGroup, CloudLayer, DiagramLayer, MapKey],
@@ -73,6 +75,9 @@ export class ConstitutionMap {
       .pools.map(({ ferriteNumber }) => ferriteNumber)
       .sort((left, right) => left - right);
     const at = (share: number): number => Math.round(numbers[Math.floor(share * (numbers.length - 1))] ?? 0);
-    return `Constitution map after ${this.plane().window.title}. Rod ${this.cloud().rod ?? 'none'}; pools from ferrite number ${at(0.05)} to ${at(0.95)}, middle ${at(0.5)}.`;
+    return (
+      `Constitution map after ${this.plane().window.title}. Rod ${this.cloud().rod ?? 'none'}; pools from ferrite ` +
+      `number ${at(0.05)} to ${at(0.95)}, middle ${at(0.5)}.`
+    );
   });
 }

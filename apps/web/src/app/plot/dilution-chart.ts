@@ -104,7 +104,9 @@ export class DilutionChart {
   protected readonly words = computed(() => {
     const { window, rod } = this.curve();
     return window
-      ? `Ferrite number of ${rod ?? 'no rod'} against dilution; the choice holds from ${Math.round(100 * window[0])} to ${Math.round(100 * window[1])} % dilution.`
-      : `Ferrite number of ${rod ?? 'no rod'} against dilution; there is no dilution at which bead cracking stays below high.`;
+      ? `Ferrite number of ${rod ?? 'no rod'} against dilution; the choice holds from ` +
+          `${Math.round(100 * window[0])} to ${Math.round(100 * window[1])} % dilution.`
+      : `Ferrite number of ${rod ?? 'no rod'} against dilution; there is no dilution at which bead cracking stays ` +
+          'below high.';
   });
 }

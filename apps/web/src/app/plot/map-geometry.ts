@@ -37,12 +37,7 @@ export function lineOf(
 
 /** SVG path of a density contour, already in drawing coordinates. */
 export function geoPathOf(contour: Pick<ContourMultiPolygon, 'coordinates'>): string {
-  return contour.coordinates
-    .flatMap((polygon) =>
-      polygon.map(
-        (ring) =>
-          `${ring.map(([px, py], index) => `${index === 0 ? 'M' : 'L'}${(px as number).toFixed(1)} ${(py as number).toFixed(1)}`).join('')}Z`,
-      ),
-    )
-    .join('');
+  const corner = ([x, y]: number[], index: number): string =>
+    `${index === 0 ? 'M' : 'L'}${(x as number).toFixed(1)} ${(y as number).toFixed(1)}`;
+  return contour.coordinates.flatMap((polygon) => polygon.map((ring) => `${ring.map(corner).join('')}Z`)).join('');
 }

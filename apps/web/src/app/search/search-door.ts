@@ -19,8 +19,8 @@ import { Found, type Hit } from './found';
 const LIST_KEYS = ['ArrowDown', 'ArrowUp', 'Enter'];
 
 /**
- * Opens the search and the sheet of keys from anywhere. The field stands at once and takes every key in its order; what it finds
- * is fetched when the page has time, or is asked, and keys that were meant for the list wait for it.
+ * Opens the search and the sheet of keys from anywhere. The field stands at once and takes every key in its order; what
+ * it finds is fetched when the page has time, or is asked, and keys that were meant for the list wait for it.
  */
 @Component({
   selector: 'va-search-door',

@@ -130,7 +130,10 @@ export class MeterSettings {
   }
 
   protected example({ meter, key }: MeterWithKey): string {
-    return `curl -H "Authorization: Bearer ${key}" -H "Content-Type: application/x-ndjson" --data '${LINES[meter.kind]}' ${location.origin}/api/meters/lines`;
+    return (
+      `curl -H "Authorization: Bearer ${key}" -H "Content-Type: application/x-ndjson" --data ` +
+      `'${LINES[meter.kind]}' ${location.origin}/api/meters/lines`
+    );
   }
 
   protected add(): Promise<void> {
@@ -159,9 +162,11 @@ export class MeterSettings {
   protected bringIn({ id, name }: Meter, file: File): Promise<void> {
     return this.change(async () => {
       const csv = await file.text();
-      const { taken, known } = await firstValueFrom(this.api.ask('POST /meters/:id/trace', { path: { id }, body: { csv } }));
+      const { taken, known } = await firstValueFrom(
+        this.api.ask('POST /meters/:id/trace', { path: { id }, body: { csv } }),
+      );
       this.said.set(`${taken} readings of ${name} were brought in${known > 0 ? `, ${known} were known` : ''}.`);
-    }); // prettier-ignore
+    });
   }
 
   private async change(act: () => Promise<void>): Promise<void> {

@@ -201,7 +201,8 @@ export class PeopleSettings {
     (this.open.hasValue() ? this.open.value() : []).map(({ id, name, role, person, expiresAt }) => ({
       id,
       name,
-      about: `${person === null ? ROLE_WORDS[role].title.toLowerCase() : 'a new password'}, until ${whenWords(expiresAt)}`,
+      about:
+        `${person === null ? ROLE_WORDS[role].title.toLowerCase() : 'a new password'}, until ` + whenWords(expiresAt),
     })),
   );
 

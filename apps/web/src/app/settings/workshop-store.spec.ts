@@ -5,9 +5,15 @@ import { editedList, type EditedList } from './edited-list';
 import { WorkshopStore } from './workshop-store';
 
 const machine = {
-  id: '00000000-0000-4000-8000-0000000000a1', name: 'Bench', processes: ['gtaw' as const], kind: 'inverter' as const, volts: 230,
-  amperes: 16, phases: 1 as const, mostAmperes: null,
-}; // prettier-ignore
+  id: '00000000-0000-4000-8000-0000000000a1',
+  name: 'Bench',
+  processes: ['gtaw' as const],
+  kind: 'inverter' as const,
+  volts: 230,
+  amperes: 16,
+  phases: 1 as const,
+  mostAmperes: null,
+};
 /** Lets so much time pass at once: typing rests, what is on its way arrives. */
 const rest = (ms = 450): Promise<void> => jest.advanceTimersByTimeAsync(ms);
 

@@ -11,7 +11,10 @@ interface Somebody {
   readonly name: string;
 }
 
-/** Who works at this tablet: a tap on a name and a short number, with gloves on. Without a server the number is asked for later. */
+/**
+ * Who works at this tablet: a tap on a name and a short number, with gloves on. Without a server the number is asked
+ * for later.
+ */
 @Component({
   selector: 'va-at-tablet',
   imports: [NumberPad, NzButtonModule],
@@ -87,7 +90,9 @@ export class AtTablet {
   protected readonly mayClaim = signal(false);
   private readonly picked = signal<Somebody | null>(null);
   protected readonly chosen = computed<Somebody | null>(() => this.picked() ?? this.claimed());
-  protected readonly isClaimed = computed(() => this.chosen() !== null && this.chosen()?.person === this.claimed()?.person); // prettier-ignore
+  protected readonly isClaimed = computed(
+    () => this.chosen() !== null && this.chosen()?.person === this.claimed()?.person,
+  );
   protected readonly people = computed(() => {
     const here = this.session.now()?.person ?? null;
     return (this.tablet()?.people ?? []).filter(({ person }) => this.session.isSignedOut() || person !== here);

@@ -9,7 +9,10 @@ import { Session } from '../sync/session';
 /** What the one before typed is waited for so long, ms; after that it waits for them. */
 const GO_FIRST_MS = 5000;
 
-/** Signs people in and out. Who comes in as somebody else begins on a fresh page; what the one before typed stays theirs. */
+/**
+ * Signs people in and out. Who comes in as somebody else begins on a fresh page; what the one before typed stays
+ * theirs.
+ */
 @Injectable({ providedIn: 'root' })
 export class Enter {
   private readonly api = inject(ApiClient);
@@ -41,7 +44,9 @@ export class Enter {
     await this.as(this.api.ask('POST /session/at-tablet', { body: { person, pin } }));
   }
 
-  /** Somebody works on at this tablet while no server can hear who they are; their number is asked for when one does. */
+  /**
+   * Somebody works on at this tablet while no server can hear who they are; their number is asked for when one does.
+   */
   claim({ person, name }: { readonly person: string; readonly name: string }): void {
     const workshop = this.session.tablet()?.workshop;
     if (workshop === undefined) return;

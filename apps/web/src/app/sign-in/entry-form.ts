@@ -2,7 +2,9 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
 import { FormsModule } from '@angular/forms';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 
-/** A form somebody comes in by: its fields are put between its tags, what is wrong besides stands above its one button. */
+/**
+ * A form somebody comes in by: its fields are put between its tags, what is wrong besides stands above its one button.
+ */
 @Component({
   selector: 'va-entry-form',
   imports: [FormsModule, NzButtonModule],

@@ -8,7 +8,10 @@ import { entry } from './entry';
 import { EntryForm } from './entry-form';
 import { SecretField } from './secret-field';
 
-/** Where everybody begins who has a name here: name and password, nothing else in the way; at a tablet a tap on one's name. */
+/**
+ * Where everybody begins who has a name here: name and password, nothing else in the way; at a tablet a tap on one's
+ * name.
+ */
 @Component({
   selector: 'va-sign-in',
   imports: [AtTablet, EntryForm, RouterLink, SecretField, TextField],

@@ -33,7 +33,10 @@ interface AnyQuestion {
   readonly body?: unknown;
 }
 
-/** Asks the server: every address of the interface by its name. Errors arrive as `HttpErrorResponse` with a problem document. */
+/**
+ * Asks the server: every address of the interface by its name. Errors arrive as `HttpErrorResponse` with a problem
+ * document.
+ */
 @Injectable({ providedIn: 'root' })
 export class ApiClient {
   private readonly http = inject(HttpClient);
@@ -53,13 +56,19 @@ export class ApiClient {
     return this.http.request<Answer<One>>(method, url, { body, params, keepalive });
   }
 
-  /** Asks for a file, under the name the server gives it. @example client.file('GET /meters/:id/trace', { path: { id } }) */
+  /**
+   * Asks for a file, under the name the server gives it.
+   * @example client.file('GET /meters/:id/trace', { path: { id } })
+   */
   file<One extends FileAddress>(
     address: One,
     { path, query = {} }: FileQuestion<One>,
   ): Observable<{ readonly name: string; readonly bytes: Blob }> {
     // That the path is the one this address takes is what the argument's type says.
-    const { method, url } = (requestTo as (address: Address, path: object) => { method: string; url: string })(address, path); // prettier-ignore
+    const { method, url } = (requestTo as (address: Address, path: object) => { method: string; url: string })(
+      address,
+      path,
+    );
     return this.http
       .request(method, url, { params: query as Record<string, string>, observe: 'response', responseType: 'blob' })
       .pipe(

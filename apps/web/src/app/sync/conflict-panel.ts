@@ -35,7 +35,9 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   rates: 'Rates',
 };
 
-/** Fields that two people changed from the same state, side by side: nothing of either is lost before somebody decides. */
+/**
+ * Fields that two people changed from the same state, side by side: nothing of either is lost before somebody decides.
+ */
 @Component({
   selector: 'va-conflict-panel',
   imports: [NzButtonModule],

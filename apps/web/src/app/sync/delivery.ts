@@ -2,8 +2,8 @@ import type { HttpErrorResponse } from '@angular/common/http';
 import type { Problem } from '@variatum/contracts';
 
 /**
- * Why operations wait: nobody answers, the server cannot take them now, it cannot say whether it has, it is asked too often, or
- * it does not know who asks.
+ * Why operations wait: nobody answers, the server cannot take them now, it cannot say whether it has, it is asked too
+ * often, or it does not know who asks.
  */
 export type Waiting = 'unreachable' | 'unable' | 'not-known' | 'busy' | 'unknown-person';
 
@@ -20,14 +20,15 @@ export interface Wait {
 }
 
 /**
- * Why an operation must wait after such an answer, and for how long. Only a verdict on the operation itself ends its waiting:
- * everything else may pass, and what was typed is kept until it does.
+ * Why an operation must wait after such an answer, and for how long. Only a verdict on the operation itself ends its
+ * waiting: everything else may pass, and what was typed is kept until it does.
  * @returns undefined when the answer is a verdict
  */
 export function waitAfter({ status, headers, error }: HttpErrorResponse): Wait | undefined {
   const seconds = Number(headers?.get('Retry-After') ?? Number.NaN);
   const milliseconds = seconds > 0 ? Math.min(seconds * 1000, LONGEST_PAUSE_MS) : PAUSE_MS;
-  // An answer that cannot be read, though the server meant it well: whether the operation counts is found out by asking again.
+  // An answer that cannot be read, though the server meant it well: whether the operation counts is found out by asking
+  // again.
   if (status === 0 || status < 400) return { why: 'unreachable', milliseconds, mayBeItsOwn: false };
   if (status >= 500) {
     const nothing = (error as Problem | null)?.saved === 'nothing';

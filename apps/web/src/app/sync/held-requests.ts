@@ -3,8 +3,8 @@ import { inject, Injectable } from '@angular/core';
 import { BehaviorSubject, filter, switchMap, take } from 'rxjs';
 
 /**
- * Holds what a page asks while somebody comes in or goes: the browser would ask it in the name of whoever comes, of whom the page
- * knows nothing yet.
+ * Holds what a page asks while somebody comes in or goes: the browser would ask it in the name of whoever comes, of
+ * whom the page knows nothing yet.
  */
 @Injectable({ providedIn: 'root' })
 export class HeldRequests {

@@ -15,5 +15,7 @@ export { SyncedDocument, type DocumentKind, type Part, type Reading } from './sy
 export { untilAnswered } from './until-answered';
 export { RestingChanges, UndoHistory };
 
-/** What every page that changes something keeps for itself: how saving stands, what rests, and what can be taken back. */
+/**
+ * What every page that changes something keeps for itself: how saving stands, what rests, and what can be taken back.
+ */
 export const PAGE_SYNC: Provider[] = [Autosave, UndoHistory, RestingChanges];

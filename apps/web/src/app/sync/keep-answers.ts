@@ -3,7 +3,10 @@ import { inject, Injector } from '@angular/core';
 import { catchError, from, switchMap, tap, throwError } from 'rxjs';
 import { KeptDocuments } from './kept-documents';
 
-/** Lists that are shown as they were last seen when no server answers. Documents that are changed are kept as they stand. */
+/**
+ * Lists that are shown as they were last seen when no server answers. Documents that are changed are kept as they
+ * stand.
+ */
 const KEPT = /^\/api\/(jobs|people)$/;
 
 /** Answers lists as they were last seen while no server can be reached. */

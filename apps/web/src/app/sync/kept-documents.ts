@@ -60,7 +60,8 @@ export class KeptDocuments {
     if (workshop === undefined) return undefined;
     const pending = this.pending.get(name);
     if (pending) return pending;
-    return (await (await this.database)?.get(DOCUMENTS, [workshop, name]).catch(() => undefined)) as KeptDocument | undefined; // prettier-ignore
+    return (await (await this.database)?.get(DOCUMENTS, [workshop, name]).catch(() => undefined)) as
+      KeptDocument | undefined;
   }
 
   /** Says that a kept document is shown since no server answers, or no longer is. */

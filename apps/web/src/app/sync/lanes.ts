@@ -14,7 +14,10 @@ export function laneOf({ url, file }: Pick<Operation, 'url' | 'file'>): Lane {
 const madeBy = ({ method, body }: Operation): string | undefined =>
   method === 'POST' && typeof body['id'] === 'string' ? body['id'] : undefined;
 
-/** Whether a later operation needs an earlier one to have arrived: it changes the same thing, or names what that one makes. */
+/**
+ * Whether a later operation needs an earlier one to have arrived: it changes the same thing, or names what that one
+ * makes.
+ */
 export function needs(later: Operation, earlier: Operation): boolean {
   if (later.versioned && later.versioned.id === earlier.versioned?.id) return true;
   const made = madeBy(earlier);

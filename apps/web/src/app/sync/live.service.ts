@@ -33,8 +33,8 @@ const SILENT_AFTER_MS = 50_000;
 const LOOK_EVERY_MS = 10_000;
 
 /**
- * Changes other browsers make, as the server tells them. All pages of a browser share one stream, since a browser opens only a
- * handful of connections to one server: the page that holds a lock listens and passes on what it hears.
+ * Changes other browsers make, as the server tells them. All pages of a browser share one stream, since a browser opens
+ * only a handful of connections to one server: the page that holds a lock listens and passes on what it hears.
  */
 @Injectable({ providedIn: 'root' })
 export class LiveService {

@@ -23,6 +23,9 @@ export class OfflineNote {
   protected readonly words = computed(() => {
     const since = this.kept.shownSince();
     if (since === null) return null;
-    return `No server answers. This is as last seen here ${whenWords(new Date(since).toISOString())}; what you type is kept and sent later.`;
+    return (
+      `No server answers. This is as last seen here ${whenWords(new Date(since).toISOString())}; what you type is ` +
+      'kept and sent later.'
+    );
   });
 }

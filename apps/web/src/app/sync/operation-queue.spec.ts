@@ -394,7 +394,7 @@ describe('OperationQueue', () => {
       waiting: queue.waiting().map(({ url }) => url),
     });
 
-    test('is set aside once another one goes, with growing pauses until then, and comes back when somebody says so', async () => {
+    test('is set aside once another one goes, and comes back when somebody says so', async () => {
       const queue = start();
       queue.enqueue(operation('/jammed', { body: { title: 'kept' } }));
       queue.enqueue(operation('/good'));

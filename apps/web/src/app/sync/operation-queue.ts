@@ -53,11 +53,11 @@ const same = (left: unknown, right: unknown): boolean =>
   JSON.stringify(inOrder(left ?? null)) === JSON.stringify(inOrder(right ?? null));
 
 /**
- * Sends operations one after another, in order, each until it has arrived or was refused; what is welded and pictures go in lanes
- * of their own, so that nothing typed holds them up. One the server fails at again and again is set aside, and the rest goes on.
- * They are kept in the browser's own database until then, so that neither a lost connection nor a closed page loses one; and none
- * counts twice: each page sends its own, what is created carries its id, and a change that has already arrived is recognised by
- * what stands on the server.
+ * Sends operations one after another, in order, each until it has arrived or was refused; what is welded and pictures
+ * go in lanes of their own, so that nothing typed holds them up. One the server fails at again and again is set aside,
+ * and the rest goes on. They are kept in the browser's own database until then, so that neither a lost connection nor a
+ * closed page loses one; and none counts twice: each page sends its own, what is created carries its id, and a change
+ * that has already arrived is recognised by what stands on the server.
  */
 @Injectable({ providedIn: 'root' })
 export class OperationQueue {
@@ -153,7 +153,10 @@ export class OperationQueue {
     return new Promise((resolve) => this.idleWaiters.push(resolve));
   }
 
-  /** Settles a conflict. @param keepMine sends what was typed here on top of what stands; otherwise what stands stays */
+  /**
+   * Settles a conflict.
+   * @param keepMine sends what was typed here on top of what stands; otherwise what stands stays
+   */
   settle(conflict: Conflict, keepMine: boolean): void {
     this.conflictState.update((all) => all.filter((other) => other !== conflict));
     const { operation, field, mine, theirs } = conflict;
@@ -241,8 +244,9 @@ export class OperationQueue {
   }
 
   /**
-   * The server could not say what becomes of an operation. The pauses grow. Once it was tried often, another one is tried in its
-   * place: where that one goes, the fault lies with this one, which is set aside so that it holds nobody up.
+   * The server could not say what becomes of an operation. The pauses grow. Once it was tried often, another one is
+   * tried in its place: where that one goes, the fault lies with this one, which is set aside so that it holds nobody
+   * up.
    */
   private async afterFailure(lane: Lane, head: Operation, { why, milliseconds, mayBeItsOwn }: Wait): Promise<void> {
     this.hold(lane, why);
@@ -267,7 +271,10 @@ export class OperationQueue {
     );
   }
 
-  /** Sets an operation aside: it stays kept and shown, and is sent again when somebody says so or the page is opened anew. */
+  /**
+   * Sets an operation aside: it stays kept and shown, and is sent again when somebody says so or the page is opened
+   * anew.
+   */
   private setAside(operation: Operation): void {
     this.tries.delete(operation.sequence);
     const goes = goesWith(operation);
@@ -291,7 +298,9 @@ export class OperationQueue {
     this.asideState.update((all) => all.filter((one) => !goes(one)));
   }
 
-  /** Whether the server would take an operation for whose it is: what others typed waits for them, and holds nobody up. */
+  /**
+   * Whether the server would take an operation for whose it is: what others typed waits for them, and holds nobody up.
+   */
   private mayGo(operation: Operation): boolean {
     if (this.session.now() === null || operation.workshop === undefined) return true;
     const served = this.session.served();
@@ -382,8 +391,8 @@ export class OperationQueue {
   }
 
   /**
-   * Somebody else changed the thing since. Fields that stand as they were typed have arrived before; fields the other left
-   * alone are sent again on top; fields both changed wait for a decision, and nothing of either is lost.
+   * Somebody else changed the thing since. Fields that stand as they were typed have arrived before; fields the other
+   * left alone are sent again on top; fields both changed wait for a decision, and nothing of either is lost.
    */
   private async merge(operation: Operation, current: Readonly<Record<string, unknown>>): Promise<Delivery> {
     const { versioned } = operation;

@@ -58,7 +58,7 @@ test('what a living page is about to send is left to it', async () => {
   await other.store.remove(7);
 });
 
-test('what a page leaves behind that is just being left, as when it is loaded anew, is taken over when it is gone', async () => {
+test('what a page that is just being left has behind it is taken over when it is gone', async () => {
   const left = newPage();
   await leave(left, 8);
   const anew = newPage();

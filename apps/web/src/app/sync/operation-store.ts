@@ -33,8 +33,8 @@ export class OperationStore {
     });
 
   /**
-   * Makes operations that pages now gone have left behind those of this page, and answers them in order. What others have typed
-   * waits until they are back.
+   * Makes operations that pages now gone have left behind those of this page, and answers them in order. What others
+   * have typed waits until they are back.
    * @param wanted whose are taken
    * @returns them, and how many wait for others
    */
@@ -68,7 +68,10 @@ export class OperationStore {
   }
 }
 
-/** Keeps operations, all or none. What is on its way is not lost with the page: nothing more is waited for before it counts. */
+/**
+ * Keeps operations, all or none. What is on its way is not lost with the page: nothing more is waited for before it
+ * counts.
+ */
 async function store(database: IDBPDatabase, operations: readonly Operation[]): Promise<void> {
   if (operations.length === 0) return;
   const transaction = database.transaction(OPERATIONS, 'readwrite');

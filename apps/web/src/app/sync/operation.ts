@@ -21,8 +21,8 @@ export interface Operation {
   /** A file that is sent as it is; what `body` says of it then stands in the query. */
   readonly file?: Blob;
   /**
-   * For a change that is checked against a version: the thing it changes, the version it was typed upon, and what its fields
-   * were then.
+   * For a change that is checked against a version: the thing it changes, the version it was typed upon, and what its
+   * fields were then.
    */
   readonly versioned?: {
     readonly id: string;

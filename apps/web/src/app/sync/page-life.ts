@@ -4,8 +4,8 @@ const LOCK = 'variatum page ';
 const PAGES = 'variatum pages';
 
 /**
- * Which pages of the program this browser shows. Each holds a lock of its own as long as it lives; the browser gives it up when
- * the page is gone, however it went. Where there are no locks every page is alone.
+ * Which pages of the program this browser shows. Each holds a lock of its own as long as it lives; the browser gives it
+ * up when the page is gone, however it went. Where there are no locks every page is alone.
  */
 @Injectable({ providedIn: 'root' })
 export class PageLife {
@@ -27,8 +27,8 @@ export class PageLife {
     : Promise.resolve();
 
   /**
-   * The pages of a list that are gone; this one is not. Those that still live are watched: one that is just being left, as when a
-   * page is loaded anew, goes in the next moment, and tells nobody.
+   * The pages of a list that are gone; this one is not. Those that still live are watched: one that is just being left,
+   * as when a page is loaded anew, goes in the next moment, and tells nobody.
    */
   async gone(pages: Iterable<string>): Promise<ReadonlySet<string>> {
     const others = [...new Set(pages)].filter((page) => page !== this.id);

@@ -1,8 +1,9 @@
 import type { Change } from '@variatum/contracts';
 
 /**
- * A change as the live stream tells it; undefined for what is none. The server has checked it by its schema; checking that again
- * here would need a part of the program that is fetched later, and a page must hear of changes when that could not be fetched.
+ * A change as the live stream tells it; undefined for what is none. The server has checked it by its schema; checking
+ * that again here would need a part of the program that is fetched later, and a page must hear of changes when that
+ * could not be fetched.
  */
 export function readChange(text: string): Change | undefined {
   try {

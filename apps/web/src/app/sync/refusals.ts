@@ -2,7 +2,9 @@ import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/cor
 import type { Operation } from './operation';
 import { OperationQueue, type Refusal } from './operation-queue';
 
-/** Entries the server would not take and no open page shows at their field: what was typed, and why it was not taken. */
+/**
+ * Entries the server would not take and no open page shows at their field: what was typed, and why it was not taken.
+ */
 @Component({
   selector: 'va-refusals',
   changeDetection: ChangeDetectionStrategy.OnPush,

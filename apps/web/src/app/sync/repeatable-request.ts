@@ -1,6 +1,6 @@
 /**
- * Identifier of a thing that is being made by a request whose answer may be lost. Asked again with the same content it stays the
- * same, so that the thing is made once, however often somebody tries.
+ * Identifier of a thing that is being made by a request whose answer may be lost. Asked again with the same content it
+ * stays the same, so that the thing is made once, however often somebody tries.
  */
 export class RepeatableRequest {
   private content = '';

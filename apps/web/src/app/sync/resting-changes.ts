@@ -43,9 +43,9 @@ interface Resting {
 }
 
 /**
- * Gathers changes to one thing until typing rests, checks them by the schema the server checks them with, and sends them as
- * one. Fields that cannot be taken, here or by the server, keep what was typed, show why, and are sent when they are right; the
- * others go ahead.
+ * Gathers changes to one thing until typing rests, checks them by the schema the server checks them with, and sends
+ * them as one. Fields that cannot be taken, here or by the server, keep what was typed, show why, and are sent when
+ * they are right; the others go ahead.
  */
 @Injectable()
 export class RestingChanges {
@@ -79,7 +79,9 @@ export class RestingChanges {
     this.history.clear();
   }
 
-  /** What was typed into a thing and has not been sent yet, because typing has not rested or because it cannot be taken. */
+  /**
+   * What was typed into a thing and has not been sent yet, because typing has not rested or because it cannot be taken.
+   */
   unsent(key: string): Fields {
     return this.rests.get(key)?.changes ?? {};
   }

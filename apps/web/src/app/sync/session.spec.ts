@@ -45,7 +45,7 @@ test('what is remembered and cannot be read counts for nothing', () => {
   http.expectOne('/api/session');
 });
 
-test('signed out, what the one before typed stays theirs; whoever comes in next is known by what they may', async () => {
+test('signed out, what the one before typed stays theirs; the next is known by what they may', async () => {
   const person = '0198a6a0-0000-7000-8000-000000000009';
   const { session, http } = start();
   http.expectOne('/api/session').flush({ ...answer, state: 'signed-in', person, name: 'Early shift', role: 'welder' });
@@ -60,10 +60,22 @@ test('signed out, what the one before typed stays theirs; whoever comes in next 
   expect(session.owner()).toEqual({ ...OWNER, person });
 });
 
-test('whoever works on without a server shows who they are when one answers; until then the page is theirs', async () => {
+test('whoever works on without a server shows who they are when one answers', async () => {
   const [early, late] = ['1', '2'].map((last) => `0198a6a0-0000-7000-8000-00000000000${last}`) as [string, string];
-  const tablet = { id: early, name: 'TIG bench', workshop: OWNER.workshop, people: [{ person: early, name: 'Early shift' }] };
-  const signedIn = (person: string): object => ({ ...answer, state: 'signed-in', person, role: 'welder', byPin: true, tablet });
+  const tablet = {
+    id: early,
+    name: 'TIG bench',
+    workshop: OWNER.workshop,
+    people: [{ person: early, name: 'Early shift' }],
+  };
+  const signedIn = (person: string): object => ({
+    ...answer,
+    state: 'signed-in',
+    person,
+    role: 'welder',
+    byPin: true,
+    tablet,
+  });
   const before = start();
   before.http.expectOne('/api/session').flush(signedIn(late));
   await before.session.known;
@@ -80,4 +92,4 @@ test('whoever works on without a server shows who they are when one answers; unt
   session.take({ ...answer, ...signedIn(early) } as Parameters<Session['take']>[0]);
   expect([session.isSignedOut(), session.claim(), session.served()?.person]).toEqual([false, null, early]);
   expect(start().session.claim()).toBeNull();
-}); // prettier-ignore
+});

@@ -16,7 +16,10 @@ const KEY = 'variatum session';
 const CLAIM = 'variatum claimed';
 const TABLET = 'variatum tablet';
 
-/** On whose behalf this page works. It is remembered, so that a page without a server still knows whose entries it keeps. */
+/**
+ * On whose behalf this page works. It is remembered, so that a page without a server still knows whose entries it
+ * keeps.
+ */
 @Injectable({ providedIn: 'root' })
 export class Session {
   private readonly api = inject(ApiClient);
@@ -33,8 +36,10 @@ export class Session {
   /** Whom the server takes requests of this browser from; null: nobody, or not known. */
   readonly served = computed<Owner | null>(() => {
     const now = this.answer();
-    return !now || now.state === 'signed-out' || now.workshop === null ? null : { workshop: now.workshop, person: now.person };
-  }); // prettier-ignore
+    return !now || now.state === 'signed-out' || now.workshop === null
+      ? null
+      : { workshop: now.workshop, person: now.person };
+  });
   /** The tablet of the workshop this browser is, also without a server. */
   readonly tablet = computed(() => this.answer()?.tablet ?? (this.answer() ? null : this.tabletKept));
   /** Whether whoever is here must show who they are before anything goes on. */

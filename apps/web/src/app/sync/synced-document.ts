@@ -50,9 +50,10 @@ export type PartChange = Pick<RestingChange, 'key' | 'changes' | 'words' | 'sche
 export type Reading = 'reading' | 'unanswered' | 'missing' | 'there';
 
 /**
- * A document of the server shown on this page. A change shows at once, is checked by the schema the server checks it with, waits
- * in the line until it has arrived, and can be taken back; what others change appears by itself, and what this page changed is
- * not read anew when it is told back. To be made where dependencies are injected; it ends with its owner.
+ * A document of the server shown on this page. A change shows at once, is checked by the schema the server checks it
+ * with, waits in the line until it has arrived, and can be taken back; what others change appears by itself, and what
+ * this page changed is not read anew when it is told back. To be made where dependencies are injected; it ends with its
+ * owner.
  */
 export class SyncedDocument<Value extends object> {
   private readonly queue = inject(OperationQueue);
@@ -175,8 +176,8 @@ export class SyncedDocument<Value extends object> {
       () => !this.left && this.openings === openings,
     );
     this.refreshing = false;
-    // Something was typed while the answer was on its way, and may even have arrived before it: it is shown, and what others
-    // changed is read after it.
+    // Something was typed while the answer was on its way, and may even have arrived before it: it is shown, and what
+    // others changed is read after it.
     const typed = this.saving.resting || this.queue.unsent() || this.settled !== settled;
     if (value && !typed) this.take(value);
     if ((value && typed) || this.refreshAgain) setTimeout(() => void this.refresh(), REFRESH_MS);

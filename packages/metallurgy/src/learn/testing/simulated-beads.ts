@@ -17,7 +17,10 @@ const WELDS = [
   ['304L', '304L', 'ER308L'],
 ] as const;
 
-/** Beads of a workshop whose dilution is known: metals within their grades, a diagram that is off by as much for all beads of one pair, a gauge that scatters. */
+/**
+ * Beads of a workshop whose dilution is known: metals within their grades, a diagram that is off by as much for all
+ * beads of one pair, a gauge that scatters.
+ */
 export function simulatedBeads(count: number, dilution: number, within: number, seed: number): readonly MeasuredBead[] {
   const random = new SeededRandom(seed);
   const normal = (): number => normalQuantile(Math.min(1 - 1e-9, Math.max(1e-9, random.next())));
@@ -25,7 +28,13 @@ export function simulatedBeads(count: number, dilution: number, within: number, 
   const draw = (of: { readonly limits: object; readonly typical: object }): Float64Array => {
     const vector = new Float64Array(ELEMENT_COUNT);
     const uniforms = Float64Array.from({ length: ELEMENT_COUNT }, () => random.next());
-    drawComposition(compositionSampler(beliefFromRanges(of as Parameters<typeof beliefFromRanges>[0])), uniforms, 0, vector, 0); // prettier-ignore
+    drawComposition(
+      compositionSampler(beliefFromRanges(of as Parameters<typeof beliefFromRanges>[0])),
+      uniforms,
+      0,
+      vector,
+      0,
+    );
     return vector;
   };
   const derived = new Float64Array(DERIVED_COUNT);
@@ -73,5 +82,11 @@ export function tryDilutions(workshops: number, beads: number, seed: number): Di
     off += distance;
     offBefore += Math.abs(prior.mode - truth);
   }
-  return { workshops, within: within / workshops, covered: covered / workshops, off: off / workshops, offBefore: offBefore / workshops }; // prettier-ignore
+  return {
+    workshops,
+    within: within / workshops,
+    covered: covered / workshops,
+    off: off / workshops,
+    offBefore: offBefore / workshops,
+  };
 }

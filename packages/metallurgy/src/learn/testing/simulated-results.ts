@@ -4,8 +4,16 @@ import type { ConfirmedTest } from '../learn-tests';
 
 const GRADES = ['304', '316L', '430', '420', 'A36', 'S32205', '303'];
 
-/** Results of a test on pieces of known grades, so many of which say nothing: any outcome is then as likely as another. */
-export function simulatedResults(test: string, count: number, lapse: number, seed: number, manner: Partial<TestEntry> = {}): readonly ConfirmedTest[] {
+/**
+ * Results of a test on pieces of known grades, so many of which say nothing: any outcome is then as likely as another.
+ */
+export function simulatedResults(
+  test: string,
+  count: number,
+  lapse: number,
+  seed: number,
+  manner: Partial<TestEntry> = {},
+): readonly ConfirmedTest[] {
   const random = new SeededRandom(seed);
   const { outcomes } = findFieldTest(test)!;
   const entry = (outcome: string): TestEntry => ({ ...manner, test, outcome });
@@ -17,10 +25,14 @@ export function simulatedResults(test: string, count: number, lapse: number, see
     const drawn = outcomes.find(({ id }) => (left -= outcomeOfGrade(checkTestEntry(entry(id)), grade)!) < 0);
     return { grade, test: entry(drawn?.id ?? guess) };
   });
-} // prettier-ignore
+}
 
 /** Pieces of a kind drawn from known shares, counted by grade. */
-export function simulatedPieces(shares: Readonly<Record<string, number>>, count: number, seed: number): Readonly<Record<string, number>> {
+export function simulatedPieces(
+  shares: Readonly<Record<string, number>>,
+  count: number,
+  seed: number,
+): Readonly<Record<string, number>> {
   const random = new SeededRandom(seed);
   const counts: Record<string, number> = {};
   for (let index = 0; index < count; index++) {
@@ -29,4 +41,4 @@ export function simulatedPieces(shares: Readonly<Record<string, number>>, count:
     counts[grade] = (counts[grade] ?? 0) + 1;
   }
   return counts;
-} // prettier-ignore
+}

@@ -16,8 +16,14 @@ export interface SimulatedPurge {
 const TARGET_PPM = 100;
 const MOST_READINGS = 600;
 
-/** A purge with random volume, mixing, leak and lag, around what somebody described. @param leaks whether its leak matters */
-export function randomScenario(random: SeededRandom, leaks: boolean): { readonly scenario: OxygenScenario; readonly describedL: number; readonly flowLpm: number } {
+/**
+ * A purge with random volume, mixing, leak and lag, around what somebody described.
+ * @param leaks whether its leak matters
+ */
+export function randomScenario(
+  random: SeededRandom,
+  leaks: boolean,
+): { readonly scenario: OxygenScenario; readonly describedL: number; readonly flowLpm: number } {
   const between = (low: number, high: number): number => low * exp(random.next() * ln(high / low));
   const describedL = between(2, 60);
   const flowLpm = between(4, 14);
@@ -33,14 +39,16 @@ export function randomScenario(random: SeededRandom, leaks: boolean): { readonly
       meter: { lagS: between(5, 30), noisePercent: between(1, 4), driftPercent: 4 * random.next() - 2, dropout: 0.02 },
     },
   };
-} // prettier-ignore
+}
 
 /** Reads a simulated purge up to a moment and asks the fit. @param untilS seconds after gas was turned on */
 export function readUntil(made: ReturnType<typeof randomScenario>, untilS: number, seed: number): SimulatedPurge {
   const { scenario, describedL, flowLpm } = made;
   const every = Math.max(1, untilS / MOST_READINGS);
   const moments = Array.from({ length: Math.floor(untilS / every) }, (_, index) => (index + 1) * every);
-  const trace = oxygenReadings(scenario, seed, moments).flatMap(({ seconds, ppm }) => (ppm === null ? [] : [{ seconds, ppm }]));
+  const trace = oxygenReadings(scenario, seed, moments).flatMap(({ seconds, ppm }) =>
+    ppm === null ? [] : [{ seconds, ppm }],
+  );
   const question: PurgeFitQuestion = {
     planned: { space: { volumeL: describedL }, flowLpm, targetPpm: TARGET_PPM },
     trace,
@@ -53,7 +61,7 @@ export function readUntil(made: ReturnType<typeof randomScenario>, untilS: numbe
     answer: purgeFit(question, seed),
     minutesLeft: whole === null ? null : Math.max(0, whole - untilS / 60),
   };
-} // prettier-ignore
+}
 
 /** How the fit did on simulated purges. */
 export interface FitRecord {
@@ -67,7 +75,10 @@ export interface FitRecord {
   readonly mixingTold: number;
 }
 
-/** Tries the fit on random purges: half of them leak too much to come down. @param share of the whole time that has passed */
+/**
+ * Tries the fit on random purges: half of them leak too much to come down.
+ * @param share of the whole time that has passed
+ */
 export function tryFit(purges: number, share: number, seed: number): FitRecord {
   const random = new SeededRandom(seed);
   const count = { fifth: 0, covered: 0, clean: 0, leaks: 0, told: 0, mixing: 0 };

@@ -13,7 +13,10 @@ const LEANEST = newSlot();
 
 const { Ni, Mo, Cu } = figures.perPercent;
 
-/** What carries metal through a reducing acid: nickel, molybdenum and copper together, in parts of a percent of molybdenum. */
+/**
+ * What carries metal through a reducing acid: nickel, molybdenum and copper together, in parts of a percent of
+ * molybdenum.
+ */
 function reserveOf(composition: Float64Array): number {
   return (
     Ni * (composition[ELEMENT_INDEX.Ni] as number) +
@@ -52,7 +55,8 @@ export const acidMatch: RiskMechanism = {
       reason:
         asked === 0
           ? 'No piece here is made for acid.'
-          : `In ${acid === 'unknown' ? 'acid of unknown kind' : `${acid} acid`} nickel, molybdenum and copper carry the metal: the bead has ${((100 * has) / asked).toFixed(0)} % of what its leaner piece has.`,
+          : `In ${acid === 'unknown' ? 'acid of unknown kind' : `${acid} acid`} nickel, molybdenum and copper ` +
+            `carry the metal: the bead has ${((100 * has) / asked).toFixed(0)} % of what its leaner piece has.`,
       remedy: 'A rod at least as rich in nickel, molybdenum and copper as the pieces; find out which acid it is.',
     };
   },

@@ -110,8 +110,12 @@ export const austeniticCracking: RiskMechanism = {
       ],
       reason:
         copper > 0.3
-          ? `${whereOf(sample)}the copper-nickel bead has taken up ${ironOf(sample).toFixed(0)} % iron and ${(pool[ELEMENT_INDEX.Cr] as number).toFixed(0)} % chromium; it bears about ${figures.copperNickel.iron} and ${figures.copperNickel.chromium}.`
-          : `${whereOf(sample)}the bead has no ferrite to hold impurities: ${(pool[ELEMENT_INDEX.S] as number).toFixed(3)} % sulphur and ${(pool[ELEMENT_INDEX.P] as number).toFixed(3)} % phosphorus stay between the grains.`,
+          ? `${whereOf(sample)}the copper-nickel bead has taken up ${ironOf(sample).toFixed(0)} % iron and ` +
+            `${(pool[ELEMENT_INDEX.Cr] as number).toFixed(0)} % chromium; it bears about ` +
+            `${figures.copperNickel.iron} and ${figures.copperNickel.chromium}.`
+          : `${whereOf(sample)}the bead has no ferrite to hold impurities: ` +
+            `${(pool[ELEMENT_INDEX.S] as number).toFixed(3)} % sulphur and ` +
+            `${(pool[ELEMENT_INDEX.P] as number).toFixed(3)} % phosphorus stay between the grains.`,
       remedy: 'Clean metal, little melting of the base, small convex beads, low heat, filled craters.',
     };
   },

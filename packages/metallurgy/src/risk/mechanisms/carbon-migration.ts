@@ -37,7 +37,9 @@ export const carbonMigration: RiskMechanism = {
     const difference = chromiumDifference(sample);
     return {
       drivers: [{ name: 'chromium step at the carbon-steel boundary', value: difference, unit: '%' }],
-      reason: `Above about ${WINDOW.fromC} °C carbon leaves the carbon steel for the bead, which is ${difference.toFixed(0)} % richer in chromium: a soft and a hard line.`,
+      reason:
+        `Above about ${WINDOW.fromC} °C carbon leaves the carbon steel for the bead, which is ` +
+        `${difference.toFixed(0)} % richer in chromium: a soft and a hard line.`,
       remedy: 'A nickel rod slows it; keep the joint out of the heat.',
     };
   },

@@ -24,7 +24,9 @@ export const carbonSteelCracking: RiskMechanism = {
         { name: 'units of crack susceptibility', value: ucs, unit: 'UCS', limit: 30 },
         { name: 'sulphur', value: sample.pool[ELEMENT_INDEX.S] as number, unit: '%' },
       ],
-      reason: `Carbon, sulphur and phosphorus from the base give ${ucs.toFixed(0)} units of crack susceptibility; below 10 is good, above 30 poor.`,
+      reason:
+        `Carbon, sulphur and phosphorus from the base give ${ucs.toFixed(0)} units of crack susceptibility; below ` +
+        '10 is good, above 30 poor.',
       remedy: 'Melt less base metal, a rod with more manganese, a bead wider than it is deep.',
     };
   },

@@ -34,9 +34,12 @@ export const castIron: RiskMechanism = {
       ],
       reason:
         rampOver(nickel, figures.nickel) > 0.5
-          ? `Nickel keeps the ${carbon.toFixed(2)} % carbon from the iron as graphite and stays soft; white iron still forms beside the bead.`
+          ? `Nickel keeps the ${carbon.toFixed(2)} % carbon from the iron as graphite and stays soft; white iron ` +
+            'still forms beside the bead.'
           : `The bead takes up ${carbon.toFixed(2)} % carbon from the iron and turns to carbides and martensite.`,
-      remedy: `Nickel rod, short beads peened while warm, little melting; either stay cool to the hand or preheat to about ${figures.preheatC} °C and cool slowly.`,
+      remedy:
+        'Nickel rod, short beads peened while warm, little melting; either stay cool to the hand or preheat to ' +
+        `about ${figures.preheatC} °C and cool slowly.`,
     };
   },
   ...told(figures),

@@ -41,10 +41,12 @@ export const chlorideStressCorrosion: RiskMechanism = {
       ],
       reason:
         environment === 'pool'
-          ? `In the air of a pool hall ${worst.material.id} can crack under the stress of its own weld, even at room temperature; nothing that carries people may hang on it.`
+          ? `In the air of a pool hall ${worst.material.id} can crack under the stress of its own weld, even at ` +
+            'room temperature; nothing that carries people may hang on it.'
           : `Warm chlorides crack ${worst.material.id} under the stress of its own weld.`,
       remedy:
-        'Keep it cool and rinsed, little stress, or a duplex, ferritic or nickel-rich grade; ask qualified people where it carries load.',
+        'Keep it cool and rinsed, little stress, or a duplex, ferritic or nickel-rich grade; ask qualified ' +
+        'people where it carries load.',
     };
   },
   ...told(figures),

@@ -15,7 +15,9 @@ function prenOf(composition: Float64Array, molybdenumFactor: number): number {
   );
 }
 
-/** Pitting resistance of the bead: molybdenum segregates by how it froze; nickel stands up to water without chromium. */
+/**
+ * Pitting resistance of the bead: molybdenum segregates by how it froze; nickel stands up to water without chromium.
+ */
 function weldPren(sample: RiskSample): number {
   const { from, to, base, perChromium } = figures.nickelBonus;
   const nickel = ramp(sample.pool[ELEMENT_INDEX.Ni] as number, from, to);
@@ -145,7 +147,8 @@ export const corrosionMatch: RiskMechanism = {
     const reason =
       chromium < 9 && sample.nickelBase < 0.5
         ? `The bead has ${chromium.toFixed(1)} % chromium: it is no stainless steel and rusts beside one.`
-        : `The bead's pitting resistance (PREN ${weld.toFixed(0)}) stands against ${pren.toFixed(0)} asked by the base metal and about ${needPren.toFixed(0)} asked by ${where}.`;
+        : `The bead's pitting resistance (PREN ${weld.toFixed(0)}) stands against ${pren.toFixed(0)} asked by the ` +
+          `base metal and about ${needPren.toFixed(0)} asked by ${where}.`;
     return {
       drivers,
       reason,

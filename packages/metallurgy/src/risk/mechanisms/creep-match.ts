@@ -65,7 +65,10 @@ export const creepMatch: RiskMechanism = {
         { name: 'carbon in the bead', value: sample.pool[ELEMENT_INDEX.C] as number, unit: '%' },
         { name: 'niobium in the bead', value: sample.pool[ELEMENT_INDEX.Nb] as number, unit: '%' },
       ],
-      reason: `At ${sample.service.highestC ?? 0} °C the bead, with ${(sample.pool[ELEMENT_INDEX.C] as number).toFixed(3)} % carbon and about ${sample.ferriteNumber.toFixed(0)} FN, stretches sooner than the pieces.`,
+      reason:
+        `At ${sample.service.highestC ?? 0} °C the bead, with ` +
+        `${(sample.pool[ELEMENT_INDEX.C] as number).toFixed(3)} % carbon and about ` +
+        `${sample.ferriteNumber.toFixed(0)} FN, stretches sooner than the pieces.`,
       remedy: 'A rod with carbon to match the pieces, a niobium-stabilised or a nickel rod; little ferrite.',
     };
   },

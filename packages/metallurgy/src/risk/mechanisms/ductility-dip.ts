@@ -29,7 +29,10 @@ export const ductilityDip: RiskMechanism = {
         { name: 'chromium in the bead', value: sample.pool[ELEMENT_INDEX.Cr] as number, unit: '%', limit: 26 },
         { name: 'niobium in the bead', value: sample.pool[ELEMENT_INDEX.Nb] as number, unit: '%', limit: 1 },
       ],
-      reason: `Nickel weld metal with ${(sample.pool[ELEMENT_INDEX.Cr] as number).toFixed(0)} % chromium and ${(sample.pool[ELEMENT_INDEX.Nb] as number).toFixed(1)} % niobium opens fine cracks where a later pass heats it again.`,
+      reason:
+        `Nickel weld metal with ${(sample.pool[ELEMENT_INDEX.Cr] as number).toFixed(0)} % chromium and ` +
+        `${(sample.pool[ELEMENT_INDEX.Nb] as number).toFixed(1)} % niobium opens fine cracks where a later pass ` +
+        'heats it again.',
       remedy: 'A rod with 2 to 3 % niobium, small beads, least restraint.',
     };
   },

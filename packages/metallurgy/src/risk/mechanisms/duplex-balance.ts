@@ -30,7 +30,9 @@ export const duplexBalance: RiskMechanism = {
           limit: sample.ferriteNumber > 50 ? figures.high : figures.low,
         },
       ],
-      reason: `${whereOf(sample)}duplex weld metal wants ${figures.low} to ${figures.high} FN; this pool comes to about ${sample.ferriteNumber.toFixed(0)}.`,
+      reason:
+        `${whereOf(sample)}duplex weld metal wants ${figures.low} to ${figures.high} FN; this pool comes to about ` +
+        `${sample.ferriteNumber.toFixed(0)}.`,
       remedy: 'A rod with more nickel than the base (the 2209 kind), moderate heat, no fused joint without rod.',
     };
   },

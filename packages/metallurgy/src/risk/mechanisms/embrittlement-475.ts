@@ -67,7 +67,9 @@ export const embrittlement475: RiskMechanism = {
           unit: '%',
         },
       ],
-      reason: `Long between ${sample.ferriteNumber > 30 ? figures.ferriteRich.fromC : WINDOW.fromC} and ${WINDOW.toC} °C the bead's ferrite, about ${sample.ferriteNumber.toFixed(0)} FN, hardens and breaks when cold.`,
+      reason:
+        `Long between ${sample.ferriteNumber > 30 ? figures.ferriteRich.fromC : WINDOW.fromC} and ${WINDOW.toC} °C ` +
+        `the bead's ferrite, about ${sample.ferriteNumber.toFixed(0)} FN, hardens and breaks when cold.`,
       remedy: 'Less ferrite in the bead.',
     };
   },

@@ -21,7 +21,9 @@ export const excessFerrite: RiskMechanism = {
   explain(sample) {
     return {
       drivers: [{ name: 'ferrite number', value: sample.ferriteNumber, unit: 'FN', limit: 25 }],
-      reason: `About ${sample.ferriteNumber.toFixed(0)} FN is more than an austenitic joint needs; it costs ductility, pass upon pass.`,
+      reason:
+        `About ${sample.ferriteNumber.toFixed(0)} FN is more than an austenitic joint needs; it costs ductility, ` +
+        'pass upon pass.',
       remedy: 'A leaner rod, or more base metal in the pool.',
     };
   },

@@ -47,8 +47,10 @@ export const ferriticHaz: RiskMechanism = {
         worst.material.family !== 'ferritic'
           ? 'No ferritic piece in this joint.'
           : stabilised || factor > need
-            ? `${worst.material.id} grows coarse grains beside the bead with every second of heat; it forms little martensite there (K ${factor.toFixed(1)} against ${need.toFixed(1)}).`
-            : `${worst.material.id} is not stabilised: martensite and carbides line the coarse grains beside the bead (K ${factor.toFixed(1)} against ${need.toFixed(1)}).`,
+            ? `${worst.material.id} grows coarse grains beside the bead with every second of heat; it forms little ` +
+              `martensite there (K ${factor.toFixed(1)} against ${need.toFixed(1)}).`
+            : `${worst.material.id} is not stabilised: martensite and carbides line the coarse grains beside the ` +
+              `bead (K ${factor.toFixed(1)} against ${need.toFixed(1)}).`,
       remedy: 'Least heat, quick small beads, cool between passes, chill bars.',
     };
   },

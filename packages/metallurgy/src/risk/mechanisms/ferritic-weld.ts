@@ -30,7 +30,9 @@ export const ferriticWeld: RiskMechanism = {
         { name: 'ferrite in the bead', value: ferrite, unit: '%', limit: figures.ferriteFrom },
         { name: 'carbon in the bead', value: sample.pool[ELEMENT_INDEX.C] as number, unit: '%' },
       ],
-      reason: `The bead is about ${ferrite.toFixed(0)} % ferrite with no austenite to stop a crack: coarse and brittle when cold.`,
+      reason:
+        `The bead is about ${ferrite.toFixed(0)} % ferrite with no austenite to stop a crack: coarse and brittle ` +
+        'when cold.',
       remedy: 'An austenitic rod, or a stabilised ferritic rod with very little heat.',
     };
   },

@@ -11,8 +11,9 @@ const START = linearFormula('martensiteStartC');
 const ROOM_C = 20;
 
 /**
- * Width of the martensitic band at the boundary with the plain steel, as a fraction 0 to 1 of the mixing line from it to the
- * pool: from where the mix has chromium enough to harden in air to where its martensite start falls below room temperature.
+ * Width of the martensitic band at the boundary with the plain steel, as a fraction 0 to 1 of the mixing line from it
+ * to the pool: from where the mix has chromium enough to harden in air to where its martensite start falls below room
+ * temperature.
  */
 export function martensiteBand(sample: RiskSample): number {
   const steel = sample.facts.plainSteel;
@@ -68,7 +69,9 @@ export const fusionBoundary: RiskMechanism = {
     const band = 100 * martensiteBand(sample);
     return {
       drivers: [{ name: 'martensitic part of the mixing line', value: band, unit: '%' }],
-      reason: `Between ${steel.material.id} and the bead ${band.toFixed(0)} % of the mixing line passes through martensite: a hard line a few hundredths of a millimetre wide, always there.`,
+      reason:
+        `Between ${steel.material.id} and the bead ${band.toFixed(0)} % of the mixing line passes through ` +
+        'martensite: a hard line a few hundredths of a millimetre wide, always there.',
       remedy: 'Richer rods make it thinner, nickel rods thinnest; it matters with hydrogen, heat and pressure.',
     };
   },

@@ -24,7 +24,8 @@ export const galvanicLoss: RiskMechanism = {
     return {
       drivers: [],
       reason: steel
-        ? `Wet, ${steel.material.id} is eaten along the bead while the stainless side stays bright, the faster the larger that side is.`
+        ? `Wet, ${steel.material.id} is eaten along the bead while the stainless side stays bright, the faster the ` +
+          'larger that side is.'
         : 'No plain steel beside stainless metal here.',
       remedy: 'Paint over bead and both sides, the stainless side too; keep water out of the corner.',
     };

@@ -80,7 +80,8 @@ export const hazHardening: RiskMechanism = {
       ],
       reason:
         preheat > 0
-          ? `${worst.material.id} hardens beside the bead, near ${martensiteHardness(carbon).toFixed(0)} HV at ${carbon.toFixed(2)} % carbon: preheat about ${preheat} °C.`
+          ? `${worst.material.id} hardens beside the bead, near ${martensiteHardness(carbon).toFixed(0)} HV at ` +
+            `${carbon.toFixed(2)} % carbon: preheat about ${preheat} °C.`
           : `${worst.material.id} hardens little beside the bead at this thickness.`,
       remedy:
         preheat > 0

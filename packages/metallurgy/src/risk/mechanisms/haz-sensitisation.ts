@@ -61,7 +61,9 @@ export const hazSensitisation: RiskMechanism = {
           unit: 'min',
         },
       ],
-      reason: `${worst.material.id} with ${freeCarbon(worst.composition).toFixed(3)} % free carbon gives up chromium to carbides in a line beside the bead when it is held there too long.`,
+      reason:
+        `${worst.material.id} with ${freeCarbon(worst.composition).toFixed(3)} % free carbon gives up chromium to ` +
+        'carbides in a line beside the bead when it is held there too long.',
       remedy: 'Quick small beads, cool between passes, chill bars; a low-carbon or stabilised grade next time.',
     };
   },

@@ -29,7 +29,8 @@ export const knifeLineAttack: RiskMechanism = {
       drivers: [],
       reason:
         stabilised(worst) > 0
-          ? `Beside the bead ${worst.material.id} has lost its titanium or niobium carbides in a thin line; heated again, or in oxidising acid, that line is eaten.`
+          ? `Beside the bead ${worst.material.id} has lost its titanium or niobium carbides in a thin line; heated ` +
+            'again, or in oxidising acid, that line is eaten.'
           : 'No stabilised piece in this joint.',
       remedy: 'A stabilising heat (about 870 to 900 °C) after welding where it can be done, or a low-carbon grade.',
     };

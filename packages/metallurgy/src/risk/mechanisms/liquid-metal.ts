@@ -34,7 +34,8 @@ function ofJoint(sample: Pick<RiskSample, 'pieces'>): number {
 
 function zincReason(id: string, stainless: boolean): string {
   return stainless
-    ? `Zinc on ${id} melts and runs along the grains of austenitic metal, piece or bead, which opens at once; it boils into pores and fume fever, too.`
+    ? `Zinc on ${id} melts and runs along the grains of austenitic metal, piece or bead, which opens at once; it ` +
+        'boils into pores and fume fever, too.'
     : `Zinc on ${id} boils into pores and fume fever, and can run along the grains.`;
 }
 

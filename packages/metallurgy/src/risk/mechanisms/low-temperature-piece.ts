@@ -47,7 +47,8 @@ export const lowTemperaturePiece: RiskMechanism = {
       reason:
         turns === undefined
           ? 'Every piece here stays tough in the cold.'
-          : `${worst.material.id} itself turns brittle near ${turns} °C; service reaches ${lowest} °C, whatever the rod.`,
+          : `${worst.material.id} itself turns brittle near ${turns} °C; service reaches ${lowest} °C, whatever ` +
+            'the rod.',
       remedy: 'Do not use this metal so cold.',
     };
   },

@@ -7,8 +7,8 @@ import type { RiskSample } from '../risk-sample';
 import { told } from '../told';
 
 /**
- * Ferrite that counts against toughness: molybdenum and carbides make it count for more; a lot at the low end of its rod's
- * ferrite window can be chosen, which makes it count for less.
+ * Ferrite that counts against toughness: molybdenum and carbides make it count for more; a lot at the low end of its
+ * rod's ferrite window can be chosen, which makes it count for less.
  */
 function effectiveFerrite({ ferriteNumber, pool, rod }: RiskSample): number {
   const { from, perPercent } = figures.carbonFerrite;
@@ -56,7 +56,9 @@ export const lowTemperature: RiskMechanism = {
         { name: 'lowest service temperature', value: lowest, unit: '°C', limit: figures.cold[0] as number },
         { name: 'ferrite number', value: sample.ferriteNumber, unit: 'FN', limit: 8 },
       ],
-      reason: `At ${lowest} °C ferrite and martensite cost toughness: about ${sample.ferriteNumber.toFixed(0)} FN against 8, ${(100 * sample.martensite).toFixed(0)} % martensite.`,
+      reason:
+        `At ${lowest} °C ferrite and martensite cost toughness: about ${sample.ferriteNumber.toFixed(0)} FN ` +
+        `against 8, ${(100 * sample.martensite).toFixed(0)} % martensite.`,
       remedy: 'Choose a rod lot of low ferrite (3 to 8 FN); have the procedure qualified.',
     };
   },

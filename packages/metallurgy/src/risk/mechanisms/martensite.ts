@@ -8,7 +8,9 @@ import type { PieceSample } from '../material';
 import type { RiskSample } from '../risk-sample';
 import { told } from '../told';
 
-/** How far a piece is one for which a hardenable rod is the matching one, 0 to 1: low-chromium ferritic metal is, too. */
+/**
+ * How far a piece is one for which a hardenable rod is the matching one, 0 to 1: low-chromium ferritic metal is, too.
+ */
 function takesHardenableRod({ material, composition }: PieceSample): number {
   if (isMartensitic(material.family) || material.family === 'precipitation-hardening') return 1;
   if (material.family !== 'ferritic') return 0;
@@ -71,8 +73,11 @@ export const martensite: RiskMechanism = {
         { name: 'martensite hardness', value: martensiteHardness(carbon), unit: 'HV', limit: 350 },
       ],
       reason: wanted
-        ? `${whereOf(sample)}about ${fraction.toFixed(0)} % of the bead turns to martensite near ${martensiteHardness(carbon).toFixed(0)} HV, as the pieces are.`
-        : `${whereOf(sample)}about ${fraction.toFixed(0)} % of the bead turns to martensite near ${martensiteHardness(carbon).toFixed(0)} HV; the base metal has thinned the rod too far for it to stay tough.`,
+        ? `${whereOf(sample)}about ${fraction.toFixed(0)} % of the bead turns to martensite near ` +
+          `${martensiteHardness(carbon).toFixed(0)} HV, as the pieces are.`
+        : `${whereOf(sample)}about ${fraction.toFixed(0)} % of the bead turns to martensite near ` +
+          `${martensiteHardness(carbon).toFixed(0)} HV; the base metal has thinned the rod too far for it to stay ` +
+          'tough.',
       remedy: wanted
         ? 'Preheat, dry clean metal, slow cooling and a temper afterwards.'
         : 'A rod richer in chromium and nickel, less melting of the lean side, buttering it first.',

@@ -263,7 +263,7 @@ describe('balance and strength', () => {
     expect(riskOf('strength-match', { grades: ['S17400', 'S17400'], rod: 'ER308L' })).toBeGreaterThan(0.8);
     expect(riskOf('strength-match', { grades: ['S17400', 'S17400'], rod: 'ER630' })).toBeLessThan(0.4);
   });
-  test('the martensite line on a carbon-steel side is told, and counts more with hydrogen and heat, less with nickel', () => {
+  test('the martensite line on carbon steel counts more with hydrogen and heat, less with nickel', () => {
     const boundary = RISK_MECHANISMS.find(({ id }) => id === 'fusion-boundary')!;
     const sample = typicalSample({ grades: ['A36', '304L'], rod: 'ER309L' });
     const line = (rod: string, rest: object = {}): number =>

@@ -30,7 +30,8 @@ export const nitrogenLoss: RiskMechanism = {
       ],
       reason: sample.joint.nitrogenGas
         ? 'The gas brings nitrogen.'
-        : `Under plain argon the pool of ${worst.material.id} loses nitrogen, most at the face and without rod: more ferrite, less resistance to pitting.`,
+        : `Under plain argon the pool of ${worst.material.id} loses nitrogen, most at the face and without rod: ` +
+          'more ferrite, less resistance to pitting.',
       remedy: 'Argon with about 2 % nitrogen, a rod with more nickel, nitrogen-bearing gas behind the root as well.',
     };
   },

@@ -41,7 +41,8 @@ export const parentEmbrittlement: RiskMechanism = {
       ],
       reason:
         susceptibility(worst) > 0
-          ? `${worst.material.id} itself hardens in long service between ${window.fromC} and ${window.toC} °C and breaks when cold, whatever the rod.`
+          ? `${worst.material.id} itself hardens in long service between ${window.fromC} and ${window.toC} °C and ` +
+            'breaks when cold, whatever the rod.'
           : 'No piece here embrittles in heat.',
       remedy: 'Keep it out of that range, or make the part of an austenitic grade.',
     };

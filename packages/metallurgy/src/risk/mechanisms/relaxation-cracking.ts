@@ -46,7 +46,9 @@ export const relaxationCracking: RiskMechanism = {
         { name: 'niobium in the bead', value: sample.pool[ELEMENT_INDEX.Nb] as number, unit: '%' },
         { name: 'thickness', value: sample.facts.thickestMm, unit: 'mm' },
       ],
-      reason: `At ${sample.facts.thickestMm.toFixed(0)} mm the stress of the weld relaxes in heat between ${HOT.fromC} and ${HOT.toC} °C while fine carbides harden the grains: cracks open between them.`,
+      reason:
+        `At ${sample.facts.thickestMm.toFixed(0)} mm the stress of the weld relaxes in heat between ${HOT.fromC} ` +
+        `and ${HOT.toC} °C while fine carbides harden the grains: cracks open between them.`,
       remedy:
         'A 16-8-2 kind of rod, smooth toes, least restraint; a stabilising heat before service where it can be done.',
     };

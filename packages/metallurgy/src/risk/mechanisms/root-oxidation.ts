@@ -45,10 +45,12 @@ export const rootOxidation: RiskMechanism = {
           : backShielding === 'none'
             ? 'With air behind it the back of the weld turns to a crumbly oxide: rust, cracks and germs start there.'
             : backShielding === undefined
-              ? 'How the back is shielded is not stated; with air behind it the back of the weld turns to a crumbly oxide.'
+              ? 'How the back is shielded is not stated; with air behind it the back of the weld turns to a ' +
+                'crumbly oxide.'
               : 'What air is left behind the weld tints its back; tint and oxide are where rust starts.',
       remedy:
-        'Purge or dam with argon until it is cool, or do not melt through; pickle or brush the back where it can be reached.',
+        'Purge or dam with argon until it is cool, or do not melt through; pickle or brush the back where it can ' +
+        'be reached.',
     };
   },
   ...told(figures),

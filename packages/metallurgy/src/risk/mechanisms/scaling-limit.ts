@@ -54,7 +54,9 @@ function sulphidation(sample: RiskSample, temperatureC: number): number {
   );
 }
 
-/** Oxide of molybdenum is volatile: stainless metal rich in it goes fast in still, hot air, where its pieces have none. */
+/**
+ * Oxide of molybdenum is volatile: stainless metal rich in it goes fast in still, hot air, where its pieces have none.
+ */
 function molybdenumLoss(sample: RiskSample, temperatureC: number): number {
   const { from, fromC, probability } = figures.molybdenum;
   let most = 0;
@@ -97,7 +99,11 @@ export const scalingLimit: RiskMechanism = {
         { name: 'limit of the pieces', value: pieces, unit: '°C' },
         { name: 'chromium in the bead', value: sample.pool[ELEMENT_INDEX.Cr] as number, unit: '%' },
       ],
-      reason: `The bead holds its scale to about ${limit.toFixed(0)} °C in air${sample.service.cycling ? ', heated and cooled' : ''}, the leaner piece to ${pieces.toFixed(0)} °C; ${sample.service.highestC === undefined ? 'metal like this is used to about' : 'service reaches'} ${temperatureC.toFixed(0)} °C.`,
+      reason:
+        `The bead holds its scale to about ${limit.toFixed(0)} °C in ` +
+        `air${sample.service.cycling ? ', heated and cooled' : ''}, the leaner piece to ${pieces.toFixed(0)} °C; ` +
+        `${sample.service.highestC === undefined ? 'metal like this is used to about' : 'service reaches'} ` +
+        `${temperatureC.toFixed(0)} °C.`,
       remedy: 'A rod with as much chromium as the hottest side.',
     };
   },

@@ -20,7 +20,10 @@ function probabilityFor(minutesHot: number, minutes: number): number {
   return minutes === Infinity ? 0 : 1 / (1 + power(minutes / minutesHot, figures.steepness / Math.LN10));
 }
 
-/** How much likelier the bead is sensitised than the piece that is soonest: what that one does itself is not the rod's fault. */
+/**
+ * How much likelier the bead is sensitised than the piece that is soonest: what that one does itself is not the rod's
+ * fault.
+ */
 const beyondPieces = (minutesHot: number, ofBead: number, soonest: number): number =>
   Math.max(0, probabilityFor(minutesHot, ofBead) - probabilityFor(minutesHot, soonest));
 
@@ -90,8 +93,10 @@ export const sensitisation: RiskMechanism = {
       ],
       reason:
         hotIn(sample, WINDOW) > 0.05
-          ? `With ${free.toFixed(3)} % free carbon the bead is sensitised after about ${formatMinutes(minutes)} between ${WINDOW.fromC} and ${WINDOW.toC} °C.`
-          : `With ${free.toFixed(3)} % free carbon it takes about ${formatMinutes(minutes)} in the critical range; welding gives it about a minute.`,
+          ? `With ${free.toFixed(3)} % free carbon the bead is sensitised after about ${formatMinutes(minutes)} ` +
+            `between ${WINDOW.fromC} and ${WINDOW.toC} °C.`
+          : `With ${free.toFixed(3)} % free carbon it takes about ${formatMinutes(minutes)} in the critical range; ` +
+            'welding gives it about a minute.',
       remedy: 'A low-carbon rod for wet service, a niobium-stabilised one for hot service, less time hot.',
     };
   },

@@ -39,7 +39,9 @@ function ownFerrite(rod: Rod): number {
   return ferrite;
 }
 
-/** Ferrite that counts: the pool's, and a share of the rod's own, which stays in streaks where rod and base mix badly. */
+/**
+ * Ferrite that counts: the pool's, and a share of the rod's own, which stays in streaks where rod and base mix badly.
+ */
 function ferriteThatCounts(sample: RiskSample): number {
   const own = sample.rod ? ownFerrite(sample.rod) : 0;
   const streaks = figures.streak * Math.max(0, own - sample.ferriteNumber) * (1 - sample.dilution);
@@ -90,8 +92,10 @@ export const sigmaPhase: RiskMechanism = {
       ],
       reason:
         ferrite > 2 * sample.ferriteNumber + 5
-          ? `Between ${WINDOW.fromC} and ${WINDOW.toC} °C ferrite-rich streaks of the rod turn to brittle sigma where it mixes badly.`
-          : `Between ${WINDOW.fromC} and ${WINDOW.toC} °C the bead's ferrite, about ${sample.ferriteNumber.toFixed(0)} FN, turns to brittle sigma.`,
+          ? `Between ${WINDOW.fromC} and ${WINDOW.toC} °C ferrite-rich streaks of the rod turn to brittle sigma ` +
+            'where it mixes badly.'
+          : `Between ${WINDOW.fromC} and ${WINDOW.toC} °C the bead's ferrite, about ` +
+            `${sample.ferriteNumber.toFixed(0)} FN, turns to brittle sigma.`,
       remedy: 'Keep the bead at 3 to 8 FN, or take a rod without ferrite made for heat.',
     };
   },

@@ -63,15 +63,19 @@ export const solidificationCracking: RiskMechanism = {
     if (sulphur > 0.02 && demand > sample.ferriteNumber)
       return {
         drivers,
-        reason: `${where}the pool carries ${sulphur.toFixed(3)} % sulphur from free-machining metal; that asks for about ${demand.toFixed(0)} FN and it has ${sample.ferriteNumber.toFixed(0)}.`,
+        reason:
+          `${where}the pool carries ${sulphur.toFixed(3)} % sulphur from free-machining metal; that asks for about ` +
+          `${demand.toFixed(0)} FN and it has ${sample.ferriteNumber.toFixed(0)}.`,
         remedy: 'Melt less of the free-machining side, take a rod with more ferrite, fill craters, keep restraint low.',
       };
     return {
       drivers,
       reason:
         sample.ratio < 1.5
-          ? `${where}the bead freezes as austenite (Creq/Nieq ${sample.ratio.toFixed(2)}) with ${x.toFixed(3)} % phosphorus and sulphur against about ${limit.toFixed(3)} %.`
-          : `${where}the bead freezes with ferrite first (Creq/Nieq ${sample.ratio.toFixed(2)}); ${x.toFixed(3)} % phosphorus and sulphur against about ${limit.toFixed(2)} %.`,
+          ? `${where}the bead freezes as austenite (Creq/Nieq ${sample.ratio.toFixed(2)}) with ${x.toFixed(3)} % ` +
+            `phosphorus and sulphur against about ${limit.toFixed(3)} %.`
+          : `${where}the bead freezes with ferrite first (Creq/Nieq ${sample.ratio.toFixed(2)}); ${x.toFixed(3)} % ` +
+            `phosphorus and sulphur against about ${limit.toFixed(2)} %.`,
       remedy: 'More ferrite from the rod, less dilution, wide filled tacks, a slow taper at the end.',
     };
   },

@@ -51,7 +51,9 @@ export const strengthMatch: RiskMechanism = {
         { name: 'yield strength of the bead', value: weld, unit: 'MPa', limit: least },
         { name: 'yield strength of the weaker piece', value: least, unit: 'MPa' },
       ],
-      reason: `The bead yields near ${weld.toFixed(0)} MPa, the weaker piece near ${least.toFixed(0)} MPa in its usual condition.`,
+      reason:
+        `The bead yields near ${weld.toFixed(0)} MPa, the weaker piece near ${least.toFixed(0)} MPa in its usual ` +
+        'condition.',
       remedy: 'A matching rod where the joint carries the full strength; otherwise a longer bead.',
     };
   },

@@ -59,9 +59,11 @@ export const sulphurMismatch: RiskMechanism = {
       reason:
         count < 2
           ? 'There are no two stainless sides here.'
-          : `One side has ${low.toFixed(4)} % sulphur, the other ${high.toFixed(4)} %: the pool moves to the low side and can leave the seam.`,
+          : `One side has ${low.toFixed(4)} % sulphur, the other ${high.toFixed(4)} %: the pool moves to the low ` +
+            'side and can leave the seam.',
       remedy:
-        'Aim at the side with more sulphur until the root wets both, add a little rod, match heats for tube that is to be fused.',
+        'Aim at the side with more sulphur until the root wets both, add a little rod, match heats for tube that ' +
+        'is to be fused.',
     };
   },
   ...told(figures),

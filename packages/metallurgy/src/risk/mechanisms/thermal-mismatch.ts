@@ -87,7 +87,9 @@ export const thermalMismatch: RiskMechanism = {
         { name: 'free strain difference', value: strain, unit: '%', limit: figures.center },
         { name: 'temperature swing', value: swing, unit: 'K' },
       ],
-      reason: `Over ${swing.toFixed(0)} K the bead and its weaker neighbour grow ${strain.toFixed(2)} % apart; above about ${figures.center} % every heating works the joint.`,
+      reason:
+        `Over ${swing.toFixed(0)} K the bead and its weaker neighbour grow ${strain.toFixed(2)} % apart; above ` +
+        `about ${figures.center} % every heating works the joint.`,
       remedy: 'A nickel rod stands between the two; keep the bead out of the hottest place.',
     };
   },

@@ -30,30 +30,45 @@ const diode: Light = (nm) => 0.8 * line(nm, 455, 11) + line(nm, 570, 62);
 const sodium: Light = (nm) => exp(-(((nm - 589) / 6) ** 2) / 2) + 0.002;
 
 /**
- * A strip of metal beside a bead, its film thinning out to bare metal, a card above it: the same physics the colours are computed by, with
- * a film that strays from it a little, a surface turned to the light or away, light of some colour that the camera balances in part, noise
- * and the eight bits of a picture.
+ * A strip of metal beside a bead, its film thinning out to bare metal, a card above it: the same physics the colours
+ * are computed by, with a film that strays from it a little, a surface turned to the light or away, light of some
+ * colour that the camera balances in part, noise and the eight bits of a picture.
  */
 export function madeUpPhotograph(seed: number): MadeUp {
   const random = new SeededRandom(seed);
   const within = (low: number, high: number): number => low + (high - low) * random.next();
   const normal = (): number => normalQuantile(Math.max(1e-9, random.next()));
   const hopeless = random.next() < 0.2 ? (HOPELESS[random.below(HOPELESS.length)] ?? null) : null;
-  const light = hopeless === 'sodium' ? sodium : random.next() < 0.35 ? tubes : random.next() < 0.4 ? diode : lamp(within(2900, 7500));
+  const light =
+    hopeless === 'sodium'
+      ? sodium
+      : random.next() < 0.35
+        ? tubes
+        : random.next() < 0.4
+          ? diode
+          : lamp(within(2900, 7500));
   const thickest = within(4, 125);
   const [shape, stray] = [within(0.7, 1.5), 1 + 0.03 * normal()];
   const filmAt = (x: number): number => thickest * Math.max(0, 1 - x / (WIDTH * 0.86)) ** shape;
-  const surface = (oxideNm: number) => (nm: number): number =>
-    hopeless === 'scale' ? 0.07 + 0.01 * (nm / 560) : hopeless === 'paint' ? 0.05 + 0.5 * exp(-(((nm - 530) / 25) ** 2) / 2) : filmReflectance(oxideNm, nm * stray); // prettier-ignore
+  const surface =
+    (oxideNm: number) =>
+    (nm: number): number =>
+      hopeless === 'scale'
+        ? 0.07 + 0.01 * (nm / 560)
+        : hopeless === 'paint'
+          ? 0.05 + 0.5 * exp(-(((nm - 530) / 25) ** 2) / 2)
+          : filmReflectance(oxideNm, nm * stray);
   const isWhite = random.next() < 0.6;
   const card = tristimulus(() => (isWhite ? 0.88 : 0.18), light);
   // A camera balances the light to between half and all.
   const neutral = linearOf(tristimulus(() => 1, light));
   const balancing = within(0.5, 1);
   const balance = neutral.map((one) => exp(-balancing * ln(Math.max(0.02, one)))) as unknown as Triple;
-  const seen = (xyz: Triple): Triple => linearOf(xyz).map((one, at) => one * (balance[at] as number)) as unknown as Triple;
+  const seen = (xyz: Triple): Triple =>
+    linearOf(xyz).map((one, at) => one * (balance[at] as number)) as unknown as Triple;
   const strongest = Math.max(...seen(card));
-  const exposed = hopeless === 'glare' ? 2.5 : hopeless === 'dark' ? 0.015 : isWhite ? within(0.35, 0.8) : within(0.09, 0.17);
+  const exposed =
+    hopeless === 'glare' ? 2.5 : hopeless === 'dark' ? 0.015 : isWhite ? within(0.35, 0.8) : within(0.09, 0.17);
   const exposure = exposed / strongest;
   const [facing, tilt] = [exp(0.22 * normal()), within(-0.3, 0.3)];
   const grain = within(0.5, 5);
@@ -67,19 +82,29 @@ export function madeUpPhotograph(seed: number): MadeUp {
     for (let x = 0; x < WIDTH; x++) {
       const colour = y < HEIGHT / 3 ? cardSeen : (columns[x] as readonly number[]);
       for (let channel = 0; channel < 3; channel++)
-        data[(y * WIDTH + x) * 4 + channel] = Math.round(encoded(exposure * (colour[channel] as number)) + grain * normal());
+        data[(y * WIDTH + x) * 4 + channel] = Math.round(
+          encoded(exposure * (colour[channel] as number)) + grain * normal(),
+        );
       data[(y * WIDTH + x) * 4 + 3] = 255;
     }
   const tap = Math.round(within(3, WIDTH * 0.55));
   const y = Math.round(HEIGHT * 0.66);
-  const taps: TintTaps = { tint: { x: tap, y }, reference: { x: WIDTH / 2, y: HEIGHT / 6 }, is: isWhite ? 'white' : 'grey18', bare: { x: WIDTH - 4, y } }; // prettier-ignore
+  const taps: TintTaps = {
+    tint: { x: tap, y },
+    reference: { x: WIDTH / 2, y: HEIGHT / 6 },
+    is: isWhite ? 'white' : 'grey18',
+    bare: { x: WIDTH - 4, y },
+  };
   return { picture: { width: WIDTH, height: HEIGHT, data }, taps, oxideNm: filmAt(tap), hopeless };
-} // prettier-ignore
+}
 
 /** How readings of made-up photographs came out. */
 export interface TintTrial {
   readonly photographs: number;
-  /** Those that can be read, and the shares of them that were: refused, at the very level, within one of it, in the 90 % range of the film. */
+  /**
+   * Those that can be read, and the shares of them that were: refused, at the very level, within one of it, in the 90 %
+   * range of the film.
+   */
   readonly readable: number;
   readonly refused: number;
   readonly atLevel: number;
@@ -115,5 +140,15 @@ export function tryTints(photographs: number, seed: number): TintTrial {
     alone += Number(byOne.level !== null && Math.abs(byOne.level - levelOfFilm(oxideNm)) <= 1);
   }
   const read = readable - refused;
-  return { photographs, readable, refused: refused / readable, atLevel: atLevel / read, withinOne: withinOne / read, inRange: inRange / read, hopeless, hopelessRefused: hopelessRefused / hopeless, withinOneByOnePlace: alone / read }; // prettier-ignore
+  return {
+    photographs,
+    readable,
+    refused: refused / readable,
+    atLevel: atLevel / read,
+    withinOne: withinOne / read,
+    inRange: inRange / read,
+    hopeless,
+    hopelessRefused: hopelessRefused / hopeless,
+    withinOneByOnePlace: alone / read,
+  };
 }

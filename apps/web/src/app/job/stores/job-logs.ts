@@ -13,7 +13,10 @@ const LOGS = {
 type LogName = keyof typeof LOGS;
 type RowOf<Log extends LogName> = JobDetail[Log][number];
 
-/** Logs of the open job: entries are only ever added; what was wrong is struck out. Shown at once, sent like every other change. */
+/**
+ * Logs of the open job: entries are only ever added; what was wrong is struck out. Shown at once, sent like every other
+ * change.
+ */
 @Injectable()
 export class JobLogs {
   private readonly jobs = inject(JobStore);
@@ -39,7 +42,16 @@ export class JobLogs {
     const jobId = this.jobs.id;
     const made = { madeBy: this.session.owner()?.person ?? null, version: 1, createdAt: at };
     // The schema of this very log has read it.
-    const record = { id, jobId, jointId, at, entry: body.entry, ...made, struckOutAt: null, struckOutReason: null } as RowOf<Log>; // prettier-ignore
+    const record = {
+      id,
+      jobId,
+      jointId,
+      at,
+      entry: body.entry,
+      ...made,
+      struckOutAt: null,
+      struckOutReason: null,
+    } as RowOf<Log>;
     this.jobs.document.show((job) => ({ ...job, [log]: [...job[log], record] }));
     this.jobs.document.send(
       {

@@ -245,7 +245,7 @@ describe('an open job', () => {
     expect(open.store.question()?.pieces[0]?.tests).toEqual([]);
   });
 
-  test('the first word of a joint makes it, of all pieces; what cannot be stands at its field and is not sent', async () => {
+  test('the first word of a joint makes it, of all pieces; what cannot be stands at its field', async () => {
     open.joints.describe({ dilution: 4 });
     expect(open.joints.errors()['joint.dilution']).toBeDefined();
     await pass(10);

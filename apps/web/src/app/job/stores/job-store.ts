@@ -35,12 +35,18 @@ const NAMED = /^(piece|joint|photo) (.+)$/;
 const LIST = { piece: 'pieces', joint: 'joints', photo: 'photos' } as const;
 type Kind = keyof typeof LIST;
 
-/** A job with everything on it, as a document whose parts are the job itself, its pieces, its joints and its pictures. */
+/**
+ * A job with everything on it, as a document whose parts are the job itself, its pieces, its joints and its pictures.
+ */
 const jobDocument = (api: ApiClient): DocumentKind<JobDetail> => ({
   name: 'job',
   read: (id) => firstValueFrom(api.ask('GET /jobs/:id', { path: { id } })),
   // What an older program kept on this device says less.
-  complete: (job) => ({ ...job, weld: (job.weld as JobDetail['weld'] | undefined) ?? [], record: (job.record as JobDetail['record'] | undefined) ?? [] }), // prettier-ignore
+  complete: (job) => ({
+    ...job,
+    weld: (job.weld as JobDetail['weld'] | undefined) ?? [],
+    record: (job.record as JobDetail['record'] | undefined) ?? [],
+  }),
   *versions(job) {
     yield [job.id, job.version];
     for (const { id, version } of [...job.photos, ...job.joints, ...job.pieces]) yield [id, version];
@@ -66,7 +72,10 @@ const jobDocument = (api: ApiClient): DocumentKind<JobDetail> => ({
   concerns: ({ job }, id) => job === id,
 });
 
-/** The open job: what the page shows and what the server has are kept together here. What stands on it has stores of its own. */
+/**
+ * The open job: what the page shows and what the server has are kept together here. What stands on it has stores of its
+ * own.
+ */
 @Injectable()
 export class JobStore {
   private readonly queue = inject(OperationQueue);
@@ -137,7 +146,9 @@ export class JobStore {
     );
   }
 
-  /** Remembers where the person stopped, for the board. Two people on two stages are no conflict: the last word counts. */
+  /**
+   * Remembers where the person stopped, for the board. Two people on two stages are no conflict: the last word counts.
+   */
   stopAt(stage: Stage): void {
     const job = this.job();
     if (!job || job.stage === stage) return;

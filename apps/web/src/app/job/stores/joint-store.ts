@@ -91,7 +91,10 @@ export class JointStore {
     return this.all().findIndex((joint) => joint.id === id) + 1;
   }
 
-  /** Changes what is said of the joint looked at; what is null or undefined is left open again. The first word makes the joint. */
+  /**
+   * Changes what is said of the joint looked at; what is null or undefined is left open again. The first word makes the
+   * joint.
+   */
   describe(changes: Partial<JointDescription>): void {
     const leading = this.leading();
     const joint: JointDescription = { type: this.joint().type, ...answered({ ...this.joint(), ...changes }) };

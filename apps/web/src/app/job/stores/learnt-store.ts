@@ -3,7 +3,10 @@ import type { Learnt } from '@variatum/contracts';
 import type { Subscription } from 'rxjs';
 import { ApiClient } from '../../sync';
 
-/** What the workshop's other jobs have taught, for the open one: read once with it. Without a server nothing is known of it. */
+/**
+ * What the workshop's other jobs have taught, for the open one: read once with it. Without a server nothing is known of
+ * it.
+ */
 @Injectable()
 export class LearntStore {
   private readonly api = inject(ApiClient);

@@ -63,9 +63,18 @@ test('a picture turns by quarters, all the way round, and is taken off and broug
 
 test('a picture known from the server is shown from its address', async () => {
   const photo = {
-    id: '0198a6a0-0000-7000-8000-00000000000a', jobId: JOB_ID, pieceId: null, mediaType: 'image/png' as const, widthPixels: 1,
-    heightPixels: 1, turn: 0 as const, caption: '', version: 2, createdAt: '2026-01-01T00:00:00Z', withdrawnAt: null,
-  }; // prettier-ignore
+    id: '0198a6a0-0000-7000-8000-00000000000a',
+    jobId: JOB_ID,
+    pieceId: null,
+    mediaType: 'image/png' as const,
+    widthPixels: 1,
+    heightPixels: 1,
+    turn: 0 as const,
+    caption: '',
+    version: 2,
+    createdAt: '2026-01-01T00:00:00Z',
+    withdrawnAt: null,
+  };
   await openJob(
     aJob([], { photos: [photo, { ...photo, id: `${photo.id.slice(0, -1)}b`, withdrawnAt: photo.createdAt }] }),
   );

@@ -4,7 +4,10 @@ import { JobStore } from './job-store';
 import { preparePicture } from './prepare-picture';
 import { requestTo } from '../../sync';
 
-/** Pictures of the open job: taken, turned, named and withdrawn here; sent like every other change, even after a lost connection. */
+/**
+ * Pictures of the open job: taken, turned, named and withdrawn here; sent like every other change, even after a lost
+ * connection.
+ */
 @Injectable()
 export class PhotoStore {
   private readonly jobs = inject(JobStore);

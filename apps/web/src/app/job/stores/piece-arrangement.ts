@@ -43,8 +43,8 @@ export class PieceArrangement {
   private readonly history = inject(UndoHistory);
 
   /**
-   * A piece turns out to be two metals: a second one like it, with the tests that were done on it. A test that moves is struck
-   * out here and logged there, so that the log still tells what happened.
+   * A piece turns out to be two metals: a second one like it, with the tests that were done on it. A test that moves is
+   * struck out here and logged there, so that the log still tells what happened.
    */
   split(id: string, name: string, moved: readonly FieldTestRecord[]): void {
     const piece = this.pieces.find(id);
@@ -71,7 +71,10 @@ export class PieceArrangement {
     });
   }
 
-  /** Two pieces turn out to be one metal: the tests of the other are logged on the kept one too, and the other is taken off. */
+  /**
+   * Two pieces turn out to be one metal: the tests of the other are logged on the kept one too, and the other is taken
+   * off.
+   */
   merge(keptId: string, otherId: string): void {
     const [kept, other] = [this.pieces.find(keptId), this.pieces.find(otherId)];
     if (!kept || !other) return;

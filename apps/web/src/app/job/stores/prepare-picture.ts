@@ -11,8 +11,8 @@ const LONGEST_PIXELS = 1800;
 const QUALITIES = [0.85, 0.7, 0.5];
 
 /**
- * Draws a picture anew, upright and no larger than needed. What the camera wrote beside the picture, such as where it was
- * taken, does not come along.
+ * Draws a picture anew, upright and no larger than needed. What the camera wrote beside the picture, such as where it
+ * was taken, does not come along.
  * @throws Error with words for the user when the file is no picture or stays too large
  */
 export async function preparePicture(file: Blob, mostBytes: number): Promise<PreparedPicture> {

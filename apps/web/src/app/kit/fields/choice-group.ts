@@ -19,7 +19,10 @@ export interface ChoiceOption<Value> {
   readonly title: string;
 }
 
-/** A question with a few answers, all or the likeliest in sight. Tab enters the group once, arrow keys move inside it, space or enter answers. */
+/**
+ * A question with a few answers, all or the likeliest in sight. Tab enters the group once, arrow keys move inside it,
+ * space or enter answers.
+ */
 @Component({
   selector: 'va-choice-group',
   imports: [ArrowItem, ArrowRow],

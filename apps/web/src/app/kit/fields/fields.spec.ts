@@ -40,7 +40,7 @@ describe('what a text comes to', () => {
     expect(judge(flowMeasure('L/min'), '15 cfh').value).toBeCloseTo(7.08, 2);
     expect(judge(temperatureMeasure('°C', [-273, 1400]), '300 F').value).toBeCloseTo(148.9, 1);
   });
-  test('what cannot be understood names forms that can, what is out of range names the range in the user’s unit', () => {
+  test('what cannot be understood names forms that can, out of range the range in the user’s unit', () => {
     expect(judge(length, 'thick').error).toContain('16 ga');
     expect(judge(length, '900').error).toBe('give 0.1 mm to 300 mm');
     expect(judge(flowMeasure('cfh'), '900').error).toBe('give 0.2 cfh to 127 cfh');

@@ -7,8 +7,8 @@ import { judge, type Measure } from './measure';
 import { TYPED_TEMPLATE, TypedField } from './typed-field';
 
 /**
- * A field for a quantity: takes the forms people type, keeps what was typed, and says what it understood. What cannot be
- * understood is kept too, with no value beside it, so that nothing typed is lost.
+ * A field for a quantity: takes the forms people type, keeps what was typed, and says what it understood. What cannot
+ * be understood is kept too, with no value beside it, so that nothing typed is lost.
  */
 @Component({
   selector: 'va-measure-field',

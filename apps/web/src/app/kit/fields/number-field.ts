@@ -6,7 +6,10 @@ import { TYPED_TEMPLATE, TypedField } from './typed-field';
 
 const NUMBER = /^[+-]?(?:\d+[.,]?\d*|[.,]\d+)$/;
 
-/** A field for a plain number. What cannot be read as one stays in the field, with `NaN` beside it for the check to name. */
+/**
+ * A field for a plain number. What cannot be read as one stays in the field, with `NaN` beside it for the check to
+ * name.
+ */
 @Component({
   selector: 'va-number-field',
   imports: [FieldSaid, FormsModule, NzInputModule],

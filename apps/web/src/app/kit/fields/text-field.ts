@@ -4,7 +4,9 @@ import { FieldLabel } from './field-label';
 import { FieldSaid } from './field-said';
 import { LabelledField } from './labelled-field';
 
-/** A labelled field for text, of one line or several. What stands under it (hints, a button) is put between its tags. */
+/**
+ * A labelled field for text, of one line or several. What stands under it (hints, a button) is put between its tags.
+ */
 @Component({
   selector: 'va-text-field',
   imports: [FieldLabel, FieldSaid, NzInputModule],

@@ -2,8 +2,8 @@ import { Directive, type Signal } from '@angular/core';
 import { LabelledField } from './labelled-field';
 
 /**
- * A field of one line in which something is typed and read: a number or a quantity. What cannot be read stays as it was typed.
- * Components that are one take `TYPED_TEMPLATE` for theirs.
+ * A field of one line in which something is typed and read: a number or a quantity. What cannot be read stays as it was
+ * typed. Components that are one take `TYPED_TEMPLATE` for theirs.
  */
 @Directive()
 export abstract class TypedField<Value> extends LabelledField<Value> {

@@ -2,7 +2,10 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import type { RiskLevel } from '@variatum/metallurgy';
 import { RISK_WORDS } from '@variatum/presentation';
 
-/** A risk level, or that it is not known yet, as mark, word and tone together. The marks differ in shape, so that tone is never needed. */
+/**
+ * A risk level, or that it is not known yet, as mark, word and tone together. The marks differ in shape, so that tone
+ * is never needed.
+ */
 @Component({
   selector: 'va-risk-mark',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -66,9 +66,20 @@ export class LikelyGrades {
     const done = new Set(piece.tests.filter(({ struckOutAt }) => struckOutAt === null).map(({ entry }) => entry.test));
     const [most] = family?.grades ?? [];
     return [
-      ...(family && most ? [`From ${family.count} of your confirmed pieces of this kind: ${most.grade} ${percentWords(most.after)}, before ${percentWords(most.before)}.`] : []),
-      ...learntTests(learnt).filter(({ test }) => done.has(test)).map(({ test, count, odd, lapse }) => `${testTitle(test)}: ${odd} of ${count} of your results were odd; ${percentWords(lapse)} are taken to say nothing.`),
-    ]; // prettier-ignore
+      ...(family && most
+        ? [
+            `From ${family.count} of your confirmed pieces of this kind: ${most.grade} ` +
+              `${percentWords(most.after)}, before ${percentWords(most.before)}.`,
+          ]
+        : []),
+      ...learntTests(learnt)
+        .filter(({ test }) => done.has(test))
+        .map(
+          ({ test, count, odd, lapse }) =>
+            `${testTitle(test)}: ${odd} of ${count} of your results were odd; ${percentWords(lapse)} are taken ` +
+            'to say nothing.',
+        ),
+    ];
   });
   protected readonly leader = computed(() => leadingGrade(this.belief()?.candidates ?? []));
 }

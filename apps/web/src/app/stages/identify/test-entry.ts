@@ -29,8 +29,8 @@ import { TestForm } from './test-form';
 const OFFERED = 4;
 
 /**
- * Choosing a test and logging what came of it: those worth most for the rod in front. By keyboard the list is one stop, the form
- * takes the focus when a test is chosen, and the standing answer takes it when the test is logged.
+ * Choosing a test and logging what came of it: those worth most for the rod in front. By keyboard the list is one stop,
+ * the form takes the focus when a test is chosen, and the standing answer takes it when the test is logged.
  */
 @Component({
   selector: 'va-test-entry',

@@ -90,15 +90,21 @@ export class FindingForm {
     () => null,
     (choice) => choice !== null && this.log({ value: null, choice }),
   );
-  protected readonly length = computed(() => lengthMeasure(this.inspection.unit(), LIMITS.findingMm, undefined, '0.3 mm or .012')); // prettier-ignore
+  protected readonly length = computed(() =>
+    lengthMeasure(this.inspection.unit(), LIMITS.findingMm, undefined, '0.3 mm or .012'),
+  );
   protected readonly asked = computed(() => {
     const judged = this.inspection.verdict()?.lines.find(({ line }) => line === this.inspection.chosen());
     if (!judged) return '';
     const asks = `The profile asks: ${limitWords(judged.limit, this.inspection.unit())}.`;
     return judged.serviceCares ? asks : `${asks} This service rarely minds it (estimate).`;
   });
-  private readonly found = computed(() => this.inspection.verdict()?.lines.find(({ line }) => line === this.inspection.chosen())?.finding ?? null); // prettier-ignore
-  protected readonly tintLimit = computed(() => this.inspection.profile()[this.line().inside === true ? 'tint' : 'tintOutside']); // prettier-ignore
+  private readonly found = computed(
+    () => this.inspection.verdict()?.lines.find(({ line }) => line === this.inspection.chosen())?.finding ?? null,
+  );
+  protected readonly tintLimit = computed(
+    () => this.inspection.profile()[this.line().inside === true ? 'tint' : 'tintOutside'],
+  );
   protected readonly grey = computed(() => this.found()?.choice === GREY);
   protected readonly film = computed(() => {
     const found = this.found();
@@ -124,7 +130,11 @@ export class FindingForm {
     event.preventDefault();
     const value = this.line().kind === 'length' ? this.measured.value.value : this.number.value;
     if (value === null || Number.isNaN(value)) {
-      this.fault.set(this.line().kind === 'length' ? 'give a length, such as 0.3 mm, or log that there is none' : 'give what the gauge shows, 0 to 200 FN'); // prettier-ignore
+      this.fault.set(
+        this.line().kind === 'length'
+          ? 'give a length, such as 0.3 mm, or log that there is none'
+          : 'give what the gauge shows, 0 to 200 FN',
+      );
       return;
     }
     this.log({ value, choice: null });
@@ -132,7 +142,14 @@ export class FindingForm {
 
   protected logTint({ answer, colour, photo }: ReadTint): void {
     const { median, range90 } = answer;
-    this.take({ value: median, range90: [...range90] as [number, number], choice: colour, by: 'picture', note: this.note.value, photo }); // prettier-ignore
+    this.take({
+      value: median,
+      range90: [...range90] as [number, number],
+      choice: colour,
+      by: 'picture',
+      note: this.note.value,
+      photo,
+    });
   }
 
   protected log({ value, choice }: { readonly value: number | null; readonly choice: string | null }): void {

@@ -120,10 +120,24 @@ export class FindingsList {
       state,
       stateWords: LINE_STATE_WORDS[state],
       found: foundWords(finding, this.inspection.unit()),
-      about: [at, byMethodWords(finding), whenWords(new Date(finding.atMs).toISOString()), this.people.byWords(finding.who), finding.note, ...(confirmed.length > 0 ? [`confirmed by ${confirmed.join(' and ')}`] : [])].filter(Boolean).join(' · '), // prettier-ignore
+      about: [
+        at,
+        byMethodWords(finding),
+        whenWords(new Date(finding.atMs).toISOString()),
+        this.people.byWords(finding.who),
+        finding.note,
+        ...(confirmed.length > 0 ? [`confirmed by ${confirmed.join(' and ')}`] : []),
+      ]
+        .filter(Boolean)
+        .join(' · '),
       mend,
       photo: this.jobs.photos().find(({ id }) => id === finding.photo) ?? null,
-      mayConfirm: this.session.may('check') && own !== null && finding.who !== null && finding.who !== own && !finding.confirmedBy.includes(own), // prettier-ignore
+      mayConfirm:
+        this.session.may('check') &&
+        own !== null &&
+        finding.who !== null &&
+        finding.who !== own &&
+        !finding.confirmedBy.includes(own),
     };
   }
 

@@ -9,14 +9,28 @@ import { Inspection } from './inspection';
 import { VerdictForm } from './verdict-form';
 import { VerdictView } from './verdict-view';
 
-beforeEach(() => TestBed.configureTestingModule({ providers: [...jobProviders(), Inspection, { provide: ComputeService, useValue: {} }] })); // prettier-ignore
+beforeEach(() =>
+  TestBed.configureTestingModule({
+    providers: [...jobProviders(), Inspection, { provide: ComputeService, useValue: {} }],
+  }),
+);
 afterEach(() => document.body.replaceChildren());
 
 const joint = aJoint();
-const found = (line: 'cracks' | 'undercut' | 'tint-outside', choice: string | null, value: number | null = null, atMm: number | null = null) =>
-  aRecord(joint.id, { kind: 'finding', line, atMm, value, range90: null, choice, by: 'eye', note: '', photo: null }); // prettier-ignore
+const found = (
+  line: 'cracks' | 'undercut' | 'tint-outside',
+  choice: string | null,
+  value: number | null = null,
+  atMm: number | null = null,
+) => aRecord(joint.id, { kind: 'finding', line, atMm, value, range90: null, choice, by: 'eye', note: '', photo: null });
 const inspected = (...record: ReturnType<typeof found>[]) =>
-  openJob(aJob([aPiece({ grade: '304L', likelyFamily: 'austenitic' })], { joints: [joint], record, service: { environment: 'outdoor' } })); // prettier-ignore
+  openJob(
+    aJob([aPiece({ grade: '304L', likelyFamily: 'austenitic' })], {
+      joints: [joint],
+      record,
+      service: { environment: 'outdoor' },
+    }),
+  );
 const press = (element: HTMLElement, words: string): void =>
   [...element.querySelectorAll<HTMLElement>('button')]
     .find(({ textContent }) => textContent?.trim() === words)!
@@ -31,7 +45,14 @@ test('one tap logs what is plain, and what is looked at next comes up by itself'
   expect(texts(element, 'h2')).toEqual(['Pores, largest']);
   press(element, 'None found');
   await fixture.whenStable();
-  expect(store.job()!.record.map(({ entry }) => (entry.kind === 'finding' ? [entry.line, entry.choice, entry.value, entry.by] : []))).toEqual([['cracks', 'none', null, 'eye'], ['pores', null, 0, 'eye']]); // prettier-ignore
+  expect(
+    store
+      .job()!
+      .record.map(({ entry }) => (entry.kind === 'finding' ? [entry.line, entry.choice, entry.value, entry.by] : [])),
+  ).toEqual([
+    ['cracks', 'none', null, 'eye'],
+    ['pores', null, 0, 'eye'],
+  ]);
 });
 
 test('what somebody else logs meanwhile leaves the line that is looked at', async () => {
@@ -60,7 +81,11 @@ test('a figure that is missing or out of range is named at its field, and nothin
   expect((await log('900 mm')).join()).toMatch(/0 to 200 mm|give a length/);
   expect(store.job()!.record).toEqual([]);
   expect(await log('.012')).toEqual([]);
-  expect(store.job()!.record[0]!.entry).toMatchObject({ line: 'undercut', value: expect.closeTo(0.3048, 3) as unknown, atMm: null }); // prettier-ignore
+  expect(store.job()!.record[0]!.entry).toMatchObject({
+    line: 'undercut',
+    value: expect.closeTo(0.3048, 3) as unknown,
+    atMm: null,
+  });
 });
 
 test('the verdict says what is missed and what to do about it; a finding struck out counts no more', async () => {
@@ -95,7 +120,12 @@ test('a person’s word keeps the profile as it stood, also where the weld misse
   await fixture.whenStable();
   press(element, 'Accept it all the same');
   await fixture.whenStable();
-  expect(store.job()!.record.at(-1)!.entry).toMatchObject({ kind: 'verdict', says: 'accepted', state: 'missed', profile: { id: 'wet', undercutMm: 0.4 } }); // prettier-ignore
+  expect(store.job()!.record.at(-1)!.entry).toMatchObject({
+    kind: 'verdict',
+    says: 'accepted',
+    state: 'missed',
+    profile: { id: 'wet', undercutMm: 0.4 },
+  });
   expect(texts(element, '[data-testid="decided"]')[0]).toMatch(
     /^Accepted .*, by Outdoor, wet and salt, which it misses: ground flush later\.$/,
   );

@@ -38,10 +38,17 @@ export class Inspection {
   /** All findings that stand, in the order they were made. */
   readonly findings = computed<readonly NumberedFinding[]>(() =>
     (this.verdict()?.lines ?? [])
-      .flatMap(({ findings, finding: worst, mend }) => findings.map((finding) => ({ finding, mend: finding === worst ? mend : [] })))
+      .flatMap(({ findings, finding: worst, mend }) =>
+        findings.map((finding) => ({ finding, mend: finding === worst ? mend : [] })),
+      )
       .sort((one, other) => one.finding.atMs - other.finding.atMs)
-      .map(({ finding, mend }, index) => ({ finding, mend, number: index + 1, state: stateOfFinding(inspectionLine(finding.line), finding, this.verdict()?.profile ?? this.profile()) })),
-  ); // prettier-ignore
+      .map(({ finding, mend }, index) => ({
+        finding,
+        mend,
+        number: index + 1,
+        state: stateOfFinding(inspectionLine(finding.line), finding, this.verdict()?.profile ?? this.profile()),
+      })),
+  );
   /** Lines worth showing: what is asked, and what was found besides. */
   readonly lines = computed<readonly JudgedLine[]>(() =>
     (this.verdict()?.lines ?? []).filter(({ asked, state }) => asked || state !== 'open'),
@@ -53,7 +60,11 @@ export class Inspection {
   /** The line that is looked at: the first that is missed or open, until another one is chosen. */
   private readonly first = computed<InspectionLineId>(() => {
     const lines = this.lines();
-    return lines.find(({ state }) => state === 'open')?.line ?? lines.find(({ state }) => state !== 'met')?.line ?? LINES[0]!.id; // prettier-ignore
+    return (
+      lines.find(({ state }) => state === 'open')?.line ??
+      lines.find(({ state }) => state !== 'met')?.line ??
+      LINES[0]!.id
+    );
   });
   readonly chosen = linkedSignal<string, InspectionLineId>({
     source: () => this.joints.shown()?.id ?? '',
@@ -94,7 +105,11 @@ export class Inspection {
   log(found: Omit<FoundEntry, 'kind' | 'line' | 'atMm'>): Readonly<Record<string, string>> {
     const joint = this.joints.shown();
     if (!joint) return {};
-    const errors = this.record.add(joint.id, { kind: 'finding', line: this.chosen(), atMm: this.atMm(), ...found }, 'the finding'); // prettier-ignore
+    const errors = this.record.add(
+      joint.id,
+      { kind: 'finding', line: this.chosen(), atMm: this.atMm(), ...found },
+      'the finding',
+    );
     if (Object.keys(errors).length === 0) this.next();
     return errors;
   }

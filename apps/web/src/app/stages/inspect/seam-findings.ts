@@ -15,7 +15,10 @@ export interface SeamFinding {
 
 const STEPS = 180;
 
-/** The seam with what was found where: a tap says where the next finding is. Arrow keys move the place, Delete takes it back. */
+/**
+ * The seam with what was found where: a tap says where the next finding is. Arrow keys move the place, Delete takes it
+ * back.
+ */
 @Component({
   selector: 'va-seam-findings',
   hostDirectives: [FrameSize],
@@ -109,9 +112,16 @@ export class SeamFindings {
 
   protected readonly size = inject(FrameSize).value;
   private readonly seam = computed(() => ({ kind: this.kind(), lengthMm: this.lengthMm() }));
-  private readonly frame = computed(
-    () =>
-    orderPicture({ ...this.seam(), ...this.size(), runs: [], turned: [], closed: [], tacks: [], pull: { mm: 0, towards: 0 } }), // prettier-ignore
+  private readonly frame = computed(() =>
+    orderPicture({
+      ...this.seam(),
+      ...this.size(),
+      runs: [],
+      turned: [],
+      closed: [],
+      tacks: [],
+      pull: { mm: 0, towards: 0 },
+    }),
   );
   protected readonly picture = computed(() => {
     const { band, hours, placeAt } = this.frame();
@@ -127,7 +137,9 @@ export class SeamFindings {
   });
   protected readonly said = computed(() => {
     const at = this.atMm();
-    const list = this.findings().map(({ number, words }) => `${number}: ${words}`).join('; '); // prettier-ignore
+    const list = this.findings()
+      .map(({ number, words }) => `${number}: ${words}`)
+      .join('; ');
     return `${at === null ? 'all of the seam' : `at ${placeWords(this.seam(), at)}`}${list && `. Found: ${list}`}`;
   });
 

@@ -249,7 +249,9 @@ export class TintReader {
     if (!read.oxideNm) return TRUST.refused;
     const [low, high] = read.oxideNm.range90.map(Math.round);
     const unit = this.workshops.workshop()?.temperatureUnit ?? '°C';
-    const warm = read.temperatureC ? `, ${read.temperatureC.range90.map((celsius) => formatTemperature(Math.round(celsius), unit)).join(' to ')}` : ''; // prettier-ignore
+    const warm = read.temperatureC
+      ? `, ${read.temperatureC.range90.map((celsius) => formatTemperature(Math.round(celsius), unit)).join(' to ')}`
+      : '';
     return `Level ${read.level}, ${read.tint}: film of ${low} to ${high} nm${warm}. ${TRUST[read.trust]}`;
   });
 
@@ -340,7 +342,9 @@ export class TintReader {
 
   protected key(event: KeyboardEvent): void {
     const size = this.pixels();
-    const way = { ArrowRight: [1, 0], ArrowLeft: [-1, 0], ArrowDown: [0, 1], ArrowUp: [0, -1], Enter: [0, 0] }[event.key]; // prettier-ignore
+    const way = { ArrowRight: [1, 0], ArrowLeft: [-1, 0], ArrowDown: [0, 1], ArrowUp: [0, -1], Enter: [0, 0] }[
+      event.key
+    ];
     if (!size || !way) return;
     event.preventDefault();
     const from = this.cross() ?? { x: size.width / 2, y: size.height / 2 };

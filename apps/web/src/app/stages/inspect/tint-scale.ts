@@ -12,10 +12,12 @@ import {
 
 const MOST_NM = filmScale().at(-1)!.oxideNm;
 /** Two bars of film at most: enough for the eye. */
-const BARS = filmScale().filter((_, index) => index % 2 === 0).map(({ oxideNm, linear }) => ({
-  left: (100 * oxideNm) / MOST_NM,
-  colour: `rgb(${linear.map((one) => Math.round(encoded(one))).join(' ')})`,
-})); // prettier-ignore
+const BARS = filmScale()
+  .filter((_, index) => index % 2 === 0)
+  .map(({ oxideNm, linear }) => ({
+    left: (100 * oxideNm) / MOST_NM,
+    colour: `rgb(${linear.map((one) => Math.round(encoded(one))).join(' ')})`,
+  }));
 const WIDTH = 100 / BARS.length;
 
 /** The colours of a growing film, what each school takes of them, and where a finding lies. */
@@ -108,6 +110,10 @@ export class TintScale {
   protected readonly label = computed(() => {
     const film = this.film();
     const most = tintLimitNm(this.limit());
-    return `Colours of a growing oxide film: ${TINT_COLOURS.map(({ title }) => title).join(', ')}. The profile takes ${most === null ? 'all of them' : `up to ${most} nm`}${film ? `; found ${film.map(Math.round).join(' to ')} nm` : this.grey() ? `; found ${GREY} scale` : ''}.`;
+    return (
+      `Colours of a growing oxide film: ${TINT_COLOURS.map(({ title }) => title).join(', ')}. The profile takes ` +
+      `${most === null ? 'all of them' : `up to ${most} nm`}` +
+      `${film ? `; found ${film.map(Math.round).join(' to ')} nm` : this.grey() ? `; found ${GREY} scale` : ''}.`
+    );
   });
 }

@@ -70,7 +70,12 @@ export class VerdictForm {
     if (!decided) return '';
     const { entry, madeBy, at } = decided;
     const by = this.people.byWords(madeBy);
-    return `${entry.says === 'accepted' ? 'Accepted' : 'Not accepted'} ${dayWords(at)}${by && ` ${by}`}, by ${entry.profile.name}${entry.state === 'met' ? '' : entry.state === 'missed' ? ', which it misses' : ', with lines not looked at'}${entry.note && `: ${entry.note}`}.`; // prettier-ignore
+    return (
+      `${entry.says === 'accepted' ? 'Accepted' : 'Not accepted'} ${dayWords(at)}${by && ` ${by}`}, by ` +
+      `${entry.profile.name}` +
+      (entry.state === 'met' ? '' : entry.state === 'missed' ? ', which it misses' : ', with lines not looked at') +
+      `${entry.note && `: ${entry.note}`}.`
+    );
   });
 
   /** What stands against accepting it. */

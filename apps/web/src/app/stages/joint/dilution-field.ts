@@ -3,7 +3,8 @@ import type { Joint } from '@variatum/metallurgy';
 import { JointStore } from '../../job/stores';
 import { fieldBy, TextField } from '../../kit/fields';
 
-const percents = ({ min, max }: { readonly min: number; readonly max: number }): string => `${Math.round(100 * min)} to ${Math.round(100 * max)}`; // prettier-ignore
+const percents = ({ min, max }: { readonly min: number; readonly max: number }): string =>
+  `${Math.round(100 * min)} to ${Math.round(100 * max)}`;
 
 /** How much of the pool is base metal, as a percentage; left out, it follows from the technique. */
 @Component({

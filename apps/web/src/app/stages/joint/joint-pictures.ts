@@ -120,7 +120,8 @@ export class JointPictures {
   });
   protected readonly note = computed(() => {
     const figures = this.figures();
-    if (figures?.seamMm.value === null && figures.seamMm.missing.length > 0) return `wants ${missingWords(figures.seamMm.missing, this.part.letters())}`; // prettier-ignore
+    if (figures?.seamMm.value === null && figures.seamMm.missing.length > 0)
+      return `wants ${missingWords(figures.seamMm.missing, this.part.letters())}`;
     const alike = this.joints.alike().length;
     return alike > 1 ? `${alike} alike` : '';
   });

@@ -14,7 +14,9 @@ const COURSES = [
   { value: 'around', title: 'Around it' },
 ] as const;
 
-/** Where the joint looked at sits on its pieces, its length and its name. What is left open follows from how it meets. */
+/**
+ * Where the joint looked at sits on its pieces, its length and its name. What is left open follows from how it meets.
+ */
 @Component({
   selector: 'va-joint-places',
   imports: [ChoiceGroup, MeasureField, NumberField, TextField],

@@ -6,7 +6,9 @@ import { WorkshopStore } from '../../settings/workshop-store';
 
 const SHAPE_CHOICES = SHAPES.map((value) => ({ value, title: shapeTitle(value) }));
 
-/** How a piece lies in space: its shape and the sizes its picture is drawn from. Only what the shape has is asked for. */
+/**
+ * How a piece lies in space: its shape and the sizes its picture is drawn from. Only what the shape has is asked for.
+ */
 @Component({
   selector: 'va-piece-shape',
   imports: [MeasureField, NumberField, SelectField],

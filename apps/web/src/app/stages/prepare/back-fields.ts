@@ -95,11 +95,20 @@ export class BackFields {
   protected readonly seals = optionsOf(SEALS, SEAL_TITLES);
   protected readonly flow = computed(() => flowMeasure(this.workshops.workshop()?.flowUnit ?? 'L/min'));
   protected readonly usualFlow = computed(() => `usual: ${this.flow().format(this.planning.usualFlow())}`);
-  protected readonly usualTarget = computed(() => `usual: ${ppmWords(this.planning.usualTarget())}`); // prettier-ignore
+  protected readonly usualTarget = computed(() => `usual: ${ppmWords(this.planning.usualTarget())}`);
 
-  protected readonly feed = fieldBy<Feed | null>(() => this.planning.plan().feed, (feed) => this.planning.change({ feed })); // prettier-ignore
-  protected readonly seal = fieldBy<Seal | null>(() => this.planning.plan().seal, (seal) => this.planning.change({ seal })); // prettier-ignore
-  protected readonly flowField = fieldBy(() => this.planning.plan().flowLpm, (flowLpm) => this.planning.change({ flowLpm })); // prettier-ignore
+  protected readonly feed = fieldBy<Feed | null>(
+    () => this.planning.plan().feed,
+    (feed) => this.planning.change({ feed }),
+  );
+  protected readonly seal = fieldBy<Seal | null>(
+    () => this.planning.plan().seal,
+    (seal) => this.planning.change({ seal }),
+  );
+  protected readonly flowField = fieldBy(
+    () => this.planning.plan().flowLpm,
+    (flowLpm) => this.planning.change({ flowLpm }),
+  );
   protected readonly target = this.number('targetPpm', LIMITS.targetPpm, 'ppm');
   protected readonly volume = this.number('volumeL', LIMITS.volumeL, 'L');
   protected readonly cylinderL = this.number('cylinderL', LIMITS.cylinderL, 'L');
@@ -109,7 +118,10 @@ export class BackFields {
     const answer = this.planning.cylinder();
     if (!answer) return null;
     const words = { yes: 'enough', maybe: 'may run out', no: 'not enough' }[answer.enough];
-    return `${Math.round(answer.leftL)} L left, the joint takes ${Math.round(answer.neededL[0])} to ${Math.round(answer.neededL[1])} L: ${words}.`;
+    return (
+      `${Math.round(answer.leftL)} L left, the joint takes ${Math.round(answer.neededL[0])} to ` +
+      `${Math.round(answer.neededL[1])} L: ${words}.`
+    );
   });
 
   /** A vent as proposed, to be pulled where it is wanted. */

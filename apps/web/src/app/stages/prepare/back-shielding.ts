@@ -168,13 +168,19 @@ export class BackShieldingView {
   });
   protected readonly gas = computed(() => {
     const answer = this.planning.answer();
-    return answer ? `${formatFlow(this.planning.flowLpm(), this.flowUnit())} into ${Number(answer.volumeL.toPrecision(2))} L, to ${ppmWords(this.planning.targetPpm())} ppm: ${this.planning.tint().words}` : ''; // prettier-ignore
+    return answer
+      ? `${formatFlow(this.planning.flowLpm(), this.flowUnit())} into ${Number(answer.volumeL.toPrecision(2))} L, ` +
+          `to ${ppmWords(this.planning.targetPpm())} ppm: ${this.planning.tint().words}`
+      : '';
   });
   protected readonly weldingFlow = computed(() => formatFlow(Math.round(this.planning.weldingLpm()), this.flowUnit()));
   protected readonly habits = computed(() =>
     (this.planning.answer()?.habits ?? []).map(({ title, minutes, leftPpm }) => ({
       title,
-      words: minutes === null ? `never, settles at ${ppmWords(leftPpm)} ppm` : `${minutesWords(minutes)}, leaves ${ppmWords(leftPpm)} ppm`, // prettier-ignore
+      words:
+        minutes === null
+          ? `never, settles at ${ppmWords(leftPpm)} ppm`
+          : `${minutesWords(minutes)}, leaves ${ppmWords(leftPpm)} ppm`,
     })),
   );
   protected readonly wants = computed(() => {
@@ -192,11 +198,24 @@ export class BackShieldingView {
     const points = this.planning.closing();
     if (!points) return null;
     const high = this.planning.ventAnswer().window?.pressurePa[1] ?? null;
-    const most = Math.max(...points.map(({ pressurePa }) => (Number.isFinite(pressurePa) ? pressurePa : 0)), (high ?? 0) * 0.8, 1); // prettier-ignore
+    const most = Math.max(
+      ...points.map(({ pressurePa }) => (Number.isFinite(pressurePa) ? pressurePa : 0)),
+      (high ?? 0) * 0.8,
+      1,
+    );
     const y = (pressure: number): number => 50 - 44 * Math.min(1, pressure / most);
-    const d = points.map(({ weldedFraction, pressurePa }, index) => `${index === 0 ? 'M' : 'L'}${(4 + 232 * weldedFraction).toFixed(1)} ${y(pressurePa).toFixed(1)}`).join(''); // prettier-ignore
+    const d = points
+      .map(
+        ({ weldedFraction, pressurePa }, index) =>
+          `${index === 0 ? 'M' : 'L'}${(4 + 232 * weldedFraction).toFixed(1)} ${y(pressurePa).toFixed(1)}`,
+      )
+      .join('');
     const last = points[points.length - 1]?.pressurePa ?? 0;
-    return { d, limit: high === null || high > most ? '' : `M4 ${y(high)}H236`, last: Number.isFinite(last) ? `${Math.round(last)} Pa` : 'blows out' }; // prettier-ignore
+    return {
+      d,
+      limit: high === null || high > most ? '' : `M4 ${y(high)}H236`,
+      last: Number.isFinite(last) ? `${Math.round(last)} Pa` : 'blows out',
+    };
   });
   protected readonly closingWords = computed(
     () => `Pressure inside as the ring is closed, up to ${this.closing()?.last ?? ''}; the last of the gap decides`,
@@ -205,7 +224,8 @@ export class BackShieldingView {
   /** Tape with a cross cut instead of a drilled hole. */
   protected readonly crossCut = computed(
     () =>
-      `Or tape with a cross cut over ${formatLength(CROSS_CUT_MM, this.unit())}: it opens with the pressure, about ${pressureWords(crossCutPressure(this.planning.weldingLpm()))}.`,
+      `Or tape with a cross cut over ${formatLength(CROSS_CUT_MM, this.unit())}: it opens with the pressure, ` +
+      `about ${pressureWords(crossCutPressure(this.planning.weldingLpm()))}.`,
   );
 
   /** Drills the vent anew: the first one where there are several, else the one that was proposed. */

@@ -104,10 +104,13 @@ export class BackWays {
       ...way,
       title: JOINTS.backShielding[way.way].title,
       oxygen: way.ppm[0] === way.ppm[1] ? ppmWords(way.ppm[0]) : `${ppmWords(way.ppm[0])} to ${ppmWords(way.ppm[1])}`,
-      time: way.minutes[1] === 0 ? 'none' : `${minutesWords(way.minutes[0])} to ${way.minutes[1] === null ? 'never' : minutesWords(way.minutes[1])}`,
+      time:
+        way.minutes[1] === 0
+          ? 'none'
+          : `${minutesWords(way.minutes[0])} to ${way.minutes[1] === null ? 'never' : minutesWords(way.minutes[1])}`,
       gas: way.gasL > 0 ? `${Math.round(way.gasL)} L` : 'none',
     })),
-  ); // prettier-ignore
+  );
 
   protected take(backShielding: BackShielding): void {
     this.joints.describe({ backShielding });

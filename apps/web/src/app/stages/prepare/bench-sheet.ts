@@ -114,10 +114,19 @@ export class BenchSheet {
     if (!answer) return 'Nothing is purged.';
     const flow = formatFlow(this.purge.flowLpm(), workshop?.flowUnit ?? 'L/min');
     const welding = formatFlow(Math.round(this.purge.weldingLpm()), workshop?.flowUnit ?? 'L/min');
-    const holes = this.purge.holesMm().map((hole) => formatLength(hole, workshop?.lengthUnit ?? 'mm')).join(' and '); // prettier-ignore
-    const wait = answer.minutes ? `wait ${waitWords(answer.minutes)} to ${ppmWords(this.purge.targetPpm())} ppm` : 'the target is not reached'; // prettier-ignore
+    const holes = this.purge
+      .holesMm()
+      .map((hole) => formatLength(hole, workshop?.lengthUnit ?? 'mm'))
+      .join(' and ');
+    const wait = answer.minutes
+      ? `wait ${waitWords(answer.minutes)} to ${ppmWords(this.purge.targetPpm())} ppm`
+      : 'the target is not reached';
     const order = this.purge.line().map(({ id }) => this.joints.numberOf(id));
-    return `Fill at ${flow}, ${wait}; ${welding} while welding, and on until it is below ${formatTemperature(HOLD_PURGE_C, workshop?.temperatureUnit ?? '°C')}; vent ${holes || 'none'}.${order.length > 1 ? ` Order on the line: ${order.join(', ')}.` : ''}`;
+    return (
+      `Fill at ${flow}, ${wait}; ${welding} while welding, and on until it is below ` +
+      `${formatTemperature(HOLD_PURGE_C, workshop?.temperatureUnit ?? '°C')}; vent ` +
+      `${holes || 'none'}.${order.length > 1 ? ` Order on the line: ${order.join(', ')}.` : ''}`
+    );
   });
   /** The order that was chosen, or the one that leads. */
   protected readonly order = computed(() => {
@@ -132,10 +141,15 @@ export class BenchSheet {
       .filter(({ pass }) => pass === 0)
       .map(
         ({ fromMm, toMm, person }, index) =>
-          `${index + 1}: ${turned[index]?.turned ? 'turn the part, ' : ''}${at(fromMm)} to ${at(toMm)}${person === 1 ? ' (second welder)' : ''}`,
+          `${index + 1}: ${turned[index]?.turned ? 'turn the part, ' : ''}${at(fromMm)} to ` +
+          `${at(toMm)}${person === 1 ? ' (second welder)' : ''}`,
       );
     const limit = this.planning.question()?.interpassC ?? null;
-    const wait = passes > 1 && limit !== null ? ` ${passes} passes alike; each run waits until it is below ${formatTemperature(limit, this.workshops.workshop()?.temperatureUnit ?? '°C')}.` : ''; // prettier-ignore
+    const wait =
+      passes > 1 && limit !== null
+        ? ` ${passes} passes alike; each run waits until it is below ` +
+          `${formatTemperature(limit, this.workshops.workshop()?.temperatureUnit ?? '°C')}.`
+        : '';
     return `${plan.title}: ${runs.join(', ')}.${wait}`;
   });
   protected readonly tacks = computed(() => {

@@ -21,7 +21,9 @@ test('the curve says the habits in words, and shows now while gas is on', async 
     habits: purge(asked).habits,
     now: null,
   });
-  expect(element.querySelector('svg')!.getAttribute('aria-label')).toMatch(/3 minutes: 3 min, leaves .* a meter in the vent: .*, leaves 100 ppm/); // prettier-ignore
+  expect(element.querySelector('svg')!.getAttribute('aria-label')).toMatch(
+    /3 minutes: 3 min, leaves .* a meter in the vent: .*, leaves 100 ppm/,
+  );
   expect(element.querySelector('line.now')).toBeNull();
   await set('now', 1.5);
   expect(element.querySelector('line.now')).not.toBeNull();
@@ -37,5 +39,8 @@ test('the gauge is stepped by keys, and says how the pool stands', async () => {
   expect(needle.getAttribute('aria-valuetext')).toBe('4 mm, flush');
   needle.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowUp', cancelable: true }));
   needle.dispatchEvent(new KeyboardEvent('keydown', { key: 'PageDown', cancelable: true }));
-  expect([pulled, settled]).toEqual([[4.1, 3], [4.1, 3]]); // prettier-ignore
+  expect([pulled, settled]).toEqual([
+    [4.1, 3],
+    [4.1, 3],
+  ]);
 });

@@ -21,14 +21,23 @@ export function heatRgb(temperatureC: number): readonly [number, number, number]
   if (next < 0) return pick(STOPS[STOPS.length - 1]!);
   const [low, high] = [STOPS[next - 1]!, STOPS[next]!];
   const share = (temperatureC - low[0]) / (high[0] - low[0]);
-  return [1, 2, 3].map((part) => Math.round(low[part]! + share * (high[part]! - low[part]!))) as unknown as readonly [number, number, number]; // prettier-ignore
+  return [1, 2, 3].map((part) => Math.round(low[part]! + share * (high[part]! - low[part]!))) as unknown as readonly [
+    number,
+    number,
+    number,
+  ];
 }
 
 /** Degrees between two entries of `HEAT_TABLE`, and how many entries there are. */
 const HEAT_STEP_C = 4;
 const ENTRIES = 551;
-/** Red, green and blue of every fourth degree, one after another: pictures ask for it a hundred thousand times a second. */
-export const HEAT_TABLE = Uint8ClampedArray.from({ length: 3 * ENTRIES }, (_, at) => heatRgb(Math.floor(at / 3) * HEAT_STEP_C)[at % 3]!); // prettier-ignore
+/**
+ * Red, green and blue of every fourth degree, one after another: pictures ask for it a hundred thousand times a second.
+ */
+export const HEAT_TABLE = Uint8ClampedArray.from(
+  { length: 3 * ENTRIES },
+  (_, at) => heatRgb(Math.floor(at / 3) * HEAT_STEP_C)[at % 3]!,
+);
 /** Where a temperature stands in `HEAT_TABLE`. */
 export const heatIndex = (temperatureC: number): number =>
   3 * Math.min(ENTRIES - 1, Math.max(0, Math.round(temperatureC / HEAT_STEP_C)));
@@ -59,7 +68,10 @@ const MOLTEN_C = 1400;
 
 const rgbOf = (hex: string): readonly number[] => [1, 3, 5].map((at) => Number.parseInt(hex.slice(at, at + 2), 16));
 
-/** Red, green and blue of the colour each fourth degree leaves in air, for a metal with so much chromium, laid out as `HEAT_TABLE`. */
+/**
+ * Red, green and blue of the colour each fourth degree leaves in air, for a metal with so much chromium, laid out as
+ * `HEAT_TABLE`.
+ */
 export function tintTable(chromiumPercent: number): Uint8ClampedArray {
   const table = new Uint8ClampedArray(3 * ENTRIES);
   for (let entry = 0; entry < ENTRIES; entry++) {

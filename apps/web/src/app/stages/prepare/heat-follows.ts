@@ -4,7 +4,10 @@ import { WorkshopStore } from '../../settings/workshop-store';
 import { OrderPlanning } from '../../planning';
 import { TINT_COLOURS } from './heat-colours';
 
-/** What follows from the heat: colours beside the bead, what it does to each metal, and the same pool made colder and hotter. */
+/**
+ * What follows from the heat: colours beside the bead, what it does to each metal, and the same pool made colder and
+ * hotter.
+ */
 @Component({
   selector: 'va-heat-follows',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -34,12 +34,22 @@ function tintMarks(
   }: Pick<PartMark, 'piece' | 'copy'> & { readonly side: number; readonly share: (mm: number) => number },
 ): readonly PartMark[] {
   return bands.map(({ tint, fromMm, toMm }): PartMark => ({
-    id: `tint ${side} ${tint}`, kind: 'heat', piece, copy, along: share(fromMm), name: '', words: '', movable: false,
+    id: `tint ${side} ${tint}`,
+    kind: 'heat',
+    piece,
+    copy,
+    along: share(fromMm),
+    name: '',
+    words: '',
+    movable: false,
     band: { to: share(toMm), colour: TINT_COLOURS[tint] ?? '#777' },
-  })); // prettier-ignore
+  }));
 }
 
-/** Heat on the part's own picture: each run that ends in the joint looked at is banded as hot as it is at the moment shown, or in the colours that are left. */
+/**
+ * Heat on the part's own picture: each run that ends in the joint looked at is banded as hot as it is at the moment
+ * shown, or in the colours that are left.
+ */
 @Injectable()
 export class HeatMarks {
   private readonly planning = inject(OrderPlanning);
@@ -62,12 +72,19 @@ export class HeatMarks {
         bar.side === side
           ? [
               {
-                id: `bar ${index}`, kind: 'bar', piece, copy, along: share(bar.distanceMm), name: '', words: '', movable: false,
+                id: `bar ${index}`,
+                kind: 'bar',
+                piece,
+                copy,
+                along: share(bar.distanceMm),
+                name: '',
+                words: '',
+                movable: false,
                 band: { to: share(bar.distanceMm + bar.widthMm), colour: BAR_COLOURS[bar.metal] },
               },
             ]
           : [],
-      ); // prettier-ignore
+      );
       const layer = this.play.layer();
       const settledSide = heat.sides[side as 0 | 1];
       if (layer === 'outside' || layer === 'inside')
@@ -77,10 +94,17 @@ export class HeatMarks {
         if (mean < SEEN_C || at < 0 !== (side === 0)) return [];
         return [
           {
-            id: `heat ${side} ${row}`, kind: 'heat', piece, copy, along: share(at - half), name: '', words: '', movable: false,
+            id: `heat ${side} ${row}`,
+            kind: 'heat',
+            piece,
+            copy,
+            along: share(at - half),
+            name: '',
+            words: '',
+            movable: false,
             band: { to: share(at + half), colour: heatColour(mean) },
           },
-        ]; // prettier-ignore
+        ];
       });
       return [...bands, ...bars];
     });

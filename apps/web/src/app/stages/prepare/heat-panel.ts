@@ -12,7 +12,12 @@ import { HeatStrip } from './heat-strip';
 import { HeatWall } from './heat-wall';
 import { RunningNote } from './running-note';
 
-const LAYER_TITLES: Readonly<Record<HeatLayer, string>> = { heat: 'Heat', outside: 'Tint outside', inside: 'Tint inside', wall: 'Wall' }; // prettier-ignore
+const LAYER_TITLES: Readonly<Record<HeatLayer, string>> = {
+  heat: 'Heat',
+  outside: 'Tint outside',
+  inside: 'Tint inside',
+  wall: 'Wall',
+};
 
 /** The heat of the joint looked at, played and pulled through. */
 @Component({

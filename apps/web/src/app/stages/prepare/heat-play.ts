@@ -17,7 +17,9 @@ export class HeatPlay {
   readonly playing = signal(false);
   private readonly asked = signal<HeatLayer>('heat');
   /** What is shown; a wall that is not cut through is not shown. */
-  readonly layer = computed<HeatLayer>(() => this.asked() === 'wall' && !this.planning.heat().answer?.wall ? 'heat' : this.asked()); // prettier-ignore
+  readonly layer = computed<HeatLayer>(() =>
+    this.asked() === 'wall' && !this.planning.heat().answer?.wall ? 'heat' : this.asked(),
+  );
   private frameRequest = 0;
 
   readonly endS = computed(() => this.planning.heat().answer?.watchedS ?? 0);

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, viewChild } from '@angular/core'; // prettier-ignore
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, viewChild } from '@angular/core';
 import type { KeptBar } from '@variatum/contracts';
 import type { WeldHeat } from '@variatum/metallurgy';
 import type { ElementRef } from '@angular/core';
@@ -16,7 +16,9 @@ const BRIGHT = tintTable(1000);
 const STEP_MM = 1;
 const LARGE_MM = 5;
 
-/** The metal on both sides of a seam laid flat, as hot as it is at a moment; chill bars are pulled nearer and farther. */
+/**
+ * The metal on both sides of a seam laid flat, as hot as it is at a moment; chill bars are pulled nearer and farther.
+ */
 @Component({
   selector: 'va-heat-strip',
   imports: [Grip],
@@ -121,7 +123,8 @@ export class HeatStrip {
     const { acrossMm, widthMm, rowCount } = this.heat();
     return Int32Array.from({ length: FINE }, (_, fine) => {
       const at = ((fine + 0.5) / FINE - 0.5) * 2 * BESIDE_MM;
-      for (let row = 0; row < rowCount; row++) if (at < acrossMm[row]! + widthMm[row]! / 2) return at < acrossMm[row]! - widthMm[row]! / 2 ? -1 : row; // prettier-ignore
+      for (let row = 0; row < rowCount; row++)
+        if (at < acrossMm[row]! + widthMm[row]! / 2) return at < acrossMm[row]! - widthMm[row]! / 2 ? -1 : row;
       return -1;
     });
   });

@@ -3,7 +3,8 @@ import { heatIndex, heatRgb, HEAT_TABLE, tintTable } from './heat-colours';
 
 describe('colours of heat', () => {
   test('the table holds what the colours are, and is never left', () => {
-    for (const at of [0, 152, 700, 1400]) expect([...HEAT_TABLE.slice(heatIndex(at), heatIndex(at) + 3)]).toEqual([...heatRgb(at)]); // prettier-ignore
+    for (const at of [0, 152, 700, 1400])
+      expect([...HEAT_TABLE.slice(heatIndex(at), heatIndex(at) + 3)]).toEqual([...heatRgb(at)]);
     expect(heatIndex(99999)).toBeLessThan(HEAT_TABLE.length);
     expect(heatIndex(-40)).toBe(0);
     const tints = tintTable(18);

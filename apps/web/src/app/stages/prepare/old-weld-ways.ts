@@ -4,7 +4,10 @@ import { pointsWords, rodName } from '@variatum/presentation';
 import { ComputeService } from '../../compute/compute.service';
 import { JobStore, JointStore } from '../../job/stores';
 
-/** What cutting an old weld out comes to against welding over it: best rod and expected loss of both, from the same beliefs. */
+/**
+ * What cutting an old weld out comes to against welding over it: best rod and expected loss of both, from the same
+ * beliefs.
+ */
 @Component({
   selector: 'va-old-weld-ways',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -49,7 +52,12 @@ export class OldWeldWays {
 
   protected words([over, out]: readonly [OldWeldBest, OldWeldBest]): string {
     const said = ({ rod, expectedLoss }: OldWeldBest): string => `${rodName(rod)}, ${pointsWords(expectedLoss)} lost`;
-    const better = out.expectedLoss < over.expectedLoss - 0.005 ? 'Cutting out comes out better' : over.expectedLoss < out.expectedLoss - 0.005 ? 'Welding over comes out better' : 'They come out alike'; // prettier-ignore
+    const better =
+      out.expectedLoss < over.expectedLoss - 0.005
+        ? 'Cutting out comes out better'
+        : over.expectedLoss < out.expectedLoss - 0.005
+          ? 'Welding over comes out better'
+          : 'They come out alike';
     return `${better}. Over it: ${said(over)}. Cut out: ${said(out)}.`;
   }
 }

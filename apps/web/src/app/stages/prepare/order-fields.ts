@@ -18,12 +18,21 @@ import { OrderConditions } from './order-conditions';
 import { OrderRuns } from './order-runs';
 
 const AIM_TITLES: Readonly<Record<OrderAim, string>> = { time: 'Time', pull: 'Straight', balance: 'Both' };
-const HOLD_TITLES: Readonly<Record<Hold, string>> = { none: 'Nothing', tacks: 'Tacks', clamped: 'Clamps', strongback: 'Strongback' }; // prettier-ignore
+const HOLD_TITLES: Readonly<Record<Hold, string>> = {
+  none: 'Nothing',
+  tacks: 'Tacks',
+  clamped: 'Clamps',
+  strongback: 'Strongback',
+};
 const PEOPLE = [
   { value: 1, title: 'One' },
   { value: 2, title: 'Two' },
 ] as const;
-const METAL_TITLES: Readonly<Record<ChillMetal, string>> = { copper: 'Copper', aluminium: 'Aluminium', stainless: 'Stainless' }; // prettier-ignore
+const METAL_TITLES: Readonly<Record<ChillMetal, string>> = {
+  copper: 'Copper',
+  aluminium: 'Aluminium',
+  stainless: 'Stainless',
+};
 const optionsOf = <Value extends string>(
   values: readonly Value[],
   titles: Readonly<Record<Value, string>>,
@@ -105,9 +114,18 @@ export class OrderFields {
   protected readonly metals = optionsOf(CHILL_METALS, METAL_TITLES);
   protected readonly people = PEOPLE.map(({ value, title }) => ({ value: String(value), title }));
 
-  protected readonly aim = fieldBy<OrderAim | null>(() => this.planning.kept().aim, (aim) => aim && this.planning.change({ aim })); // prettier-ignore
-  protected readonly hold = fieldBy<Hold | null>(() => this.planning.kept().hold, (hold) => hold && this.planning.change({ hold })); // prettier-ignore
-  protected readonly who = fieldBy<string | null>(() => String(this.planning.kept().people), (people) => this.planning.change({ people: people === '2' ? 2 : 1 })); // prettier-ignore
+  protected readonly aim = fieldBy<OrderAim | null>(
+    () => this.planning.kept().aim,
+    (aim) => aim && this.planning.change({ aim }),
+  );
+  protected readonly hold = fieldBy<Hold | null>(
+    () => this.planning.kept().hold,
+    (hold) => hold && this.planning.change({ hold }),
+  );
+  protected readonly who = fieldBy<string | null>(
+    () => String(this.planning.kept().people),
+    (people) => this.planning.change({ people: people === '2' ? 2 : 1 }),
+  );
   protected readonly passes = this.figure('passes', 'passes');
   protected readonly interpass = this.figure('interpassC', '°C');
   protected readonly travel = this.figure('travelMmPerS', 'mm/s');
@@ -134,13 +152,16 @@ export class OrderFields {
 
   /** A bar on either side at first, then one more on the second. */
   protected addBars(): void {
-    const bar = (side: 0 | 1) => ({ side, distanceMm: 15, widthMm: 25, thicknessMm: 10, metal: 'copper', contact: 'clamped' }) as const; // prettier-ignore
+    const bar = (side: 0 | 1) =>
+      ({ side, distanceMm: 15, widthMm: 25, thicknessMm: 10, metal: 'copper', contact: 'clamped' }) as const;
     const { bars } = this.planning.kept();
     this.planning.change({ bars: bars.length === 0 ? [bar(0), bar(1)] : [...bars, bar(1)] });
   }
 
   private changeBar(index: number, changes: Partial<{ metal: ChillMetal; distanceMm: number; widthMm: number }>): void {
-    this.planning.change({ bars: this.planning.kept().bars.map((bar, at) => (at === index ? { ...bar, ...changes } : bar)) }); // prettier-ignore
+    this.planning.change({
+      bars: this.planning.kept().bars.map((bar, at) => (at === index ? { ...bar, ...changes } : bar)),
+    });
   }
 
   private barSize(

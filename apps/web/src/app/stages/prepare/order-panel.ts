@@ -173,6 +173,9 @@ export class OrderPanel {
     const { peakInterpassC } = judged;
     const limit = this.planning.question()?.interpassC ?? null;
     if (peakInterpassC === null || limit === null) return null;
-    return `Meets metal at ${formatTemperature(Math.round(peakInterpassC), this.temperatureUnit())} at most between passes; limit ${formatTemperature(limit, this.temperatureUnit())}.`;
+    return (
+      `Meets metal at ${formatTemperature(Math.round(peakInterpassC), this.temperatureUnit())} at most between ` +
+      `passes; limit ${formatTemperature(limit, this.temperatureUnit())}.`
+    );
   }
 }

@@ -3,7 +3,9 @@ import type { ArcRun } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { OrderPlanning, placeWords } from '../../planning';
 
-/** The runs of a pass one under another: moved up and down, turned round. What is changed becomes an order of one's own. */
+/**
+ * The runs of a pass one under another: moved up and down, turned round. What is changed becomes an order of one's own.
+ */
 @Component({
   selector: 'va-order-runs',
   imports: [NzButtonModule],

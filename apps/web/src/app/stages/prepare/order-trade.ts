@@ -6,7 +6,10 @@ const HEIGHT = 96;
 const LEFT = 30;
 const BOTTOM = 22;
 
-/** What a minute buys: pull against time, the usual orders as rings, plans no other beats as a line, the one looked at filled. */
+/**
+ * What a minute buys: pull against time, the usual orders as rings, plans no other beats as a line, the one looked at
+ * filled.
+ */
 @Component({
   selector: 'va-order-trade',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -62,7 +65,11 @@ export class OrderTrade {
   protected readonly width = WIDTH;
   protected readonly height = HEIGHT;
   protected readonly chart = computed(() => {
-    const [plans, trade, shown] = [this.planning.plans(), this.planning.search().answer?.trade ?? [], this.planning.shown()]; // prettier-ignore
+    const [plans, trade, shown] = [
+      this.planning.plans(),
+      this.planning.search().answer?.trade ?? [],
+      this.planning.shown(),
+    ];
     if (plans.length < 2) return null;
     const all = [...plans, ...trade].map(({ judged }) => judged);
     const minutes = all.map((one) => one.minutes);
@@ -73,11 +80,17 @@ export class OrderTrade {
     const point = ({ judged }: (typeof plans)[number]) => ({ x: x(judged.minutes), y: y(judged.pull.mm) });
     return {
       axes: `M${LEFT} 4V${HEIGHT - BOTTOM}H${WIDTH}`,
-      line: trade.map((plan, index) => `${index === 0 ? 'M' : 'L'}${point(plan).x.toFixed(1)} ${point(plan).y.toFixed(1)}`).join(''), // prettier-ignore
+      line: trade
+        .map((plan, index) => `${index === 0 ? 'M' : 'L'}${point(plan).x.toFixed(1)} ${point(plan).y.toFixed(1)}`)
+        .join(''),
       points: plans.map((plan) => ({ ...point(plan), shown: plan.id === shown?.id })),
       from: { x: x(low), words: `${low.toFixed(1)} min` },
       to: { x: x(high), words: `${high.toFixed(1)} min` },
-      label: `Pull against minutes: ${plans.map(({ title, judged }) => `${title} ${judged.minutes.toFixed(1)} min, ${judged.pull.mm.toFixed(2)} mm`).join('; ')}`,
+      label:
+        'Pull against minutes: ' +
+        plans
+          .map(({ title, judged }) => `${title} ${judged.minutes.toFixed(1)} min, ${judged.pull.mm.toFixed(2)} mm`)
+          .join('; '),
     };
   });
 }

@@ -8,8 +8,15 @@ import { OldWeldWays } from './old-weld-ways';
 import { PreparationPlanning } from './preparation-planning';
 
 const GROUP_TITLES: Readonly<Record<PreparationGroup, string>> = {
-  look: 'Look', clean: 'Clean', edges: 'Edges', fit: 'Fit up', hold: 'Hold', heat: 'Heat', back: 'Back', tack: 'Tack',
-}; // prettier-ignore
+  look: 'Look',
+  clean: 'Clean',
+  edges: 'Edges',
+  fit: 'Fit up',
+  hold: 'Hold',
+  heat: 'Heat',
+  back: 'Back',
+  tack: 'Tack',
+};
 
 const timeOf = (stamp: string): string =>
   new Date(stamp).toLocaleString([], { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
@@ -191,7 +198,11 @@ export class PreparationItems {
         .filter((item) => item.group === group)
         .map((item) => {
           const tick = last.get(item.key) ?? null;
-          return { item, tick, when: tick ? `${tick.state === 'done' ? 'done' : 'skipped'} ${timeOf(tick.createdAt)}` : '' }; // prettier-ignore
+          return {
+            item,
+            tick,
+            when: tick ? `${tick.state === 'done' ? 'done' : 'skipped'} ${timeOf(tick.createdAt)}` : '',
+          };
         });
       return lines.length > 0 ? [{ title, lines }] : [];
     });

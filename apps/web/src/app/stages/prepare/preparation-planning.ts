@@ -36,11 +36,13 @@ export class PreparationPlanning {
       // One plan for all that are alike.
       joints: this.joints.leaders().map((joint) => this.preparedJoint(joint)),
       highLowMm: this.purge.profile().highLowMm,
-      closedRooms: this.part.spaces().filter(({ openEnds, runs }) => openEnds.length === 0 && runs.length > 0 && this.isClosed(runs)).length,
+      closedRooms: this.part
+        .spaces()
+        .filter(({ openEnds, runs }) => openEnds.length === 0 && runs.length > 0 && this.isClosed(runs)).length,
       lengthUnit: workshop?.lengthUnit ?? 'mm',
       temperatureUnit: workshop?.temperatureUnit ?? '°C',
     };
-  }); // prettier-ignore
+  });
   readonly items = computed(() => preparationList(this.question()));
 
   /** A ring is a closed room of its own only while something is welded onto it; a lone one has its ends elsewhere. */
@@ -51,13 +53,24 @@ export class PreparationPlanning {
   private prepared(piece: Piece): PreparedPiece {
     const { family, thicknessMm, outsideMm } = assemblyPiece(piece);
     return {
-      id: piece.id, name: `${this.part.letters().get(piece.id) ?? ''} (${piece.name})`, kind: piece.kind, form: piece.form, shape: piece.shape,
-      coating: piece.coating, condition: piece.condition, family: family ?? null, thicknessMm, outsideMm, crackProne: this.crackProne(piece),
-    }; // prettier-ignore
+      id: piece.id,
+      name: `${this.part.letters().get(piece.id) ?? ''} (${piece.name})`,
+      kind: piece.kind,
+      form: piece.form,
+      shape: piece.shape,
+      coating: piece.coating,
+      condition: piece.condition,
+      family: family ?? null,
+      thicknessMm,
+      outsideMm,
+      crackProne: this.crackProne(piece),
+    };
   }
 
   private crackProne({ id, grade }: Piece): boolean {
-    return mayBeFreeMachining(grade === null ? (this.answers.beliefs()[id]?.candidates ?? []) : [{ grade, probability: 1 }]); // prettier-ignore
+    return mayBeFreeMachining(
+      grade === null ? (this.answers.beliefs()[id]?.candidates ?? []) : [{ grade, probability: 1 }],
+    );
   }
 
   /** @param joint planned by itself */
@@ -76,12 +89,20 @@ export class PreparationPlanning {
     const looked = this.joints.leading()?.id === joint.id;
     const rod = decision ? decision.rod : ((looked ? this.answers.best() : undefined) ?? outlook?.ranking[0])?.rod;
     return {
-      id: joint.id, name: String(this.joints.numberOf(joint.id)), type: joint.joint.type, gas: joint.joint.gas ?? null, backShielding: joint.joint.backShielding ?? null,
-      pieces: pieces.map(({ id }) => id), fit, seamMm: figures?.seamMm.value ?? null, closed: laid?.seam?.closed ?? false,
-      insideApartMm: figures?.mismatchMm?.inside.value ?? null, thicknessRatio: figures?.thicknessRatio?.value ?? null,
+      id: joint.id,
+      name: String(this.joints.numberOf(joint.id)),
+      type: joint.joint.type,
+      gas: joint.joint.gas ?? null,
+      backShielding: joint.joint.backShielding ?? null,
+      pieces: pieces.map(({ id }) => id),
+      fit,
+      seamMm: figures?.seamMm.value ?? null,
+      closed: laid?.seam?.closed ?? false,
+      insideApartMm: figures?.mismatchMm?.inside.value ?? null,
+      thicknessRatio: figures?.thicknessRatio?.value ?? null,
       meltsThrough: likelyMeltsThrough(joint.joint.type, Math.min(...walls, JOINTS.defaultThicknessMm * 4)),
       fused: rod === null || (rod === undefined && technique === 'fused'),
       heat: (looked ? this.answers.settled()?.heat : undefined) ?? outlook?.heat ?? [],
-    }; // prettier-ignore
+    };
   }
 }

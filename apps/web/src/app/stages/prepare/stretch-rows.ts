@@ -62,7 +62,9 @@ export class StretchRows {
   private readonly perUnit = computed(() => (this.seam().kind === 'ring' ? HOUR_DEGREES : 1));
   private readonly count = computed(() => this.stretches().length);
   /** Fields stay the same ones while there are as many: what is typed is not lost under the hand. */
-  protected readonly rows = computed(() => Array.from({ length: this.count() }, (_, index) => ({ from: this.end(index, 'from'), to: this.end(index, 'to') }))); // prettier-ignore
+  protected readonly rows = computed(() =>
+    Array.from({ length: this.count() }, (_, index) => ({ from: this.end(index, 'from'), to: this.end(index, 'to') })),
+  );
 
   private end(index: number, name: 'from' | 'to'): FieldOf<number | null> {
     return fieldBy<number | null>(

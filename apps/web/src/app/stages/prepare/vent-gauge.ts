@@ -10,7 +10,9 @@ const LARGEST = 16;
 const TICKS = [1, 2, 3, 4, 6, 8, 12] as const;
 const STAND_WORDS = { sags: 'sags', flush: 'flush', 'blows-out': 'blows out' } as const;
 
-/** The vent as a gauge: from the hole that blows the pool out to the one that lets it sag, and where this one stands. */
+/**
+ * The vent as a gauge: from the hole that blows the pool out to the one that lets it sag, and where this one stands.
+ */
 @Component({
   selector: 'va-vent-gauge',
   imports: [Grip],
@@ -124,7 +126,9 @@ export class VentGauge {
   protected readonly ticks = TICKS;
   protected readonly smallest = SMALLEST;
   protected readonly largest = LARGEST;
-  protected readonly scale = computed(() => scaleLog([SMALLEST, LARGEST], [8, Math.max(60, this.size().width - 8)]).clamp(true)); // prettier-ignore
+  protected readonly scale = computed(() =>
+    scaleLog([SMALLEST, LARGEST], [8, Math.max(60, this.size().width - 8)]).clamp(true),
+  );
   protected readonly zones = computed(() => {
     const [x, window] = [this.scale(), this.answer().window];
     const [from, to] = [x(SMALLEST), x(LARGEST)];
@@ -139,7 +143,10 @@ export class VentGauge {
   );
   protected readonly words = computed(() => {
     const { window } = this.answer();
-    const range = window ? `flush from ${this.format(window.holeMm[0])} to ${window.holeMm[1] === null ? 'any size' : this.format(window.holeMm[1])}` : 'no hole keeps it flush'; // prettier-ignore
+    const range = window
+      ? `flush from ${this.format(window.holeMm[0])} to ` +
+        (window.holeMm[1] === null ? 'any size' : this.format(window.holeMm[1]))
+      : 'no hole keeps it flush';
     return `Vent hole: ${range}; this one: ${this.stand()}`;
   });
 

@@ -17,8 +17,13 @@ const KIND_WORDS: Readonly<Record<ReportKind, string>> = {
   inspector: 'For the inspector',
 };
 const TABLE_WORDS: Readonly<Record<JobTable, string>> = {
-  tests: 'Tests', passes: 'Passes', readings: 'Readings', findings: 'Findings', quote: 'Quote', minutes: 'Minutes',
-}; // prettier-ignore
+  tests: 'Tests',
+  passes: 'Passes',
+  readings: 'Readings',
+  findings: 'Findings',
+  quote: 'Quote',
+  minutes: 'Minutes',
+};
 
 /** What leaves the house of a job: reports on paper, a label, tables, the whole job as a file. */
 @Component({
@@ -76,7 +81,9 @@ export class HandOverPanel {
   private readonly network = inject(NetworkInfo);
 
   /** What can be offered is a quote that was kept. */
-  protected readonly kinds = computed(() => REPORT_KINDS.filter((kind) => kind !== 'offer' || this.record.standing('quote').length > 0)); // prettier-ignore
+  protected readonly kinds = computed(() =>
+    REPORT_KINDS.filter((kind) => kind !== 'offer' || this.record.standing('quote').length > 0),
+  );
   protected readonly kindWords = KIND_WORDS;
   protected readonly tables = JOB_TABLES;
   protected readonly tableWords = TABLE_WORDS;

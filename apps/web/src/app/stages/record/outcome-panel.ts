@@ -64,7 +64,9 @@ export class OutcomePanel {
 
   protected readonly outcomes = titled(OUTCOMES, OUTCOME_WORDS);
   protected readonly places = titled(CRACK_PLACES, CRACK_PLACE_WORDS);
-  protected readonly jointOptions = computed(() => this.joints.all().map(({ id }, index) => ({ value: id, title: `joint ${index + 1}` }))); // prettier-ignore
+  protected readonly jointOptions = computed(() =>
+    this.joints.all().map(({ id }, index) => ({ value: id, title: `joint ${index + 1}` })),
+  );
   protected readonly outOn = ownField<string | undefined>(today());
   protected readonly againOn = ownField<string | undefined>(undefined);
   protected readonly seenOn = ownField<string | undefined>(today());
@@ -82,34 +84,52 @@ export class OutcomePanel {
     const job = this.jobs.job();
     const type = this.joints.leading()?.joint.type;
     const { environment } = job?.service ?? {};
-    return { metals: (job?.families ?? []).join(','), ...(type ? { joint: type } : {}), ...(environment ? { service: environment } : {}), except: job?.id }; // prettier-ignore
+    return {
+      metals: (job?.families ?? []).join(','),
+      ...(type ? { joint: type } : {}),
+      ...(environment ? { service: environment } : {}),
+      except: job?.id,
+    };
   });
 
   protected readonly rows = computed(() => {
     const out = this.record.standing('in-service').at(-1)?.entry.on ?? null;
-    const all = [...this.record.standing('in-service'), ...this.record.standing('look-again'), ...this.record.standing('seen')]; // prettier-ignore
+    const all = [
+      ...this.record.standing('in-service'),
+      ...this.record.standing('look-again'),
+      ...this.record.standing('seen'),
+    ];
     return all
       .sort((one, other) => (one.at < other.at ? -1 : 1))
       .map(({ id, entry, madeBy, jointId }): RecordedRow => {
-        const joint = jointId === null || this.joints.all().length < 2 ? '' : `, joint ${this.joints.numberOf(jointId)}`;
+        const joint =
+          jointId === null || this.joints.all().length < 2 ? '' : `, joint ${this.joints.numberOf(jointId)}`;
         const words =
           entry.kind === 'in-service'
             ? `Put to work ${entry.on}`
             : entry.kind === 'look-again'
               ? `To be looked at again ${entry.on}`
-              : `${entry.on}: ${OUTCOME_WORDS[entry.outcome]}${joint}${entry.where ? `, ${CRACK_PLACE_WORDS[entry.where]}` : ''}${out !== null && out <= entry.on ? `, after ${serviceWords(daysBetween(out, entry.on))} at work` : ''}${entry.note && `: ${entry.note}`}`;
+              : `${entry.on}: ` +
+                `${OUTCOME_WORDS[entry.outcome]}${joint}` +
+                (entry.where ? `, ${CRACK_PLACE_WORDS[entry.where]}` : '') +
+                (out !== null && out <= entry.on ? `, after ${serviceWords(daysBetween(out, entry.on))} at work` : '') +
+                (entry.note && `: ${entry.note}`);
         return { id, words, by: this.people.byWords(madeBy) };
       });
-  }); // prettier-ignore
+  });
 
   protected goOut(event: Event): void {
     event.preventDefault();
-    this.outOn.fault.set(this.record.add(null, { kind: 'in-service', on: this.outOn.value ?? '' }, 'the day it went to work')['on'] ?? ''); // prettier-ignore
+    this.outOn.fault.set(
+      this.record.add(null, { kind: 'in-service', on: this.outOn.value ?? '' }, 'the day it went to work')['on'] ?? '',
+    );
   }
 
   protected remind(event: Event): void {
     event.preventDefault();
-    this.againOn.fault.set(this.record.add(null, { kind: 'look-again', on: this.againOn.value ?? '' }, 'the reminder')['on'] ?? ''); // prettier-ignore
+    this.againOn.fault.set(
+      this.record.add(null, { kind: 'look-again', on: this.againOn.value ?? '' }, 'the reminder')['on'] ?? '',
+    );
   }
 
   protected see(event: Event): void {
@@ -117,7 +137,11 @@ export class OutcomePanel {
     const outcome = this.outcome.value;
     if (outcome === null) return;
     const jointId = outcome === 'held' ? null : this.at.value;
-    const errors = this.record.add(jointId, { kind: 'seen', on: this.seenOn.value ?? '', outcome, where: this.where.value, note: this.note.value }, 'how it did'); // prettier-ignore
+    const errors = this.record.add(
+      jointId,
+      { kind: 'seen', on: this.seenOn.value ?? '', outcome, where: this.where.value, note: this.note.value },
+      'how it did',
+    );
     this.seenOn.fault.set(errors['on'] ?? '');
     this.note.fault.set(errors['note'] ?? '');
     if (Object.keys(errors).length > 0) return;

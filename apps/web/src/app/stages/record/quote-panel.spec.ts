@@ -9,13 +9,25 @@ import { RecordStore } from '../../job/stores';
 import { QuotePanel } from './quote-panel';
 
 const compute = { quote: (question: QuoteQuestion) => of(quote(question)) };
-beforeEach(() => TestBed.configureTestingModule({ providers: [...jobProviders(), { provide: ComputeService, useValue: compute }] })); // prettier-ignore
+beforeEach(() =>
+  TestBed.configureTestingModule({ providers: [...jobProviders(), { provide: ComputeService, useValue: compute }] }),
+);
 afterEach(() => document.body.replaceChildren());
 
 const size = (value: number) => ({ value, typed: `${value} mm` });
-const pieces = ['a', 'b'].map((letter) => aPiece({ id: `0198a6a0-0000-7000-8000-00000000000${letter}`, form: 'plate', grade: '304L', thicknessMm: size(3), lengthMm: size(400), widthMm: size(80) })); // prettier-ignore
+const pieces = ['a', 'b'].map((letter) =>
+  aPiece({
+    id: `0198a6a0-0000-7000-8000-00000000000${letter}`,
+    form: 'plate',
+    grade: '304L',
+    thicknessMm: size(3),
+    lengthMm: size(400),
+    widthMm: size(80),
+  }),
+);
 const joint = aJoint({ sides: pieces.map(({ id }) => ({ piece: id, end: null, alongMm: NOT_GIVEN, clock: null })) });
-const minutes = (of: 'plan' | 'work', stage: QuoteStage, took: number) => aRecord(null, { kind: 'minutes', of, stage, minutes: took }); // prettier-ignore
+const minutes = (of: 'plan' | 'work', stage: QuoteStage, took: number) =>
+  aRecord(null, { kind: 'minutes', of, stage, minutes: took });
 const arcs = (...startsAndStops: readonly (readonly [number, number])[]) =>
   startsAndStops.flatMap(([from, to], number) => {
     const at = (minute: number): string => new Date(Date.UTC(2026, 0, 5, 8, minute)).toISOString();
@@ -38,21 +50,36 @@ const arcs = (...startsAndStops: readonly (readonly [number, number])[]) =>
     );
     return [start, aWeld(joint.id, { kind: 'stop', of: start.id, why: 'end', toMm: null }, { at: at(to) })];
   });
-const job = (record: ReturnType<typeof minutes>[] = [], weld = arcs()) => aJob(pieces, { joints: [joint], record, weld }); // prettier-ignore
+const job = (record: ReturnType<typeof minutes>[] = [], weld = arcs()) =>
+  aJob(pieces, { joints: [joint], record, weld });
 
 test('what people put down of a stage adds up, and goes before what the log tells of the welding', () => {
   // A quarter of an hour, four minutes between, and after lunch ten minutes more.
   const logged = arcs([0, 6], [10, 15], [75, 85]);
   expect(spentMinutes(job([], logged))).toMatchObject({ weld: { minutes: 25, from: 'log' } });
-  const told = job([minutes('work', 'prepare', 20), minutes('work', 'prepare', 15), minutes('work', 'weld', 40), minutes('plan', 'clean', 9)], logged); // prettier-ignore
-  expect(spentMinutes(told)).toMatchObject({ prepare: { minutes: 35, from: 'said' }, weld: { minutes: 40, from: 'said' } }); // prettier-ignore
+  const told = job(
+    [
+      minutes('work', 'prepare', 20),
+      minutes('work', 'prepare', 15),
+      minutes('work', 'weld', 40),
+      minutes('plan', 'clean', 9),
+    ],
+    logged,
+  );
+  expect(spentMinutes(told)).toMatchObject({
+    prepare: { minutes: 35, from: 'said' },
+    weld: { minutes: 40, from: 'said' },
+  });
   expect(Object.keys(spentMinutes(told)).sort()).toEqual(['prepare', 'weld']);
   const struck = { ...told, record: told.record.map((one) => ({ ...one, struckOutAt: one.at })) };
   expect(spentMinutes(struck)).toMatchObject({ weld: { minutes: 25, from: 'log' } });
 });
 
 test('what was logged is priced with its own minutes and arcs, the plan with the last word on each stage', () => {
-  const priced = job([minutes('plan', 'travel', 30), minutes('plan', 'travel', 45), minutes('work', 'look', 8)], arcs([0, 6], [10, 15])); // prettier-ignore
+  const priced = job(
+    [minutes('plan', 'travel', 30), minutes('plan', 'travel', 45), minutes('work', 'look', 8)],
+    arcs([0, 6], [10, 15]),
+  );
   expect(quoteOfJob(priced, aWorkshop()).question).toMatchObject({ stages: { travel: 45 } });
   expect(quoteOfJob(priced, aWorkshop()).question!.joints[0]).not.toHaveProperty('arcMinutes');
   expect(quoteOfJob(priced, aWorkshop()).asLogged).toMatchObject({
@@ -98,16 +125,21 @@ test('minutes are put down and planned with, stand beside the plan, and a figure
   expect(store.job()!.record).toEqual([]);
   expect(await put('cleaning', '25', 'It took so long')).toEqual([]);
   expect(await put('travel', '40', 'Plan with it')).toEqual([]);
-  expect(texts(element, '[data-testid="stage-minutes"] li').map((one) => one.replace(/ strike out$/, '').trim())).toEqual([
-    expect.stringMatching(/^25 min of cleaning/) as unknown, expect.stringMatching(/^Planned: 40 min of travel/) as unknown,
-  ]); // prettier-ignore
+  expect(
+    texts(element, '[data-testid="stage-minutes"] li').map((one) => one.replace(/ strike out$/, '').trim()),
+  ).toEqual([
+    expect.stringMatching(/^25 min of cleaning/) as unknown,
+    expect.stringMatching(/^Planned: 40 min of travel/) as unknown,
+  ]);
   const row = (name: string): string[] => {
     const found = [...element.querySelectorAll('tbody tr')].find((one) => one.textContent!.trim().startsWith(name));
     return [...(found?.querySelectorAll('td') ?? [])].map((cell) => cell.textContent!.trim());
   };
   expect(row('Clean and passivate').slice(-2)).toEqual(['25 min', 'no rate']);
   expect(row('Travel')).toEqual(['40 min', 'as said', '', 'no rate']);
-  expect(texts(element, '[data-testid="as-logged"]').join()).toMatch(/Not put down yet, and taken as planned: .*welding.*travel/); // prettier-ignore
+  expect(texts(element, '[data-testid="as-logged"]').join()).toMatch(
+    /Not put down yet, and taken as planned: .*welding.*travel/,
+  );
   const [first] = TestBed.inject(RecordStore).standing('minutes');
   TestBed.inject(RecordStore).strikeOut(first!.id, 'slip of the finger');
   await fixture.whenStable();

@@ -22,7 +22,10 @@ import { People } from '../../sync/people';
 import { Session } from '../../sync/session';
 import { StageMinutes } from './stage-minutes';
 
-/** What the job takes and comes to, with its range; quotes that were kept, and the work as it was logged beside the plan. */
+/**
+ * What the job takes and comes to, with its range; quotes that were kept, and the work as it was logged beside the
+ * plan.
+ */
 @Component({
   selector: 'va-quote-panel',
   imports: [NzButtonModule, Panel, StageMinutes, TextField],
@@ -153,7 +156,9 @@ export class QuotePanel {
   private readonly asked = computed<JobQuote>(
     () => {
       const job = this.jobs.job();
-      return job ? quoteOfJob(job, this.workshops.workshop(), this.learnt.now()) : { question: null, asLogged: null, leftOut: [] }; // prettier-ignore
+      return job
+        ? quoteOfJob(job, this.workshops.workshop(), this.learnt.now())
+        : { question: null, asLogged: null, leftOut: [] };
     },
     { equal: (left, right) => JSON.stringify(left) === JSON.stringify(right) },
   );
@@ -181,21 +186,28 @@ export class QuotePanel {
       const range = low === high ? 'as said' : `${words(low)} to ${words(high)}`;
       const took = this.spent().get(id);
       return {
-        id, title, likely: unit === '' ? '' : words(quantity.median), range: unit === '' ? '' : range,
+        id,
+        title,
+        likely: unit === '' ? '' : words(quantity.median),
+        range: unit === '' ? '' : range,
         took: took ? `${minutesWords(took.minutes)}${took.from === 'log' ? ', by the log' : ''}` : '',
         amount: amount ? moneyWords(amount.median, '') : 'no rate',
-      }; // prettier-ignore
+      };
     }),
   );
   protected readonly reasons = computed(() => {
     const left = this.asked().leftOut.map((id) => this.joints.numberOf(id));
     const open = left.length === 0 ? [] : [`Joint ${left.join(' and ')} is left out: its length is not known.`];
-    const own = learntPace(this.learnt.now()).map(({ kind, count, factor }) => `From ${count} of your jobs: ${STAGE_WORDS[kind]} takes ${ratioWords(factor)} what is usual.`); // prettier-ignore
+    const own = learntPace(this.learnt.now()).map(
+      ({ kind, count, factor }) =>
+        `From ${count} of your jobs: ${STAGE_WORDS[kind]} takes ${ratioWords(factor)} what is usual.`,
+    );
     return [...open, ...own, ...(this.quote()?.reasons ?? [])];
   });
-  protected readonly why = computed(
-    () =>
-    this.asked().question === null ? 'No joint has a length yet: give the sizes of the pieces, or of a crack.' : 'Reckoning.', // prettier-ignore
+  protected readonly why = computed(() =>
+    this.asked().question === null
+      ? 'No joint has a length yet: give the sizes of the pieces, or of a crack.'
+      : 'Reckoning.',
   );
   /** The work as it was logged, beside what was planned or agreed. */
   protected readonly logged = computed(() => {
@@ -203,16 +215,26 @@ export class QuotePanel {
     if (!planned || !anew) return '';
     const agreed = this.record.standing('quote-accepted').at(-1);
     const said = this.record.standing('quote').find(({ id }) => id === agreed?.entry.of);
-    const before = said ? `agreed were ${moneySpread(said.entry.total, said.entry.currency)}` : `planned ${moneySpread(planned.total, this.currency())}`; // prettier-ignore
-    const open = planned.lines.filter(({ id, unit }) => unit === 'min' && !this.spent().has(id)).map(({ id }) => STAGE_WORDS[id as QuoteStage]); // prettier-ignore
-    return `As logged: ${moneySpread(anew.total, this.currency())}; ${before}.${open.length > 0 ? ` Not put down yet, and taken as planned: ${open.join(', ')}.` : ''}`;
+    const before = said
+      ? `agreed were ${moneySpread(said.entry.total, said.entry.currency)}`
+      : `planned ${moneySpread(planned.total, this.currency())}`;
+    const open = planned.lines
+      .filter(({ id, unit }) => unit === 'min' && !this.spent().has(id))
+      .map(({ id }) => STAGE_WORDS[id as QuoteStage]);
+    return (
+      `As logged: ${moneySpread(anew.total, this.currency())}; ` +
+      `${before}.${open.length > 0 ? ` Not put down yet, and taken as planned: ${open.join(', ')}.` : ''}`
+    );
   });
 
   protected readonly kept = computed(() => {
     const accepted = new Map(this.record.standing('quote-accepted').map((one) => [one.entry.of, one]));
     return this.record.standing('quote').map(({ id, at, entry, madeBy }) => {
       const agreed = accepted.get(id);
-      const words = `${dayWords(at)} ${this.people.byWords(madeBy)}: ${moneySpread(entry.total, entry.currency)}${entry.note && `, ${entry.note}`}${agreed ? `; agreed ${dayWords(agreed.at)} ${this.people.byWords(agreed.madeBy)}` : ''}`;
+      const words =
+        `${dayWords(at)} ${this.people.byWords(madeBy)}: ` +
+        `${moneySpread(entry.total, entry.currency)}${entry.note && `, ${entry.note}`}` +
+        (agreed ? `; agreed ${dayWords(agreed.at)} ${this.people.byWords(agreed.madeBy)}` : '');
       return { id, accepted: agreed !== undefined, words: words.replaceAll(/ +([:;,]|$)/g, '$1') };
     });
   });
@@ -246,15 +268,26 @@ export class QuotePanel {
     const found = this.quote();
     if (!found) return;
     const { total, minutes, lines } = found;
-    const spread = ({ median, range90: [low, high] }: Quote['total']) => ({ median, range90: [low, high] as [number, number] }); // prettier-ignore
+    const spread = ({ median, range90: [low, high] }: Quote['total']) => ({
+      median,
+      range90: [low, high] as [number, number],
+    });
     const errors = this.record.add(
       null,
       {
-        kind: 'quote', currency: this.currency(), total: spread(total), minutes: spread(minutes), note: this.note.value,
-        lines: lines.map(({ quantity, amount, ...line }) => ({ ...line, quantity: spread(quantity), amount: amount && spread(amount) })),
+        kind: 'quote',
+        currency: this.currency(),
+        total: spread(total),
+        minutes: spread(minutes),
+        note: this.note.value,
+        lines: lines.map(({ quantity, amount, ...line }) => ({
+          ...line,
+          quantity: spread(quantity),
+          amount: amount && spread(amount),
+        })),
       },
       'the quote',
-    ); // prettier-ignore
+    );
     const [wrong = ''] = Object.values(errors);
     this.note.fault.set(wrong);
     if (wrong === '') this.note.change('');

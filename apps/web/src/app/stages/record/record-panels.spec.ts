@@ -12,12 +12,24 @@ import { HandOverPanel } from './hand-over-panel';
 import { OutcomePanel } from './outcome-panel';
 import { WhyFailed } from './why-failed';
 
-const pieces = [aPiece({ grade: '303' }), aPiece({ id: '0198a6a0-0000-7000-8000-00000000000b', name: 'Tube', grade: '304L' })]; // prettier-ignore
-const joint = aJoint({ sides: pieces.map(({ id }) => ({ piece: id, end: null, alongMm: { value: null, typed: '' }, clock: null })) }); // prettier-ignore
+const pieces = [
+  aPiece({ grade: '303' }),
+  aPiece({ id: '0198a6a0-0000-7000-8000-00000000000b', name: 'Tube', grade: '304L' }),
+];
+const joint = aJoint({
+  sides: pieces.map(({ id }) => ({ piece: id, end: null, alongMm: { value: null, typed: '' }, clock: null })),
+});
 const decision: DecisionBrief = {
-  id: '0198a6a0-0000-7000-8000-0000000000d1', jobId: JOB_ID, jointId: joint.id, rod: 'ER316L', recommended: 'ER316L', engineVersion: '1',
-  note: '', madeBy: null, createdAt: '2026-01-04T08:00:00Z',
-} as DecisionBrief; // prettier-ignore
+  id: '0198a6a0-0000-7000-8000-0000000000d1',
+  jobId: JOB_ID,
+  jointId: joint.id,
+  rod: 'ER316L',
+  recommended: 'ER316L',
+  engineVersion: '1',
+  note: '',
+  madeBy: null,
+  createdAt: '2026-01-04T08:00:00Z',
+} as DecisionBrief;
 const answers = { ranking: signal<readonly { readonly rod: string | null }[]>([]) };
 
 beforeEach(() => {
@@ -40,9 +52,13 @@ const opened = (...record: readonly [jointId: string | null, entry: JobRecordEnt
   openJob(aJob(pieces, { joints: [joint], decisions: [decision], record: record.map((one) => aRecord(...one)) }));
 const button = (element: HTMLElement, name: string): HTMLButtonElement =>
   [...element.querySelectorAll('button')].find((one) => one.textContent?.trim() === name)!;
-const seen = (outcome: 'held' | 'cracked' | 'rusted', where: 'centre' | null = null): [string | null, JobRecordEntry] => [
-  outcome === 'held' ? null : joint.id, { kind: 'seen', on: '2026-09-01', outcome, where, note: '' },
-]; // prettier-ignore
+const seen = (
+  outcome: 'held' | 'cracked' | 'rusted',
+  where: 'centre' | null = null,
+): [string | null, JobRecordEntry] => [
+  outcome === 'held' ? null : joint.id,
+  { kind: 'seen', on: '2026-09-01', outcome, where, note: '' },
+];
 
 describe('how it did', () => {
   const type = (element: HTMLElement, label: string, value: string): void => {
@@ -53,11 +69,17 @@ describe('how it did', () => {
   };
 
   test('what was seen says how long it was at work by then, and where it gave out', async () => {
-    await opened([null, { kind: 'in-service', on: '2026-03-01' }], [null, { kind: 'look-again', on: '2026-08-01' }], seen('cracked', 'centre')); // prettier-ignore
+    await opened(
+      [null, { kind: 'in-service', on: '2026-03-01' }],
+      [null, { kind: 'look-again', on: '2026-08-01' }],
+      seen('cracked', 'centre'),
+    );
     const { element } = await render(OutcomePanel, {});
     expect(texts(element, '[data-testid="outcomes"] li').map((one) => one.replace(/ ?strike out$/, ''))).toEqual([
-      'Put to work 2026-03-01', 'To be looked at again 2026-08-01', '2026-09-01: cracked, along the middle, after 6 months at work',
-    ]); // prettier-ignore
+      'Put to work 2026-03-01',
+      'To be looked at again 2026-08-01',
+      '2026-09-01: cracked, along the middle, after 6 months at work',
+    ]);
   });
 
   test('a crack is logged at the joint with where it ran; what held is said of the part', async () => {
@@ -107,7 +129,9 @@ describe('why it failed', () => {
     // Nothing is known to shake it, and still load and shape are the first thing to think of in use.
     expect(causes[0]).toContain('load, vibration or the fit');
     expect(causes.join()).toContain('Solidification cracking');
-    expect(texts(element, '[data-testid="choice-after"]')).toEqual(['After what it showed ER312 comes out better than ER316L.']); // prettier-ignore
+    expect(texts(element, '[data-testid="choice-after"]')).toEqual([
+      'After what it showed ER312 comes out better than ER316L.',
+    ]);
   });
 
   test('what held since, or was never seen again, has not failed', async () => {
@@ -126,7 +150,10 @@ describe('hand it over', () => {
       saved.push(this.download);
     });
     const spread = { median: 60, range90: [50, 80] as [number, number] };
-    const { http } = await opened([null, { kind: 'quote', currency: 'EUR', total: spread, minutes: spread, lines: [], note: '' }]); // prettier-ignore
+    const { http } = await opened([
+      null,
+      { kind: 'quote', currency: 'EUR', total: spread, minutes: spread, lines: [], note: '' },
+    ]);
     const { element, fixture } = await render(HandOverPanel, {});
     button(element, 'Letter').click();
     await fixture.whenStable();
@@ -163,7 +190,9 @@ describe('hand it over', () => {
       return texts(element, '[data-testid="handed-over"]').join();
     };
     expect(await refuse(0)).toBe('It was not made: the server does not answer');
-    expect(await refuse(404, { type: 'about:blank', title: 'Not found', status: 404, detail: 'There is no such job.' })).toBe('It was not made: There is no such job.'); // prettier-ignore
+    expect(
+      await refuse(404, { type: 'about:blank', title: 'Not found', status: 404, detail: 'There is no such job.' }),
+    ).toBe('It was not made: There is no such job.');
     expect(button(element, 'For the customer').disabled).toBe(false);
   });
 });

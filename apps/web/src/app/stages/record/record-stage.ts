@@ -5,7 +5,9 @@ import { OutcomePanel } from './outcome-panel';
 import { QuotePanel } from './quote-panel';
 import { WhyFailed } from './why-failed';
 
-/** What stays of the job: why it gave out where it did, what it comes to, what goes out of the house, and how it did. */
+/**
+ * What stays of the job: why it gave out where it did, what it comes to, what goes out of the house, and how it did.
+ */
 @Component({
   imports: [HandOverPanel, OutcomePanel, QuotePanel, WhyFailed],
   host: { class: 'stage' },

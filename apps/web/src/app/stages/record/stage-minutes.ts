@@ -42,7 +42,8 @@ export class StageMinutes {
 
   protected readonly rows = computed(() =>
     this.record.standing('minutes').map(({ id, at, entry, madeBy }): RecordedRow => {
-      const words = `${entry.of === 'plan' ? 'Planned: ' : ''}${minutesWords(entry.minutes)} of ${STAGE_WORDS[entry.stage]}`;
+      const planned = entry.of === 'plan' ? 'Planned: ' : '';
+      const words = `${planned}${minutesWords(entry.minutes)} of ${STAGE_WORDS[entry.stage]}`;
       return { id, words, by: `${dayWords(at)} ${this.people.byWords(madeBy)}`.trim() };
     }),
   );

@@ -13,7 +13,10 @@ import { Panel } from '../../kit/panel';
 const MOST = 4;
 const percent = (share: number): string => `${Math.round(100 * share)} %`;
 
-/** Why a joint gave out: causes with their shares, what that says of the pieces, and what to change; it counts in the choice from now on. */
+/**
+ * Why a joint gave out: causes with their shares, what that says of the pieces, and what to change; it counts in the
+ * choice from now on.
+ */
 @Component({
   selector: 'va-why-failed',
   imports: [Panel, RouterLink],
@@ -125,7 +128,9 @@ export class WhyFailed {
     return joint ? this.decisions.lastOf()(joint) : undefined;
   });
 
-  /** Causes, as far as what was seen tells of them; else the risks the rod that was used had all along, likeliest first. */
+  /**
+   * Causes, as far as what was seen tells of them; else the risks the rod that was used had all along, likeliest first.
+   */
   protected readonly causes = computed(() => {
     const found = this.finding();
     if (found) return found.causes.slice(0, MOST).map(({ title, share }) => ({ title, share: percent(share) }));

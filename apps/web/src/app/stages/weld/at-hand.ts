@@ -16,7 +16,10 @@ const KEY = 'variatum at hand';
 /** What this device remembers of the open job; nothing where its storage is closed or holds something else. */
 function remembered(job: string): Said {
   try {
-    const kept = JSON.parse(sessionStorage.getItem(KEY) ?? 'null') as { readonly job?: string; readonly said?: Said } | null; // prettier-ignore
+    const kept = JSON.parse(sessionStorage.getItem(KEY) ?? 'null') as {
+      readonly job?: string;
+      readonly said?: Said;
+    } | null;
     return kept?.job === job ? (kept.said ?? {}) : {};
   } catch {
     return {};
@@ -24,8 +27,8 @@ function remembered(job: string): Said {
 }
 
 /**
- * What somebody set otherwise than planned, by joint: it holds for the beads that follow, on this device, also when the page is
- * loaded anew. With each bead it goes into the log.
+ * What somebody set otherwise than planned, by joint: it holds for the beads that follow, on this device, also when the
+ * page is loaded anew. With each bead it goes into the log.
  */
 @Injectable()
 export class SaidAtHand {

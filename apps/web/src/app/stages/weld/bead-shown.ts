@@ -26,7 +26,10 @@ const SLOW_END_S = 6;
 /** The next larger of the usual rods. */
 const thickerRod = (mm: number | null): number => [1, 1.2, 1.6, 2, 2.4, 3.2, 4].find((size) => size > (mm ?? 1.6)) ?? 4;
 
-/** What the beads have shown: a magnet, a gauge, a crack; and what that says of dilution, pieces, rod and of what to change. */
+/**
+ * What the beads have shown: a magnet, a gauge, a crack; and what that says of dilution, pieces, rod and of what to
+ * change.
+ */
 @Component({
   selector: 'va-bead-shown',
   imports: [ChoiceGroup, NumberField, NzButtonModule, Panel, RouterLink],
@@ -134,7 +137,9 @@ export class BeadShown {
   protected readonly taken = signal('');
 
   /** Tapping logs: a bead is looked at once. */
-  protected readonly pull = this.logging<(typeof MAGNET_PULLS)[number]>((pull) => this.weld.note({ kind: 'magnet', pull, rod: this.weld.lastRod() })); // prettier-ignore
+  protected readonly pull = this.logging<(typeof MAGNET_PULLS)[number]>((pull) =>
+    this.weld.note({ kind: 'magnet', pull, rod: this.weld.lastRod() }),
+  );
   protected readonly when = this.logging<(typeof CRACK_TIMES)[number]>((when) => {
     const where = this.where.value;
     if (where === null) return;
@@ -143,7 +148,11 @@ export class BeadShown {
   });
 
   private logging<Value>(log: (value: Value) => void) {
-    return { value: null as Value | null, error: '', change: (value: Value | null) => void (value !== null && log(value)) }; // prettier-ignore
+    return {
+      value: null as Value | null,
+      error: '',
+      change: (value: Value | null) => void (value !== null && log(value)),
+    };
   }
 
   /** What a gauge of the workshop shows that looks at this job. */
@@ -178,7 +187,9 @@ export class BeadShown {
     const [best] = this.answers.ranking();
     const rod = this.weld.settings.rod();
     if (!best || rod === undefined) return '';
-    return best.rod === rod ? `${rodName(rod)} stays the best choice.` : `Now ${rodWithin(best.rod)} comes out better than ${rodWithin(rod)}.`; // prettier-ignore
+    return best.rod === rod
+      ? `${rodName(rod)} stays the best choice.`
+      : `Now ${rodWithin(best.rod)} comes out better than ${rodWithin(rod)}.`;
   });
 
   /** Which of the moves can be taken here, by a press. */
@@ -192,7 +203,9 @@ export class BeadShown {
       butter: 'Note it for this joint',
       preheat: 'Note it for this joint',
       'clean-back': 'Note it for this joint',
-      ...(best && best.rod !== null && best.rod !== this.weld.settings.rod() ? { 'other-rod': `Go on with ${rodName(best.rod)}` } : {}), // prettier-ignore
+      ...(best && best.rod !== null && best.rod !== this.weld.settings.rod()
+        ? { 'other-rod': `Go on with ${rodName(best.rod)}` }
+        : {}),
     };
   });
 
@@ -205,7 +218,10 @@ export class BeadShown {
     if (id === 'other-rod') this.weld.say({ rod: this.answers.ranking()[0]?.rod ?? null });
     else if (id === 'more-rod') this.weld.say({ rodMm: thickerRod(rodMm ?? set?.rodMm ?? null) });
     else if (id === 'less-heat') this.weld.say({ amps: amps === null ? null : Math.round(LESS * amps) });
-    else if (id === 'wide-tack' || id === 'fill-crater') this.joints.change(leading.id, { settings: { ...leading.settings, root: { ...root, downSlopeS: Math.max(SLOW_END_S, set?.downSlopeS ?? 0) } } }); // prettier-ignore
+    else if (id === 'wide-tack' || id === 'fill-crater')
+      this.joints.change(leading.id, {
+        settings: { ...leading.settings, root: { ...root, downSlopeS: Math.max(SLOW_END_S, set?.downSlopeS ?? 0) } },
+      });
     this.weld.note({ kind: 'note', text: `Changed after the crack: ${title.toLowerCase()}` });
     this.taken.set(`Taken: ${title.toLowerCase()}. It holds for what is welded next.`);
   }

@@ -26,25 +26,56 @@ beforeEach(() => {
       {
         provide: ComputeService,
         useValue: {
-          settings: () => of({ amps: [50, 60, 70], rodMm: 1.6, tack: { amps: 66, seconds: [1, 2], wide: false }, reasons: [] }),
+          settings: () =>
+            of({ amps: [50, 60, 70], rodMm: 1.6, tack: { amps: 66, seconds: [1, 2], wide: false }, reasons: [] }),
           coolingForecast: () => (fits.forecast++, of({ nowC: 240, secondsLeft: [60, 90, 130] })),
-          interpassFit: () => (fits.fit++, of({ nowC: { median: 200, range90: [199, 201] }, secondsLeft: { median: 30, range90: [25, 40] } })),
+          interpassFit: () => (
+            fits.fit++,
+            of({ nowC: { median: 200, range90: [199, 201] }, secondsLeft: { median: 30, range90: [25, 40] } })
+          ),
         },
       },
-      { provide: AnswerService, useValue: { best: () => ({ rod: 'ER316L' }), settled: () => null, beliefs: () => ({}), lookAt: new Subject<void>() } }, // prettier-ignore
+      {
+        provide: AnswerService,
+        useValue: {
+          best: () => ({ rod: 'ER316L' }),
+          settled: () => null,
+          beliefs: () => ({}),
+          lookAt: new Subject<void>(),
+        },
+      },
       { provide: MeterStore, useValue: { meters } },
       { provide: Readings, useValue: { of: (id?: string) => (id === undefined ? [] : readings()) } },
       { provide: Now, useValue: { ms, steadyMs: ms } },
-      PurgePlanning, SettingsPlanning, OrderPlanning, CoolingWatch,
+      PurgePlanning,
+      SettingsPlanning,
+      OrderPlanning,
+      CoolingWatch,
     ],
-  }); // prettier-ignore
+  });
 });
 
 const PIECES = ['0198a6a0-0000-7000-8000-000000000002', '0198a6a0-0000-7000-8000-000000000004'];
 const IDS = ['0198a6a0-0000-7000-8000-000000000011', '0198a6a0-0000-7000-8000-000000000012'];
 async function watch(weld: readonly WeldRecord[]): Promise<CoolingWatch> {
-  const tube = (id: string, position: number) => aPiece({ id, position, form: 'tube', grade: '316L', outsideMm: known(60.3), thicknessMm: known(4), lengthMm: known(300) }); // prettier-ignore
-  const joints = IDS.map((id, position): JointRecord => aJoint({ id, position, joint: { type: 'bevel' }, sides: PIECES.map((piece) => ({ piece, end: null, alongMm: { value: null, typed: '' }, clock: null })) })); // prettier-ignore
+  const tube = (id: string, position: number) =>
+    aPiece({
+      id,
+      position,
+      form: 'tube',
+      grade: '316L',
+      outsideMm: known(60.3),
+      thicknessMm: known(4),
+      lengthMm: known(300),
+    });
+  const joints = IDS.map((id, position): JointRecord =>
+    aJoint({
+      id,
+      position,
+      joint: { type: 'bevel' },
+      sides: PIECES.map((piece) => ({ piece, end: null, alongMm: { value: null, typed: '' }, clock: null })),
+    }),
+  );
   await openJob(aJob(PIECES.map(tube), { joints, weld: [...weld] }));
   const found = TestBed.inject(CoolingWatch);
   for (let turn = 0; turn < 3; turn++) {
@@ -54,7 +85,19 @@ async function watch(weld: readonly WeldRecord[]): Promise<CoolingWatch> {
   return found;
 }
 function bead(): { readonly log: readonly WeldRecord[]; readonly endMs: number } {
-  const start = aWeld(IDS[0]!, { kind: 'start', bead: 'run', pass: 0, number: 0, fromMm: 0, toMm: 180, amps: 70, rod: 'ER316L', rodMm: 1.6, lot: '', person: 0 }); // prettier-ignore
+  const start = aWeld(IDS[0]!, {
+    kind: 'start',
+    bead: 'run',
+    pass: 0,
+    number: 0,
+    fromMm: 0,
+    toMm: 180,
+    amps: 70,
+    rod: 'ER316L',
+    rodMm: 1.6,
+    lot: '',
+    person: 0,
+  });
   const stop = aWeld(IDS[0]!, { kind: 'stop', of: start.id, why: 'end', toMm: null });
   return { log: [start, stop], endMs: Date.parse(stop.at) };
 }
@@ -62,7 +105,10 @@ function bead(): { readonly log: readonly WeldRecord[]; readonly endMs: number }
 test('a joint nobody has begun can be welded; one that burns cannot', async () => {
   const { log } = bead();
   const found = await watch(log.slice(0, 1));
-  expect(found.clocks().map(({ isCool, isBurning }) => [isCool, isBurning])).toEqual([[false, true], [true, false]]); // prettier-ignore
+  expect(found.clocks().map(({ isCool, isBurning }) => [isCool, isBurning])).toEqual([
+    [false, true],
+    [true, false],
+  ]);
 });
 
 test('without a thermometer the wait follows from the heat that was laid', async () => {
@@ -77,7 +123,18 @@ test('without a thermometer the wait follows from the heat that was laid', async
 
 test('a thermometer at the joint counts, and below the limit it can be gone on with', async () => {
   const { log, endMs } = bead();
-  meters.set([{ id: 'hot', kind: 'temperature', name: 'hot', lagS: null, use: { job: JOB_ID, joint: IDS[0]!, place: 'joint' }, heardAt: null, version: 1, withdrawnAt: null }]); // prettier-ignore
+  meters.set([
+    {
+      id: 'hot',
+      kind: 'temperature',
+      name: 'hot',
+      lagS: null,
+      use: { job: JOB_ID, joint: IDS[0]!, place: 'joint' },
+      heardAt: null,
+      version: 1,
+      withdrawnAt: null,
+    },
+  ]);
   const at = (seconds: number, value: number): SeenReading => ({
     atMs: endMs + 1000 * seconds,
     heardMs: endMs + 1000 * seconds,

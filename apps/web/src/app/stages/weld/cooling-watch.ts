@@ -94,7 +94,13 @@ export class CoolingWatch {
 
   /** What is typed counts as a reading, too. */
   private typedOf(joint: string, fromMs: number): { readonly tempC: number; readonly atMs: number } | undefined {
-    const record = this.weld.records(joint).filter(({ struckOutAt, entry, at }) => struckOutAt === null && entry.kind === 'temperature' && Date.parse(at) >= fromMs).at(-1); // prettier-ignore
+    const record = this.weld
+      .records(joint)
+      .filter(
+        ({ struckOutAt, entry, at }) =>
+          struckOutAt === null && entry.kind === 'temperature' && Date.parse(at) >= fromMs,
+      )
+      .at(-1);
     return record?.entry.kind === 'temperature'
       ? { tempC: record.entry.tempC, atMs: Date.parse(record.at) }
       : undefined;
@@ -111,8 +117,15 @@ export class CoolingWatch {
       if (!last?.endMs) return { ...base, nowC: measuredC, readyMs: null, by: 'cold', isCool: !isBurning };
       const typed = this.typedOf(id, last.endMs);
       const found = this.found().get(id);
-      const nowC = measuredC ?? (typed && now - typed.atMs <= FRESH_MS.temperature ? typed.tempC : (found?.nowC ?? null)); // prettier-ignore
-      const readyMs = found?.left ? ([found.atMs + 1000 * found.left.range[0], found.atMs + 1000 * found.left.likely, found.left.range[1] === null ? null : found.atMs + 1000 * found.left.range[1]] as const) : null; // prettier-ignore
+      const nowC =
+        measuredC ?? (typed && now - typed.atMs <= FRESH_MS.temperature ? typed.tempC : (found?.nowC ?? null));
+      const readyMs = found?.left
+        ? ([
+            found.atMs + 1000 * found.left.range[0],
+            found.atMs + 1000 * found.left.likely,
+            found.left.range[1] === null ? null : found.atMs + 1000 * found.left.range[1],
+          ] as const)
+        : null;
       const known = measuredC !== null || (typed !== undefined && now - typed.atMs <= FRESH_MS.temperature);
       const reckonedCool = this.isLongAgo(last.endMs) || (readyMs !== null && now >= readyMs[1]);
       const cool = limitC === null || (known ? nowC !== null && nowC <= limitC : reckonedCool);
@@ -132,7 +145,7 @@ export class CoolingWatch {
       const long = (endMs: number): boolean => untracked(() => this.isLongAgo(endMs));
       const warm = this.joints.all().flatMap(({ id }) => {
         const [last, limitC] = [this.lastEnd(id), this.limitOf(id)];
-        const asked = last?.endMs && limitC !== null && !long(last.endMs) ? this.ask(id, last.endMs, limitC) : null; // prettier-ignore
+        const asked = last?.endMs && limitC !== null && !long(last.endMs) ? this.ask(id, last.endMs, limitC) : null;
         return asked ? [{ id, asked }] : [];
       });
       if (warm.length === 0) return;
@@ -160,7 +173,13 @@ export class CoolingWatch {
       );
     const question = this.seamOf(joint);
     if (!question) return null;
-    const laid = this.weld.logOf(joint).beads.flatMap(({ fromMm, toMm, startMs, endMs: end, joules }) => (end === null || joules === null ? [] : [{ fromMm, toMm, startedS: (now - startMs) / 1000, endedS: (now - end) / 1000, joules }])); // prettier-ignore
+    const laid = this.weld
+      .logOf(joint)
+      .beads.flatMap(({ fromMm, toMm, startMs, endMs: end, joules }) =>
+        end === null || joules === null
+          ? []
+          : [{ fromMm, toMm, startedS: (now - startMs) / 1000, endedS: (now - end) / 1000, joules }],
+      );
     const last = this.lastEnd(joint);
     if (laid.length === 0 || !last) return null;
     const next = { fromMm: Math.min(last.fromMm, last.toMm), toMm: Math.max(last.fromMm, last.toMm) };
@@ -178,7 +197,14 @@ export class CoolingWatch {
     const shown = this.order.question();
     if (joint === this.joints.shown()?.id) return shown;
     const laid = this.part.layout().joints.find(({ id }) => id === joint);
-    const seam = laid && jointSeam({ joint: laid, pieces: this.part.layout().pieces, metals: this.order.metals(), usualThicknessMm: JOINTS.defaultThicknessMm }); // prettier-ignore
+    const seam =
+      laid &&
+      jointSeam({
+        joint: laid,
+        pieces: this.part.layout().pieces,
+        metals: this.order.metals(),
+        usualThicknessMm: JOINTS.defaultThicknessMm,
+      });
     if (!seam || !shown) return null;
     // Of what is asked only the metal, the seam and the air matter here.
     return { ...shown, ...seam, outOfReach: [], left: [], fixed: [], bars: [], tackMm: 0, colourWithinMm: null };

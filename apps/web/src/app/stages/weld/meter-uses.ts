@@ -14,7 +14,10 @@ import { WeldPlanning } from './weld-planning';
 /** A reading older than this is told with its age, ms. */
 const OLD_MS = 20_000;
 
-/** Which meter looks where: at the gas of a joint, at the room, at the metal; what each shows, and what can be taken from it. */
+/**
+ * Which meter looks where: at the gas of a joint, at the room, at the metal; what each shows, and what can be taken
+ * from it.
+ */
 @Component({
   selector: 'va-meter-uses',
   imports: [NzButtonModule, Panel, RouterLink, TextField],
@@ -116,7 +119,10 @@ export class MeterUses {
   }
 
   private valueOf({ kind }: Meter, { value, composition }: SeenReading): string {
-    if (composition) return Object.entries(composition).map(([symbol, percent]) => `${symbol} ${percent}`).join(', '); // prettier-ignore
+    if (composition)
+      return Object.entries(composition)
+        .map(([symbol, percent]) => `${symbol} ${percent}`)
+        .join(', ');
     if (value === null) return 'no reading';
     if (kind === 'temperature') return this.units.now().warmth(value);
     return `${kind === 'oxygen' ? ppmWords(value) : Math.round(10 * value) / 10} ${METER_KINDS[kind]}`;
@@ -126,7 +132,6 @@ export class MeterUses {
     kind,
     use,
   }: Meter): readonly { title: string; place: MeterPlace; joint: string | null; here: boolean }[] {
-    // prettier-ignore
     const job = this.jobs.job()?.id;
     const joint = this.joints.shown();
     const offered: { title: string; place: MeterPlace; joint: string | null }[] =
@@ -138,7 +143,10 @@ export class MeterUses {
         : kind === 'temperature'
           ? [{ title: 'metal of this joint', place: 'joint', joint: joint?.id ?? null }]
           : [{ title: 'this job', place: 'joint', joint: null }];
-    return offered.map((one) => ({ ...one, here: use?.job === job && use?.place === one.place && use?.joint === one.joint })); // prettier-ignore
+    return offered.map((one) => ({
+      ...one,
+      here: use?.job === job && use?.place === one.place && use?.joint === one.joint,
+    }));
   }
 
   /** A meter that looks here goes out of use with a reason, which stands in the log: an alarm of it ends with that. */

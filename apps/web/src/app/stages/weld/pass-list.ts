@@ -19,7 +19,10 @@ import { People } from '../../sync/people';
 import { OwnUnits } from './own-units';
 import { WeldPlanning } from './weld-planning';
 
-/** The log of the joint looked at: every bead with who, what, how fast and how hot, what else happened, and what went otherwise. */
+/**
+ * The log of the joint looked at: every bead with who, what, how fast and how hot, what else happened, and what went
+ * otherwise.
+ */
 @Component({
   selector: 'va-pass-list',
   imports: [NzButtonModule, Panel, TextField],
@@ -176,10 +179,17 @@ export class PassList {
       length: bead.lengthMm > 0 && bead.bead !== 'tack' ? this.units.now().alongOf(bead.lengthMm) : '',
       travel: bead.travelMmPerS === null ? '' : this.units.now().travelOf(bead.travelMmPerS),
       heat: bead.heatInputKJPerMm === null ? '' : this.units.now().heatInputOf(bead.heatInputKJPerMm),
-      before: bead.beforeC === null ? '' : `${this.units.now().warmth(bead.beforeC)}${bead.beforeBy === 'typed' ? ' typed' : ''}`,
-      rod: bead.rod === null ? 'none' : `${rodName(bead.rod)}${bead.rodMm === null ? '' : ` ${formatLength(bead.rodMm, this.unit())}`}${bead.lot ? `, lot ${bead.lot}` : ''}`,
+      before:
+        bead.beforeC === null
+          ? ''
+          : `${this.units.now().warmth(bead.beforeC)}${bead.beforeBy === 'typed' ? ' typed' : ''}`,
+      rod:
+        bead.rod === null
+          ? 'none'
+          : `${rodName(bead.rod)}${bead.rodMm === null ? '' : ` ${formatLength(bead.rodMm, this.unit())}`}` +
+            (bead.lot ? `, lot ${bead.lot}` : ''),
     })),
-  ); // prettier-ignore
+  );
 
   /** What can hardly be of a bead is asked where it stands. */
   protected readonly doubts = computed(() =>
@@ -204,7 +214,9 @@ export class PassList {
     const { beads, arcSeconds } = this.weld.log();
     const done = this.weld.steps().filter(({ state }) => state === 'done').length;
     const steps = this.weld.steps().length;
-    return beads.length === 0 ? this.weld.planTitle() : `${steps > 0 ? `${done} of ${steps} done, ` : ''}arc on for ${clockWords(arcSeconds)}`; // prettier-ignore
+    return beads.length === 0
+      ? this.weld.planTitle()
+      : `${steps > 0 ? `${done} of ${steps} done, ` : ''}arc on for ${clockWords(arcSeconds)}`;
   });
 
   protected readonly others = computed(() => {
@@ -213,7 +225,9 @@ export class PassList {
     return this.store.records(shown.id).flatMap(({ id, at, entry, struckOutAt }) => {
       if (struckOutAt !== null) return [];
       const words = loggedWords(entry, this.units.now());
-      return words === '' ? [] : [{ id, words: `${new Date(at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })} ${words}` }]; // prettier-ignore
+      return words === ''
+        ? []
+        : [{ id, words: `${new Date(at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })} ${words}` }];
     });
   });
 
@@ -233,7 +247,11 @@ export class PassList {
     const kind = this.weld.order.seam()?.kind ?? 'line';
     if (!both) return [];
     const [planned, now] = both;
-    const warm = now.peakInterpassC === null ? '' : ` Hottest metal under a pass ${this.units.now().warmth(now.peakInterpassC)}, planned ${this.units.now().warmth(planned.peakInterpassC ?? 0)}.`; // prettier-ignore
+    const warm =
+      now.peakInterpassC === null
+        ? ''
+        : ` Hottest metal under a pass ${this.units.now().warmth(now.peakInterpassC)}, planned ` +
+          `${this.units.now().warmth(planned.peakInterpassC ?? 0)}.`;
     return [
       `Reckoned anew: ${minutesWords(now.minutes)} instead of ${minutesWords(planned.minutes)}.${warm}`,
       `${pullSentence(now.pull, kind, this.unit())} Planned: ${pullWords(planned.pull, this.unit())}.`,
@@ -241,7 +259,9 @@ export class PassList {
   });
 
   protected strike(id: string): void {
-    const stop = this.store.records(this.joints.shown()?.id ?? '').find(({ entry, struckOutAt }) => struckOutAt === null && entry.kind === 'stop' && entry.of === id); // prettier-ignore
+    const stop = this.store
+      .records(this.joints.shown()?.id ?? '')
+      .find(({ entry, struckOutAt }) => struckOutAt === null && entry.kind === 'stop' && entry.of === id);
     if (stop) this.store.strikeOut(stop.id, 'its start was struck out');
     this.store.strikeOut(id, 'struck out in the pass log');
   }

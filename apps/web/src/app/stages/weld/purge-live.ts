@@ -111,13 +111,21 @@ export class OxygenTrace {
   });
   protected readonly path = computed(() => {
     const { x, y } = this.scales();
-    return line<{ minutes: number; ppm: number }>((one) => x(one.minutes), (one) => y(Math.max(1, one.ppm)))([...this.points()]) ?? ''; // prettier-ignore
+    return (
+      line<{ minutes: number; ppm: number }>(
+        (one) => x(one.minutes),
+        (one) => y(Math.max(1, one.ppm)),
+      )([...this.points()]) ?? ''
+    );
   });
   /** Where it most likely meets the target. */
   protected readonly expected = computed(() => {
     const [ready, { x, y }] = [this.ready(), this.scales()];
     const at = y(this.planning.targetPpm());
-    return ready && `M${x(ready.from)} ${at - 7}V${at + 7}M${x(ready.from)} ${at}H${x(ready.to)}M${x(ready.to)} ${at - 7}V${at + 7}`; // prettier-ignore
+    return (
+      ready &&
+      `M${x(ready.from)} ${at - 7}V${at + 7}M${x(ready.from)} ${at}H${x(ready.to)}M${x(ready.to)} ${at - 7}V${at + 7}`
+    );
   });
   protected readonly label = computed(() => {
     const last = this.points().at(-1);
@@ -127,7 +135,10 @@ export class OxygenTrace {
   });
 }
 
-/** The purge as it runs: trace, time left with its range, what is wrong and what to do, and whether every joint is ready. */
+/**
+ * The purge as it runs: trace, time left with its range, what is wrong and what to do, and whether every joint is
+ * ready.
+ */
 @Component({
   selector: 'va-purge-live',
   imports: [OxygenTrace, PurgeClockView, TypeOxygen],
@@ -229,7 +240,10 @@ export class PurgeLive {
     if (!left || this.watch.state() === 'ready') return '';
     if (left.measured && left.likely < SOON_MINUTES) return 'most likely clean inside; the meter follows late';
     const [least, most] = left.range;
-    return `${clockWords(60 * left.likely)} left, ${clockRange(60 * least, most && 60 * most)}${left.measured ? ', by the meter' : ', predicted'}`; // prettier-ignore
+    return (
+      `${clockWords(60 * left.likely)} left, ` +
+      `${clockRange(60 * least, most && 60 * most)}${left.measured ? ', by the meter' : ', predicted'}`
+    );
   });
   protected readonly others = computed(() => this.watch.behind().map((one) => ({ ...one, words: wordsOf(one) })));
 }

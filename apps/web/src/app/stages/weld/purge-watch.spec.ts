@@ -20,8 +20,15 @@ const ms = signal(GAS_ON);
 let fits = 0;
 
 const meter = (id: string, place: MeterUse['place'], joint: string | null = null): Meter => ({
-  id, kind: 'oxygen', name: id, lagS: null, use: { job: JOB_ID, joint, place }, heardAt: null, version: 1, withdrawnAt: null,
-}); // prettier-ignore
+  id,
+  kind: 'oxygen',
+  name: id,
+  lagS: null,
+  use: { job: JOB_ID, joint, place },
+  heardAt: null,
+  version: 1,
+  withdrawnAt: null,
+});
 /** Readings a second apart since gas was turned on. */
 const shows = (id: string, ...ppm: readonly (number | null)[]): void => {
   readings.update((all) =>
@@ -55,9 +62,23 @@ beforeEach(() => {
 
 const PIECES = ['0198a6a0-0000-7000-8000-000000000002', '0198a6a0-0000-7000-8000-000000000004'];
 async function watch(gas = true): Promise<PurgeWatch> {
-  const tube = (id: string, position: number) => aPiece({ id, position, form: 'tube', grade: '316L', outsideMm: known(60.3), thicknessMm: known(2), lengthMm: known(300) }); // prettier-ignore
-  const joint = aJoint({ joint: { type: 'bevel' }, sides: PIECES.map((piece) => ({ piece, end: null, alongMm: { value: null, typed: '' }, clock: null })) }); // prettier-ignore
-  const clock = gas ? { startedAt: new Date(GAS_ON).toISOString(), minutes: [1, 2, 4] as [number, number, number] } : null; // prettier-ignore
+  const tube = (id: string, position: number) =>
+    aPiece({
+      id,
+      position,
+      form: 'tube',
+      grade: '316L',
+      outsideMm: known(60.3),
+      thicknessMm: known(2),
+      lengthMm: known(300),
+    });
+  const joint = aJoint({
+    joint: { type: 'bevel' },
+    sides: PIECES.map((piece) => ({ piece, end: null, alongMm: { value: null, typed: '' }, clock: null })),
+  });
+  const clock = gas
+    ? { startedAt: new Date(GAS_ON).toISOString(), minutes: [1, 2, 4] as [number, number, number] }
+    : null;
   await openJob(aJob(PIECES.map(tube), { joints: [joint], purge: { ...NO_PURGE, clock } }));
   return TestBed.inject(PurgeWatch);
 }
@@ -83,7 +104,7 @@ test('every joint must be below its target', async () => {
   expect(seen.isReady()).toBe(true);
 });
 
-test('a reading that does not come is none; a meter that falls silent leaves what was predicted, and blocks nothing', async () => {
+test('a reading that does not come is none; a silent meter leaves what was predicted, and blocks nothing', async () => {
   const seen = await watch();
   meters.set([meter('vent', 'vent')]);
   shows('vent', 400, 60, 55, null);

@@ -139,7 +139,9 @@ export class PurgeWatch {
   });
   /** Any joint whose gas was clean and is no more. */
   readonly hasRisen = computed(() => this.behind().some(({ state }) => state === 'risen'));
-  /** Oxygen behind the joint looked at, read now or else as it was predicted for this moment, ppm; null: nobody can say. */
+  /**
+   * Oxygen behind the joint looked at, read now or else as it was predicted for this moment, ppm; null: nobody can say.
+   */
   oxygenNow(): EarlyArc | null {
     const ppm = this.ppm();
     if (ppm !== null) return { ppm, by: 'read' };

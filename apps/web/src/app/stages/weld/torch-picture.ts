@@ -6,7 +6,9 @@ import { orderPicture, placeWords } from '../../planning';
 /** Middle of a step, mm along the seam. */
 const middleOf = ({ fromMm, toMm }: FollowedStep): number => (fromMm + toMm) / 2;
 
-/** The seam at arm's length: what lies, what is next and which way, how far the arc is. Nothing smaller than a thumb. */
+/**
+ * The seam at arm's length: what lies, what is next and which way, how far the arc is. Nothing smaller than a thumb.
+ */
 @Component({
   selector: 'va-torch-picture',
   hostDirectives: [FrameSize],
@@ -117,10 +119,16 @@ export class TorchPicture {
     const { width, height } = this.size();
     const length = this.lengthMm();
     return orderPicture({
-      kind: this.kind(), lengthMm: length, width, height, turned: [], closed: [], pull: { mm: 0, towards: 0 },
+      kind: this.kind(),
+      lengthMm: length,
+      width,
+      height,
+      turned: [],
+      closed: [],
+      pull: { mm: 0, towards: 0 },
       runs: this.runs().map(({ pass, fromMm, toMm, person, restS }) => ({ pass, fromMm, toMm, person, restS })),
       tacks: [],
-    }); // prettier-ignore
+    });
   });
 
   /** Tacks in the band itself, px. */

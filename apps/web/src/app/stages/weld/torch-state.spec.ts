@@ -28,14 +28,24 @@ const COLD = {
 /** Everything around the torch, as a test sets it. */
 function around() {
   const gas = {
-    wanted: signal(false), ready: signal(false), risen: signal(false), onMs: signal<number | null>(null), ppm: signal<number | null>(null),
-    left: signal<object | null>(null), fit: signal<object | null>(null),
-  }; // prettier-ignore
+    wanted: signal(false),
+    ready: signal(false),
+    risen: signal(false),
+    onMs: signal<number | null>(null),
+    ppm: signal<number | null>(null),
+    left: signal<object | null>(null),
+    fit: signal<object | null>(null),
+  };
   const room = signal<RoomAir>(ROOM_UNWATCHED);
   const doubtful = signal<object | null>(null);
   const weld = {
-    burning: signal<object | null>(null), next: signal<object | null>(RUN), done: signal(false), early: signal<object | null>(null), beads: signal<readonly object[]>([]), passes: signal(1),
-  }; // prettier-ignore
+    burning: signal<object | null>(null),
+    next: signal<object | null>(RUN),
+    done: signal(false),
+    early: signal<object | null>(null),
+    beads: signal<readonly object[]>([]),
+    passes: signal(1),
+  };
   const clocks = signal<readonly object[]>([COLD]);
   const ms = signal(0);
   const logged: WeldEntry[] = [];
@@ -44,17 +54,50 @@ function around() {
   const alarm = { begin: jest.fn(), end: jest.fn() };
   TestBed.configureTestingModule({
     providers: [
-      { provide: PurgeWatch, useValue: { isWanted: gas.wanted, isReady: gas.ready, hasRisen: gas.risen, gasOnMs: gas.onMs, inside: () => ({ state: gas.risen() ? 'risen' : 'waiting', ppm: gas.ppm(), lastPpm: gas.ppm() }), oxygenNow: () => ({ ppm: 4200, by: 'reckoned' }), minutesLeft: gas.left, fit: gas.fit } },
+      {
+        provide: PurgeWatch,
+        useValue: {
+          isWanted: gas.wanted,
+          isReady: gas.ready,
+          hasRisen: gas.risen,
+          gasOnMs: gas.onMs,
+          inside: () => ({ state: gas.risen() ? 'risen' : 'waiting', ppm: gas.ppm(), lastPpm: gas.ppm() }),
+          oxygenNow: () => ({ ppm: 4200, by: 'reckoned' }),
+          minutesLeft: gas.left,
+          fit: gas.fit,
+        },
+      },
       { provide: RoomWatch, useValue: { room } },
-      { provide: WeldPlanning, useValue: { burning: weld.burning, next: weld.next, about: () => weld.burning() ?? weld.next(), isDone: weld.done, steps: () => [RUN], log: () => ({ beads: weld.beads(), earlyArc: weld.early() }), doubtful, order: { question: () => ({ arcs: [{ travelMmPerS: 2 }] }), passes: weld.passes, kept: () => ({ colourWithinMm: null }) }, settings: { reckoned: () => null }, note: (entry: WeldEntry) => logged.push(entry), isHeld: held, start: (repair: boolean) => struck.push(repair) } },
+      {
+        provide: WeldPlanning,
+        useValue: {
+          burning: weld.burning,
+          next: weld.next,
+          about: () => weld.burning() ?? weld.next(),
+          isDone: weld.done,
+          steps: () => [RUN],
+          log: () => ({ beads: weld.beads(), earlyArc: weld.early() }),
+          doubtful,
+          order: {
+            question: () => ({ arcs: [{ travelMmPerS: 2 }] }),
+            passes: weld.passes,
+            kept: () => ({ colourWithinMm: null }),
+          },
+          settings: { reckoned: () => null },
+          note: (entry: WeldEntry) => logged.push(entry),
+          isHeld: held,
+          start: (repair: boolean) => struck.push(repair),
+        },
+      },
       { provide: CoolingWatch, useValue: { clocks, shown: () => clocks()[0] } },
       { provide: JointStore, useValue: { shown: () => ({ id: 'one' }) } },
       { provide: Now, useValue: { ms, steadyMs: ms } },
       { provide: TorchAlarm, useValue: alarm },
       { provide: WorkshopStore, useValue: { workshop: () => null } },
-      OwnUnits, TorchNow,
+      OwnUnits,
+      TorchNow,
     ],
-  }); // prettier-ignore
+  });
   return { gas, room, doubtful, weld, clocks, ms, logged, held, struck, alarm, now: TestBed.inject(TorchNow) };
 }
 
@@ -189,7 +232,11 @@ test('a later pass waits for its metal, and says which joint can be welded meanw
   expect(now.words().state).toBe('ready');
   weld.next.set({ ...RUN, pass: 1 });
   ms.set(30_000);
-  expect(now.words()).toMatchObject({ state: 'cool', what: '1:00', about: '210 °C, limit 150 °C. Joint 2 can be welded now.' }); // prettier-ignore
+  expect(now.words()).toMatchObject({
+    state: 'cool',
+    what: '1:00',
+    about: '210 °C, limit 150 °C. Joint 2 can be welded now.',
+  });
 });
 
 test('what a thermometer shows goes into the log before the arc, and metal that is held warm waits for warmth', () => {
@@ -215,5 +262,9 @@ test('a run is rested for, and at the end the gas stays on and the next joint is
     { ...COLD, nowC: 400 },
     { ...COLD, joint: 'two', number: 2 },
   ]);
-  expect(now.words()).toMatchObject({ state: 'done', about: 'Gas stays on until the metal is below 275 °C. Joint 2 can be welded now.', press: 'Next joint' }); // prettier-ignore
+  expect(now.words()).toMatchObject({
+    state: 'done',
+    about: 'Gas stays on until the metal is below 275 °C. Joint 2 can be welded now.',
+    press: 'Next joint',
+  });
 });

@@ -124,7 +124,10 @@ export class TorchNow {
     return next?.bead === 'run' && (next.pass > 0 || this.weld.order.kept().colourWithinMm !== null);
   }
 
-  /** Strikes the arc for what is next. What a thermometer shows, and gas that is not clean yet, go into the log before it. */
+  /**
+   * Strikes the arc for what is next. What a thermometer shows, and gas that is not clean yet, go into the log before
+   * it.
+   */
   strike(repair = false): void {
     const measuredC = this.cooling.shown()?.measuredC;
     if (measuredC !== null && measuredC !== undefined && this.weld.next()?.bead !== 'tack')

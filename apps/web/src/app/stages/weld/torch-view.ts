@@ -42,8 +42,8 @@ const HOLD_MS = 700;
 const NO_PRESS = new Set(['Tab', 'Shift', 'Control', 'Alt', 'Meta', 'CapsLock', 'NumLock', 'F5', 'F11', 'F12']);
 
 /**
- * The torch view: what now, where, with what. All of it is one button: a press by finger, key or foot switch does the one thing that
- * is next; held, it opens the list of the others, in which a press goes on and a held one chooses.
+ * The torch view: what now, where, with what. All of it is one button: a press by finger, key or foot switch does the
+ * one thing that is next; held, it opens the list of the others, in which a press goes on and a held one chooses.
  */
 @Component({
   selector: 'va-torch-view',

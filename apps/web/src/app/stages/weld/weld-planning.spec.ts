@@ -11,9 +11,22 @@ import { SaidAtHand } from './at-hand';
 import { WeldPlanning } from './weld-planning';
 
 const SETTINGS = {
-  amps: [50, 60, 70], rodMm: 1.6, tungstenMm: 1.6, cup: 8, torchLpm: 8, preFlowS: 0.5, postFlowS: 8, startAmps: 20, upSlopeS: 1, downSlopeS: 3,
-  endAmps: 10, pulse: null, tack: { amps: 66, seconds: [1, 2], wide: false }, limitA: null, reasons: [],
-}; // prettier-ignore
+  amps: [50, 60, 70],
+  rodMm: 1.6,
+  tungstenMm: 1.6,
+  cup: 8,
+  torchLpm: 8,
+  preFlowS: 0.5,
+  postFlowS: 8,
+  startAmps: 20,
+  upSlopeS: 1,
+  downSlopeS: 3,
+  endAmps: 10,
+  pulse: null,
+  tack: { amps: 66, seconds: [1, 2], wide: false },
+  limitA: null,
+  reasons: [],
+};
 const judged = (minutes: number) => ({ runs: [], minutes, peakInterpassC: null, pull: { mm: 0.1, towards: 90 } });
 
 function configure(): void {
@@ -23,11 +36,21 @@ function configure(): void {
       ...jobProviders(),
       {
         provide: ComputeService,
-        useValue: { settings: () => of(SETTINGS), judgeOrder: () => of(judged(++asked)), orderPlans: () => NEVER, weldHeat: () => NEVER }, // prettier-ignore
+        useValue: {
+          settings: () => of(SETTINGS),
+          judgeOrder: () => of(judged(++asked)),
+          orderPlans: () => NEVER,
+          weldHeat: () => NEVER,
+        },
       },
       {
         provide: AnswerService,
-        useValue: { best: () => ({ rod: 'ER316L' }), settled: () => null, beliefs: () => ({}), lookAt: new Subject<void>() }, // prettier-ignore
+        useValue: {
+          best: () => ({ rod: 'ER316L' }),
+          settled: () => null,
+          beliefs: () => ({}),
+          lookAt: new Subject<void>(),
+        },
       },
       PurgePlanning,
       SettingsPlanning,
@@ -43,16 +66,28 @@ beforeEach(() => {
 });
 
 const PIECES = ['0198a6a0-0000-7000-8000-000000000002', '0198a6a0-0000-7000-8000-000000000004'];
-const tube = (id: string, position: number) => aPiece({ id, position, form: 'tube', grade: '316L', outsideMm: known(60.3), thicknessMm: known(2), lengthMm: known(300) }); // prettier-ignore
+const tube = (id: string, position: number) =>
+  aPiece({
+    id,
+    position,
+    form: 'tube',
+    grade: '316L',
+    outsideMm: known(60.3),
+    thicknessMm: known(2),
+    lengthMm: known(300),
+  });
 const joint = (fields: Partial<JointRecord> = {}): JointRecord =>
-  aJoint({ joint: { type: 'bevel' }, sides: PIECES.map((piece) => ({ piece, end: null, alongMm: { value: null, typed: '' }, clock: null })), ...fields }); // prettier-ignore
+  aJoint({
+    joint: { type: 'bevel' },
+    sides: PIECES.map((piece) => ({ piece, end: null, alongMm: { value: null, typed: '' }, clock: null })),
+    ...fields,
+  });
 const job = (weld: readonly WeldRecord[] = [], fields: Partial<JobDetail> = {}): JobDetail =>
   aJob(PIECES.map(tube), { joints: [joint()], weld: [...weld], ...fields });
 
 async function planned(
   of: JobDetail,
 ): Promise<OpenJob & { weld: WeldPlanning; store: OpenJob['store']; log: WeldStore }> {
-  // prettier-ignore
   const opened = await openJob(of);
   const weld = TestBed.inject(WeldPlanning);
   TestBed.tick();
@@ -104,7 +139,19 @@ test('what cannot be taken is not logged', async () => {
 /** Tacks and a first run at another current. */
 function hotRun(jointId: string, amps: number): WeldRecord[] {
   const bead = (kind: 'tack' | 'run', number: number, toMm: number) => {
-    const start = aWeld(jointId, { kind: 'start', bead: kind, pass: 0, number, fromMm: 0, toMm, amps, rod: 'ER316L', rodMm: 1.6, lot: '', person: 0 }); // prettier-ignore
+    const start = aWeld(jointId, {
+      kind: 'start',
+      bead: kind,
+      pass: 0,
+      number,
+      fromMm: 0,
+      toMm,
+      amps,
+      rod: 'ER316L',
+      rodMm: 1.6,
+      lot: '',
+      person: 0,
+    });
     return [start, aWeld(jointId, { kind: 'stop', of: start.id, why: 'end', toMm: null })];
   };
   return bead('run', 0, 47);

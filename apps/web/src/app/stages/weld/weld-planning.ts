@@ -70,7 +70,17 @@ export class WeldPlanning {
     const found = nextStep(this.steps(), this.order.kept().people === 2 ? this.person() : null);
     if (found || this.allSteps().length > 0) return found;
     // A seam of which no sizes are known is welded all the same: each bead is one more.
-    return { bead: 'run', pass: 0, number: this.log().beads.length, fromMm: 0, toMm: 0, person: 0, restS: 0, state: 'open', goesOnMm: 0 }; // prettier-ignore
+    return {
+      bead: 'run',
+      pass: 0,
+      number: this.log().beads.length,
+      fromMm: 0,
+      toMm: 0,
+      person: 0,
+      restS: 0,
+      state: 'open',
+      goesOnMm: 0,
+    };
   });
   readonly isDone = computed(() => this.allSteps().length > 0 && this.steps().every(({ state }) => state === 'done'));
   /** The bead laid last here, where something can hardly be of it: it is asked about before anything is made of it. */
@@ -79,7 +89,9 @@ export class WeldPlanning {
     return bead?.doubt ? { id: bead.id, doubt: bead.doubt.what, value: bead.doubt.value } : null;
   });
   /** Bead that burns at this device. */
-  readonly burning = computed(() => this.log().burning.find(({ person }) => this.order.kept().people === 1 || person === this.person()) ?? null); // prettier-ignore
+  readonly burning = computed(
+    () => this.log().burning.find(({ person }) => this.order.kept().people === 1 || person === this.person()) ?? null,
+  );
 
   /** The bead that burns here, else the step that is next: what everything on the screen is about. */
   readonly about = computed(() => this.burning() ?? this.next());
@@ -142,7 +154,9 @@ export class WeldPlanning {
 
   /** Ferrite as it was expected, and with what was done otherwise to the dilution; null: nothing of that. */
   readonly ferriteMoved = computed(() => {
-    const ratio = this.deviations().filter(({ heatRatio, touches }) => touches === 'ferrite' && heatRatio !== null).at(-1)?.heatRatio; // prettier-ignore
+    const ratio = this.deviations()
+      .filter(({ heatRatio, touches }) => touches === 'ferrite' && heatRatio !== null)
+      .at(-1)?.heatRatio;
     const curve = this.answers.settled()?.dilutionCurve;
     const best = this.answers.best();
     if (ratio === undefined || ratio === null || !curve || curve.rod === null || curve.rod !== best?.rod) return null;
@@ -150,7 +164,11 @@ export class WeldPlanning {
     if (planned === null) return null;
     const now = dilutionAfter(planned, ratio);
     const at = (dilution: number): number | null => {
-      const point = curve.points.reduce<(typeof curve.points)[number] | null>((near, one) => (near === null || Math.abs(one.dilution - dilution) < Math.abs(near.dilution - dilution) ? one : near), null); // prettier-ignore
+      const point = curve.points.reduce<(typeof curve.points)[number] | null>(
+        (near, one) =>
+          near === null || Math.abs(one.dilution - dilution) < Math.abs(near.dilution - dilution) ? one : near,
+        null,
+      );
       return point?.ferriteNumber.median ?? null;
     };
     return { from: planned, to: now, ferrite: [at(planned), at(now)] as const };
@@ -163,15 +181,22 @@ export class WeldPlanning {
     return new FaultCollector().attempt(() => completeJoint(this.joints.reckoned(), families).dilution.mode) ?? null;
   });
 
-  /** What the weld comes to with what was done otherwise: runs in the order they were made, with the heat they had; null: nothing was. */
+  /**
+   * What the weld comes to with what was done otherwise: runs in the order they were made, with the heat they had;
+   * null: nothing was.
+   */
   private readonly redone = computed(
     () => {
       const seam = this.order.question();
-      const made = this.log().beads.filter(({ bead, travelMmPerS, amps }) => bead === 'run' && travelMmPerS !== null && amps !== null); // prettier-ignore
+      const made = this.log().beads.filter(
+        ({ bead, travelMmPerS, amps }) => bead === 'run' && travelMmPerS !== null && amps !== null,
+      );
       if (!seam || made.length === 0 || this.deviations().length === 0) return null;
       const mean = (of: (bead: LaidBead) => number): number =>
         made.reduce((sum, bead) => sum + of(bead), 0) / made.length;
-      const left = this.steps().filter(({ bead, state }) => bead === 'run' && state !== 'done').map(({ pass, goesOnMm, toMm, person, restS }) => ({ pass, fromMm: goesOnMm, toMm, person, restS })); // prettier-ignore
+      const left = this.steps()
+        .filter(({ bead, state }) => bead === 'run' && state !== 'done')
+        .map(({ pass, goesOnMm, toMm, person, restS }) => ({ pass, fromMm: goesOnMm, toMm, person, restS }));
       const runs = [
         ...made.map(({ pass, fromMm, toMm, person }) => ({ pass, fromMm, toMm, person, restS: 0 })),
         ...left,

@@ -204,8 +204,18 @@ export class WeldStage {
     const coated = pieces.filter(({ coating }) => coating !== null && coating !== 'bare');
     const closed = this.purge.room() !== null && this.purge.ownVents().length === 0;
     return [
-      ...(coated.length > 0 ? [`${coated.map(({ name }) => name).join(' and ')}: coating off 25 mm beside the joint, extraction and the right mask. Zinc, cadmium and chromium smoke poison.`] : []), // prettier-ignore
-      ...(closed ? ['A closed space that is heated bursts: open a vent before the arc, and make sure nothing that burns is inside.'] : []), // prettier-ignore
+      ...(coated.length > 0
+        ? [
+            `${coated.map(({ name }) => name).join(' and ')}: coating off 25 mm beside the joint, extraction and ` +
+              'the right mask. Zinc, cadmium and chromium smoke poison.',
+          ]
+        : []),
+      ...(closed
+        ? [
+            'A closed space that is heated bursts: open a vent before the arc, and make sure nothing that burns ' +
+              'is inside.',
+          ]
+        : []),
     ];
   });
 
@@ -223,6 +233,10 @@ export class WeldStage {
   }
 
   protected torch(open: boolean): void {
-    void this.router.navigate([], { relativeTo: this.route, queryParams: { torch: open ? 1 : null }, queryParamsHandling: 'merge' }); // prettier-ignore
+    void this.router.navigate([], {
+      relativeTo: this.route,
+      queryParams: { torch: open ? 1 : null },
+      queryParamsHandling: 'merge',
+    });
   }
 }
