@@ -1,4 +1,5 @@
 import type * as ContractsModule from '@variatum/contracts';
+import type * as JobModule from '@variatum/job';
 import type * as CoreModule from '@variatum/metallurgy';
 import type { ChooseInput, JointInput, PieceInput, ServiceInput } from '@variatum/metallurgy';
 import { createHash } from 'node:crypto';
@@ -14,7 +15,7 @@ const [other, count = '200'] = process.argv.slice(2);
 if (other === undefined) throw new Error('name another checkout of the program, with its packages installed');
 
 type Core = typeof CoreModule;
-type Contracts = typeof ContractsModule;
+type Records = typeof ContractsModule & typeof JobModule;
 interface Demo {
   readonly DEMO_JOBS: readonly {
     readonly title: string;
@@ -36,14 +37,17 @@ interface Demo {
 const SAMPLES = 128;
 
 const core = (root: string): Promise<Core> => import(join(root, 'packages/metallurgy/src/index.ts')) as Promise<Core>;
-const contracts = (root: string): Promise<Contracts> =>
-  import(join(root, 'packages/contracts/src/index.ts')) as Promise<Contracts>;
+/** Schemas of records and what is made of them, in whichever of the two a version has it. */
+const records = async (root: string): Promise<Records> => ({
+  ...((await import(join(root, 'packages/contracts/src/index.ts'))) as typeof ContractsModule),
+  ...((await import(join(root, 'packages/job/src/index.ts'))) as typeof JobModule),
+});
 const demo = (root: string): Promise<Demo> =>
   import(join(root, 'apps/server/src/demo/jobs.ts')) as unknown as Promise<Demo>;
 
 /** Questions of the demo jobs as a version itself makes them. */
 async function demoQuestions(root: string): Promise<Map<string, ChooseInput>> {
-  const { jointQuestion, newJobSchema, newPieceSchema } = await contracts(root);
+  const { jointQuestion, newJobSchema, newPieceSchema } = await records(root);
   const questions = new Map<string, ChooseInput>();
   for (const { title, service, temperaturesC, joints, alike, pieces } of (await demo(root)).DEMO_JOBS) {
     // What is left out is as each version itself fills it in.

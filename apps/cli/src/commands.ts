@@ -1,4 +1,5 @@
-import { COMPUTATIONS, parseWith, type ComputationName } from '@variatum/contracts';
+import { parseWith } from '@variatum/contracts';
+import { COMPUTATIONS, type ComputationName } from '@variatum/job';
 import { ENGINE_VERSION, FIELD_TESTS, GRADES, InputError, ITEM_FAMILIES, RODS } from '@variatum/metallurgy';
 
 /** A computation of the command line: one JSON document in, one out. */

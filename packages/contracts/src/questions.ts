@@ -21,6 +21,7 @@ import {
   SHIELDINGS,
   TIMES_HOT,
   WORKED,
+  type ChooseInput,
   type ElementSymbol,
 } from '@variatum/metallurgy';
 import * as z from 'zod';
@@ -180,3 +181,20 @@ export const chooseQuestionSchema = z.strictObject({
 
 /** Question of `explain` about one rod of a joint; left out, the recommended one. */
 export const explainChoiceQuestionSchema = chooseQuestionSchema.extend({ rod: z.string().nullish() });
+
+/** Question about one piece of a joint. */
+export const pieceOfJointQuestionSchema = z.strictObject({
+  joint: chooseQuestionSchema,
+  /** Position of the piece. */
+  piece: z.int().min(0),
+  /** Ids of the tests that can be done; all when left out. */
+  owned: z.array(z.string()).optional(),
+});
+export interface PieceOfJointQuestion {
+  readonly joint: ChooseInput;
+  readonly piece: number;
+  readonly owned?: readonly string[] | undefined;
+}
+
+/** Question about one rod of a joint; null: fused without one. */
+export const rodOfJointQuestionSchema = z.strictObject({ joint: chooseQuestionSchema, rod: z.string().nullable() });

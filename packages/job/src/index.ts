@@ -1,1 +1,5 @@
+export * from './computations';
+export * from './learning';
+export * from './questions';
+export * from './records';
 export * from './torch';

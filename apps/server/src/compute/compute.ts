@@ -1,4 +1,4 @@
-import type { PieceEvidence } from '@variatum/contracts';
+import type { PieceEvidence } from '@variatum/job';
 import { InputError, type BeadFinding, type ChooseInput, type LearnDilutionQuestion } from '@variatum/metallurgy';
 import { Piscina } from 'piscina';
 import type { DocumentFile } from '../hand-over/open-document';

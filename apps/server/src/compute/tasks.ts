@@ -1,4 +1,5 @@
-import { COMPUTATIONS, pieceQuestion, type PieceEvidence, type WorkshopDocument } from '@variatum/contracts';
+import type { WorkshopDocument } from '@variatum/contracts';
+import { COMPUTATIONS, pieceQuestion, type PieceEvidence } from '@variatum/job';
 import {
   beadFinding,
   checkChooseInput,

@@ -1,4 +1,4 @@
-import { activeJoints, jointQuestion, leaderOf } from '@variatum/contracts';
+import { activeJoints, jointQuestion, leaderOf } from '@variatum/job';
 import { ENGINE_VERSION, findRod, InputError } from '@variatum/metallurgy';
 import { v7 as uuid } from 'uuid';
 import type { Handlers } from '../http/endpoint-routes';

@@ -1,4 +1,5 @@
-import { activeJoints, jointQuestion, jobQuerySchema, NO_FIT, type NewJoint } from '@variatum/contracts';
+import { jobQuerySchema, NO_FIT, type NewJoint } from '@variatum/contracts';
+import { activeJoints, jointQuestion } from '@variatum/job';
 import { ENGINE_VERSION, known, NOT_GIVEN } from '@variatum/metallurgy';
 import { v7 as uuid } from 'uuid';
 import { addDecision } from '../decisions/store';

@@ -1,4 +1,5 @@
-import { activeJoints, activePieces, decisionOf, DOCUMENT_MOST_BYTES, type JobDetail } from '@variatum/contracts';
+import { DOCUMENT_MOST_BYTES, type JobDetail } from '@variatum/contracts';
+import { activeJoints, activePieces, decisionOf } from '@variatum/job';
 import { InputError } from '@variatum/metallurgy';
 import { dayWords, pieceLetter } from '@variatum/presentation';
 import type { Handlers } from '../http/endpoint-routes';

@@ -1,4 +1,5 @@
-import { activeJoints, decisionOf, type Decision, type Paper, recorded, type ReportKind } from '@variatum/contracts';
+import type { Decision, Paper, ReportKind } from '@variatum/contracts';
+import { activeJoints, decisionOf, recorded } from '@variatum/job';
 import type { RequestContext } from '../http/context';
 import { ProblemError } from '../http/problem-error';
 import { readDecision } from '../decisions/store';

@@ -1,14 +1,5 @@
-import {
-  activeJoints,
-  activePieces,
-  recorded,
-  spentMinutes,
-  weldLogOf,
-  type JobDetail,
-  type JobTable,
-  type KeptReadings,
-  type Meter,
-} from '@variatum/contracts';
+import type { JobDetail, JobTable, KeptReadings, Meter } from '@variatum/contracts';
+import { activeJoints, activePieces, recorded, spentMinutes, weldLogOf } from '@variatum/job';
 import { METER_KINDS } from '@variatum/contracts';
 import { passLog } from '@variatum/metallurgy';
 import { jointTitle, pieceLetter } from '@variatum/presentation';

@@ -1,4 +1,5 @@
-import { verdictOf, type JobRecord, type NewJobRecord } from '@variatum/contracts';
+import type { JobRecord, NewJobRecord } from '@variatum/contracts';
+import { verdictOf } from '@variatum/job';
 import { and, eq, getTableColumns, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import { acceptObstacle, InputError } from '@variatum/metallurgy';

@@ -1,19 +1,18 @@
-import {
-  activeJoints,
-  activePieces,
-  type BoardJob,
-  type Job,
-  type JobDetail,
-  type JobHead,
-  type JobPatch,
-  type JobQuery,
-  type NewJob,
-  type NewJoint,
-  type NewPiece,
-  type PartJoint,
-  type PartPiece,
-  type PurgePlan,
+import type {
+  BoardJob,
+  Job,
+  JobDetail,
+  JobHead,
+  JobPatch,
+  JobQuery,
+  NewJob,
+  NewJoint,
+  NewPiece,
+  PartJoint,
+  PartPiece,
+  PurgePlan,
 } from '@variatum/contracts';
+import { activeJoints, activePieces } from '@variatum/job';
 import { and, asc, desc, eq, getTableColumns, inArray, isNotNull, isNull, sql, type SQL } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import { momentOf, momentOrNull, preparedOnce, rowsJson, tables } from '../database';

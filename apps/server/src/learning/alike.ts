@@ -1,13 +1,5 @@
-import {
-  activeJoints,
-  decisionOf,
-  findingsOf,
-  leaderOf,
-  lastSeen,
-  type AlikeJob,
-  type AlikeQuery,
-  type JobDetail,
-} from '@variatum/contracts';
+import type { AlikeJob, AlikeQuery, JobDetail } from '@variatum/contracts';
+import { activeJoints, decisionOf, findingsOf, leaderOf, lastSeen } from '@variatum/job';
 import { and, desc, eq, isNull, ne, sql } from 'drizzle-orm';
 import { tables } from '../database';
 import { readJobDetails } from '../jobs/store';

@@ -1,13 +1,5 @@
-import {
-  activeJoints,
-  decisionOf,
-  findingsOf,
-  recorded,
-  weldLogOf,
-  type Calibration,
-  type JobDetail,
-  type PieceEvidence,
-} from '@variatum/contracts';
+import type { Calibration, JobDetail } from '@variatum/contracts';
+import { activeJoints, decisionOf, findingsOf, recorded, weldLogOf, type PieceEvidence } from '@variatum/job';
 import { CRACK_MECHANISMS } from '@variatum/metallurgy';
 import { and, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { tables } from '../database';

@@ -1,14 +1,5 @@
-import {
-  activeJoints,
-  leaderOf,
-  piecesOfJoint,
-  recorded,
-  rodAt,
-  weldLogOf,
-  type JobDetail,
-  type Learnt,
-  type LearntDilution,
-} from '@variatum/contracts';
+import type { JobDetail, Learnt, LearntDilution } from '@variatum/contracts';
+import { activeJoints, leaderOf, piecesOfJoint, recorded, rodAt, weldLogOf } from '@variatum/job';
 import {
   dilutionKind,
   JOINTS,

@@ -1,12 +1,5 @@
-import {
-  activeJoints,
-  jointQuestion,
-  lastSeen,
-  leaderOf,
-  tellsOfCauses,
-  type Calibration,
-  type JobDetail,
-} from '@variatum/contracts';
+import type { Calibration, JobDetail } from '@variatum/contracts';
+import { activeJoints, jointQuestion, lastSeen, leaderOf, tellsOfCauses } from '@variatum/job';
 import type { ChooseInput } from '@variatum/metallurgy';
 import type { RequestContext } from '../http/context';
 import { countedOf } from './outcomes';

@@ -1,4 +1,5 @@
-import { activeJoints, lastSeen, rodAt, type JobDetail, type Learnt } from '@variatum/contracts';
+import type { JobDetail, Learnt } from '@variatum/contracts';
+import { activeJoints, lastSeen, rodAt } from '@variatum/job';
 import { learnShare, OUTCOMES, type Outcome } from '@variatum/metallurgy';
 
 /** How joints of a job did when they were last seen, with the rod each had then. */

@@ -1,14 +1,5 @@
-import {
-  isStageOver,
-  quoteOfJob,
-  spentMinutes,
-  USUAL_SEAL,
-  type JobDetail,
-  type Learnt,
-  type LearntRatio,
-  type Reading,
-  type SpentMinutes,
-} from '@variatum/contracts';
+import type { JobDetail, Learnt, LearntRatio, Reading } from '@variatum/contracts';
+import { isStageOver, quoteOfJob, spentMinutes, USUAL_SEAL, type SpentMinutes } from '@variatum/job';
 import { learnRatio, QUOTE_STAGES, usualMinutes, type QuoteStage, type RatioKind } from '@variatum/metallurgy';
 import type { Choices } from './choices';
 

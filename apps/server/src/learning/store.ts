@@ -1,4 +1,5 @@
-import { profileOfJob, type Learnt } from '@variatum/contracts';
+import type { Learnt } from '@variatum/contracts';
+import { profileOfJob } from '@variatum/job';
 import { targetFor } from '@variatum/metallurgy';
 import { and, asc, desc, eq, inArray, isNull, ne, sql } from 'drizzle-orm';
 import { momentOf, tables } from '../database';

@@ -1,4 +1,4 @@
-import type { PieceEvidence } from '@variatum/contracts';
+import type { PieceEvidence } from '@variatum/job';
 import type { Compute } from '../compute';
 import { knownFamily } from './reckon-family';
 

@@ -1,4 +1,4 @@
-import { pieceQuestion, type PieceEvidence } from '@variatum/contracts';
+import { pieceQuestion, type PieceEvidence } from '@variatum/job';
 import { findGrade, findRod, identify } from '@variatum/metallurgy';
 
 /**

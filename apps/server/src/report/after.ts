@@ -1,4 +1,4 @@
-import { recorded } from '@variatum/contracts';
+import { recorded } from '@variatum/job';
 import { serviceCautions, type QuoteLine, type Spread } from '@variatum/metallurgy';
 import {
   CRACK_PLACE_WORDS,

@@ -1,4 +1,5 @@
-import { CLEAN_UP, cleanUpKey, cleanUpOf } from '@variatum/contracts';
+import { CLEAN_UP } from '@variatum/contracts';
+import { cleanUpKey, cleanUpOf } from '@variatum/job';
 import { formatTemperature } from '@variatum/metallurgy';
 import { testTitle, testWords } from '@variatum/presentation';
 import type { Content } from 'pdfmake/interfaces';

@@ -1,3 +1,4 @@
+import type { Decision, JobDetail, JointRecord } from '@variatum/contracts';
 import {
   activeJoints,
   activePieces,
@@ -12,11 +13,8 @@ import {
   sectionQuestionOf,
   verdictOf,
   weldLogOf,
-  type Decision,
-  type JobDetail,
-  type JointRecord,
   type StandingEntry,
-} from '@variatum/contracts';
+} from '@variatum/job';
 import {
   innerSpaces,
   passLog,

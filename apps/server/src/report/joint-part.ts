@@ -1,5 +1,5 @@
 import { inspectionLine, INSPECTION_LINES, type JudgedLine } from '@variatum/metallurgy';
-import { weldLogOf } from '@variatum/contracts';
+import { weldLogOf } from '@variatum/job';
 import {
   beadName,
   byMethodWords,

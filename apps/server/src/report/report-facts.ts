@@ -1,4 +1,5 @@
-import { activeJoints, activePieces, assemblyOf, pieceQuestion, profileOfJob, type Piece } from '@variatum/contracts';
+import type { Piece } from '@variatum/contracts';
+import { activeJoints, activePieces, assemblyOf, pieceQuestion, profileOfJob } from '@variatum/job';
 import {
   identify,
   jointFigures,

@@ -1,4 +1,5 @@
-import { activeJoints, activePieces, leaderOf, type JobDetail } from '@variatum/contracts';
+import type { JobDetail } from '@variatum/contracts';
+import { activeJoints, activePieces, leaderOf } from '@variatum/job';
 import type { Candidate, LengthUnit, PassLog, Verdict } from '@variatum/metallurgy';
 import { GRADE_OPEN, metalWords, pieceLetter, sizeWords } from '../words';
 import { kindOfJoint, type JointWords, type PieceWords } from './whole-picture';

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import { assemblyOf, decisionOf, leaderOf, type BoardJob, type JobState } from '@variatum/contracts';
+import type { BoardJob, JobState } from '@variatum/contracts';
+import { assemblyOf, decisionOf, leaderOf } from '@variatum/job';
 import type { Assembly } from '@variatum/metallurgy';
 import { type JointWords, kindOfJoint } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';

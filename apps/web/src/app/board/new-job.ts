@@ -10,7 +10,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { Router } from '@angular/router';
-import { partOfCommon, partOfLine, type NewPart } from '@variatum/contracts';
+import { partOfCommon, partOfLine, type NewPart } from '@variatum/job';
 import { COMMON_ASSEMBLIES, describePart, JOINTS, sketchOf, type CommonAssembly } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { ownField, TextField } from '../kit/fields';

@@ -1,4 +1,5 @@
-import { decisionOf, leadingJoints, type BoardJob } from '@variatum/contracts';
+import type { BoardJob } from '@variatum/contracts';
+import { decisionOf, leadingJoints } from '@variatum/job';
 import { pieceLetter, rodName } from '@variatum/presentation';
 
 /** What a job waits for: what to do next, and what holds it up. */

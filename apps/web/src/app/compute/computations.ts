@@ -4,7 +4,7 @@ import {
   type ComputationWatch,
   type ComputedBy,
   type QuestionOf,
-} from '@variatum/contracts';
+} from '@variatum/job';
 
 /** What a worker offers: any computation by its name; the same functions run in tests without one. */
 export const computations = {

@@ -10,7 +10,7 @@ import type {
   SettingsQuestion,
   TorchSettings,
 } from '@variatum/metallurgy';
-import type { ComputationName, ComputedBy, PieceBelief, QuestionOf } from '@variatum/contracts';
+import type { ComputationName, ComputedBy, PieceBelief, QuestionOf } from '@variatum/job';
 import { proxy, type Remote } from 'comlink';
 import { concat, filter, forkJoin, from, map, Observable } from 'rxjs';
 import { LostPart } from '../frame/lost-part';

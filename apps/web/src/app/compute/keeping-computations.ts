@@ -1,4 +1,4 @@
-import type { ComputationName, ComputedBy, QuestionOf } from '@variatum/contracts';
+import type { ComputationName, ComputedBy, QuestionOf } from '@variatum/job';
 import type { Computations } from './computations';
 import type { ReckonedAnswers } from './reckoned-answers';
 

@@ -1,4 +1,5 @@
-import { activeJoints, activePieces, type JobDetail, type Stage, type LoggedEntry } from '@variatum/contracts';
+import type { JobDetail, Stage, LoggedEntry } from '@variatum/contracts';
+import { activeJoints, activePieces } from '@variatum/job';
 
 /** A step of the guided first repair. */
 export interface GuideStep {

@@ -1,6 +1,7 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
-import type { Piece, PieceBelief } from '@variatum/contracts';
+import type { Piece } from '@variatum/contracts';
+import type { PieceBelief } from '@variatum/job';
 import {
   isUntold,
   mostWorthwhile,

@@ -3,7 +3,7 @@ import { known } from '@variatum/metallurgy';
 import { aJob, aJoint, aPiece, jobProviders, openJob } from '../../testing/job-fixture';
 import { AnswerService } from './answer.service';
 import { PartAnswers } from './part-answers.service';
-import { sideOf } from '@variatum/contracts';
+import { sideOf } from '@variatum/job';
 import { PartSelection } from './stores';
 
 const id = (end: string): string => `0198a6a0-0000-7000-8000-0000000000${end}`;

@@ -1,6 +1,7 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
-import { alikeJoints, type JointRecord } from '@variatum/contracts';
+import type { JointRecord } from '@variatum/contracts';
+import { alikeJoints } from '@variatum/job';
 import {
   rodsForPart,
   type ChooseInput,

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal, viewChild } from '@angular/core';
-import { leaderOf } from '@variatum/contracts';
+import { leaderOf } from '@variatum/job';
 import { formatLength, type Spot } from '@variatum/metallurgy';
 import {
   jointTitle,

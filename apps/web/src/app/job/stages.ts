@@ -1,16 +1,6 @@
 import type { Type } from '@angular/core';
-import {
-  activeJoints,
-  activePieces,
-  CLEAN_UP,
-  decisionOf,
-  recorded,
-  leadingJoints,
-  STAGES as IDS,
-  weldLogOf,
-  type JobDetail,
-  type Stage,
-} from '@variatum/contracts';
+import { CLEAN_UP, STAGES as IDS, type JobDetail, type Stage } from '@variatum/contracts';
+import { activeJoints, activePieces, decisionOf, recorded, leadingJoints, weldLogOf } from '@variatum/job';
 import { passLog } from '@variatum/metallurgy';
 import { OUTCOME_WORDS } from '@variatum/presentation';
 

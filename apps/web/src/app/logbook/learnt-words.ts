@@ -1,4 +1,5 @@
-import { ownOf, type LearntDilution, type LearntFamily, type LearntRatio, type LearntTest } from '@variatum/contracts';
+import type { LearntDilution, LearntFamily, LearntRatio, LearntTest } from '@variatum/contracts';
+import { ownOf } from '@variatum/job';
 import { findItemFamily, JOINTS } from '@variatum/metallurgy';
 import { percentWords, ratioWords, STAGE_WORDS, testTitle } from '@variatum/presentation';
 

@@ -1,5 +1,6 @@
 import { TestBed } from '@angular/core/testing';
-import { NO_PURGE, sideOf } from '@variatum/contracts';
+import { NO_PURGE } from '@variatum/contracts';
+import { sideOf } from '@variatum/job';
 import { known } from '@variatum/metallurgy';
 import { aJob, aJoint, aPiece, jobProviders, openJob, type OpenJob } from '../../testing/job-fixture';
 import { PartSelection } from '../job/stores';

@@ -1,13 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import {
-  fitOf,
-  leaderOf,
-  learntOfPurge,
-  NO_PURGE,
-  USUAL_SEAL,
-  type JointRecord,
-  type PurgePlan,
-} from '@variatum/contracts';
+import { NO_PURGE, type JointRecord, type PurgePlan } from '@variatum/contracts';
+import { fitOf, leaderOf, learntOfPurge, USUAL_SEAL } from '@variatum/job';
 import {
   backShieldingWays,
   cylinderLasts,

@@ -1,6 +1,7 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
-import { fitOf, type SettingOverrides } from '@variatum/contracts';
+import type { SettingOverrides } from '@variatum/contracts';
+import { fitOf } from '@variatum/job';
 import {
   formatFlow,
   formatLength,

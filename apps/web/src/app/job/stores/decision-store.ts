@@ -1,5 +1,6 @@
 import { computed, inject, Injectable } from '@angular/core';
-import { decisionOf, type DecisionBrief, type JointRecord } from '@variatum/contracts';
+import type { DecisionBrief, JointRecord } from '@variatum/contracts';
+import { decisionOf } from '@variatum/job';
 import { firstValueFrom } from 'rxjs';
 import { JobStore } from './job-store';
 import { ApiClient, RepeatableRequest } from '../../sync';

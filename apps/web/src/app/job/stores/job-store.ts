@@ -1,11 +1,6 @@
 import { computed, inject, Injectable } from '@angular/core';
 import {
-  activeJoints,
-  activePieces,
   jobPatchSchema,
-  jointQuestion,
-  leaderOf,
-  piecesOfJoint,
   type JobDetail,
   type JobHead,
   type JobPatch,
@@ -13,6 +8,7 @@ import {
   type Photo,
   type Stage,
 } from '@variatum/contracts';
+import { activeJoints, activePieces, jointQuestion, leaderOf, piecesOfJoint } from '@variatum/job';
 import { firstValueFrom } from 'rxjs';
 import { fieldsOf } from '../../kit/fields';
 import { LearntStore } from './learnt-store';

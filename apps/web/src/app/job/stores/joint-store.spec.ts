@@ -1,7 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { known } from '@variatum/metallurgy';
 import { aJob, aJoint, aPiece, jobProviders, openJob, type OpenJob } from '../../../testing/job-fixture';
-import { sideOf } from '@variatum/contracts';
+import { sideOf } from '@variatum/job';
 import { PartSelection, PartStore, PieceArrangement } from '.';
 
 const id = (end: string): string => `0198a6a0-0000-7000-8000-0000000000${end}`;

@@ -1,14 +1,7 @@
 import { computed, inject, Injectable } from '@angular/core';
 import {
-  alikeJoints,
   jointPatchSchema,
-  leaderOf,
-  learntFor,
-  ownOf,
-  leadingJoints,
   newJointSchema,
-  sideOf,
-  withLearnt,
   type JointDescription,
   type JointFitRecord,
   type JointPatch,
@@ -16,6 +9,7 @@ import {
   type JointSideRecord,
   type NewJoint,
 } from '@variatum/contracts';
+import { alikeJoints, leaderOf, learntFor, ownOf, leadingJoints, sideOf, withLearnt } from '@variatum/job';
 import { checkJoint, FaultCollector, known, MOST_PIECES, type FieldError, type JointType } from '@variatum/metallurgy';
 import { JobStore } from './job-store';
 import { LearntStore } from './learnt-store';

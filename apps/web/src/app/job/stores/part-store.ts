@@ -1,5 +1,5 @@
 import { computed, inject, Injectable } from '@angular/core';
-import { assemblyOf } from '@variatum/contracts';
+import { assemblyOf } from '@variatum/job';
 import {
   innerSpaces,
   jointFigures,

@@ -1,5 +1,6 @@
 import { computed, inject, Injectable } from '@angular/core';
-import { profileOfJob, recorded, verdictOf, type JobRecordEntry, type StandingEntry } from '@variatum/contracts';
+import type { JobRecordEntry } from '@variatum/contracts';
+import { profileOfJob, recorded, verdictOf, type StandingEntry } from '@variatum/job';
 import { FaultCollector, type Verdict } from '@variatum/metallurgy';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { JobLogs } from './job-logs';

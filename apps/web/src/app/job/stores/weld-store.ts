@@ -1,5 +1,6 @@
 import { computed, inject, Injectable } from '@angular/core';
-import { weldLogOf, type WeldRecord } from '@variatum/contracts';
+import type { WeldRecord } from '@variatum/contracts';
+import { weldLogOf } from '@variatum/job';
 import { passLog, type PassLog, type WeldEntry } from '@variatum/metallurgy';
 import { JobLogs } from './job-logs';
 import { JobStore } from './job-store';

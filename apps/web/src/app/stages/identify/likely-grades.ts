@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { learntOfFamily, learntTests, type Piece, type PieceBelief } from '@variatum/contracts';
+import type { Piece } from '@variatum/contracts';
+import { learntOfFamily, learntTests, type PieceBelief } from '@variatum/job';
 import { leadingGrade } from '@variatum/metallurgy';
 import { percentWords, testTitle } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';

@@ -1,5 +1,6 @@
 import { TestBed } from '@angular/core/testing';
-import type { FieldTestRecord, PieceBelief } from '@variatum/contracts';
+import type { FieldTestRecord } from '@variatum/contracts';
+import type { PieceBelief } from '@variatum/job';
 import { Subject } from 'rxjs';
 import { aJob, aPiece, jobProviders, openJob } from '../../../testing/job-fixture';
 import { render, texts } from '../../../testing/render';

@@ -14,7 +14,8 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
-import { pieceQuestion, type LoggedEntry, type Piece, type PieceBelief } from '@variatum/contracts';
+import type { LoggedEntry, Piece } from '@variatum/contracts';
+import { pieceQuestion, type PieceBelief } from '@variatum/job';
 import { FIELD_TESTS, findFieldTest, FIRST_TEST, isUntold, spotWords, type FieldTest } from '@variatum/metallurgy';
 import { minuteWords } from '@variatum/presentation';
 import { AnswerService } from '../../job/answer.service';

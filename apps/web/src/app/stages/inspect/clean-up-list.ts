@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { cleanUpKey, cleanUpOf, type PreparationTick } from '@variatum/contracts';
+import type { PreparationTick } from '@variatum/contracts';
+import { cleanUpKey, cleanUpOf } from '@variatum/job';
 import { CLEANINGS, type CleanUpStep } from '@variatum/metallurgy';
 import { JobStore, JointStore, PreparationStore } from '../../job/stores';
 import { Icon } from '../../kit/marks/icon';

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { profilesOf } from '@variatum/contracts';
+import { profilesOf } from '@variatum/job';
 import { acceptObstacle, inspectionLine, type AcceptObstacle, type InspectionLineId } from '@variatum/metallurgy';
 import { dayWords } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, type ElementRef, inject, viewChild } from '@angular/core';
-import { assemblyPiece, sideOf } from '@variatum/contracts';
+import { assemblyPiece, sideOf } from '@variatum/job';
 import { JOINTS, likelyJoints, likelyTechniques, MOST_PIECES } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { JobStore, JointStore, PartStore } from '../../job/stores';

@@ -1,5 +1,5 @@
 import { computed, inject, Injectable } from '@angular/core';
-import { completedJoint, sectionQuestionOf } from '@variatum/contracts';
+import { completedJoint, sectionQuestionOf } from '@variatum/job';
 import type { Joint, SectionQuestion } from '@variatum/metallurgy';
 import { JobStore, JointStore, PartStore } from '../../job/stores';
 import type { PulledPool } from '../../part/section-view';

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { assemblyPiece } from '@variatum/contracts';
+import { assemblyPiece } from '@variatum/job';
 import { likelyJoints } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { JobStore, JointStore, PartSelection, PartStore } from '../../job/stores';

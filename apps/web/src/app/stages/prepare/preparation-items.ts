@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { type PreparationTick } from '@variatum/contracts';
+import type { PreparationTick } from '@variatum/contracts';
 import type { PreparationGroup, PreparationItem } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { PreparationStore } from '../../job/stores';

@@ -1,5 +1,6 @@
 import { computed, inject, Injectable } from '@angular/core';
-import { assemblyPiece, fitOf, piecesOfJoint, type JointRecord, type Piece } from '@variatum/contracts';
+import type { JointRecord, Piece } from '@variatum/contracts';
+import { assemblyPiece, fitOf, piecesOfJoint } from '@variatum/job';
 import {
   JOINTS,
   likelyMeltsThrough,

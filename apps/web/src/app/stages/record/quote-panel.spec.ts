@@ -1,5 +1,6 @@
 import { TestBed } from '@angular/core/testing';
-import { isStageOver, quoteOfJob, spentMinutes, type JobRecordEntry } from '@variatum/contracts';
+import type { JobRecordEntry } from '@variatum/contracts';
+import { isStageOver, quoteOfJob, spentMinutes } from '@variatum/job';
 import { NOT_GIVEN, quote, type QuoteQuestion, type QuoteStage } from '@variatum/metallurgy';
 import { of } from 'rxjs';
 import { aJob, aJoint, aPiece, aRecord, aWeld, aWorkshop, jobProviders, openJob } from '../../../testing/job-fixture';

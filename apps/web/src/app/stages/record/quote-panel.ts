@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
-import { learntPace, quoteOfJob, spentMinutes, type JobQuote, type SpentMinutes } from '@variatum/contracts';
+import { learntPace, quoteOfJob, spentMinutes, type JobQuote, type SpentMinutes } from '@variatum/job';
 import type { Quote, QuoteStage } from '@variatum/metallurgy';
 import {
   dayWords,

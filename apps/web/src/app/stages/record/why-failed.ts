@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { lastSeen, tellsOfCauses } from '@variatum/contracts';
+import { lastSeen, tellsOfCauses } from '@variatum/job';
 import type { BeadFinding } from '@variatum/metallurgy';
 import { OUTCOME_WORDS, rodWithin } from '@variatum/presentation';
 import { catchError, of } from 'rxjs';

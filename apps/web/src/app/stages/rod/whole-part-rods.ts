@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { pieceQuestion } from '@variatum/contracts';
+import { pieceQuestion } from '@variatum/job';
 import { isUntold } from '@variatum/metallurgy';
 import { pointsWords, rodName, saidRisk } from '@variatum/presentation';
 import { PartAnswers } from '../../job/part-answers.service';

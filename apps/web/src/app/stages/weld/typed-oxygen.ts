@@ -1,6 +1,5 @@
 import { computed, inject, Injectable } from '@angular/core';
-import type { HeardReading } from '@variatum/job';
-import { weldLogOf } from '@variatum/contracts';
+import { weldLogOf, type HeardReading } from '@variatum/job';
 import { JobStore, JointStore } from '../../job/stores';
 import { SteadyClock } from '../../kit/steady-clock';
 

@@ -10,13 +10,8 @@ import {
   type MaterialFamily,
   type Verdict,
 } from '@variatum/metallurgy';
-import { activeJoints } from './active-pieces';
-import { leaderOf } from './alike-joints';
-import { findingsOf } from './recorded';
-import { piecesOfJoint, weldLogOf } from './question';
-import { FOR_EVER, rodAt } from './rod-at';
-import type { JobDetail, JobHead, JointRecord } from './records';
-import type { Workshop } from './workshop';
+import { activeJoints, findingsOf, FOR_EVER, leaderOf, piecesOfJoint, rodAt, weldLogOf } from '../records';
+import type { JobDetail, JobHead, JointRecord, Workshop } from '@variatum/contracts';
 
 type Profiles = Pick<Workshop, 'acceptanceProfiles'>;
 

@@ -12,14 +12,20 @@ import {
   type QuotedJoint,
   type QuoteQuestion,
 } from '@variatum/metallurgy';
-import { activeJoints, activePieces } from './active-pieces';
-import { decisionOf, leaderOf } from './alike-joints';
-import { plannedMinutes, spentMinutes } from './job-minutes';
-import { assemblyOf, fitOf } from './part';
-import { learntOfPurge, learntPace, type Learnt } from './learning';
-import { piecesOfJoint, weldLogOf } from './question';
-import type { JobDetail } from './records';
-import type { Workshop } from './workshop';
+import {
+  activeJoints,
+  activePieces,
+  assemblyOf,
+  decisionOf,
+  fitOf,
+  leaderOf,
+  piecesOfJoint,
+  plannedMinutes,
+  spentMinutes,
+  weldLogOf,
+} from '../records';
+import { learntOfPurge, learntPace } from '../learning';
+import type { JobDetail, Learnt, Workshop } from '@variatum/contracts';
 
 /** A job as it is priced, and the joints whose length is not known and that are left out. */
 export interface JobQuote {

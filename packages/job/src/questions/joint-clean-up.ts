@@ -8,11 +8,8 @@ import {
   type MaterialFamily,
   type Verdict,
 } from '@variatum/metallurgy';
-import { activeJoints } from './active-pieces';
-import { leaderOf } from './alike-joints';
-import { CLEAN_UP } from './preparation';
-import { piecesOfJoint } from './question';
-import type { JobDetail, JointRecord } from './records';
+import { activeJoints, leaderOf, piecesOfJoint } from '../records';
+import { CLEAN_UP, type JobDetail, type JointRecord } from '@variatum/contracts';
 
 /** Key a step of cleaning a joint stands under on the preparation list. */
 export const cleanUpKey = (jointId: string, { id }: Pick<CleanUpStep, 'id'>): string =>

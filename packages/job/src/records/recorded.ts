@@ -1,6 +1,5 @@
 import type { Finding } from '@variatum/metallurgy';
-import type { JobRecord, JobRecordEntry } from './job-record';
-import type { JobDetail } from './records';
+import type { JobDetail, JobRecord, JobRecordEntry } from '@variatum/contracts';
 
 /** Entries of one kind that stand, with who made them and when. */
 export type StandingEntry<Kind extends JobRecordEntry['kind']> = Omit<JobRecord, 'entry'> & {

@@ -3,20 +3,15 @@ import {
   findRod,
   JOINTS,
   MOST_BEADS,
-  MOST_PIECES,
   passLog,
   type BeadEvidence,
   type ChooseInput,
   type JointInput,
-  type LoggedWeldEntry,
   type PieceInput,
 } from '@variatum/metallurgy';
-import { activePieces } from './active-pieces';
-import { recorded } from './recorded';
-import { rodAt } from './rod-at';
-import { withEvidence, withLearnt, type Learnt } from './learning';
-import type { JobDetail, JointRecord, Piece, RodStock } from './records';
-import type { Workshop } from './workshop';
+import { piecesOfJoint, recorded, rodAt, weldLogOf } from '../records';
+import { withEvidence, withLearnt } from '../learning';
+import type { JobDetail, JointRecord, Learnt, Piece, RodStock, Workshop } from '@variatum/contracts';
 
 /** What of a piece its question is made from. */
 export interface PieceEvidence extends Pick<
@@ -52,22 +47,6 @@ function temperaturesOf({ temperaturesC: [coldest, hottest] }: Pick<JobDetail, '
   if (coldest.value === null || hottest.value === null || coldest.value > hottest.value) return {};
   return { temperatureC: [coldest.value, hottest.value] };
 }
-
-/** Pieces that meet in a joint, in its order; all of the job, as many as a joint may have, while it names none. */
-export function piecesOfJoint(
-  job: Pick<JobDetail, 'pieces'>,
-  joint: Pick<JointRecord, 'sides'> | null,
-): readonly Piece[] {
-  const pieces = activePieces(job);
-  const named = (joint?.sides ?? []).flatMap((side) => pieces.find(({ id }) => id === side.piece) ?? []);
-  return (named.length > 0 ? named : pieces).slice(0, MOST_PIECES);
-}
-
-/** The log of a joint that stands, as the core reads it. */
-export const weldLogOf = (job: Pick<JobDetail, 'weld'>, jointId: string): readonly LoggedWeldEntry[] =>
-  job.weld
-    .filter(({ jointId: of, struckOutAt }) => of === jointId && struckOutAt === null)
-    .map(({ id, at, madeBy, entry }) => ({ id, atMs: Date.parse(at), who: madeBy, entry }));
 
 /**
  * What was found of a joint after it was welded that says what its metal is: ferrite by gauge; a crack, rust or a leak

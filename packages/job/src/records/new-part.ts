@@ -1,5 +1,5 @@
 import { NOT_GIVEN, type CommonAssembly, type DescribedPart } from '@variatum/metallurgy';
-import type { JointSideRecord, NewJoint, NewPiece } from './records';
+import type { JointSideRecord, NewJoint, NewPiece } from '@variatum/contracts';
 
 /** Pieces and joints a new job begins with; each has an id, and joints name the pieces by theirs. */
 export interface NewPart {

@@ -1,4 +1,4 @@
-import type { JobDetail, JointRecord, Piece } from './records';
+import type { JobDetail, JointRecord, Piece } from '@variatum/contracts';
 
 interface Listed {
   readonly position: number;

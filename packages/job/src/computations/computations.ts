@@ -60,32 +60,33 @@ import {
   type WeldHeatQuestion,
   type CoolingForecastQuestion,
 } from '@variatum/metallurgy';
-import * as z from 'zod';
+import type * as z from 'zod';
 import {
   chooseQuestionSchema,
   compositionSchema,
   constitutionQuestionSchema,
+  coolingForecastQuestionSchema,
   explainChoiceQuestionSchema,
-  identifyQuestionSchema,
-  poolQuestionSchema,
-} from './questions';
-import {
   heatQuestionSchema,
+  identifyQuestionSchema,
+  interpassFitQuestionSchema,
   judgeOrderQuestionSchema,
+  learnQuestionSchema,
   orderPlansQuestionSchema,
   orderQuestionSchema,
-  shrinkQuestionSchema,
-  weldHeatQuestionSchema,
-  coolingForecastQuestionSchema,
-} from './heat-questions';
-import {
-  interpassFitQuestionSchema,
+  pieceOfJointQuestionSchema,
+  poolQuestionSchema,
   purgeFitQuestionSchema,
   purgeQuestionSchema,
+  quoteQuestionSchema,
+  rodOfJointQuestionSchema,
   settingsQuestionSchema,
+  shrinkQuestionSchema,
+  tintQuestionSchema,
   ventQuestionSchema,
-} from './doing-questions';
-import { learnQuestionSchema, quoteQuestionSchema, tintQuestionSchema } from './inspect-questions';
+  weldHeatQuestionSchema,
+  type PieceOfJointQuestion,
+} from '@variatum/contracts';
 
 /** One thing the program computes: what it must be asked, and how it answers. */
 interface Computation<Question, Answer> {
@@ -133,20 +134,6 @@ function believed(piece: IdentifyInput | undefined, loss: FillerLoss, owned?: re
  */
 const asksForSettings = (question: object): question is SettingsQuestion =>
   ['process', 'machine', 'pass'].some((name) => name in question);
-
-interface PieceOfJoint {
-  readonly joint: ChooseInput;
-  readonly piece: number;
-  readonly owned?: readonly string[] | undefined;
-}
-const pieceOfJointSchema = z.strictObject({
-  joint: chooseQuestionSchema,
-  /** Position of the piece. */
-  piece: z.int().min(0),
-  /** Ids of the tests that can be done; all when left out. */
-  owned: z.array(z.string()).optional(),
-});
-const rodOfJointSchema = z.strictObject({ joint: chooseQuestionSchema, rod: z.string().nullable() });
 
 /** Every computation by its name: what the command line, the browser's workers and the server's threads run. */
 export const COMPUTATIONS = {
@@ -309,21 +296,21 @@ export const COMPUTATIONS = {
   }),
   'identify-piece': computation({
     summary: 'grades one piece of a joint may be',
-    schema: () => pieceOfJointSchema,
-    run({ joint, piece }: PieceOfJoint): Pick<PieceBelief, 'candidates' | 'fit'> {
+    schema: () => pieceOfJointQuestionSchema,
+    run({ joint, piece }: PieceOfJointQuestion): Pick<PieceBelief, 'candidates' | 'fit'> {
       const { candidates, fit } = identify(asItem(joint.pieces[piece]));
       return { candidates, fit };
     },
   }),
   'plan-tests': computation({
     summary: 'as identify-piece, with the tests that are worth most for the rod of this very joint',
-    schema: () => pieceOfJointSchema,
-    run: ({ joint, piece, owned }: PieceOfJoint, seed) =>
+    schema: () => pieceOfJointQuestionSchema,
+    run: ({ joint, piece, owned }: PieceOfJointQuestion, seed) =>
       believed(joint.pieces[piece], fillerLoss(joint, piece, seed), owned),
   }),
   'pool-cloud': computation({
     summary: 'pools of one rod as they scatter over the constitution diagram',
-    schema: () => rodOfJointSchema,
+    schema: () => rodOfJointQuestionSchema,
     run: ({ joint, rod }: { readonly joint: ChooseInput; readonly rod: string | null }, seed) =>
       poolCloud(joint, rod, seed),
   }),
