@@ -99,9 +99,9 @@ export async function check(root: string): Promise<number> {
   const fail = (what: string, names: readonly string[]): void => {
     for (const name of names.length > 0 ? names : [what]) red.push(`${name}: see ${relative(root, logOf(what))}`);
   };
-  const step = async (what: string, program: string, args: readonly string[]): Promise<void> => {
+  const npm = async (what: string, ...words: string[]): Promise<void> => {
     say(what);
-    const code = await told(program, args, logOf(what), { cwd: root });
+    const code = await told('npm', ['run', '--silent', ...words], logOf(what), { cwd: root });
     if (code === 0) total.passed++;
     else {
       total.failed++;
@@ -132,7 +132,6 @@ export async function check(root: string): Promise<number> {
   try {
     const programs = await needPostgres();
     await needChromium();
-    const npm = (what: string, ...words: string[]): Promise<void> => step(what, 'npm', ['run', '--silent', ...words]);
     // Each of them keeps one processor busy.
     await Promise.all([
       npm('lint', 'lint'),
@@ -145,8 +144,8 @@ export async function check(root: string): Promise<number> {
     await jest('unit tests', ['--ignoreProjects', 'server', '--maxWorkers=100%']);
     await buildServer(root);
     await buildWeb(root);
-    await step('command line build', 'npm', ['run', '--silent', 'build', '--workspace', 'apps/cli']);
-    await step('instruments build', 'npm', ['run', '--silent', 'build', '--workspace', 'apps/instruments']);
+    await npm('command line build', 'build', '--workspace', 'apps/cli');
+    await npm('instruments build', 'build', '--workspace', 'apps/instruments');
     cluster = await startCluster(programs, dataDirectory(root, join('/var/tmp', `variatum-check-${process.pid}`)));
     await jest('server tests against PostgreSQL', ['--selectProjects', 'server', '--maxWorkers=2'], {
       VARIATUM_TEST_DATABASE_URL: cluster.url,

@@ -100,8 +100,7 @@ describe('what is no request at all', () => {
   });
 });
 
-// The bench sends four times as many.
-test('two and a half thousand malformed requests: no fault of the server, no refusal at length', async () => {
+test('ten thousand malformed requests: none is a fault of the server, none is answered at length', async () => {
   const socket = createServer(server.app);
   await new Promise<void>((done) => socket.listen(0, '127.0.0.1', done));
   const { port } = socket.address() as AddressInfo;
@@ -119,11 +118,12 @@ test('two and a half thousand malformed requests: no fault of the server, no ref
   const requests = malformedRequests(7, { job: job.id, meter });
   const bad: string[] = [];
   const work = async (): Promise<void> => {
-    for (let count = 0; count < 625; count++) {
+    for (let count = 0; count < 2500; count++) {
       const one = requests.next().value as MalformedRequest;
       const { status, length } = await send(one);
-      // What a bend has left right is answered as such: a list of many jobs is long.
-      if (status >= 500 || (status >= 400 && length > 64 * 1024))
+      // What is wrong in nothing but a cookie is answered as such: a list of many jobs is long.
+      const mayBeLong = status === 200 && one.method === 'GET';
+      if (status >= 500 || (length > 64 * 1024 && !mayBeLong))
         bad.push(`${one.method} ${one.path} ${one.body?.slice(0, 200)}: ${status}, ${length} bytes`);
     }
   };

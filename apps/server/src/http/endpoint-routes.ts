@@ -154,9 +154,15 @@ export function endpointRoutes(
     // Names of a record are text to the compiler; these are addresses.
     const endpoint: Endpoint = ENDPOINTS[address as Address];
     const pathSchema = endpoint.path ?? idsIn(path);
+    const admitted = async (request: Request, response: Response): Promise<Behalf> => {
+      const behalf = await behalfOf(request, response);
+      refuseUnlessTheirs(request, behalf);
+      refuseUnlessMay(behalf.asker, endpoint.duty);
+      return behalf;
+    };
     // A large file is read for those only who may send it.
     const admit: RequestHandler = async (request, response, next) => {
-      refuseUnlessMay((await behalfOf(request, response)).asker, endpoint.duty);
+      await admitted(request, response);
       next();
     };
     const before = endpoint.mostBytes === undefined ? [] : [admit];
@@ -168,9 +174,7 @@ export function endpointRoutes(
       async (request, response) => {
         const ended = new AbortController();
         response.on('close', () => ended.abort());
-        const behalf = await behalfOf(request, response);
-        refuseUnlessTheirs(request, behalf);
-        refuseUnlessMay(behalf.asker, endpoint.duty);
+        const behalf = await admitted(request, response);
         const asked = {
           ...behalf,
           path: parseWith(pathSchema, request.params),

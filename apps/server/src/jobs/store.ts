@@ -13,7 +13,7 @@ import type {
   PurgePlan,
 } from '@variatum/contracts';
 import { activeJoints, activePieces } from '@variatum/job';
-import { and, asc, desc, eq, getTableColumns, inArray, isNotNull, isNull, sql, type SQL } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNotNull, isNull, sql, type SQL } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import { momentOf, momentOrNull, preparedOnce, rowsJson, tables } from '../database';
 import { decidedOfJob, decisionBriefOf, decisionsOfJob } from '../decisions/store';
@@ -40,24 +40,6 @@ const families = sql<
   and p.withdrawn_at is null and p.likely_family is not null)`;
 const columns = { job: tables.job, lastRod, pieceCount, families };
 
-const {
-  id: pieceId,
-  position: piecePosition,
-  name: pieceName,
-  kind,
-  form,
-  shape,
-  thicknessMm,
-  outsideMm,
-  lengthMm,
-  widthMm,
-  endOutsideMm,
-  bendDeg,
-  count,
-  grade,
-  weldMetal,
-  likelyFamily,
-} = getTableColumns(tables.piece);
 const inOrderOf = (table: typeof tables.piece | typeof tables.joint): readonly [where: SQL, order: SQL] => [
   sql`${table.jobId} = ${outerJobId} and ${table.withdrawnAt} is null`,
   sql`${table.position}, ${table.createdAt}`,
@@ -66,39 +48,38 @@ const inOrderOf = (table: typeof tables.piece | typeof tables.joint): readonly [
 const partPieces = rowsJson<PartPiece>(
   tables.piece,
   {
-    id: pieceId,
-    position: piecePosition,
-    name: pieceName,
-    kind,
-    form,
-    shape,
-    thicknessMm,
-    outsideMm,
-    lengthMm,
-    widthMm,
-    endOutsideMm,
-    bendDeg,
-    count,
-    grade,
-    weldMetal,
-    likelyFamily,
+    id: tables.piece.id,
+    position: tables.piece.position,
+    name: tables.piece.name,
+    kind: tables.piece.kind,
+    form: tables.piece.form,
+    shape: tables.piece.shape,
+    thicknessMm: tables.piece.thicknessMm,
+    outsideMm: tables.piece.outsideMm,
+    lengthMm: tables.piece.lengthMm,
+    widthMm: tables.piece.widthMm,
+    endOutsideMm: tables.piece.endOutsideMm,
+    bendDeg: tables.piece.bendDeg,
+    count: tables.piece.count,
+    grade: tables.piece.grade,
+    weldMetal: tables.piece.weldMetal,
+    likelyFamily: tables.piece.likelyFamily,
   },
   ...inOrderOf(tables.piece),
 );
-const {
-  id: jointId,
-  position: jointPosition,
-  name: jointName,
-  joint,
-  sides,
-  fit,
-  course,
-  alikeTo,
-  lengthMm: seamMm,
-} = getTableColumns(tables.joint);
 const partJoints = rowsJson<PartJoint>(
   tables.joint,
-  { id: jointId, position: jointPosition, name: jointName, joint, sides, fit, lengthMm: seamMm, course, alikeTo },
+  {
+    id: tables.joint.id,
+    position: tables.joint.position,
+    name: tables.joint.name,
+    joint: tables.joint.joint,
+    sides: tables.joint.sides,
+    fit: tables.joint.fit,
+    lengthMm: tables.joint.lengthMm,
+    course: tables.joint.course,
+    alikeTo: tables.joint.alikeTo,
+  },
   ...inOrderOf(tables.joint),
 );
 /** A job as the board lists it. */

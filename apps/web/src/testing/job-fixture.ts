@@ -4,9 +4,10 @@ import type { EnvironmentProviders, Provider } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import {
-  NO_FIT,
+  newJobSchema,
+  newJointSchema,
+  newPieceSchema,
   NO_PURGE,
-  NO_SEAM_ORDER,
   type JobDetail,
   type JointRecord,
   type Piece,
@@ -17,36 +18,17 @@ import {
 import { FieldTestStore, JOB_STORES, JobStore, JointStore, PieceStore } from '../app/job/stores';
 import { knownSession } from './known-session';
 import { Autosave, PAGE_SYNC, UndoHistory } from '../app/sync';
-import { NO_RATES, NOT_GIVEN } from '@variatum/metallurgy';
+import { NO_RATES } from '@variatum/metallurgy';
 
 export const JOB_ID = '0198a6a0-0000-7000-8000-000000000001';
 const STAMP = '2026-01-01T00:00:00Z';
 
 /** A piece about which nothing is known. */
 export const aPiece = (fields: Partial<Piece> = {}): Piece => ({
+  ...newPieceSchema.parse({ name: 'Rail' }),
   id: '0198a6a0-0000-7000-8000-000000000002',
   jobId: JOB_ID,
   position: 0,
-  name: 'Rail',
-  kind: 'base',
-  itemFamily: null,
-  form: null,
-  thicknessMm: NOT_GIVEN,
-  size: '',
-  outsideMm: NOT_GIVEN,
-  shape: null,
-  lengthMm: NOT_GIVEN,
-  widthMm: NOT_GIVEN,
-  endOutsideMm: NOT_GIVEN,
-  bendDeg: NOT_GIVEN,
-  count: 1,
-  condition: null,
-  marks: '',
-  coating: null,
-  origin: '',
-  grade: null,
-  gradeSource: null,
-  weldMetal: null,
   likelyFamily: null,
   version: 1,
   withdrawnAt: null,
@@ -56,13 +38,8 @@ export const aPiece = (fields: Partial<Piece> = {}): Piece => ({
 
 /** A job with these pieces and nothing else. */
 export const aJob = (pieces: Piece[] = [], fields: Partial<JobDetail> = {}): JobDetail => ({
+  ...newJobSchema.parse({ title: 'Railing' }),
   id: JOB_ID,
-  title: 'Railing',
-  item: '',
-  state: 'bench',
-  stage: 'job',
-  service: {},
-  temperaturesC: [NOT_GIVEN, NOT_GIVEN],
   purge: NO_PURGE,
   acceptance: null,
   lastRod: null,
@@ -84,18 +61,10 @@ export const aJob = (pieces: Piece[] = [], fields: Partial<JobDetail> = {}): Job
 
 /** A joint of which nothing but its type is said. */
 export const aJoint = (fields: Partial<JointRecord> = {}): JointRecord => ({
+  ...newJointSchema.parse({ joint: { type: 'fillet' } }),
   id: '0198a6a0-0000-7000-8000-000000000003',
   jobId: JOB_ID,
   position: 0,
-  name: '',
-  joint: { type: 'fillet' },
-  sides: [],
-  fit: NO_FIT,
-  lengthMm: NOT_GIVEN,
-  course: null,
-  alikeTo: null,
-  settings: {},
-  seamOrder: NO_SEAM_ORDER,
   version: 1,
   withdrawnAt: null,
   ...fields,

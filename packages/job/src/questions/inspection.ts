@@ -10,8 +10,8 @@ import {
   type MaterialFamily,
   type Verdict,
 } from '@variatum/metallurgy';
-import { activeJoints, findingsOf, FOR_EVER, leaderOf, piecesOfJoint, rodAt, weldLogOf } from '../records';
 import type { JobDetail, JobHead, JointRecord, Workshop } from '@variatum/contracts';
+import { activeJoints, findingsOf, FOR_EVER, leaderOf, piecesOfJoint, rodAt, weldLogOf } from '../records';
 
 type Profiles = Pick<Workshop, 'acceptanceProfiles'>;
 

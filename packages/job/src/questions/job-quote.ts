@@ -12,6 +12,7 @@ import {
   type QuotedJoint,
   type QuoteQuestion,
 } from '@variatum/metallurgy';
+import type { JobDetail, Learnt, Workshop } from '@variatum/contracts';
 import {
   activeJoints,
   activePieces,
@@ -25,7 +26,6 @@ import {
   weldLogOf,
 } from '../records';
 import { learntOfPurge, learntPace } from '../learning';
-import type { JobDetail, Learnt, Workshop } from '@variatum/contracts';
 
 /** A job as it is priced, and the joints whose length is not known and that are left out. */
 export interface JobQuote {

@@ -8,8 +8,8 @@ import {
   type MaterialFamily,
   type Verdict,
 } from '@variatum/metallurgy';
-import { activeJoints, leaderOf, piecesOfJoint } from '../records';
 import { CLEAN_UP, type JobDetail, type JointRecord } from '@variatum/contracts';
+import { activeJoints, leaderOf, piecesOfJoint } from '../records';
 
 /** Key a step of cleaning a joint stands under on the preparation list. */
 export const cleanUpKey = (jointId: string, { id }: Pick<CleanUpStep, 'id'>): string =>

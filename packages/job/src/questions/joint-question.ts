@@ -9,9 +9,9 @@ import {
   type JointInput,
   type PieceInput,
 } from '@variatum/metallurgy';
+import type { JobDetail, JointRecord, Learnt, Piece, RodStock, Workshop } from '@variatum/contracts';
 import { piecesOfJoint, recorded, rodAt, weldLogOf } from '../records';
 import { withEvidence, withLearnt } from '../learning';
-import type { JobDetail, JointRecord, Learnt, Piece, RodStock, Workshop } from '@variatum/contracts';
 
 /** What of a piece its question is made from. */
 export interface PieceEvidence extends Pick<

@@ -10,8 +10,8 @@ import {
   type MaterialFamily,
   type SectionQuestion,
 } from '@variatum/metallurgy';
-import { fitOf } from '../records';
 import type { JointRecord, Piece } from '@variatum/contracts';
+import { fitOf } from '../records';
 
 /** Weld metal and unknown pieces conduct as the common ones do. */
 const USUAL: MaterialFamily = 'austenitic';

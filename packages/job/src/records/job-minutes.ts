@@ -1,8 +1,8 @@
 import { passLog, QUOTE_STAGES, type QuoteStage } from '@variatum/metallurgy';
+import type { JobDetail } from '@variatum/contracts';
 import { activeJoints } from './active-pieces';
 import { weldLogOf } from './joint-records';
 import { recorded } from './recorded';
-import type { JobDetail } from '@variatum/contracts';
 
 /** Minutes of each stage; stages nothing is known of are left out. */
 export type StageMinutes<Minutes> = Readonly<Partial<Record<QuoteStage, Minutes>>>;

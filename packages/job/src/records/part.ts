@@ -1,7 +1,7 @@
 import type { Assembly, AssemblyJoint, AssemblyPiece, JointFit, MaterialFamily } from '@variatum/metallurgy';
 import { FAMILIES } from '@variatum/metallurgy';
-import { leaderOf } from './alike-joints';
 import type { JointFitRecord, PartJoint, PartPiece } from '@variatum/contracts';
+import { leaderOf } from './alike-joints';
 
 const isFamily = (family: string | null): family is MaterialFamily => family !== null && family in FAMILIES;
 

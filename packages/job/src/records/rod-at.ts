@@ -1,6 +1,6 @@
+import type { JobDetail, JointRecord } from '@variatum/contracts';
 import { activeJoints } from './active-pieces';
 import { leaderOf } from './alike-joints';
-import type { JobDetail, JointRecord } from '@variatum/contracts';
 
 /** A moment after all others. */
 export const FOR_EVER = new Date(8.64e15).toISOString();

@@ -10,10 +10,8 @@ test('what takes long is reckoned once, what is quick each time, and both say th
   const reckon = (name: string): never => asked.push(name) as never;
   const own = keeping({ run: reckon, follow: reckon } as unknown as Computations, new ReckonedAnswers('one'));
   const first = await own.run('choose', {} as never, 1);
-  await new Promise((resolve) => setTimeout(resolve, 20));
   expect(await own.run('choose', {} as never, 1)).toBe(first);
   await own.follow('weld-heat', {} as never, 1, () => undefined);
-  await new Promise((resolve) => setTimeout(resolve, 20));
   await own.follow('weld-heat', {} as never, 1, () => undefined);
   await own.run('settings', {} as never, 1);
   await own.run('settings', {} as never, 1);

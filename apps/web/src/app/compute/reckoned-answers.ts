@@ -1,44 +1,41 @@
-import { openDB, type IDBPDatabase } from 'idb';
+import { browserDatabase } from '../sync/browser-database';
 
 const DATABASE = 'variatum reckoned';
 const ANSWERS = 'answers';
 const BY_TIME = 'by time';
-/** Answers kept on a device; those longest not asked for go first. */
+/** Answers kept on a device; those reckoned longest ago go first. */
 const MOST_KEPT = 200;
 
 interface KeptAnswer {
   /** What reckoned it, and all it was asked. */
   readonly key: string;
-  /** When it was last asked for, ms since 1970. */
+  /** When it was reckoned, ms since 1970. */
   readonly at: number;
   readonly answer: unknown;
 }
 
-const open = (): Promise<IDBPDatabase> =>
-  openDB(DATABASE, 1, {
-    upgrade: (database) => void database.createObjectStore(ANSWERS, { keyPath: 'key' }).createIndex(BY_TIME, 'at'),
-  });
+const open = () =>
+  browserDatabase(DATABASE, (database) =>
+    database.createObjectStore(ANSWERS, { keyPath: 'key' }).createIndex(BY_TIME, 'at'),
+  );
 
 /**
  * Answers this device has reckoned once: the same question to the same program has the same answer, on the next page
  * and without a network. It is a convenience: where the browser keeps nothing, everything is reckoned anew.
  */
 export class ReckonedAnswers {
-  private readonly database: Promise<IDBPDatabase | undefined>;
+  private readonly database = open();
 
-  /** @param program what names the program that reckons, to the letter: the answers of another one count for nothing */
-  constructor(private readonly program: string) {
-    this.database = Promise.resolve()
-      .then(open)
-      .catch(() => undefined);
-  }
+  /** @param program what names the program that reckons, to the letter: answers of another one count for nothing */
+  constructor(private readonly program: string) {}
 
   /** The answer to a question as it was kept, else as it is reckoned now. @throws whatever reckoning throws */
   async of<Answer>(asked: readonly unknown[], reckon: () => Answer): Promise<Answer> {
     const key = JSON.stringify([this.program, ...asked]);
     const database = await this.database;
     const kept = (await database?.get(ANSWERS, key).catch(() => undefined)) as KeptAnswer | undefined;
-    const answer = kept ? (kept.answer as Answer) : reckon();
+    if (kept) return kept.answer as Answer;
+    const answer = reckon();
     // Nobody waits for it to be written down.
     void this.keep({ key, at: Date.now(), answer });
     return answer;
@@ -65,11 +62,7 @@ export class ReckonedAnswers {
 
 /** Forgets all that was reckoned on this device. */
 export async function forgetReckoned(): Promise<void> {
-  try {
-    const database = await open();
-    await database.clear(ANSWERS);
-    database.close();
-  } catch {
-    // Where nothing can be kept nothing was.
-  }
+  const database = await open();
+  await database?.clear(ANSWERS).catch(() => undefined);
+  database?.close();
 }

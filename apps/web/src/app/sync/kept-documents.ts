@@ -1,6 +1,7 @@
 import { computed, effect, inject, Injectable, signal } from '@angular/core';
-import { openDB, type IDBPDatabase } from 'idb';
+import type { IDBPDatabase } from 'idb';
 import { forgetReckoned } from '../compute/reckoned-answers';
+import { browserDatabase } from './browser-database';
 import { whenPutAway } from './put-away';
 import { Session } from './session';
 
@@ -24,13 +25,9 @@ export interface KeptDocument {
 @Injectable({ providedIn: 'root' })
 export class KeptDocuments {
   private readonly session = inject(Session);
-  private readonly database: Promise<IDBPDatabase | undefined> = Promise.resolve()
-    .then(() =>
-      openDB(DATABASE, 1, {
-        upgrade: (database) => void database.createObjectStore(DOCUMENTS, { keyPath: ['workshop', 'name'] }),
-      }),
-    )
-    .catch(() => undefined);
+  private readonly database = browserDatabase(DATABASE, (database) =>
+    database.createObjectStore(DOCUMENTS, { keyPath: ['workshop', 'name'] }),
+  );
   private readonly pending = new Map<string, KeptDocument>();
   private timer: ReturnType<typeof setTimeout> | undefined;
   private readonly shownState = signal<ReadonlyMap<string, number>>(new Map());

@@ -1,5 +1,6 @@
 import { inject, Injectable } from '@angular/core';
-import { openDB, type IDBPDatabase } from 'idb';
+import type { IDBPDatabase } from 'idb';
+import { browserDatabase } from './browser-database';
 import type { Operation } from './operation';
 import { PageLife } from './page-life';
 
@@ -20,17 +21,12 @@ export class OperationStore {
   private readonly life = inject(PageLife);
   /** Whether what is put here survives the page. */
   durable = true;
-  // Asking for a closed database may throw at once: begun inside a promise, that too is caught.
-  private readonly database: Promise<IDBPDatabase | undefined> = Promise.resolve()
-    .then(() =>
-      openDB(DATABASE, 1, {
-        upgrade: (database) => void database.createObjectStore(OPERATIONS, { keyPath: 'sequence' }),
-      }),
-    )
-    .catch(() => {
-      this.durable = false;
-      return undefined;
-    });
+  private readonly database = browserDatabase(DATABASE, (database) =>
+    database.createObjectStore(OPERATIONS, { keyPath: 'sequence' }),
+  ).then((database) => {
+    if (!database) this.durable = false;
+    return database;
+  });
 
   /**
    * Makes operations that pages now gone have left behind those of this page, and answers them in order. What others

@@ -138,11 +138,11 @@ export class TorchMenu {
 
   /** Oxygen is read off a display where no meter sends it. */
   private oxygenRows(): readonly TorchRow[] {
-    const inside = (ppm: number): string => this.oxygen.inside(ppm);
-    const room = (percent: number): string => this.oxygen.room(percent);
+    const inside = () => this.keypad('Inside', 'ppm', (ppm) => this.oxygen.inside(ppm));
+    const room = () => this.keypad('In the room', '%', (percent) => this.oxygen.room(percent));
     return [
-      ...(this.gas.isWanted() ? [{ title: 'Inside, ppm', act: () => this.keypad('Inside', 'ppm', inside) }] : []),
-      { title: 'In the room, %', act: () => this.keypad('In the room', '%', room) },
+      ...(this.gas.isWanted() ? [{ title: 'Inside, ppm', act: inside }] : []),
+      { title: 'In the room, %', act: room },
     ];
   }
 
