@@ -1,6 +1,5 @@
 /// <reference lib="dom" />
 import type { Page } from '@playwright/test';
-import { BROWSER_ARGS } from './playwright.config';
 import { expect, test } from './support/fixtures';
 import { freePortFor } from './support/free-port';
 import { otherHost } from './support/other-host';
@@ -41,7 +40,7 @@ test(
     'under their names',
   async () => {
     const directory = newDataDirectory();
-    const host = otherHost(BROWSER_ARGS);
+    const host = otherHost();
     const [port, securePort] = [await freePortFor(), await freePortFor()];
     const listen = ['--listen', host.address, '--secure-port', String(securePort)];
     let program: Program = await startProgram('start', directory, port);

@@ -1,15 +1,5 @@
 import { defineConfig } from '@playwright/test';
-
-/** Flags every browser of the stories is started with. */
-export const BROWSER_ARGS = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-];
+import { BROWSER, BROWSER_ARGS } from './support/browser';
 
 export default defineConfig({
   testDir: '.',
@@ -30,7 +20,7 @@ export default defineConfig({
     // What the network answers is looked at; the story of installing lets it in.
     serviceWorkers: 'block',
     launchOptions: {
-      executablePath: '/usr/bin/chromium',
+      executablePath: BROWSER,
       args: [...BROWSER_ARGS],
     },
   },

@@ -3,6 +3,7 @@ import { chromium, type Page } from '@playwright/test';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { readOxygen } from '../packages/metallurgy/src/instrument';
+import { BROWSER, BROWSER_ARGS } from '../e2e/support/browser';
 import { showPdf } from '../e2e/support/pdf';
 import { newDataDirectory, removeDataDirectory, startProgram } from '../e2e/support/program';
 
@@ -243,8 +244,8 @@ const only = process.argv.slice(2);
 const directory = newDataDirectory();
 const program = await startProgram('demo', directory);
 const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-sync'],
+  executablePath: BROWSER,
+  args: [...BROWSER_ARGS],
 });
 try {
   mkdirSync(FOLDER, { recursive: true });

@@ -3,6 +3,7 @@ import { execFileSync } from 'node:child_process';
 import { chmodSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { BROWSER, BROWSER_ARGS } from './browser';
 
 /** Another machine in the same network, as far as this one can be two. */
 export interface OtherHost {
@@ -48,11 +49,11 @@ function namespace(): { readonly address: string; readonly name: string } | unde
 }
 
 /** Sets another host up; where networks may not be made, another loopback address stands in for it. */
-export function otherHost(args: readonly string[]): OtherHost {
+export function otherHost(): OtherHost {
   const own = namespace();
   const home = mkdtempSync(join(tmpdir(), 'variatum-other-host-'));
   const program = join(home, 'chromium');
-  writeFileSync(program, `#!/bin/sh\nexec ${own ? `ip netns exec ${own.name} ` : ''}/usr/bin/chromium "$@"\n`);
+  writeFileSync(program, `#!/bin/sh\nexec ${own ? `ip netns exec ${own.name} ` : ''}${BROWSER} "$@"\n`);
   chmodSync(program, 0o755);
   const store = join(home, '.pki/nssdb');
   mkdirSync(store, { recursive: true });
@@ -68,7 +69,7 @@ export function otherHost(args: readonly string[]): OtherHost {
     browser: () =>
       chromium.launch({
         executablePath: program,
-        args: [...args],
+        args: [...BROWSER_ARGS],
         env: { ...process.env, HOME: home, XDG_DATA_HOME: '' },
       }),
     end: () => {

@@ -1,9 +1,9 @@
 /// <reference lib="dom" />
 import { chromium, type Page } from '@playwright/test';
 import { existsSync } from 'node:fs';
+import { BROWSER, BROWSER_ARGS } from '../../e2e/support/browser';
 import { newDataDirectory, removeDataDirectory, startProgram } from '../../e2e/support/program';
 
-const CHROMIUM = '/usr/bin/chromium';
 /** How much slower the processor is made to look. */
 const SLOWED = 4;
 
@@ -60,13 +60,12 @@ async function framesWhileDragging(page: Page, grip: string): Promise<PageFigure
 
 /** Measures the built page in the real browser with a slowed processor; null where there is no browser. */
 async function pageFigures(): Promise<PageFigures | null> {
-  if (!existsSync(CHROMIUM) || !existsSync('dist/launch.mjs') || !existsSync('dist/web/browser/index.html'))
-    return null;
+  if (!existsSync(BROWSER) || !existsSync('dist/launch.mjs') || !existsSync('dist/web/browser/index.html')) return null;
   const directory = newDataDirectory();
   const program = await startProgram('demo', directory);
   const browser = await chromium.launch({
-    executablePath: CHROMIUM,
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-sync'],
+    executablePath: BROWSER,
+    args: [...BROWSER_ARGS],
   });
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });

@@ -143,13 +143,17 @@ export async function check(root: string): Promise<number> {
     // usual.
     await jest('unit tests', ['--ignoreProjects', 'server', '--maxWorkers=100%']);
     await buildServer(root);
-    await buildWeb(root);
-    await npm('command line build', 'build', '--workspace', 'apps/cli');
-    await npm('instruments build', 'build', '--workspace', 'apps/instruments');
     cluster = await startCluster(programs, dataDirectory(root, join('/var/tmp', `variatum-check-${process.pid}`)));
-    await jest('server tests against PostgreSQL', ['--selectProjects', 'server', '--maxWorkers=2'], {
-      VARIATUM_TEST_DATABASE_URL: cluster.url,
-    });
+    // The server's tests wait for the database a good part of their time: the rest is built meanwhile.
+    const both = await Promise.allSettled([
+      jest('server tests against PostgreSQL', ['--selectProjects', 'server', '--maxWorkers=2'], {
+        VARIATUM_TEST_DATABASE_URL: cluster.url,
+      }),
+      buildWeb(root)
+        .then(() => npm('command line build', 'build', '--workspace', 'apps/cli'))
+        .then(() => npm('instruments build', 'build', '--workspace', 'apps/instruments')),
+    ]);
+    for (const one of both) if (one.status === 'rejected') throw one.reason;
     cluster.stop();
     cluster = undefined;
     const what = 'browser tests';

@@ -1,4 +1,5 @@
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { CHROMIUM_PROGRAMS, chromiumProgram } from './chromium';
 import { quiet, run } from './run';
 import { PlainError, say } from './say';
 
@@ -40,15 +41,22 @@ export async function needPostgres(): Promise<string> {
   return POSTGRES_PROGRAMS;
 }
 
-/** What the browser tests need, and the package each comes in; certutil gives a browser an authority to trust. */
-const FOR_BROWSERS: Readonly<Record<string, string>> = {
-  '/usr/bin/chromium': 'chromium',
-  '/usr/bin/certutil': 'libnss3-tools',
-};
+/** Gives a browser of the tests an authority to trust. */
+const CERTUTIL = '/usr/bin/certutil';
 
-/** Makes sure Chromium and what its tests need is there; answers its path. */
-export async function needChromium(): Promise<string> {
-  const missing = Object.entries(FOR_BROWSERS).flatMap(([path, name]) => (existsSync(path) ? [] : [name]));
-  if (missing.length > 0) await aptInstall([...missing, 'fonts-liberation']);
-  return '/usr/bin/chromium';
+/**
+ * Makes sure a Chromium and what its tests need are there. Where the preferred one cannot be had, another that is
+ * there does.
+ */
+export async function needChromium(): Promise<void> {
+  const [[path, name]] = CHROMIUM_PROGRAMS;
+  const missing = [...(existsSync(path) ? [] : [name]), ...(existsSync(CERTUTIL) ? [] : ['libnss3-tools'])];
+  if (missing.length === 0) return;
+  try {
+    await aptInstall([...missing, 'fonts-liberation']);
+  } catch (error) {
+    const other = chromiumProgram();
+    if (other === undefined || !existsSync(CERTUTIL)) throw error;
+    say(`${missing.join(', ')} could not be installed; going on with ${other}`);
+  }
 }
