@@ -75,10 +75,14 @@ export function openReadingHub(open: OpenDatabase, logger: Logger): ReadingHub {
   const kept = new Map<string, LastKept>();
   let timer: ReturnType<typeof setTimeout> | undefined;
 
-  /** Those whose key still opens, and those whose key has ended since they were sent. */
+  /**
+   * Those whose key still opens, and those whose key has ended since they were sent. The meters are held, always in
+   * the same order, as they are when they are written to: two who only looked together would wait for each other.
+   */
   const parted = async (database: Database, list: readonly Waiting[]) => {
     const { rows } = await database.execute<{ id: string; key: string }>(
-      sql`select id, key_hash as key from meter where id in (${metersOf(list)}) and withdrawn_at is null for share`,
+      sql`select id, key_hash as key from meter where id in (${metersOf(list)}) and withdrawn_at is null
+        order by id for no key update`,
     );
     const keys = new Map(rows.map(({ id, key }) => [id, key]));
     const opens = ({ meter, keyHash }: Waiting): boolean => keys.get(meter.id) === keyHash;
