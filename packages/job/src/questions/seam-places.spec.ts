@@ -1,4 +1,4 @@
-import { placeWords, stretchesOf } from './seam-places';
+import { isOnSeam, stretchesOf } from './seam-places';
 
 const ring = { kind: 'ring', lengthMm: 180 } as const;
 const line = { kind: 'line', lengthMm: 300 } as const;
@@ -16,5 +16,8 @@ test('stretches are kept in degrees of a ring and mm of a line; what is not on t
   expect(stretchesOf(line, [{ from: 10, to: 50 }])).toEqual([{ fromMm: 10, toMm: 50 }]);
   expect(stretchesOf(ring, [{ from: 0, to: 2970 }])).toEqual([]);
   expect(stretchesOf(line, [{ from: 290, to: 400 }])).toEqual([]);
-  expect([placeWords(ring, 45), placeWords(line, 45.4)]).toEqual(['90°', '45 mm']);
+  expect([isOnSeam(ring, { fromMm: 150, toMm: 180 }), isOnSeam(line, { fromMm: 290, toMm: 400 })]).toEqual([
+    true,
+    false,
+  ]);
 });

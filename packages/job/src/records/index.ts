@@ -2,6 +2,7 @@ export * from './active-pieces';
 export * from './alike-joints';
 export * from './job-minutes';
 export * from './joint-records';
+export * from './laid-part';
 export * from './new-part';
 export * from './part';
 export * from './recorded';

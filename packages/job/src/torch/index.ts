@@ -2,4 +2,5 @@ export * from './alarm-sound';
 export * from './heard-reading';
 export * from './inside-gas';
 export * from './next-act';
+export * from './planned-steps';
 export * from './room-air';

@@ -6,6 +6,9 @@ import { AIR_PPM, GAS } from './gas';
 import { areaFor, gapArea, holeOf, holesArea, openingPressure, type OpenGap } from './openings';
 import { bulgePressure, poolDeflection, poolWeight, type SupportedPool } from './pool-support';
 
+/** Of a thicker wall one pass melts no more, mm. */
+export const DEEPEST_POOL_MM = 50;
+
 /** Which way a vent looks. */
 export const VENT_FACES = ['up', 'side', 'down'] as const;
 export type VentFace = (typeof VENT_FACES)[number];
@@ -85,7 +88,7 @@ function checkVent({ flowLpm, holesMm, gap, pool, limitMm, surfaceTension, edgeM
   check(['gap', 'ringMm'], gap?.ringMm, [1, 20000], 'mm');
   check(['gap', 'gapMm'], gap?.gapMm, LIMITS.gapMm, 'mm');
   check(['gap', 'weldedFraction'], gap?.weldedFraction, [0, 1], 'of the seam');
-  check(['pool', 'depthMm'], pool.depthMm, [0.1, 50], 'mm');
+  check(['pool', 'depthMm'], pool.depthMm, [0.1, DEEPEST_POOL_MM], 'mm');
   check(['pool', 'halfWidthMm'], pool.halfWidthMm, [0.1, 50], 'mm');
   check(['pool', 'clockDeg'], pool.clockDeg, [-360, 360], 'degrees');
   check(['limitMm'], limitMm, [0.001, 10], 'mm');

@@ -61,6 +61,20 @@ export interface SeamQuestion {
 
 type Range = readonly [number, number];
 
+/** Side the arc is aimed at, mm across the seam: a side that is half as thick again as the other; 0: neither. */
+export function aimAtThicker([first, second]: readonly [
+  Pick<SeamSideQuestion, 'thicknessMm'>,
+  Pick<SeamSideQuestion, 'thicknessMm'>,
+]): -1 | 0 | 1 {
+  const { unevenRatio } = data.section;
+  if (first.thicknessMm > unevenRatio * second.thicknessMm) return -1;
+  return second.thicknessMm > unevenRatio * first.thicknessMm ? 1 : 0;
+}
+
+/** Whether an order made for a seam of one length holds for one of another, mm. */
+export const isSameSeam = (madeForMm: number, lengthMm: number): boolean =>
+  Math.abs(madeForMm - lengthMm) < data.sameSeam.mm + data.sameSeam.share * lengthMm;
+
 /** Air of a workshop, °C. */
 const AMBIENT_C = 20;
 

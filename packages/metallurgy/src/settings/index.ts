@@ -1,3 +1,4 @@
+export * from './cover';
 export * from './crater-cooling';
 export * from './torch-settings';
 export * from './settings';

@@ -21,6 +21,13 @@ export interface PlannedWeld {
   readonly held: boolean;
 }
 
+/** Lowest, set and highest current of a tack, A. */
+export const tackCurrent = (amps: number): readonly [number, number, number] => [
+  data.tackAmps.low * amps,
+  amps,
+  data.tackAmps.high * amps,
+];
+
 /** One thing that went otherwise than planned. */
 export interface Deviation {
   readonly bead: string;

@@ -35,3 +35,6 @@ export const OVERTIME = data.overtime.factor;
  * @param ppm what a meter in the room shows, or somebody read off one
  */
 export const roomIsShort = (ppm: number): boolean => ppm < LEAST_ROOM_PPM;
+
+/** What calls again within this time is the same trouble, s. */
+export const CALLED_ONCE_S = data.calledOnceS.value;

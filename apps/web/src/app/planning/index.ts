@@ -3,8 +3,7 @@ export { orderPicture, type ClosedStretch, type OrderPicture, type OrderPictureQ
 export { PurgePlanning, type PulledPlace } from './purge-planning';
 export { PurgeWait } from './purge-wait';
 export { SettingsPlanning, type SettingLine } from './settings-planning';
-export { farthest, HOUR_DEGREES, placeWords, stretchesOf, type PlacedSeam } from './seam-places';
-export { wallsOf } from './walls-of';
+export { placeWords } from './seam-places';
 export { OrderRound } from './order-round';
 export { OxygenCurve } from './oxygen-curve';
 export { PurgeClockView } from './purge-clock';

@@ -8,27 +8,31 @@ import {
   untracked,
   type WritableSignal,
 } from '@angular/core';
-import { NO_SEAM_ORDER, type KeptBar, type KeptPlan, type SeamOrder } from '@variatum/contracts';
+import type { KeptBar, KeptPlan, SeamOrder } from '@variatum/contracts';
+import {
+  chosenOrder,
+  interpassLimitOf,
+  isSameOrder,
+  keptOrder,
+  laidJoint,
+  likelyMetals,
+  passesOf,
+  seamOf,
+  seamQuestion,
+  tacksOf,
+  usualPassCount,
+  weldHeatQuestion,
+} from '@variatum/job';
 import {
   checkSeam,
-  findGrade,
   InputError,
-  interpassLimit,
-  isWithin,
-  JOINTS,
-  jointSeam,
-  LIMITS,
   planFaults,
   readyRuns,
-  tackLength,
-  tackPlan,
   turnedRuns,
   USUAL_TRAVEL_MM_PER_S,
-  usualPasses,
   type ArcRun,
   type Judgement,
   type JudgedPlan,
-  type MaterialQuestion,
   type OrderSearch,
   type PlanFault,
   type SeamQuestion,
@@ -39,7 +43,6 @@ import { ComputeService, type Followed } from '../compute/compute.service';
 import { AnswerService } from '../job/answer.service';
 import { JobStore, JointStore, PartStore } from '../job/stores';
 import { PurgePlanning } from './purge-planning';
-import { stretchesOf } from './seam-places';
 import { SettingsPlanning } from './settings-planning';
 
 /** A long computation as the page sees it. */
@@ -61,9 +64,6 @@ const idle = <Answer>(answer: Answer | null = null, stopped = false): Running<An
 
 /** What is typed settles so long before a search begins, ms. */
 const SETTLES_MS = 500;
-/** Cup of a setting, mm for each number. */
-const CUP_MM = 25.4 / 16;
-
 /** Runs over the same stretch the same way. */
 const sameRun = (one: ArcRun, other: ArcRun): boolean =>
   Math.abs(one.fromMm - other.fromMm) < 0.01 && Math.abs(one.toMm - other.toMm) < 0.01 && one.person === other.person;
@@ -87,79 +87,28 @@ export class OrderPlanning {
   /** Whether somebody looks: nothing is searched before. */
   readonly open = signal(false);
   /** What is kept of it; a record of an older program on this device says less. */
-  readonly kept = computed<SeamOrder>(() => ({ ...NO_SEAM_ORDER, ...this.joints.leading()?.seamOrder }), {
-    equal: same,
-  });
+  readonly kept = computed<SeamOrder>(() => keptOrder(this.joints.leading()?.seamOrder), { equal: same });
 
   change(changes: Partial<SeamOrder>): void {
     const leading = this.joints.leading();
     if (leading) this.joints.change(leading.id, { seamOrder: { ...leading.seamOrder, ...changes } });
   }
 
-  /** A figure as it can be reckoned with: what is wrong stands at its field. */
-  private taken(name: 'passes' | 'travelMmPerS' | 'interpassC' | 'colourWithinMm'): number | null {
-    const value = this.kept()[name];
-    return isWithin(value, LIMITS[name]) ? value : null;
-  }
-
   /** What each piece most likely is, as far as heat asks. */
-  readonly metals = computed(() => {
-    const beliefs = this.answers.beliefs();
-    return new Map(
-      this.jobs
-        .pieces()
-        .map((piece): [string, { material: MaterialQuestion; thicknessMm: number | null; limitC?: number }] => {
-          const grade = piece.grade ?? beliefs[piece.id]?.candidates[0]?.grade;
-          const known = grade === undefined ? undefined : findGrade(grade);
-          const limitC = known && interpassLimit(known);
-          return [
-            piece.id,
-            {
-              material: known ? { grade: known.id } : { family: 'austenitic' },
-              thicknessMm: piece.thicknessMm.value,
-              ...(limitC === undefined ? {} : { limitC }),
-            },
-          ];
-        }),
-    );
-  });
+  readonly metals = computed(() => likelyMetals(this.jobs.pieces(), this.answers.beliefs()));
 
   /** The joint looked at as it lies in the picture. */
-  readonly laid = computed(() => {
-    const shown = this.joints.shown();
-    return this.part.layout().joints.find(({ id }) => id === shown?.id);
-  });
+  readonly laid = computed(() => laidJoint(this.part.laid(), this.joints.shown()?.id));
   /** The joint as a seam with metal on both sides; null where its sizes give none. */
-  readonly seam = computed(
-    () => {
-      const joint = this.laid();
-      if (!joint) return null;
-      return jointSeam({
-        joint,
-        pieces: this.part.layout().pieces,
-        metals: this.metals(),
-        usualThicknessMm: JOINTS.defaultThicknessMm,
-      });
-    },
-    { equal: same },
-  );
-  private readonly thinMm = computed(() =>
-    Math.min(...(this.seam()?.sides ?? []).map(({ thicknessMm }) => thicknessMm)),
-  );
-  readonly usualPassCount = computed(() => (this.settings.rod() === null ? 1 : usualPasses(this.thinMm()).length));
-  readonly passes = computed(() => this.taken('passes') ?? this.usualPassCount());
+  readonly seam = computed(() => seamOf(this.part.laid(), this.joints.shown()?.id, this.metals()), { equal: same });
+  readonly usualPassCount = computed(() => usualPassCount(this.seam(), this.settings.rod()));
+  readonly passes = computed(() => passesOf(this.kept(), this.seam(), this.settings.rod()));
   readonly usualTravel = USUAL_TRAVEL_MM_PER_S;
   /** Limit of the metal that bears least; null where nobody asks for one. */
-  readonly usualInterpassC = computed(() => {
-    const limits = this.jobs.meeting().flatMap(({ id }) => this.metals().get(id)?.limitC ?? []);
-    return limits.length === 0 ? null : Math.min(...limits);
-  });
+  readonly usualInterpassC = computed(() => interpassLimitOf(this.jobs.meeting(), this.metals()));
   readonly tacks = computed(() => {
     const seam = this.seam();
-    if (!seam) return null;
-    const wide = this.settings.reckoned()?.tack.wide ?? false;
-    const plan = tackPlan({ seamMm: seam.lengthMm, closed: seam.kind === 'ring' }, this.thinMm(), wide);
-    return plan && { ...plan, lengthMm: tackLength(this.thinMm()) };
+    return seam && tacksOf(seam, this.settings.reckoned()?.tack.wide ?? false);
   });
 
   /** What is asked of the search and of the simulation; null while the joint or its settings are not there. */
@@ -167,33 +116,8 @@ export class OrderPlanning {
     () => {
       const [seam, amps, tacks] = [this.seam(), this.settings.amps(), this.tacks()];
       if (!seam || amps === null || !tacks) return null;
-      const { people, hold, bars, outOfReach, turns, left, fixed } = this.kept();
-      const [first, second] = seam.sides;
-      const thicker =
-        first.thicknessMm > 1.5 * second.thicknessMm ? -1 : second.thicknessMm > 1.5 * first.thicknessMm ? 1 : 0;
-      return {
-        ...seam,
-        passes: this.passes(),
-        arcs: [{ amps, travelMmPerS: this.taken('travelMmPerS') ?? this.usualTravel }],
-        // Thick to thin: the arc is aimed at the thick side.
-        aimMm: thicker,
-        interpassC: this.taken('interpassC') ?? this.usualInterpassC(),
-        people,
-        hold,
-        tackMm: tacks.count * tacks.lengthMm,
-        colourWithinMm: this.taken('colourWithinMm'),
-        outOfReach: stretchesOf(seam, outOfReach),
-        turns,
-        left: stretchesOf(seam, left),
-        // What was fixed on another length of seam is no longer there.
-        fixed: fixed.filter(({ fromMm, toMm }) => Math.max(fromMm, toMm) <= seam.lengthMm + 0.5),
-        bars: bars.filter(
-          (bar) =>
-            isWithin(bar.distanceMm, LIMITS.barDistanceMm) &&
-            isWithin(bar.widthMm, LIMITS.barMm) &&
-            isWithin(bar.thicknessMm, LIMITS.barMm),
-        ),
-      };
+      const [kept, rod, usualInterpassC] = [this.kept(), this.settings.rod(), this.usualInterpassC()];
+      return seamQuestion({ seam, kept, rod, amps, tacks, usualInterpassC });
     },
     { equal: same },
   );
@@ -215,10 +139,7 @@ export class OrderPlanning {
   readonly own = signal<readonly ArcRun[] | null>(null);
 
   /** The chosen plan, as long as it is of this seam. */
-  readonly chosen = computed<KeptPlan | null>(() => {
-    const [{ plan }, seam] = [this.kept(), this.seam()];
-    return plan && seam && Math.abs(plan.lengthMm - seam.lengthMm) < 0.5 + 0.01 * seam.lengthMm ? plan : null;
-  });
+  readonly chosen = computed<KeptPlan | null>(() => chosenOrder(this.kept(), this.seam()));
   /** A plan was chosen for another length of seam than it has now. */
   readonly outdated = computed(() => this.kept().plan !== null && this.chosen() === null && this.seam() !== null);
 
@@ -247,14 +168,8 @@ export class OrderPlanning {
   });
   /** Whether the order looked at is the one the weld will follow. */
   readonly isChosen = computed(() => {
-    const [shown, chosen] = [this.shown(), this.chosen()];
-    const seam = this.question();
-    return (
-      shown !== null &&
-      chosen !== null &&
-      seam !== null &&
-      same(readyRuns(seam, shown.runs), readyRuns(seam, chosen.runs))
-    );
+    const [shown, chosen, seam] = [this.shown(), this.chosen(), this.question()];
+    return shown !== null && chosen !== null && seam !== null && isSameOrder(seam, shown.runs, chosen.runs);
   });
 
   /** What the order looked at does not keep to. */
@@ -272,18 +187,7 @@ export class OrderPlanning {
     () => {
       const [seam, shown] = [this.question(), this.shown()];
       if (!seam || !shown) return null;
-      const { watched } = this.kept();
-      const settings = this.settings.reckoned();
-      return {
-        seam,
-        runs: shown.runs,
-        cover: { cupMm: (settings?.cup ?? 8) * CUP_MM, trailingMm: 0, postFlowS: settings?.postFlowS ?? 8 },
-        shieldedInside: this.purge.room() !== null,
-        probes:
-          watched && isWithin(watched.distanceMm, LIMITS.watchedMm)
-            ? [{ alongMm: seam.lengthMm / 2, acrossMm: (watched.side === 0 ? -1 : 1) * watched.distanceMm }]
-            : [],
-      };
+      return weldHeatQuestion(seam, shown.runs, this.kept(), this.settings.reckoned(), this.purge.room() !== null);
     },
     { equal: same },
   );

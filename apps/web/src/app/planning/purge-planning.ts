@@ -1,35 +1,36 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import { NO_PURGE, type JointRecord, type PurgePlan } from '@variatum/contracts';
-import { fitOf, leaderOf, learntOfPurge, USUAL_SEAL } from '@variatum/job';
+import { NO_PURGE, type PurgePlan } from '@variatum/contracts';
+import {
+  attempted,
+  fillFlowOf,
+  hasHydrogen,
+  heldFlow,
+  joinedLine,
+  learntOfPurge,
+  openSeam,
+  purgeAnswer,
+  purgeQuestion,
+  roomBehind,
+  takeablePurge,
+  thinnestWallMm,
+  usualTargetPpm,
+  ventHoles,
+  ventQuestion,
+  ventsIn,
+} from '@variatum/job';
 import {
   backShieldingWays,
   cylinderLasts,
   damsBeside,
-  distancesFromFeed,
-  FaultCollector,
   fillFlow,
-  findGrade,
-  fittedGap,
   gasForJoint,
-  holesArea,
-  innerSpaces,
   insideTint,
-  isWithin,
-  JOINTS,
-  jointsOnLine,
-  LIMITS,
-  lineOrder,
   likelyMeltsThrough,
   openingsOf,
   pressureWhileClosing,
-  purge,
   purgeLevels,
   roomToPurge,
-  surfaceTensionOf,
-  targetFor,
-  usualFit,
   vent,
-  weldingFlow,
   type Dam,
   type PurgeQuestion,
   type PurgeSpace,
@@ -48,21 +49,6 @@ export interface PulledPlace {
 
 const POINTS = 36;
 
-/** Of a thicker wall one pass melts no more, mm. */
-const DEEPEST_POOL_MM = 50;
-
-/** A computation, or null where sizes do not go together: what is wrong stands at its field. */
-const attempt = <Value>(compute: () => Value): Value | null => new FaultCollector().attempt(compute) ?? null;
-
-/** What cannot be reckoned with is left out of account; it stands at its field with what is wrong with it. */
-function takeable(plan: PurgePlan): PurgePlan {
-  const figures = ['targetPpm', 'volumeL', 'cylinderL', 'cylinderBar'] as const;
-  return {
-    ...plan,
-    ...Object.fromEntries(figures.map((name) => [name, isWithin(plan[name], LIMITS[name]) ? plan[name] : null])),
-  };
-}
-
 /**
  * The purge behind the joint looked at: its room, how long it takes, what the vent does, and what else could be done.
  */
@@ -78,7 +64,7 @@ export class PurgePlanning {
   private readonly pulled = signal<PulledPlace | null>(null);
   /** Vent hole that is being pulled, mm. */
   readonly pulledHole = signal<number | null>(null);
-  private readonly kept = computed(() => takeable(this.jobs.job()?.purge ?? NO_PURGE), {
+  private readonly kept = computed(() => takeablePurge(this.jobs.job()?.purge ?? NO_PURGE), {
     equal: (left, right) => JSON.stringify(left) === JSON.stringify(right),
   });
   /** The plan as it is kept, with what is being pulled where it is. */
@@ -136,12 +122,7 @@ export class PurgePlanning {
   }
 
   /** Thinnest known wall that meets in the joint looked at, mm; as usual while none is known. */
-  readonly wallMm = computed(() => {
-    const known = this.jobs
-      .meeting()
-      .flatMap(({ kind, thicknessMm }) => (kind === 'base' && thicknessMm.value !== null ? [thicknessMm.value] : []));
-    return known.length > 0 ? Math.min(...known) : JOINTS.defaultThicknessMm;
-  });
+  readonly wallMm = computed(() => thinnestWallMm(this.jobs.meeting()));
 
   readonly room = computed(() => this.roomWith(this.plan().dams));
   /** What the room wants before it can be reckoned. */
@@ -150,34 +131,20 @@ export class PurgePlanning {
     return room && roomToPurge(this.part.assembly(), room, this.plan().volumeL);
   });
 
-  readonly hydrogen = computed(() => {
-    const { gas } = this.joints.joint();
-    return gas !== undefined && JOINTS.gases[gas].hydrogen;
-  });
+  readonly hydrogen = computed(() => hasHydrogen(this.joints.joint()));
   /** The acceptance profile whose tint is aimed at. */
   readonly profile = inject(RecordStore).profile;
-  readonly usualTarget = computed(() => targetFor(this.profile().tint, this.hydrogen()));
+  readonly usualTarget = computed(() => usualTargetPpm(this.profile(), this.hydrogen()));
   readonly targetPpm = computed(() => this.kept().targetPpm ?? this.usualTarget());
   readonly usualFlow = computed(() => fillFlow(this.purgedRoom()?.boreMm ?? null));
-  readonly flowLpm = computed(() => this.kept().flowLpm.value ?? this.usualFlow());
-  readonly weldingLpm = computed(() => {
-    const [low, high] = weldingFlow(this.flowLpm());
-    return Math.max(LIMITS.flowLpm[0], (low + high) / 2);
-  });
+  readonly flowLpm = computed(() => fillFlowOf(this.kept(), this.purgedRoom()?.boreMm ?? null));
+  readonly weldingLpm = computed(() => heldFlow(this.flowLpm()));
 
   /** What other purges of the workshop say of how long it takes; null: nothing. */
   readonly learnt = computed(() => learntOfPurge(this.plan().seal, this.learntStore.now()));
   private ask(space: PurgeSpace): PurgeQuestion {
-    const { feed, seal } = this.kept();
-    const pace = this.learnt();
-    return {
-      space,
-      flowLpm: this.flowLpm(),
-      targetPpm: this.targetPpm(),
-      ...(feed ? { feed } : {}),
-      seal: seal ?? USUAL_SEAL,
-      ...(pace ? { pace: pace.factor } : {}),
-    };
+    const [plan, flowLpm, targetPpm, pace] = [this.kept(), this.flowLpm(), this.targetPpm(), this.learnt()?.factor];
+    return purgeQuestion(space, { plan, flowLpm, targetPpm, pace });
   }
   /** What is asked of the core about it; null while sizes are wanting. */
   readonly question = computed(() => {
@@ -185,10 +152,7 @@ export class PurgePlanning {
     return space ? this.ask(space) : null;
   });
   /** How long it takes; null while sizes are wanting. */
-  readonly answer = computed(() => {
-    const question = this.question();
-    return question && attempt(() => purge(question));
-  });
+  readonly answer = computed(() => purgeAnswer(this.question()));
   /** Oxygen against time, long enough to see where it settles. */
   readonly curve = computed(() => {
     const [question, answer] = [this.question(), this.answer()];
@@ -196,59 +160,36 @@ export class PurgePlanning {
     const change = answer.volumeL / question.flowLpm;
     const longest = Math.max(1, 1.5 * (answer.minutes?.range90[1] ?? answer.minutes?.median ?? 8 * change), 6 * change);
     const minutes = Array.from({ length: POINTS + 1 }, (_, index) => (longest * index) / POINTS);
-    const levels = attempt(() => purgeLevels({ ...question, minutes }));
+    const levels = attempted(() => purgeLevels({ ...question, minutes }));
     return levels && { longest, levels };
   });
   /** Oxygen behind the joint after gas has been on for so long, as predicted, ppm; null: it cannot be reckoned. */
   levelAfter(minutes: number): number | null {
     const question = this.question();
     if (!question) return null;
-    const levels = attempt(() => purgeLevels({ ...question, minutes: [minutes] }));
+    const levels = attempted(() => purgeLevels({ ...question, minutes: [minutes] }));
     return levels?.[0]?.ppm ?? null;
   }
 
   readonly tint = computed(() => insideTint(this.targetPpm(), this.hydrogen()));
 
-  /** Ring and gap of a joint as it is fitted up; the length is null while it is not known. */
-  private openSeam({ id, joint: { type }, fit }: JointRecord): {
-    readonly seamMm: number | null;
-    readonly gapMm: number;
-  } {
-    const wall = this.wallMm();
-    return {
-      seamMm: this.part.joints().get(id)?.seamMm.value ?? null,
-      gapMm: fittedGap(usualFit(type, [wall, wall], fitOf(fit)).gapMm),
-    };
-  }
   /** The gap that closes while the joint looked at is welded; its description is that of its leader. */
   private readonly gap = computed(() => {
     const [shown, leading] = [this.joints.shown(), this.joints.leading()];
     if (!shown || !leading) return null;
-    const { seamMm, gapMm } = this.openSeam({ ...leading, id: shown.id });
+    const { seamMm, gapMm } = openSeam(this.part.laid(), shown.id, leading, this.wallMm());
     return seamMm ? { ringMm: seamMm, gapMm } : null;
   });
   /** Vents of the room looked at; none said: the one that is proposed. */
-  readonly ownVents = computed(() => {
-    const runs = this.room()?.runs ?? [];
-    return this.plan().vents.filter(({ piece }) => runs.some((run) => run.piece === piece));
-  });
+  readonly ownVents = computed(() => ventsIn(this.room(), this.plan().vents));
   private ventQuestion(holesMm: readonly number[]): VentQuestion {
-    const sulphur = this.jobs.meeting().map(({ grade }) => (grade === null ? 0 : (findGrade(grade)?.typical.S ?? 0)));
-    return {
-      flowLpm: this.weldingLpm(),
-      holesMm,
-      pool: { depthMm: Math.min(DEEPEST_POOL_MM, this.wallMm()) },
-      surfaceTension: surfaceTensionOf(Math.max(0, ...sulphur)),
-    };
+    return ventQuestion(this.weldingLpm(), holesMm, this.wallMm(), this.jobs.meeting());
   }
   /** What a vent must be, whatever is drilled already. */
   readonly proposed = computed(() => vent(this.ventQuestion([])));
   readonly holesMm = computed(() => {
     const pulled = this.pulledHole();
-    if (pulled !== null) return [pulled];
-    const own = this.ownVents().map(({ holeMm }) => holeMm);
-    const drill = this.proposed().drill;
-    return own.length > 0 ? own : drill ? [drill.mm] : [];
+    return pulled === null ? ventHoles(this.room(), this.plan(), this.ventQuestion([])) : [pulled];
   });
   /** What the vent does at the end, with the joint closed. */
   readonly ventAnswer = computed(() => vent(this.ventQuestion(this.holesMm())));
@@ -259,12 +200,8 @@ export class PurgePlanning {
 
   /** Joints of the line in the order they are welded; none while there is but one. */
   readonly line = computed(() => {
-    const room = this.room();
-    if (!room) return [];
-    const all = this.joints.all();
-    const seams = new Map(all.map((joint) => [joint.id, this.openSeam({ ...leaderOf(all, joint), id: joint.id })]));
-    const found = jointsOnLine(distancesFromFeed(this.part.assembly(), room), seams);
-    return found.length > 1 ? lineOrder(found, this.weldingLpm(), holesArea(this.holesMm())) : [];
+    const [wallMm, flowLpm, holesMm] = [this.wallMm(), this.weldingLpm(), this.holesMm()];
+    return joinedLine(this.part.laid(), this.room(), this.joints.all(), { wallMm, flowLpm, holesMm });
   });
   /** Where gas goes in and out. */
   private readonly openings = computed(() => {
@@ -287,7 +224,7 @@ export class PurgePlanning {
     const rates = this.workshops.workshop()?.rates;
     const [labour, gas] = [rates?.labourPerHour ?? null, rates?.gasPerCubicMetre ?? null];
     return (
-      attempt(() =>
+      attempted(() =>
         backShieldingWays(
           { purge: questionWith([], this.kept().volumeL), dam: dams.length > 0 ? questionWith(dams, null) : undefined },
           {
@@ -318,8 +255,6 @@ export class PurgePlanning {
   /** The room the back of the joint looked at lies in, with these dams set. */
   private roomWith(dams: readonly Dam[]) {
     const joint = this.joints.shown();
-    if (!joint) return null;
-    const rooms = dams.length === 0 ? this.part.spaces() : innerSpaces(this.part.assembly(), dams);
-    return rooms.find(({ joints }) => joints.includes(joint.id)) ?? null;
+    return joint && roomBehind(this.part.laid(), joint.id, dams);
   }
 }

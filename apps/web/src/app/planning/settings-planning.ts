@@ -1,16 +1,13 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
 import type { SettingOverrides } from '@variatum/contracts';
-import { fitOf } from '@variatum/job';
+import { currentOf, machineFor, settingsQuestion, type Current } from '@variatum/job';
 import {
   formatFlow,
   formatLength,
-  isWithin,
-  JOINTS,
   LIMITS,
   SETTING_PASSES,
   settingRemarks,
-  usualFit,
   type SettingPass,
   type SettingsQuestion,
   type TorchSettings,
@@ -23,7 +20,6 @@ import { DecisionStore, JobStore, JointStore } from '../job/stores';
 import { fieldBy, type FieldOf } from '../kit/fields';
 import { WorkshopStore } from '../settings/workshop-store';
 import { PurgePlanning } from './purge-planning';
-import { wallsOf } from './walls-of';
 
 type Name = keyof SettingOverrides;
 
@@ -85,38 +81,16 @@ export class SettingsPlanning {
     const decided = this.decisions.lastOf()(this.joints.shown());
     return decided ? decided.rod : this.answers.best()?.rod;
   });
-  private readonly machine = computed(() => {
-    const process = this.joints.joint().process ?? 'gtaw';
-    return this.workshops.workshop()?.machines.find(({ processes }) => processes.includes(process)) ?? null;
-  });
+  private readonly machine = computed(() =>
+    machineFor(this.workshops.workshop()?.machines, this.joints.joint().process),
+  );
   private readonly question = computed<SettingsQuestion | undefined>(
     () => {
-      const [asked, leading, rod, machine] = [this.jobs.question(), this.joints.leading(), this.rod(), this.machine()];
-      if (!asked?.joint || rod === undefined) return undefined;
-      const { pieces, joint } = asked;
-      const process = joint.process ?? 'gtaw';
-      const [thick = JOINTS.defaultThicknessMm, ...others] = wallsOf(this.jobs.meeting());
-      const fit = leading && usualFit(joint.type, [thick, others[others.length - 1] ?? thick], fitOf(leading.fit));
-      // No rod in a joint that could take one: its edges are melted together.
-      const technique = rod === null && joint.technique === undefined ? ('fused' as const) : joint.technique;
-      return {
-        pieces,
-        joint: { ...joint, ...(technique ? { technique } : {}) },
-        rod,
-        process,
-        pass: this.pass(),
-        brightCrater: this.purge.profile().tint === 'none' || this.purge.profile().tint === 'straw',
-        ...(fit && joint.type === 'bevel' ? { landMm: fit.landMm } : {}),
-        ...(machine
-          ? {
-              machine: {
-                kind: machine.kind,
-                supply: { volts: machine.volts, amperes: machine.amperes, phases: machine.phases },
-                mostAmperes: machine.mostAmperes,
-              },
-            }
-          : {}),
-      };
+      const [asked, rod, machine] = [this.jobs.question(), this.rod(), this.machine()];
+      if (!asked || rod === undefined) return undefined;
+      const [record, pieces] = [this.joints.leading(), this.jobs.meeting()];
+      const [pass, profile] = [this.pass(), this.purge.profile()];
+      return settingsQuestion({ asked, pieces, record, rod, pass, machine, profile }) ?? undefined;
     },
     { equal: (left, right) => JSON.stringify(left) === JSON.stringify(right) },
   );
@@ -134,21 +108,16 @@ export class SettingsPlanning {
         catchError(() => of(null)),
       ),
   });
-  /**
-   * Lowest, set and highest current of a pass, A: what the welder set, else as reckoned; null while neither is there.
-   */
-  ampsOf(pass: SettingPass): readonly [number, number, number] | null {
-    const own = this.joints.leading()?.settings[pass]?.amps;
-    if (own !== undefined && isWithin(own, LIMITS.machineAmperes)) return [own, own, own];
+  /** Current of a pass: what the welder set, else as reckoned; null while neither is there. */
+  ampsOf(pass: SettingPass): Current | null {
     const found = this.foundByPass.hasValue() ? this.foundByPass.value() : null;
-    return found?.[SETTING_PASSES.indexOf(pass)]?.amps ?? null;
+    return currentOf(this.joints.leading(), pass, found?.[SETTING_PASSES.indexOf(pass)]?.amps);
   }
 
   /** Current of the root as it is set, else as reckoned, A; null while neither is there. */
-  readonly amps = computed<number | null>(() => {
-    const own = this.joints.leading()?.settings.root?.amps;
-    return isWithin(own, LIMITS.machineAmperes) ? (own ?? null) : (this.reckoned()?.amps[1] ?? null);
-  });
+  readonly amps = computed<number | null>(
+    () => currentOf(this.joints.leading(), 'root', this.reckoned()?.amps)?.[1] ?? null,
+  );
 
   /**
    * Settings of the pass looked at as they are set; what nobody set otherwise as reckoned. null while neither is there.

@@ -1,13 +1,6 @@
 import { computed, inject, Injectable } from '@angular/core';
-import { assemblyOf } from '@variatum/job';
-import {
-  innerSpaces,
-  jointFigures,
-  layOut,
-  pieceFigures,
-  type JointFigures,
-  type PieceFigures,
-} from '@variatum/metallurgy';
+import { assemblyOf, laidPart } from '@variatum/job';
+import { pieceFigures, type JointFigures, type PieceFigures } from '@variatum/metallurgy';
 import { pieceLetter } from '@variatum/presentation';
 import { JobStore } from './job-store';
 
@@ -19,14 +12,13 @@ export class PartStore {
   readonly assembly = computed(() => assemblyOf(this.jobs.pieces(), this.jobs.joints()), {
     equal: (left, right) => JSON.stringify(left) === JSON.stringify(right),
   });
-  readonly layout = computed(() => layOut(this.assembly()));
-  readonly joints = computed<ReadonlyMap<string, JointFigures>>(
-    () => new Map(jointFigures(this.assembly(), this.layout()).map((figures) => [figures.id, figures])),
-  );
+  readonly laid = computed(() => laidPart(this.assembly()));
+  readonly layout = computed(() => this.laid().layout);
+  readonly joints = computed<ReadonlyMap<string, JointFigures>>(() => this.laid().figures);
   readonly pieces = computed<ReadonlyMap<string, PieceFigures>>(
     () => new Map(this.assembly().pieces.map((piece) => [piece.id, pieceFigures(piece)])),
   );
-  readonly spaces = computed(() => innerSpaces(this.assembly()));
+  readonly spaces = computed(() => this.laid().spaces);
 
   /** True length of a piece along its centre line, mm; null: not known. */
   pieceLength(piece: string): number | null {

@@ -2,7 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { LIMITS } from '@variatum/metallurgy';
 import { JointStore } from '../../job/stores';
 import { ChoiceGroup, fieldBy, NumberField } from '../../kit/fields';
-import { OrderPlanning, type PlacedSeam } from '../../planning';
+import type { PlacedSeam } from '@variatum/job';
+import { OrderPlanning } from '../../planning';
 
 import { StretchRows } from './stretch-rows';
 

@@ -3,12 +3,13 @@ import {
   alarmSound,
   nextAct,
   NO_ALARM,
+  plannedSeconds,
   stateOf,
   type AlarmSound,
   type TorchFacts,
   type TorchState,
 } from '@variatum/job';
-import { isSameStep, ONLY_SLOW } from '@variatum/metallurgy';
+import { CALLED_ONCE_S, isSameStep, ONLY_SLOW } from '@variatum/metallurgy';
 import { torchWords, type TorchSaid } from '@variatum/presentation';
 import { JointStore } from '../../job/stores';
 import { Now } from '../../kit/now';
@@ -23,9 +24,6 @@ import { WeldPlanning } from './weld-planning';
 export interface TorchWords extends TorchSaid {
   readonly state: TorchState;
 }
-
-/** What calls again within this time is the same trouble, ms. */
-const CALLED_ONCE_MS = 30_000;
 
 /** What is to be done at the torch just now: facts of the page's services, judged by the job's own rules. */
 @Injectable()
@@ -48,14 +46,8 @@ export class TorchNow {
   });
   /** Seconds the bead that burns, or is next, takes by the plan; null: not known. */
   readonly plannedS = computed(() => {
-    const about = this.weld.about();
-    const travel = this.weld.order.question()?.arcs[0]?.travelMmPerS;
-    if (!about || about.bead === 'tack') {
-      const seconds = this.weld.settings.reckoned()?.tack.seconds;
-      return seconds ? (seconds[0] + seconds[1]) / 2 : null;
-    }
-    const from = 'goesOnMm' in about ? about.goesOnMm : about.fromMm;
-    return travel ? Math.abs(about.toMm - from) / travel : null;
+    const tackSeconds = this.weld.settings.reckoned()?.tack.seconds;
+    return plannedSeconds(this.weld.about(), tackSeconds, this.weld.order.question()?.arcs[0]?.travelMmPerS);
   });
   /** Share of the bead that most likely lies, 0 to 1. */
   readonly share = computed(() => {
@@ -161,7 +153,12 @@ export class TorchNow {
       untracked(() => {
         const last = this.sounding();
         const sound = alarmSound(cause, false, nowMs, last);
-        if (cause !== null && cause !== last.cause && cause !== 'room-lost' && nowMs - calledMs > CALLED_ONCE_MS) {
+        if (
+          cause !== null &&
+          cause !== last.cause &&
+          cause !== 'room-lost' &&
+          nowMs - calledMs > 1000 * CALLED_ONCE_S
+        ) {
           calledMs = nowMs;
           this.logCall(cause);
         }

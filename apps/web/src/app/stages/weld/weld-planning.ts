@@ -2,24 +2,23 @@ import { computed, inject, Injectable, signal } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
 import type { WeldRecord } from '@variatum/contracts';
 import {
-  completeJoint,
-  dilutionAfter,
+  ferriteAfter,
+  followedRuns,
+  nextAtJoint,
+  plannedDilution,
+  plannedSteps,
+  redoneOrder,
+  settingPassOf,
+  type FerriteMoved,
+} from '@variatum/job';
+import {
   deviationsOf,
-  FaultCollector,
-  findGrade,
   followSteps,
-  habitsOf,
-  nextStep,
-  seamProblem,
-  SETTING_PASSES,
-  stepsOf,
-  type ArcRun,
+  tackCurrent,
   type Deviation,
   type FollowedStep,
-  type LaidBead,
   type PassLog,
   type PlannedWeld,
-  type SettingPass,
   type WeldEntry,
 } from '@variatum/metallurgy';
 import { catchError, forkJoin, of } from 'rxjs';
@@ -28,9 +27,6 @@ import { AnswerService } from '../../job/answer.service';
 import { JobStore, JointStore, WeldStore } from '../../job/stores';
 import { OrderPlanning, SettingsPlanning } from '../../planning';
 import { SaidAtHand, type AtHand } from './at-hand';
-
-/** Families that are held warm between passes: their limit is a lowest one. */
-const HELD = new Set(['martensitic', 'cast-martensitic']);
 
 /** The weld of the joint looked at: its plan as steps, its log, what is next, and what went otherwise. */
 @Injectable()
@@ -49,40 +45,17 @@ export class WeldPlanning {
 
   readonly log = computed<PassLog>(() => this.weld.logOf(this.joints.shown()?.id));
   /** Runs that are followed: the order that was chosen, else once round or straight through. */
-  private readonly runs = computed<readonly ArcRun[]>(() => {
-    const chosen = this.order.chosen();
-    if (chosen) return chosen.runs;
-    const question = this.order.question();
-    const habits = (question && new FaultCollector().attempt(() => habitsOf(seamProblem(question)))) ?? [];
-    // Two at once each have runs of their own.
-    return (habits.find(({ id }) => id === 'twoPeople') ?? habits[0])?.runs ?? [];
-  });
+  private readonly runs = computed(() => followedRuns(this.order.chosen(), this.order.question()));
   readonly planTitle = computed(() => this.order.chosen()?.title ?? 'no order chosen: once through');
 
-  private readonly allSteps = computed(() => {
-    const [seam, tacks] = [this.order.seam(), this.order.tacks()];
-    const at = seam && tacks ? tacks.at.map((one) => (tacks.closed ? (one / 360) * seam.lengthMm : one)) : [];
-    return stepsOf({ tacksMm: at, tackMm: tacks?.lengthMm ?? 0, runs: this.runs() });
-  });
-  readonly steps = computed<readonly FollowedStep[]>(() => followSteps(this.allSteps(), this.log()));
+  readonly steps = computed<readonly FollowedStep[]>(() =>
+    followSteps(plannedSteps(this.order.seam(), this.order.tacks(), this.runs()), this.log()),
+  );
   /** What this person does next; null: nothing, or the other has to be waited for. */
-  readonly next = computed<FollowedStep | null>(() => {
-    const found = nextStep(this.steps(), this.order.kept().people === 2 ? this.person() : null);
-    if (found || this.allSteps().length > 0) return found;
-    // A seam of which no sizes are known is welded all the same: each bead is one more.
-    return {
-      bead: 'run',
-      pass: 0,
-      number: this.log().beads.length,
-      fromMm: 0,
-      toMm: 0,
-      person: 0,
-      restS: 0,
-      state: 'open',
-      goesOnMm: 0,
-    };
-  });
-  readonly isDone = computed(() => this.allSteps().length > 0 && this.steps().every(({ state }) => state === 'done'));
+  readonly next = computed<FollowedStep | null>(() =>
+    nextAtJoint(this.steps(), this.order.kept().people === 2 ? this.person() : null, this.log()),
+  );
+  readonly isDone = computed(() => this.steps().length > 0 && this.steps().every(({ state }) => state === 'done'));
   /** The bead laid last here, where something can hardly be of it: it is asked about before anything is made of it. */
   readonly doubtful = computed(() => {
     const bead = this.log().beads.findLast(({ doubt }) => doubt !== null);
@@ -97,11 +70,6 @@ export class WeldPlanning {
   readonly about = computed(() => this.burning() ?? this.next());
   /** Rod of the bead that was laid last, else the one at hand. */
   readonly lastRod = computed(() => this.log().beads.at(-1)?.rod ?? this.atHand().rod ?? null);
-
-  /** Settings pass a pass of the plan is welded with. */
-  settingPass(pass: number): SettingPass {
-    return pass === 0 ? SETTING_PASSES[0] : pass === this.order.passes() - 1 ? SETTING_PASSES[2] : SETTING_PASSES[1];
-  }
 
   /** What is set and held: what was said last, else what the last bead had, else the plan. */
   readonly atHand = computed<AtHand>(() => {
@@ -131,8 +99,8 @@ export class WeldPlanning {
     return {
       steps: this.steps(),
       amps: (pass, tack) => {
-        if (!tack) return this.settings.ampsOf(this.settingPass(pass));
-        return reckoned ? [0.8 * reckoned.tack.amps, reckoned.tack.amps, 1.2 * reckoned.tack.amps] : null;
+        if (!tack) return this.settings.ampsOf(settingPassOf(pass, this.order.passes()));
+        return reckoned && tackCurrent(reckoned.tack.amps);
       },
       travelMmPerS: this.order.question()?.arcs[0]?.travelMmPerS ?? this.order.usualTravel,
       rod: this.settings.rod(),
@@ -145,40 +113,17 @@ export class WeldPlanning {
   readonly limitC = computed(() => this.order.question()?.interpassC ?? this.order.usualInterpassC());
   /** Whether that is a lowest one: metal that hardens is held warm. */
   readonly isHeld = computed(() =>
-    this.jobs.meeting().some((piece) => {
-      const grade = piece.grade ?? this.answers.beliefs()[piece.id]?.candidates[0]?.grade;
-      return HELD.has((grade === undefined ? undefined : findGrade(grade)?.family) ?? '');
-    }),
+    this.jobs.meeting().some(({ id }) => this.order.metals().get(id)?.isHeldWarm ?? false),
   );
   readonly deviations = computed<readonly Deviation[]>(() => deviationsOf(this.log(), this.planned()));
 
   /** Ferrite as it was expected, and with what was done otherwise to the dilution; null: nothing of that. */
-  readonly ferriteMoved = computed(() => {
-    const ratio = this.deviations()
-      .filter(({ heatRatio, touches }) => touches === 'ferrite' && heatRatio !== null)
-      .at(-1)?.heatRatio;
+  readonly ferriteMoved = computed<FerriteMoved | null>(() => {
+    const ratio = this.deviations().findLast(({ heatRatio, touches }) => touches === 'ferrite' && heatRatio !== null);
     const curve = this.answers.settled()?.dilutionCurve;
-    const best = this.answers.best();
-    if (ratio === undefined || ratio === null || !curve || curve.rod === null || curve.rod !== best?.rod) return null;
-    const planned = this.dilution();
-    if (planned === null) return null;
-    const now = dilutionAfter(planned, ratio);
-    const at = (dilution: number): number | null => {
-      const point = curve.points.reduce<(typeof curve.points)[number] | null>(
-        (near, one) =>
-          near === null || Math.abs(one.dilution - dilution) < Math.abs(near.dilution - dilution) ? one : near,
-        null,
-      );
-      return point?.ferriteNumber.median ?? null;
-    };
-    return { from: planned, to: now, ferrite: [at(planned), at(now)] as const };
-  });
-  private readonly dilution = computed<number | null>(() => {
-    const { dilution } = this.joints.joint();
-    if (typeof dilution === 'number') return dilution;
-    if (dilution) return dilution.mode;
-    const families = this.jobs.meeting().map(() => 'austenitic' as const);
-    return new FaultCollector().attempt(() => completeJoint(this.joints.reckoned(), families).dilution.mode) ?? null;
+    if (!ratio?.heatRatio || !curve || curve.rod === null || curve.rod !== this.answers.best()?.rod) return null;
+    const planned = plannedDilution(this.joints.joint(), this.joints.reckoned(), this.jobs.meeting().length);
+    return planned === null ? null : ferriteAfter(curve, planned, ratio.heatRatio);
   });
 
   /**
@@ -188,21 +133,7 @@ export class WeldPlanning {
   private readonly redone = computed(
     () => {
       const seam = this.order.question();
-      const made = this.log().beads.filter(
-        ({ bead, travelMmPerS, amps }) => bead === 'run' && travelMmPerS !== null && amps !== null,
-      );
-      if (!seam || made.length === 0 || this.deviations().length === 0) return null;
-      const mean = (of: (bead: LaidBead) => number): number =>
-        made.reduce((sum, bead) => sum + of(bead), 0) / made.length;
-      const left = this.steps()
-        .filter(({ bead, state }) => bead === 'run' && state !== 'done')
-        .map(({ pass, goesOnMm, toMm, person, restS }) => ({ pass, fromMm: goesOnMm, toMm, person, restS }));
-      const runs = [
-        ...made.map(({ pass, fromMm, toMm, person }) => ({ pass, fromMm, toMm, person, restS: 0 })),
-        ...left,
-      ];
-      const arc = { amps: mean(({ amps }) => amps ?? 0), travelMmPerS: mean(({ travelMmPerS }) => travelMmPerS ?? 1) };
-      return { planned: { seam, runs: this.runs() }, now: { seam: { ...seam, arcs: [arc] }, runs } };
+      return seam && this.deviations().length > 0 ? redoneOrder(seam, this.runs(), this.steps(), this.log()) : null;
     },
     { equal: (one, other) => JSON.stringify(one) === JSON.stringify(other) },
   );

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, untracked } from '@angular/core';
 import { ActivatedRoute, Router } from '@angular/router';
 import { toSignal } from '@angular/core/rxjs-interop';
+import { settingPassOf } from '@variatum/job';
 import { rodName } from '@variatum/presentation';
 import { map } from 'rxjs';
 import { NzButtonModule } from 'ng-zorro-antd/button';
@@ -228,7 +229,7 @@ export class WeldStage {
     // The pass that is next is the one its settings are shown for.
     effect(() => {
       const pass = this.weld.about()?.pass ?? 0;
-      untracked(() => this.weld.settings.pass.set(this.weld.settingPass(pass)));
+      untracked(() => this.weld.settings.pass.set(settingPassOf(pass, this.weld.order.passes())));
     });
   }
 

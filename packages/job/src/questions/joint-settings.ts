@@ -1,0 +1,88 @@
+import type { JointRecord, Machine, Piece } from '@variatum/contracts';
+import {
+  isWithin,
+  JOINTS,
+  LIMITS,
+  SETTING_PASSES,
+  usualFit,
+  type AcceptanceProfile,
+  type ChooseInput,
+  type Process,
+  type SettingPass,
+  type SettingsQuestion,
+} from '@variatum/metallurgy';
+import { fitOf } from '../records';
+import { wallsOf } from './likely-metal';
+
+/** Process of a joint nobody has said one of. */
+export const USUAL_PROCESS: Process = 'gtaw';
+
+/** The workshop's machine for a process; null: it has none, or none is known. */
+export const machineFor = (
+  machines: readonly Machine[] | undefined,
+  process: Process = USUAL_PROCESS,
+): Machine | null => machines?.find(({ processes }) => processes.includes(process)) ?? null;
+
+/** What settings of a joint are made from. */
+export interface SettingsFacts {
+  /** What the joint asks of the choice of its rod. */
+  readonly asked: Pick<ChooseInput, 'pieces' | 'joint'>;
+  /** Pieces that meet, in its order. */
+  readonly pieces: readonly Piece[];
+  /** The joint its fit stands at; null: the job has none yet. */
+  readonly record: Pick<JointRecord, 'fit'> | null;
+  readonly rod: string | null;
+  readonly pass: SettingPass;
+  readonly machine: Machine | null;
+  readonly profile: Pick<AcceptanceProfile, 'tint'>;
+}
+
+/** What is asked of the settings for a pass of a joint; null while nothing is described. */
+export function settingsQuestion(facts: SettingsFacts): SettingsQuestion | null {
+  const { pieces, joint } = facts.asked;
+  if (!joint) return null;
+  const { rod, machine, profile } = facts;
+  const [thick = JOINTS.defaultThicknessMm, ...others] = wallsOf(facts.pieces);
+  const fit = facts.record && usualFit(joint.type, [thick, others.at(-1) ?? thick], fitOf(facts.record.fit));
+  // No rod in a joint that could take one: its edges are melted together.
+  const technique = rod === null && joint.technique === undefined ? ('fused' as const) : joint.technique;
+  return {
+    pieces,
+    joint: { ...joint, ...(technique ? { technique } : {}) },
+    rod,
+    process: joint.process ?? USUAL_PROCESS,
+    pass: facts.pass,
+    brightCrater: profile.tint === 'none' || profile.tint === 'straw',
+    ...(fit && joint.type === 'bevel' ? { landMm: fit.landMm } : {}),
+    ...(machine
+      ? {
+          machine: {
+            kind: machine.kind,
+            supply: { volts: machine.volts, amperes: machine.amperes, phases: machine.phases },
+            mostAmperes: machine.mostAmperes,
+          },
+        }
+      : {}),
+  };
+}
+
+/** Lowest, set and highest current, A. */
+export type Current = readonly [low: number, set: number, high: number];
+
+/** Current of a pass: what the welder set, else as it is reckoned; null while neither is there. */
+export function currentOf(
+  record: Pick<JointRecord, 'settings'> | null,
+  pass: SettingPass,
+  reckoned: Current | undefined,
+): Current | null {
+  const own = record?.settings[pass]?.amps;
+  if (own !== undefined && isWithin(own, LIMITS.machineAmperes)) return [own, own, own];
+  return reckoned ?? null;
+}
+
+/** Settings a pass of so many is welded with. @param pass 0 for the root */
+export function settingPassOf(pass: number, passes: number): SettingPass {
+  const [root, fill, cap] = SETTING_PASSES;
+  if (pass === 0) return root;
+  return pass === passes - 1 ? cap : fill;
+}

@@ -1,0 +1,62 @@
+import type { Piece } from '@variatum/contracts';
+import {
+  findGrade,
+  interpassLimit,
+  isMartensitic,
+  JOINTS,
+  type MaterialFamily,
+  type MaterialQuestion,
+} from '@variatum/metallurgy';
+
+/** Weld metal and pieces nothing is known of are reckoned with as the common ones. */
+export const COMMON_FAMILY: MaterialFamily = 'austenitic';
+
+/** What is believed of pieces, by their identifiers: likeliest grade first. */
+export type Beliefs = Readonly<Record<string, { readonly candidates: readonly { readonly grade: string }[] }>>;
+
+/** What a piece is taken for where heat is reckoned. */
+export interface LikelyMetal {
+  readonly material: MaterialQuestion;
+  /** Its wall, mm; null: not known. */
+  readonly thicknessMm: number | null;
+  /** Most it may have between passes, °C; undefined: nobody asks for a limit. */
+  readonly limitC?: number;
+  /** Whether it hardens in air, and is held warm until the weld is done. */
+  readonly isHeldWarm: boolean;
+}
+
+/** What each piece most likely is, as far as heat asks, by its identifier. */
+export function likelyMetals(
+  pieces: readonly Pick<Piece, 'id' | 'grade' | 'thicknessMm'>[],
+  beliefs: Beliefs,
+): ReadonlyMap<string, LikelyMetal> {
+  return new Map(
+    pieces.map(({ id, grade, thicknessMm }) => {
+      const likely = grade ?? beliefs[id]?.candidates[0]?.grade;
+      const known = likely === undefined ? undefined : findGrade(likely);
+      const limitC = known && interpassLimit(known);
+      return [
+        id,
+        {
+          material: known ? { grade: known.id } : { family: COMMON_FAMILY },
+          thicknessMm: thicknessMm.value,
+          ...(limitC === undefined ? {} : { limitC }),
+          isHeldWarm: known !== undefined && isMartensitic(known.family),
+        },
+      ];
+    }),
+  );
+}
+
+/** Walls of the base metals among pieces, mm: an unknown one as usual. */
+export const wallsOf = (pieces: readonly Pick<Piece, 'kind' | 'thicknessMm'>[]): readonly number[] =>
+  pieces.flatMap(({ kind, thicknessMm }) => (kind === 'base' ? [thicknessMm.value ?? JOINTS.defaultThicknessMm] : []));
+
+/** Lowest limit between passes of the pieces that meet, °C; null: nobody asks for one. */
+export function interpassLimitOf(
+  pieces: readonly { readonly id: string }[],
+  metals: ReadonlyMap<string, LikelyMetal>,
+): number | null {
+  const limits = pieces.flatMap(({ id }) => metals.get(id)?.limitC ?? []);
+  return limits.length === 0 ? null : Math.min(...limits);
+}

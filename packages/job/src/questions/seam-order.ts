@@ -1,0 +1,159 @@
+import { NO_SEAM_ORDER, type KeptPlan, type SeamOrder } from '@variatum/contracts';
+import {
+  aimAtThicker,
+  cupBoreMm,
+  FaultCollector,
+  habitsOf,
+  isSameSeam,
+  isWithin,
+  JOINTS,
+  jointSeam,
+  LIMITS,
+  readyRuns,
+  seamProblem,
+  tackLength,
+  tackPlan,
+  USUAL_COVER,
+  USUAL_TRAVEL_MM_PER_S,
+  usualPasses,
+  type ArcRun,
+  type SeamQuestion,
+  type TackPlan,
+  type TorchSettings,
+  type WeldHeatQuestion,
+} from '@variatum/metallurgy';
+import { laidJoint, type LaidPart } from '../records';
+import type { LikelyMetal } from './likely-metal';
+import { isOnSeam, stretchesOf } from './seam-places';
+
+/** A joint as a seam with metal on both sides. */
+export type JointSeam = Pick<SeamQuestion, 'kind' | 'lengthMm' | 'beyondMm' | 'closedInside' | 'sides'>;
+
+/** Tacks of a seam, and how long each is, mm. */
+export interface SeamTacks extends TackPlan {
+  readonly lengthMm: number;
+}
+
+/** What is kept of heat and order; a record of an older program says less. */
+export const keptOrder = (kept: Partial<SeamOrder> | undefined): SeamOrder => ({ ...NO_SEAM_ORDER, ...kept });
+
+/** A figure of the order as it can be reckoned with: what is wrong stands at its field. */
+function takeable(kept: SeamOrder, name: 'passes' | 'travelMmPerS' | 'interpassC' | 'colourWithinMm'): number | null {
+  const value = kept[name];
+  return isWithin(value, LIMITS[name]) ? value : null;
+}
+
+/** A joint of the part as a seam; null where its sizes give none. */
+export function seamOf(
+  part: Pick<LaidPart, 'layout'>,
+  jointId: string | undefined,
+  metals: ReadonlyMap<string, LikelyMetal>,
+): JointSeam | null {
+  const joint = laidJoint(part, jointId);
+  if (!joint) return null;
+  return jointSeam({ joint, pieces: part.layout.pieces, metals, usualThicknessMm: JOINTS.defaultThicknessMm });
+}
+
+/** Thinner wall beside a seam, mm. */
+export const thinnerMm = ({ sides }: Pick<JointSeam, 'sides'>): number =>
+  Math.min(...sides.map(({ thicknessMm }) => thicknessMm));
+
+/** Passes usual for a seam: one where its edges are melted together. @param rod null: none */
+export const usualPassCount = (seam: JointSeam | null, rod: string | null | undefined): number =>
+  seam === null || rod === null ? 1 : usualPasses(thinnerMm(seam)).length;
+
+/** Passes of a seam: as they are said, else as usual. */
+export const passesOf = (kept: SeamOrder, seam: JointSeam | null, rod: string | null | undefined): number =>
+  takeable(kept, 'passes') ?? usualPassCount(seam, rod);
+
+/** Tacks of a seam. @param isWide whether its mix cracks, and wants them wide and filled */
+export function tacksOf(seam: JointSeam, isWide: boolean): SeamTacks | null {
+  const thinMm = thinnerMm(seam);
+  const plan = tackPlan({ seamMm: seam.lengthMm, closed: seam.kind === 'ring' }, thinMm, isWide);
+  return plan && { ...plan, lengthMm: tackLength(thinMm) };
+}
+
+/** Places of tacks along a seam, mm. */
+export const tackPlacesMm = ({ at, closed }: SeamTacks, { lengthMm }: Pick<JointSeam, 'lengthMm'>): number[] =>
+  at.map((one) => (closed ? (one / 360) * lengthMm : one));
+
+/** What the question of a seam is made from. */
+export interface SeamFacts {
+  readonly seam: JointSeam;
+  readonly kept: SeamOrder;
+  readonly rod: string | null | undefined;
+  /** Current of the root as it is set, A. */
+  readonly amps: number;
+  readonly tacks: SeamTacks;
+  /** Limit between passes where nobody set one, °C; null: none. */
+  readonly usualInterpassC: number | null;
+}
+
+/** What is asked of the search for an order and of the simulation of its heat. */
+export function seamQuestion({ seam, kept, rod, amps, tacks, usualInterpassC }: SeamFacts): SeamQuestion {
+  return {
+    ...seam,
+    passes: passesOf(kept, seam, rod),
+    arcs: [{ amps, travelMmPerS: takeable(kept, 'travelMmPerS') ?? USUAL_TRAVEL_MM_PER_S }],
+    aimMm: aimAtThicker(seam.sides),
+    interpassC: takeable(kept, 'interpassC') ?? usualInterpassC,
+    people: kept.people,
+    hold: kept.hold,
+    tackMm: tacks.count * tacks.lengthMm,
+    colourWithinMm: takeable(kept, 'colourWithinMm'),
+    outOfReach: stretchesOf(seam, kept.outOfReach),
+    turns: kept.turns,
+    left: stretchesOf(seam, kept.left),
+    // What was fixed on another length of seam is no longer there.
+    fixed: kept.fixed.filter((run) => isOnSeam(seam, run)),
+    bars: kept.bars.filter(
+      (bar) =>
+        isWithin(bar.distanceMm, LIMITS.barDistanceMm) &&
+        isWithin(bar.widthMm, LIMITS.barMm) &&
+        isWithin(bar.thicknessMm, LIMITS.barMm),
+    ),
+  };
+}
+
+/** The order that was chosen, as long as it is of this seam. */
+export const chosenOrder = ({ plan }: Pick<SeamOrder, 'plan'>, seam: JointSeam | null): KeptPlan | null =>
+  plan && seam && isSameSeam(plan.lengthMm, seam.lengthMm) ? plan : null;
+
+/** Whether two orders make the same runs of a seam. */
+export const isSameOrder = (seam: SeamQuestion, one: readonly ArcRun[], other: readonly ArcRun[]): boolean =>
+  JSON.stringify(readyRuns(seam, one)) === JSON.stringify(readyRuns(seam, other));
+
+/**
+ * Runs a weld follows: the order that was chosen, else once round or straight through.
+ * @param question null: nothing is known of the seam
+ */
+export function followedRuns(chosen: KeptPlan | null, question: SeamQuestion | null): readonly ArcRun[] {
+  if (chosen) return chosen.runs;
+  const habits = (question && new FaultCollector().attempt(() => habitsOf(seamProblem(question)))) ?? [];
+  // Two at once each have runs of their own.
+  return (habits.find(({ id }) => id === 'twoPeople') ?? habits[0])?.runs ?? [];
+}
+
+/** What is asked of the heat of an order. */
+export function weldHeatQuestion(
+  seam: SeamQuestion,
+  runs: readonly ArcRun[],
+  { watched }: Pick<SeamOrder, 'watched'>,
+  settings: Pick<TorchSettings, 'cup' | 'postFlowS'> | null,
+  shieldedInside: boolean,
+): WeldHeatQuestion {
+  return {
+    seam,
+    runs: [...runs],
+    cover: {
+      cupMm: cupBoreMm(settings?.cup ?? USUAL_COVER.cup),
+      trailingMm: 0,
+      postFlowS: settings?.postFlowS ?? USUAL_COVER.postFlowS,
+    },
+    shieldedInside,
+    probes:
+      watched && isWithin(watched.distanceMm, LIMITS.watchedMm)
+        ? [{ alongMm: seam.lengthMm / 2, acrossMm: (watched.side === 0 ? -1 : 1) * watched.distanceMm }]
+        : [],
+  };
+}
