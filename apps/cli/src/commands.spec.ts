@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { dotted, InputError } from '@variatum/metallurgy';
 import { COMMANDS } from './commands';
+import { FIELD_WORDS } from './field-words';
 
 const run = (name: string, input?: unknown, seed = 1): never => COMMANDS[name]?.run(input, seed) as never;
 const pathsOf = (name: string, input: unknown): string[] => {
@@ -321,14 +322,35 @@ describe('doing the work', () => {
 test('the door of the program opens what it names and what the README shows', () => {
   const door = readFileSync(resolve('variatum'), 'utf8');
   const opened = [...door.matchAll(/^ {2}([a-z][a-z |-]*)\)$/gm)].flatMap(([, names = '']) => names.split(' | '));
-  const named = /\n {2}(constitution [^\n]*)\n[^\n]*\n {2}(grades [^\n]*?) {3}/
-    .exec(door)!
-    .slice(1)
-    .flatMap((names) => names.trim().split(/ +/));
-  expect(named).toEqual(expect.arrayContaining(['choose', 'purge', 'vent', 'settings', 'heat', 'shrink', 'order']));
+  const [, computations = '', catalogues = ''] =
+    /\n {2}(constitution [^]*?) {3,}one JSON[^]*?\n {2}(grades [^\n]*?) {3}/.exec(door) ?? [];
+  const named = `${computations} ${catalogues}`.trim().split(/\s+/);
+  expect(named).toEqual(
+    expect.arrayContaining(['choose', 'purge', 'vent', 'settings', 'heat', 'shrink', 'order', 'plan', 'grades']),
+  );
   for (const name of named) expect(COMMANDS).toHaveProperty(name);
   const shown = [...readFileSync(resolve('README.md'), 'utf8').matchAll(/\.\/variatum ([a-z-]+)/g)].map(
     ([, name = '']) => name,
   );
   for (const name of [...named, ...shown]) expect(opened).toContain(name);
+});
+
+describe('help', () => {
+  test.each(Object.keys(COMMANDS))('%s says what it asks, with an example that runs', (name) => {
+    const { help, readsInput } = COMMANDS[name]!;
+    const said = help();
+    expect(said).toContain(`./variatum ${name}`);
+    expect(said).not.toMatch(/undefined|\[object/);
+    const example = /echo '(.*)' \|/.exec(said)?.[1];
+    expect(example !== undefined).toBe(readsInput);
+    expect(run(name, example && JSON.parse(example))).toBeDefined();
+  });
+
+  test('tells every field in words with its unit, what it may be, and which may be left out', () => {
+    const fields = Object.values(COMMANDS).flatMap(({ help }) => [...help().matchAll(/^ {2}(\w+)(?: \(.*\))?: /gm)]);
+    expect([...new Set(fields.map(([, name]) => name!))].filter((name) => !FIELD_WORDS[name])).toEqual([]);
+    const said = COMMANDS['purge']!.help();
+    expect(said).toContain('  flowLpm: gas flow, L/min; a number\n');
+    expect(said).toContain('  feed (may be left out): where the gas comes in; one of "low", "middle", "high"\n');
+  });
 });

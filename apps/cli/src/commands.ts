@@ -1,12 +1,15 @@
 import { parseWith } from '@variatum/contracts';
 import { COMPUTATIONS, type ComputationName } from '@variatum/job';
 import { ENGINE_VERSION, FIELD_TESTS, GRADES, InputError, ITEM_FAMILIES, RODS } from '@variatum/metallurgy';
+import { helpOf } from './help';
 
 /** A computation of the command line: one JSON document in, one out. */
 export interface Command {
   /** Whether it reads a document from standard input. */
   readonly readsInput: boolean;
   readonly summary: string;
+  /** What it asks, in words, with an example that runs. */
+  help(): string;
   run(input: unknown, seed: number): unknown;
 }
 
@@ -20,6 +23,7 @@ function commandOf(name: ComputationName): Command {
   return {
     readsInput: true,
     summary,
+    help: () => helpOf(name),
     run(input, seed) {
       if (typeof input !== 'object' || input === null || Array.isArray(input))
         throw InputError.at([], 'give one JSON object');
@@ -30,13 +34,18 @@ function commandOf(name: ComputationName): Command {
   };
 }
 
-const catalogue = (summary: string, list: unknown): Command => ({ readsInput: false, summary, run: () => list });
+const catalogue = (name: string, summary: string, list: unknown): Command => ({
+  readsInput: false,
+  summary,
+  help: () => `./variatum ${name}: ${summary}, as JSON. It asks nothing.\n\nFor example:\n  ./variatum ${name}\n`,
+  run: () => list,
+});
 
 /** All computations and catalogues by name. */
 export const COMMANDS: Readonly<Record<string, Command>> = {
   ...Object.fromEntries((Object.keys(COMPUTATIONS) as ComputationName[]).map((name) => [name, commandOf(name)])),
-  grades: catalogue('base metals', GRADES),
-  rods: catalogue('filler rods', RODS),
-  tests: catalogue('field tests', FIELD_TESTS),
-  families: catalogue('item families', ITEM_FAMILIES),
+  grades: catalogue('grades', 'base metals', GRADES),
+  rods: catalogue('rods', 'filler rods', RODS),
+  tests: catalogue('tests', 'field tests', FIELD_TESTS),
+  families: catalogue('families', 'item families', ITEM_FAMILIES),
 };

@@ -82,6 +82,10 @@ if (!command)
     status: 404,
     detail: `"${name}" is not one of ${Object.keys(COMMANDS).join(', ')}`,
   });
+if (args.includes('--help') || args.includes('-h')) {
+  writeAll(command.help());
+  process.exit(0);
+}
 try {
   const { seed, lines } = readFlags(args);
   const input = command.readsInput ? withLines(readInput(), lines) : undefined;

@@ -39,6 +39,7 @@ import { photoHandlers } from './photos/handlers';
 import { pieceHandlers } from './pieces/handlers';
 import { rodStockHandlers } from './rod-stock/handlers';
 import { peopleHandlers } from './people/handlers';
+import { planHandlers } from './plans/handlers';
 import { openPeople } from './people/people';
 import { askerOf } from './session/asker';
 import { sessionHandlers } from './session/handlers';
@@ -86,6 +87,7 @@ const HANDLERS: Handlers = {
   ...workshopHandlers,
   ...jobHandlers,
   ...handOverHandlers,
+  ...planHandlers,
   ...pieceHandlers,
   ...fieldTestHandlers,
   ...photoHandlers,

@@ -20,6 +20,7 @@ import {
   takenTraceSchema,
 } from './meters';
 import { jobRecordSchema, newJobRecordSchema } from './job-record';
+import { planSchema } from './plan';
 import { newPhotoSchema, PHOTO_MEDIA_TYPES, photoPatchSchema, photoSchema } from './photo';
 import { newPreparationTickSchema, preparationTickSchema } from './preparation';
 import {
@@ -267,6 +268,11 @@ export const ENDPOINTS = {
   },
   ...withdrawal('/jobs', 'a job', jobHeadSchema),
 
+  'GET /jobs/:id/plan': {
+    duty: 'read',
+    summary: 'One plan of a job: rods, passes, tacks, gas, every step in its order, minutes',
+    answer: planSchema,
+  },
   'GET /jobs/:id/report': {
     duty: 'read',
     summary: 'A job as a report on paper',

@@ -28,5 +28,6 @@ export * from './learning';
 export * from './parse';
 export * from './problem';
 export * from './photo';
+export * from './plan';
 export * from './workshop';
 export { isKeepableMoment, MOST_VERSION, versionBodySchema } from './fields';

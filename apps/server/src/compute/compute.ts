@@ -1,4 +1,5 @@
-import type { PieceEvidence } from '@variatum/job';
+import type { Plan } from '@variatum/contracts';
+import type { PieceEvidence, PlanInput } from '@variatum/job';
 import { InputError, type BeadFinding, type ChooseInput, type LearnDilutionQuestion } from '@variatum/metallurgy';
 import { Piscina } from 'piscina';
 import type { DocumentFile } from '../hand-over/open-document';
@@ -28,6 +29,8 @@ export interface Compute {
     owner: string,
     signal?: AbortSignal,
   ): Promise<StoredChoice>;
+  /** One plan of a job. @param owner whose turn it takes */
+  plan(input: PlanInput, owner: string, signal?: AbortSignal): Promise<Plan>;
   /** Material family the tests of a piece speak for. */
   likelyFamily(piece: PieceEvidence): Promise<string>;
   /** Dilution of each kind of bead, from those that were measured. @param owner whose turn it takes */
@@ -116,6 +119,7 @@ export function threadCompute(filename: string): Compute {
   return {
     choose: (question, seed, rod, owner, signal) =>
       turns.take(owner, () => ask(long, 'choose', { question, seed, rod }, signal), signal),
+    plan: (input, owner, signal) => turns.take(owner, () => ask(long, 'plan', input, signal), signal),
     likelyFamily: ({ kind, itemFamily, form, coating, condition, grade, weldMetal, tests }) =>
       ask(short, 'likelyFamily', { kind, itemFamily, form, coating, condition, grade, weldMetal, tests }),
     learnDilutions: (questions, owner, signal) =>
@@ -139,6 +143,7 @@ export function directCompute(samples: number): Compute {
   return {
     choose: (question, seed, rod) =>
       Promise.resolve().then(() => resultOf(tasks.choose({ question: { ...question, samples }, seed, rod }))),
+    plan: (input) => Promise.resolve().then(() => resultOf(tasks.plan({ ...input, samples }))),
     likelyFamily: (piece) => Promise.resolve().then(() => resultOf(tasks.likelyFamily(piece))),
     learnDilutions: (questions) => Promise.resolve().then(() => resultOf(tasks.learnDilutions(questions))),
     chanceOfGrades: (pieces) => Promise.resolve().then(() => resultOf(tasks.chanceOfGrades(pieces))),

@@ -1,5 +1,5 @@
-import type { WorkshopDocument } from '@variatum/contracts';
-import { COMPUTATIONS, pieceQuestion, type PieceEvidence } from '@variatum/job';
+import type { Plan, WorkshopDocument } from '@variatum/contracts';
+import { COMPUTATIONS, pieceQuestion, planOfJob, type PieceEvidence, type PlanInput } from '@variatum/job';
 import {
   beadFinding,
   checkChooseInput,
@@ -85,6 +85,8 @@ export const tasks = {
       if (choice.stop !== null) throw InputError.at(['pieces'], choice.stop);
       return { recommended: choice.recommended, json: JSON.stringify(choice) };
     }),
+  /** One plan of a job. */
+  plan: (input: PlanInput): Outcome<Plan> => outcomeOf(() => planOfJob(input)),
   /** Material family the tests of a piece speak for. */
   likelyFamily: (piece: PieceEvidence): Outcome<string> => outcomeOf(() => reckonFamily(piece)),
   /** Dilution of each kind of bead, from those that were measured; null where none of them could be taken. */

@@ -1,10 +1,14 @@
 import type { Decision, DecisionBrief } from '@variatum/contracts';
-import { desc, eq, getTableColumns, sql } from 'drizzle-orm';
+import { ENGINE_VERSION } from '@variatum/metallurgy';
+import { and, desc, eq, getTableColumns, sql } from 'drizzle-orm';
 import { momentOf, rowsJson, tables, type JsonRow } from '../database';
 import { ProblemError } from '../http/problem-error';
 import { mine, ownedBy, type Scope } from '../store';
 
 const { question: _question, result: _result, ...briefColumns } = getTableColumns(tables.decision);
+/** A job has a few joints; an answer is some hundred kilobytes. */
+const MOST_ANSWERS = 12;
+
 type BriefRow = Omit<typeof tables.decision.$inferSelect, 'question' | 'result'>;
 
 /** Decisions of the job a statement is about, in brief, newest first. */
@@ -56,6 +60,25 @@ export async function readDecision(scope: Scope, id: string): Promise<Decision> 
     .where(mine(tables.decision, scope, id));
   if (!row) throw ProblemError.notFound('decision');
   return { ...decisionBriefOf(row), question: row.question, result: row.result };
+}
+
+/** Answers this engine has given to questions of a job, as they were decided on: newest first, a few at most. */
+export async function answersOfJob(
+  { database, workshop }: Scope,
+  jobId: string,
+): Promise<readonly Pick<Decision, 'question' | 'result'>[]> {
+  return database
+    .select({ question: tables.decision.question, result: tables.decision.result })
+    .from(tables.decision)
+    .where(
+      and(
+        eq(tables.decision.workshopId, workshop),
+        eq(tables.decision.jobId, jobId),
+        eq(tables.decision.engineVersion, ENGINE_VERSION),
+      ),
+    )
+    .orderBy(desc(tables.decision.createdAt))
+    .limit(MOST_ANSWERS);
 }
 
 /** What a decision is made of; its result is JSON text, stored as it is. */

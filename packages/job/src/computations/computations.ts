@@ -75,6 +75,7 @@ import {
   orderPlansQuestionSchema,
   orderQuestionSchema,
   pieceOfJointQuestionSchema,
+  planQuestionSchema,
   poolQuestionSchema,
   purgeFitQuestionSchema,
   purgeQuestionSchema,
@@ -86,7 +87,9 @@ import {
   ventQuestionSchema,
   weldHeatQuestionSchema,
   type PieceOfJointQuestion,
+  type PlanQuestion,
 } from '@variatum/contracts';
+import { planOfJob } from '../plan';
 
 /** One thing the program computes: what it must be asked, and how it answers. */
 interface Computation<Question, Answer> {
@@ -223,6 +226,11 @@ export const COMPUTATIONS = {
     summary: 'dilution of a technique in a workshop’s own hands, from beads whose ferrite was measured',
     schema: () => learnQuestionSchema,
     run: (question: LearnDilutionQuestion, seed) => learnDilution(question, seed),
+  }),
+  plan: computation({
+    summary: 'one plan of a whole job: rods, passes, tacks, gas, every step in its order, minutes',
+    schema: () => planQuestionSchema,
+    run: (question: PlanQuestion, seed) => planOfJob({ ...question, seed }),
   }),
   quote: computation({
     summary: 'what a job takes and comes to: rods, gas, minutes of each stage, money',

@@ -13,7 +13,7 @@ import {
 import type { JobDetail, JobHead, JointRecord, Workshop } from '@variatum/contracts';
 import { activeJoints, findingsOf, FOR_EVER, leaderOf, piecesOfJoint, rodAt, weldLogOf } from '../records';
 
-type Profiles = Pick<Workshop, 'acceptanceProfiles'>;
+type Profiles = Partial<Pick<Workshop, 'acceptanceProfiles'>>;
 
 /** Acceptance profiles of a workshop: its own, or those every workshop starts from. */
 export function profilesOf(

@@ -92,11 +92,12 @@ export function jointQuestion(
   job: JobDetail,
   joint: (Pick<JointRecord, 'joint' | 'sides'> & { readonly id?: string }) | null,
   rods: readonly RodStock[] = [],
-  workshop?: Pick<Workshop, 'preferences'>,
+  workshop?: Partial<Pick<Workshop, 'preferences'>>,
   learnt?: Pick<Learnt, 'dilutions' | 'families' | 'tests'> | null,
 ): ChooseInput | null {
   const pieces = piecesOfJoint(job, joint);
   if (pieces.length === 0) return null;
+  const { preferences = {} } = workshop ?? {};
   const stock = rods.filter(({ inStock }) => inStock).map(({ rod }) => rod);
   const thicknessMm = pieces.map((piece) => piece.thicknessMm.value ?? JOINTS.defaultThicknessMm);
   const beads = beadsShown(job, joint);
@@ -107,6 +108,6 @@ export function jointQuestion(
     service: { ...job.service, ...temperaturesOf(job) },
     ...(stock.length > 0 ? { stock } : {}),
     ...(beads.length > 0 ? { beads } : {}),
-    ...(workshop && Object.keys(workshop.preferences).length > 0 ? { preferences: workshop.preferences } : {}),
+    ...(Object.keys(preferences).length > 0 ? { preferences } : {}),
   };
 }

@@ -22,6 +22,7 @@ export type BackShielding = keyof typeof joints.backShielding;
 export const BACK_SHIELDINGS = Object.keys(joints.backShielding) as [BackShielding, ...BackShielding[]];
 /** Names of welding techniques that set the dilution. */
 export type Technique = keyof typeof joints.techniques;
+export const TECHNIQUES = Object.keys(joints.techniques) as [Technique, ...Technique[]];
 
 /** A triangular-like statement of a share: lowest, most likely, highest, each 0 to 1. */
 export interface ShareRange {

@@ -1,0 +1,231 @@
+import type { Machine, SeamOrder, PlanCode, PlannedMetal, PlannedPass, PlannedRod } from '@variatum/contracts';
+import {
+  heatInput,
+  JOINTS,
+  metalLimit,
+  seamProblem,
+  SETTING_PASSES,
+  settings,
+  usualPasses,
+  usualVolts,
+  type ArcRun,
+  type Judgement,
+  type SeamQuestion,
+  type SettingPass,
+  type Technique,
+  type TorchSettings,
+} from '@variatum/metallurgy';
+import {
+  attempted,
+  chosenOrder,
+  currentOf,
+  followedRuns,
+  interpassLimitOf,
+  keptOrder,
+  machineFor,
+  passesOf,
+  seamOf,
+  seamQuestion,
+  settingPassOf,
+  settingsQuestion,
+  tackPlacesMm,
+  tacksOf,
+  thinnerMm,
+  USUAL_PROCESS,
+  type JointSeam,
+  type SeamTacks,
+} from '../questions';
+import { decisionOf } from '../records';
+import type { JobFacts, JointFacts } from './job-facts';
+
+/** How one joint is welded, with what its steps and its minutes are made from. */
+export interface JointPlan {
+  readonly facts: JointFacts;
+  readonly rod: PlannedRod;
+  readonly kept: SeamOrder;
+  readonly seam: JointSeam | null;
+  readonly question: SeamQuestion | null;
+  readonly tacks: SeamTacks | null;
+  readonly tackSettings: TorchSettings['tack'] | null;
+  /** Title of the order that was chosen; null: once through. */
+  readonly order: string | null;
+  readonly runs: readonly ArcRun[];
+  readonly judged: Judgement | null;
+  /** Most the metal may be before a run of each pass, °C; null: no limit. */
+  readonly limitsC: readonly (number | null)[];
+  /** Current the root wants where the machine gives less, A; null: it gives enough, or nothing limits it. */
+  readonly short: { readonly wants: number; readonly gives: number } | null;
+  readonly passes: readonly PlannedPass[];
+  readonly metal: PlannedMetal;
+  readonly open: readonly PlanCode[];
+}
+
+/** The rod of a joint: the one decided on, else the one that is recommended. */
+function rodOf({ joint, choice }: JointFacts, { input, joints }: JobFacts): PlannedRod {
+  const records = joints.map((one) => one.joint);
+  const decision = decisionOf(records, input.job.decisions, joint) ?? null;
+  const best = choice && choice.stop === null ? choice.recommended : undefined;
+  return {
+    used: decision ? decision.rod : best,
+    decision: decision && { id: decision.id, createdAt: decision.createdAt, rod: decision.rod },
+    best,
+  };
+}
+
+type PassSettings = Readonly<Partial<Record<SettingPass, TorchSettings>>>;
+
+/** Settings of each kind of pass; of one that cannot be reckoned none. */
+function settingsOf(one: JointFacts, rod: string | null, machine: Machine | null, facts: JobFacts): PassSettings {
+  return Object.fromEntries(
+    SETTING_PASSES.flatMap((pass) => {
+      const found = settingsOfPass(one, rod, pass, machine, facts);
+      return found ? [[pass, found]] : [];
+    }),
+  );
+}
+
+function settingsOfPass(
+  { question, pieces, leader }: JointFacts,
+  rod: string | null,
+  pass: SettingPass,
+  machine: Machine | null,
+  { profile }: JobFacts,
+): TorchSettings | null {
+  const asked = question && settingsQuestion({ asked: question, pieces, record: leader, rod, pass, machine, profile });
+  // What is wrong with the joint stands at its own field.
+  return asked && attempted(() => settings(asked));
+}
+
+/** What the root wants where the machine gives less. */
+function shortOf(one: JointFacts, rod: string | null, limitA: number | null, facts: JobFacts): JointPlan['short'] {
+  if (limitA === null) return null;
+  const wants = settingsOfPass(one, rod, 'root', null, facts)?.amps[1];
+  return wants !== undefined && wants > limitA ? { wants, gives: limitA } : null;
+}
+
+/** What the metal of a joint bears, by what its pieces most likely are. */
+function metalOf({ pieces, choice }: JointFacts, kept: SeamOrder, facts: JobFacts): PlannedMetal {
+  const preheats = (choice?.heat ?? []).filter(({ kind }) => kind === 'preheat').map(({ temperatureC: [low] }) => low);
+  const preheatC = preheats.length > 0 ? Math.max(...preheats) : null;
+  const isHeldWarm = pieces.some(({ id }) => facts.metals.get(id)?.isHeldWarm ?? false);
+  return {
+    preheatC,
+    interpassMaxC: kept.interpassC ?? interpassLimitOf(pieces, facts.metals),
+    holdAboveC: isHeldWarm ? preheatC : null,
+  };
+}
+
+/** Kinds of so many passes; the usual ones where there are as many as usual. */
+function kindsOf(seam: JointSeam | null, passes: number, isFused: boolean): readonly PlannedPass['kind'][] {
+  if (isFused) return Array.from({ length: passes }, () => 'fused');
+  const usual = seam ? usualPasses(thinnerMm(seam)) : [];
+  return usual.length === passes ? usual : Array.from({ length: passes }, (_, pass) => settingPassOf(pass, passes));
+}
+
+function passesOfJoint(
+  { leader, choice }: JointFacts,
+  rod: string | null,
+  found: PassSettings,
+  {
+    seam,
+    question,
+    runs,
+    count,
+  }: {
+    readonly seam: JointSeam | null;
+    readonly question: SeamQuestion | null;
+    readonly runs: readonly ArcRun[];
+    readonly count: number;
+  },
+): readonly PlannedPass[] {
+  const arc = question?.arcs[0];
+  if (!arc) return [];
+  const { joint } = leader;
+  const isFused = rod === null;
+  const ranked = choice?.ranking.find((one) => one.rod === rod);
+  return kindsOf(seam, count, isFused).flatMap((kind, pass): PlannedPass[] => {
+    const set = settingPassOf(pass, count);
+    const amps = currentOf(leader, set, found[set]?.amps);
+    if (!amps) return [];
+    const [low, median, high] = amps;
+    const own = runs.filter((run) => run.pass === pass);
+    const volts = arc.volts ?? usualVolts(median);
+    const { travelMmPerS } = arc;
+    return [
+      {
+        number: pass + 1,
+        kind,
+        process: joint.process ?? USUAL_PROCESS,
+        // Techniques of the data are those of the core.
+        technique: isFused ? 'fused' : (joint.technique ?? (JOINTS.types[joint.type].technique as Technique)),
+        rod,
+        rodMm: isFused ? null : (leader.settings[set]?.rodMm ?? found[set]?.rodMm ?? null),
+        gas: joint.gas ?? null,
+        amps: { low, median, high },
+        volts,
+        travelMmPerS,
+        arcEnergyKJPerMm: (volts * median) / travelMmPerS / 1000,
+        heatInputKJPerMm: heatInput({ ...arc, amps: median }),
+        arcSeconds: own.reduce((sum, run) => sum + Math.abs(run.toMm - run.fromMm), 0) / travelMmPerS,
+        starts: own.length,
+        // Ferrite from root to cap is that of the rod that leads; of another one there is but its whole bead's.
+        ferriteNumber:
+          (rod === choice?.recommended ? choice?.passes[pass]?.ferriteNumber : undefined) ??
+          ranked?.ferriteNumber ??
+          null,
+      },
+    ];
+  });
+}
+
+/** How one joint is welded. */
+export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
+  const { joint, leader } = one;
+  const rod = rodOf(one, facts);
+  const kept = keptOrder(leader.seamOrder);
+  const seam = seamOf(facts.part, joint.id, facts.metals);
+  const machine = machineFor(facts.input.workshop?.machines, leader.joint.process);
+  const found = rod.used === undefined ? {} : settingsOf(one, rod.used, machine, facts);
+  const metal = metalOf(one, kept, facts);
+  const tacks = seam && tacksOf(seam, found.root?.tack.wide ?? false);
+  const amps = currentOf(leader, 'root', found.root?.amps)?.[1];
+  const question =
+    seam && tacks && amps !== undefined
+      ? seamQuestion({ seam, kept, rod: rod.used, amps, tacks, usualInterpassC: metal.interpassMaxC })
+      : null;
+  const chosen = chosenOrder(kept, seam);
+  const runs = followedRuns(chosen, question);
+  const judged =
+    question && runs.length > 0 ? facts.orders.of({ seam: question, runs }, `judge-order ${joint.id}`) : null;
+  const problem = question && attempted(() => seamProblem(question));
+  const count = passesOf(kept, seam, rod.used);
+  const passes = rod.used === undefined ? [] : passesOfJoint(one, rod.used, found, { seam, question, runs, count });
+  const open: PlanCode[] = [
+    ...(one.wrong === null ? [] : [{ code: 'not-reckoned', joint: joint.id, field: one.wrong }]),
+    ...(one.choice && one.choice.stop !== null ? [{ code: 'stop', joint: joint.id, reason: one.choice.stop }] : []),
+    ...(seam ? [] : [{ code: 'wants-sizes', joint: joint.id }]),
+    ...(rod.used !== undefined && !found.root ? [{ code: 'settings-not-reckoned', joint: joint.id }] : []),
+    ...(kept.plan && seam && !chosen ? [{ code: 'order-of-another-length', joint: joint.id }] : []),
+  ];
+  return {
+    facts: one,
+    rod,
+    kept,
+    seam,
+    question,
+    tacks,
+    tackSettings: found.root?.tack ?? null,
+    order: chosen?.title ?? null,
+    runs,
+    judged,
+    limitsC: Array.from({ length: count }, (_, pass) => problem && metalLimit(problem, pass)),
+    short: rod.used === undefined ? null : shortOf(one, rod.used, found.root?.limitA ?? null, facts),
+    passes,
+    metal,
+    open,
+  };
+}
+
+/** Places of the tacks of a joint along its seam, mm. */
+export const tacksAtMm = ({ seam, tacks }: Pick<JointPlan, 'seam' | 'tacks'>): readonly number[] =>
+  seam && tacks ? tackPlacesMm(tacks, seam) : [];

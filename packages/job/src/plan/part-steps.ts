@@ -1,0 +1,207 @@
+import type { PlanStep } from '@variatum/contracts';
+import {
+  followSteps,
+  HOLD_PURGE_C,
+  isSameStep,
+  passLog,
+  preparationList,
+  turnedRuns,
+  type FollowedStep,
+  type LaidBead,
+  type RunRecord,
+} from '@variatum/metallurgy';
+import { preparationQuestion } from '../questions';
+import { recorded, weldLogOf } from '../records';
+import { plannedSteps } from '../torch';
+import type { JobFacts } from './job-facts';
+import type { JointPlan } from './joint-plan';
+import type { SpacePlan } from './space-plan';
+
+const NOTHING = {
+  joint: null,
+  space: null,
+  pass: null,
+  fromMm: null,
+  toMm: null,
+  person: 0,
+  until: null,
+  turnMm: null,
+  state: 'open',
+  entries: [],
+  labourMinutes: 0,
+  elapsedMinutes: 0,
+} as const satisfies Partial<PlanStep>;
+
+const SECONDS = 60;
+
+/** A stretch as part of a name, tenths of a millimetre. */
+const stretch = (fromMm: number, toMm: number): string => `${fromMm.toFixed(1)}-${toMm.toFixed(1)}`;
+
+/** What is done before the arc, as the preparation list has it. */
+export function preparationSteps(facts: JobFacts, joints: readonly JointPlan[]): readonly PlanStep[] {
+  const { input, pieces, part, profile } = facts;
+  const leaders = joints.filter(({ facts: one }) => one.joint === one.leader);
+  const planOf = (id: string): JointPlan | undefined => leaders.find(({ facts: one }) => one.joint.id === id);
+  const items = preparationList(
+    preparationQuestion({
+      pieces,
+      joints: leaders.map(({ facts: one }) => one.joint),
+      part,
+      letters: new Map(),
+      numberOf: (id) => planOf(id)?.facts.number ?? 0,
+      beliefs: facts.beliefs,
+      rodOf: ({ id }) => planOf(id)?.rod.used,
+      heatOf: ({ id }) => planOf(id)?.facts.choice?.heat ?? [],
+      profile,
+      workshop: null,
+    }),
+  );
+  return items.map(({ key, joint, ways }): PlanStep => {
+    const said = input.job.preparation.findLast((one) => one.key === key);
+    const way = ways.find(({ id }) => id === said?.way) ?? ways[0];
+    const minutes = way ? (way.minutes[0] + way.minutes[1]) / 2 : 0;
+    return {
+      ...NOTHING,
+      id: `prepare ${key}`,
+      do: 'prepare',
+      joint,
+      state: said?.state ?? 'open',
+      entries: said ? [said.id] : [],
+      labourMinutes: minutes,
+      elapsedMinutes: minutes,
+      code: key,
+    };
+  });
+}
+
+/** Gas before the arc, and off after it. */
+export function gasSteps({ space, isGas }: SpacePlan, facts: JobFacts): readonly [PlanStep, PlanStep] | null {
+  if (!isGas) return null;
+  const isOn = facts.input.job.purge.clock !== null;
+  const wait = space.waitMinutes?.median ?? 0;
+  return [
+    {
+      ...NOTHING,
+      id: `gas-on ${space.id}`,
+      do: 'gas-on',
+      space: space.id,
+      until: { ppm: space.targetPpm },
+      state: isOn ? 'done' : 'open',
+      elapsedMinutes: wait,
+      code: space.way,
+    },
+    {
+      ...NOTHING,
+      id: `gas-off ${space.id}`,
+      do: 'gas-off',
+      space: space.id,
+      until: { belowC: HOLD_PURGE_C },
+      code: 'metal-no-longer-colours',
+    },
+  ];
+}
+
+/** Beads of the log that are of a step. */
+const entriesOf = (beads: readonly LaidBead[], step: FollowedStep): readonly string[] =>
+  beads.filter((bead) => isSameStep(bead, step)).map(({ id }) => id);
+
+/** Tacks of a joint, then its runs with what is waited for and turned before them. */
+export function weldSteps(
+  plan: JointPlan,
+  facts: JobFacts,
+): { readonly tacks: readonly PlanStep[]; readonly runs: readonly PlanStep[] } {
+  const {
+    facts: { joint },
+    question,
+    judged,
+    tackSettings,
+  } = plan;
+  const { beads } = passLog(weldLogOf(facts.input.job, joint.id));
+  const steps = followSteps(plannedSteps(plan.seam, plan.tacks, plan.runs), { beads });
+  const tackMinutes = tackSettings ? (tackSettings.seconds[0] + tackSettings.seconds[1]) / 2 / SECONDS : 0;
+  const travel = question?.arcs[0]?.travelMmPerS;
+  const turned = question ? turnedRuns(question, plan.runs) : [];
+  const records = new Map<string, RunRecord>(
+    (judged?.runs ?? []).map((run) => [`${run.pass} ${stretch(run.fromMm, run.toMm)}`, run]),
+  );
+  const stepOf = (step: FollowedStep): PlanStep => {
+    const minutes =
+      step.bead === 'tack' ? tackMinutes : travel ? Math.abs(step.toMm - step.fromMm) / travel / SECONDS : 0;
+    return {
+      ...NOTHING,
+      id: `${step.bead} ${joint.id} ${step.pass} ${stretch(step.fromMm, step.toMm)}`,
+      do: step.bead === 'tack' ? 'tack' : 'run',
+      joint: joint.id,
+      pass: step.pass + 1,
+      fromMm: step.fromMm,
+      toMm: step.toMm,
+      person: step.person,
+      state: step.state,
+      entries: entriesOf(beads, step),
+      labourMinutes: minutes,
+      elapsedMinutes: minutes,
+      code: step.bead,
+    };
+  };
+  const before = (step: FollowedStep, index: number): readonly PlanStep[] => {
+    const own = {
+      ...NOTHING,
+      joint: joint.id,
+      pass: step.pass + 1,
+      fromMm: step.fromMm,
+      toMm: step.toMm,
+      person: step.person,
+    };
+    const place = `${joint.id} ${step.pass} ${stretch(step.fromMm, step.toMm)}`;
+    const state = step.state === 'open' ? 'open' : 'done';
+    const turn = turned[index];
+    const waitedS = records.get(`${step.pass} ${stretch(step.fromMm, step.toMm)}`)?.waitedS ?? 0;
+    const limitC = plan.limitsC[step.pass] ?? null;
+    const roll: PlanStep[] = turn?.turned
+      ? [{ ...own, id: `roll ${place}`, do: 'roll', turnMm: turn.turnMm, state, code: 'out-of-reach' }]
+      : [];
+    const rest: PlanStep[] =
+      waitedS > 0 && limitC !== null
+        ? [
+            {
+              ...own,
+              id: `rest ${place}`,
+              do: 'rest',
+              until: { belowC: limitC },
+              state,
+              elapsedMinutes: waitedS / SECONDS,
+              code: 'interpass',
+            },
+          ]
+        : [];
+    return [...roll, ...rest];
+  };
+  const runs = steps.filter(({ bead }) => bead === 'run');
+  return {
+    tacks: steps.filter(({ bead }) => bead === 'tack').map(stepOf),
+    runs: runs.flatMap((step, index) => [...before(step, index), stepOf(step)]),
+  };
+}
+
+/** What follows the last arc: each joint is cleaned and looked at. */
+export const lastSteps = ({ input, profile }: JobFacts, joints: readonly JointPlan[]): readonly PlanStep[] =>
+  joints.flatMap(({ facts: { joint } }): readonly PlanStep[] => {
+    const verdict = recorded(input.job, 'verdict').findLast(({ jointId }) => jointId === joint.id);
+    const cleanUp: PlanStep = {
+      ...NOTHING,
+      id: `clean-up ${joint.id}`,
+      do: 'clean-up',
+      joint: joint.id,
+      code: profile.cleaning,
+    };
+    const inspect: PlanStep = {
+      ...NOTHING,
+      id: `inspect ${joint.id}`,
+      do: 'inspect',
+      joint: joint.id,
+      state: verdict ? 'done' : 'open',
+      entries: verdict ? [verdict.id] : [],
+      code: profile.id,
+    };
+    return profile.cleaning === 'none' ? [inspect] : [cleanUp, inspect];
+  });

@@ -1,0 +1,188 @@
+import { planSchema, type Plan, type PlanStep, type WeldRecord } from '@variatum/contracts';
+import { choose, known, type WeldEntry } from '@variatum/metallurgy';
+import { jointQuestion } from '../questions';
+import { sideOf } from '../records';
+import { JOB_KINDS, randomJob } from '../testing/random-job';
+import { ID, job, joint, piece, stamp } from '../testing/records';
+import { planOfJob } from './make-plan';
+import type { PlanInput } from './plan-input';
+
+const id = (end: string): string => `00000000-0000-4000-8000-0000000000${end}`;
+const [A, B, C, ONE, TWO] = ['a1', 'a2', 'a3', 'b1', 'b2'].map(id) as [string, string, string, string, string];
+const tube = (own: string, position: number, long: number) =>
+  piece({
+    id: own,
+    position,
+    form: 'tube',
+    grade: '316L',
+    outsideMm: known(60.3),
+    thicknessMm: known(2),
+    lengthMm: known(long),
+  });
+const rings = (fields: Parameters<typeof joint>[0] = {}) => [
+  joint({ id: ONE, sides: [sideOf(A), sideOf(B)], joint: { type: 'square-butt' }, ...fields }),
+  joint({ id: TWO, position: 1, sides: [sideOf(B), sideOf(C)], joint: { type: 'square-butt' }, ...fields }),
+];
+const line = (fields: Parameters<typeof job>[1] = {}) =>
+  job([tube(A, 0, 900), tube(B, 1, 50), tube(C, 2, 600)], { joints: rings(), ...fields });
+const plan = (input: Partial<PlanInput> = {}): Plan =>
+  planOfJob({ job: line(), seed: 1, samples: 32, asOf: stamp, ...input });
+const named = (steps: readonly PlanStep[], what: PlanStep['do']): readonly number[] =>
+  steps.flatMap((step, index) => (step.do === what ? [index] : []));
+const decision = (rod: string | null, jointId: string) => ({
+  id: id(jointId === ONE ? 'd1' : 'd2'),
+  jobId: ID,
+  jointId,
+  rod,
+  recommended: 'ER316L',
+  engineVersion: '0',
+  seed: 1,
+  note: '',
+  madeBy: null,
+  createdAt: stamp,
+});
+let logged = 0;
+const log = (jointId: string, entry: WeldEntry): WeldRecord => ({
+  id: id((10 + logged++).toString()),
+  jobId: ID,
+  jointId,
+  at: stamp,
+  entry,
+  madeBy: null,
+  version: 1,
+  struckOutAt: null,
+  struckOutReason: null,
+  createdAt: stamp,
+});
+
+test('two rings on one line: gas once, all tacks before any run, the far one first, gas off last', () => {
+  const { steps, spaces, joints } = plan();
+  expect(spaces).toMatchObject([{ joints: [TWO, ONE], way: 'purge', isSaid: false }]);
+  const [on, off] = [named(steps, 'gas-on'), named(steps, 'gas-off')];
+  const [tacks, runs] = [named(steps, 'tack'), named(steps, 'run')];
+  expect([on.length, off.length]).toEqual([1, 1]);
+  expect(Math.max(...on)).toBeLessThan(Math.min(...tacks));
+  expect(Math.max(...tacks)).toBeLessThan(Math.min(...runs));
+  expect(Math.max(...runs)).toBeLessThan(Math.min(...off));
+  const inTurn = [...new Set(runs.map((index) => steps[index]?.joint))];
+  expect(inTurn).toEqual([TWO, ONE]);
+  expect(joints.map(({ tacks: own }) => own?.atMm.length)).toEqual([tacks.length / 2, tacks.length / 2]);
+});
+
+test('the same input gives the same bytes, and what is kept is not reckoned again', () => {
+  const cold = plan();
+  expect(JSON.stringify(plan())).toBe(JSON.stringify(cold));
+  const question = jointQuestion(line(), rings()[0]!)!;
+  const answer = choose({ ...question, samples: 32 });
+  // A database gives the fields of a question back in an order of its own.
+  const turned = Object.fromEntries(Object.entries(question).reverse());
+  const warm = plan({ results: { choices: [{ question: turned, answer }] } });
+  expect(warm.cold.filter((name) => name.startsWith('choose'))).toEqual([]);
+  expect({ ...warm, cold: [] }).toEqual({ ...cold, cold: [] });
+  const other = plan({
+    results: { choices: [{ question: { ...question, service: { environment: 'sea' } }, answer }] },
+  });
+  expect(other.cold).toContain(`choose ${ONE}`);
+});
+
+test('a rod that was decided on stands wherever a rod is named, with what ranks first beside it', () => {
+  const { joints } = plan({ job: line({ decisions: [decision('ER309L', ONE)] }) });
+  const [first, second] = joints;
+  expect(first).toMatchObject({ rod: { used: 'ER309L', decision: { rod: 'ER309L' }, best: second?.rod.used } });
+  expect(first?.passes.map(({ rod }) => rod)).toEqual(['ER309L']);
+  expect(second?.rod.decision).toBeNull();
+  const fused = plan({ job: line({ decisions: [decision(null, ONE), decision(null, TWO)] }) });
+  expect(fused.joints.flatMap(({ passes }) => passes)).toEqual([
+    expect.objectContaining({ kind: 'fused', technique: 'fused', rod: null, rodMm: null }),
+    expect.objectContaining({ kind: 'fused', rod: null }),
+  ]);
+  expect(fused.needs.depositG).toBe(0);
+});
+
+test('a step keeps its name when others go, and one that was made is done', () => {
+  const whole = plan();
+  const own = whole.steps.filter(({ joint: of, do: what }) => of === TWO && what === 'run');
+  const [first, second] = rings();
+  const alone = plan({ job: line({ joints: [{ ...first!, withdrawnAt: stamp }, second!] }) });
+  const left = alone.steps.filter(({ joint: of, do: what }) => of === TWO && what === 'run');
+  expect(left.map(({ id: name }) => name)).toEqual(own.map(({ id: name }) => name));
+  const [run] = own;
+  const start = log(TWO, {
+    kind: 'start',
+    bead: 'run',
+    pass: 0,
+    number: 0,
+    fromMm: run!.fromMm!,
+    toMm: run!.toMm!,
+    amps: 60,
+    rod: 'ER316L',
+    rodMm: 1.6,
+    lot: '',
+    person: 0,
+  });
+  const weld = [start, log(TWO, { kind: 'stop', of: start.id, why: 'end', toMm: null })];
+  const made = plan({ job: line({ weld }) }).steps.find((step) => step.id === run!.id);
+  expect(made).toMatchObject({ state: 'done', entries: [start.id] });
+});
+
+test('what nobody said of the back is open, what was said is taken; nothing is purged that needs none', () => {
+  expect(plan().open.map(({ code }) => code)).toEqual(['back-not-said']);
+  const said = plan({ job: line({ joints: rings({ joint: { type: 'square-butt', backShielding: 'none' } }) }) });
+  expect(said.spaces[0]).toMatchObject({ way: 'none', isSaid: true, waitMinutes: null, gasL: null });
+  expect(named(said.steps, 'gas-on')).toEqual([]);
+  expect(said.minutes.gas.elapsed).toBe(0);
+});
+
+test('a machine that gives too little is told, with what it gives', () => {
+  const small = { id: ID, name: 'Small', processes: ['gtaw' as const], kind: 'inverter' as const, volts: 230 };
+  const machines = [{ ...small, amperes: 16, phases: 1 as const, mostAmperes: 30 }];
+  const { needs, joints } = plan({ workshop: { machines } });
+  expect(needs).toMatchObject({ machine: 'Small', cannot: [{ code: 'wants-amps', joint: ONE, gives: 30 }, {}] });
+  expect(joints[0]!.passes[0]!.amps.median).toBeLessThanOrEqual(30);
+});
+
+test('a metal the program does not know stops nothing: it is told with its field', () => {
+  const odd = line();
+  const unknown = odd.pieces.map((one) => (one.id === A ? { ...one, grade: 'unobtainium' } : one));
+  const found = plan({ job: { ...odd, pieces: unknown } });
+  expect(found.open).toContainEqual({ code: 'not-reckoned', joint: ONE, field: 'pieces.0.grade' });
+  expect(found.joints.map(({ rod }) => rod.used === undefined)).toEqual([true, false]);
+  expect(found.joints[1]!.passes).toHaveLength(1);
+});
+
+test('without sizes nothing is invented: it is told what is wanting', () => {
+  const bare = plan({ job: job([piece({ grade: '304L' })], { joints: [joint({ id: ONE })] }) });
+  expect(bare.joints[0]).toMatchObject({ lengthMm: null, passes: [], tacks: null });
+  expect(bare.open.map(({ code }) => code)).toContain('wants-sizes');
+});
+
+describe.each(JOB_KINDS)('jobs of the kind %s', (kind) => {
+  const drawn = [11, 12].map((seed) => randomJob(kind, seed));
+
+  test('give a plan that is whole and agrees with itself', () => {
+    for (const { job: one, workshop } of drawn) {
+      const found = planOfJob({ job: one, workshop, seed: 1, samples: 16, asOf: stamp });
+      expect(() => planSchema.parse(found)).not.toThrow();
+      const ids = found.steps.map((step) => step.id);
+      expect(new Set(ids).size).toBe(ids.length);
+      const { total, ...stages } = found.minutes;
+      const sum = Object.values(stages).reduce((all, { elapsed }) => all + elapsed, 0);
+      expect(total.elapsed).toBeCloseTo(sum, 9);
+      const behind = new Set(found.spaces.filter(({ waitMinutes }) => waitMinutes).map((space) => space.id));
+      for (const step of found.steps)
+        if (step.do === 'gas-on' && step.elapsedMinutes > 0) expect(behind).toContain(step.space);
+      for (const own of found.joints) {
+        const steps = found.steps.filter((step) => step.joint === own.id);
+        expect(steps.filter((step) => step.do === 'tack')).toHaveLength(own.tacks?.atMm.length ?? 0);
+        for (const pass of own.passes) {
+          const runs = steps.filter((step) => step.do === 'run' && step.pass === pass.number);
+          expect(runs).toHaveLength(pass.starts);
+          const lengthMm = runs.reduce((all, run) => all + Math.abs(run.toMm! - run.fromMm!), 0);
+          expect(lengthMm).toBeCloseTo(own.lengthMm!, 3);
+          expect(pass.arcSeconds * pass.travelMmPerS).toBeCloseTo(lengthMm, 3);
+          expect(pass.rod).toBe(own.rod.used);
+        }
+      }
+    }
+  });
+});
