@@ -51,6 +51,7 @@ export const quoteQuestionSchema = z.strictObject({
         fit: z.partialRecord(z.enum(FIT_SIZES), z.number().nullable()).optional(),
         rodMm: z.number().nullable().optional(),
         passes: z.number().optional(),
+        travelMmPerS: z.number().optional(),
         arcMinutes: z.number().optional(),
         purge: z.strictObject({ litres: z.number(), minutes: z.number(), holdLpm: z.number().optional() }).optional(),
       }),

@@ -32,6 +32,7 @@ import {
   tacksOf,
   thinnerMm,
   USUAL_PROCESS,
+  usualTravelOf,
   type JointSeam,
   type SeamTacks,
 } from '../questions';
@@ -188,17 +189,25 @@ export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
   const found = rod.used === undefined ? {} : settingsOf(one, rod.used, machine, facts);
   const metal = metalOf(one, kept, facts);
   const tacks = seam && tacksOf(seam, found.root?.tack.wide ?? false);
+  const count = passesOf(kept, seam, rod.used);
   const amps = currentOf(leader, 'root', found.root?.amps)?.[1];
   const question =
     seam && tacks && amps !== undefined
-      ? seamQuestion({ seam, kept, rod: rod.used, amps, tacks, usualInterpassC: metal.interpassMaxC })
+      ? seamQuestion({
+          seam,
+          kept,
+          rod: rod.used,
+          amps,
+          tacks,
+          usualTravelMmPerS: usualTravelOf(leader, one.pieces, rod.used, count),
+          usualInterpassC: metal.interpassMaxC,
+        })
       : null;
   const chosen = chosenOrder(kept, seam);
   const runs = followedRuns(chosen, question);
   const judged =
     question && runs.length > 0 ? facts.orders.of({ seam: question, runs }, `judge-order ${joint.id}`) : null;
   const problem = question && attempted(() => seamProblem(question));
-  const count = passesOf(kept, seam, rod.used);
   const passes = rod.used === undefined ? [] : passesOfJoint(one, rod.used, found, { seam, question, runs, count });
   const open: PlanCode[] = [
     ...(one.wrong === null ? [] : [{ code: 'not-reckoned', joint: joint.id, field: one.wrong }]),

@@ -7,23 +7,21 @@ import {
   type PlanStep,
 } from '@variatum/contracts';
 import { ENGINE_VERSION, quote, usualMinutes, type QuoteQuestion, type QuoteStage } from '@variatum/metallurgy';
-import { attempted, machineFor } from '../questions';
+import { attempted, backSpaces, machineFor, quoteOfJob, type BackSpace } from '../questions';
 import { jobFacts, type JobFacts } from './job-facts';
 import { planJoint, tacksAtMm, type JointPlan } from './joint-plan';
 import { gasSteps, lastSteps, preparationSteps, weldSteps } from './part-steps';
 import type { PlanInput } from './plan-input';
-import { quoteOfPlan } from './quote-of-plan';
-import { planSpaces, type SpacePlan } from './space-plan';
 
 /** Joints in the order they are welded: room by room, in each the farthest from the feed first; then the others. */
-function weldOrder(joints: readonly JointPlan[], spaces: readonly SpacePlan[]): readonly JointPlan[] {
+function weldOrder(joints: readonly JointPlan[], spaces: readonly BackSpace[]): readonly JointPlan[] {
   const ids = [...new Set(spaces.flatMap(({ space }) => space.joints))];
   const first = ids.flatMap((id) => joints.find(({ facts }) => facts.joint.id === id) ?? []);
   return [...first, ...joints.filter((one) => !first.includes(one))];
 }
 
 /** All steps of the part: what is prepared, gas, all tacks, joint after joint, gas off, what follows. */
-function partSteps(facts: JobFacts, joints: readonly JointPlan[], spaces: readonly SpacePlan[]): readonly PlanStep[] {
+function partSteps(facts: JobFacts, joints: readonly JointPlan[], spaces: readonly BackSpace[]): readonly PlanStep[] {
   const gas = spaces.flatMap((space) => gasSteps(space, facts) ?? []);
   const ordered = weldOrder(joints, spaces).map((joint) => weldSteps(joint, facts));
   return [
@@ -63,7 +61,7 @@ function minutesOf(question: QuoteQuestion | null, steps: readonly PlanStep[]): 
   };
 }
 
-function plannedJoint(plan: JointPlan, spaces: readonly SpacePlan[], { profile }: JobFacts): PlannedJoint {
+function plannedJoint(plan: JointPlan, spaces: readonly BackSpace[], { profile }: JobFacts): PlannedJoint {
   const { facts, seam, tacks, tackSettings } = plan;
   return {
     id: facts.joint.id,
@@ -105,9 +103,11 @@ const cannot = (joints: readonly JointPlan[]): readonly PlanCode[] =>
 export function planOfJob(input: PlanInput): Plan {
   const facts = jobFacts(input);
   const joints = facts.joints.map((one) => planJoint(one, facts));
-  const spaces = planSpaces(facts);
+  const { job, workshop, learnt } = input;
+  const spaces = backSpaces({ ...facts, plan: job.purge, learnt });
   const steps = partSteps(facts, joints, spaces);
-  const question = quoteOfPlan(joints, spaces, facts);
+  const rods = new Map(joints.map((one) => [one.facts.leader.id, one.rod.used]));
+  const { question } = quoteOfJob(job, workshop, learnt, ({ id }) => rods.get(id), spaces);
   const quoted = question && attempted(() => quote(question, input.seed));
   const [first] = facts.joints;
   return {
@@ -120,7 +120,7 @@ export function planOfJob(input: PlanInput): Plan {
     needs: {
       depositG: quoted?.depositG.median ?? 0,
       gasL: quoted?.gasL.median ?? 0,
-      machine: machineFor(input.workshop?.machines, first?.leader.joint.process)?.name ?? null,
+      machine: machineFor(workshop?.machines, first?.leader.joint.process)?.name ?? null,
       cannot: cannot(joints),
     },
     open: [...joints.flatMap(({ open }) => open), ...spaces.flatMap(({ open }) => open)],

@@ -10,12 +10,11 @@ import {
   type LaidBead,
   type RunRecord,
 } from '@variatum/metallurgy';
-import { preparationQuestion } from '../questions';
+import { preparationQuestion, type BackSpace } from '../questions';
 import { recorded, weldLogOf } from '../records';
 import { plannedSteps } from '../torch';
 import type { JobFacts } from './job-facts';
 import type { JointPlan } from './joint-plan';
-import type { SpacePlan } from './space-plan';
 
 const NOTHING = {
   joint: null,
@@ -75,7 +74,7 @@ export function preparationSteps(facts: JobFacts, joints: readonly JointPlan[]):
 }
 
 /** Gas before the arc, and off after it. */
-export function gasSteps({ space, isGas }: SpacePlan, facts: JobFacts): readonly [PlanStep, PlanStep] | null {
+export function gasSteps({ space, isGas }: BackSpace, facts: JobFacts): readonly [PlanStep, PlanStep] | null {
   if (!isGas) return null;
   const isOn = facts.input.job.purge.clock !== null;
   const wait = space.waitMinutes?.median ?? 0;

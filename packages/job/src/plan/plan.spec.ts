@@ -1,6 +1,6 @@
 import { planSchema, type Plan, type PlanStep, type WeldRecord } from '@variatum/contracts';
 import { choose, known, type WeldEntry } from '@variatum/metallurgy';
-import { jointQuestion } from '../questions';
+import { jointQuestion, quoteOfJob } from '../questions';
 import { sideOf } from '../records';
 import { JOB_KINDS, randomJob } from '../testing/random-job';
 import { ID, job, joint, piece, stamp } from '../testing/records';
@@ -168,12 +168,20 @@ describe.each(JOB_KINDS)('jobs of the kind %s', (kind) => {
       const { total, ...stages } = found.minutes;
       const sum = Object.values(stages).reduce((all, { elapsed }) => all + elapsed, 0);
       expect(total.elapsed).toBeCloseTo(sum, 9);
+      const rods = new Map(found.joints.map((own) => [own.id, own.rod.used]));
+      const { question } = quoteOfJob(one, null, null, (leader) => rods.get(leader.id));
       const behind = new Set(found.spaces.filter(({ waitMinutes }) => waitMinutes).map((space) => space.id));
       for (const step of found.steps)
         if (step.do === 'gas-on' && step.elapsedMinutes > 0) expect(behind).toContain(step.space);
       for (const own of found.joints) {
         const steps = found.steps.filter((step) => step.joint === own.id);
         expect(steps.filter((step) => step.do === 'tack')).toHaveLength(own.tacks?.atMm.length ?? 0);
+        // What is priced is what is welded.
+        const priced = question?.joints[found.joints.indexOf(own)];
+        if (own.passes.length > 0) {
+          expect(priced?.lengthMm).toBeCloseTo(own.lengthMm!, 3);
+          expect(priced).toMatchObject({ passes: own.passes.length, travelMmPerS: own.passes[0]!.travelMmPerS });
+        }
         for (const pass of own.passes) {
           const runs = steps.filter((step) => step.do === 'run' && step.pass === pass.number);
           expect(runs).toHaveLength(pass.starts);

@@ -1,31 +1,24 @@
-import {
-  fillFlow,
-  innerSpaces,
-  jointFigures,
-  JOINTS,
-  layOut,
-  NO_RATES,
-  passLog,
-  PURGE_VOLUME_CHANGES,
-  weldingFlow,
-  type InnerSpace,
-  type QuotedJoint,
-  type QuoteQuestion,
-} from '@variatum/metallurgy';
-import type { JobDetail, Learnt, Workshop } from '@variatum/contracts';
+import type { JobDetail, JointRecord, Learnt, Piece, Workshop } from '@variatum/contracts';
+import { NO_RATES, passLog, type QuotedJoint, type QuoteQuestion } from '@variatum/metallurgy';
+import { learntPace } from '../learning';
 import {
   activeJoints,
   activePieces,
   assemblyOf,
   decisionOf,
-  fitOf,
+  laidPart,
   leaderOf,
   piecesOfJoint,
   plannedMinutes,
   spentMinutes,
   weldLogOf,
+  type LaidPart,
 } from '../records';
-import { learntOfPurge, learntPace } from '../learning';
+import { backedJoints, backSpaces, type BackSpace } from './back-spaces';
+import { profileOfJob } from './inspection';
+import { depositedJoint, usualTravelOf } from './joint-deposit';
+import { likelyMetals, type LikelyMetal } from './likely-metal';
+import { keptOrder, passesOf, seamOf, travelOf } from './seam-order';
 
 /** A job as it is priced, and the joints whose length is not known and that are left out. */
 export interface JobQuote {
@@ -37,16 +30,14 @@ export interface JobQuote {
   readonly leftOut: readonly string[];
 }
 
-/** Gas that fills a room behind a weld: so many changes of its volume, then what is held. */
-function purgeOf(job: JobDetail, space: InnerSpace, pace: number): QuotedJoint['purge'] {
-  // Measured litres go before what sizes come to.
-  const litres = job.purge.volumeL ?? (space.innerMm3.value ?? 0) / 1e6;
-  if (litres <= 0) return undefined;
-  const flow = job.purge.flowLpm.value ?? fillFlow(null);
-  const [, likely] = job.purge.clock?.minutes ?? [];
-  const minutes = likely ?? (pace * PURGE_VOLUME_CHANGES * litres) / flow;
-  const [low, high] = weldingFlow(flow);
-  return { litres: minutes * flow, minutes, holdLpm: (low + high) / 2 };
+/** Gas behind a joint: its room is filled once, whatever many joints have their back in it, and held at each. */
+function purgeOf({ space, isGas }: BackSpace, joint: string): QuotedJoint['purge'] {
+  if (!isGas || space.volumeL === null) return undefined;
+  const isFirst = space.joints[0] === joint;
+  const minutes = space.waitMinutes?.median ?? 0;
+  return isFirst
+    ? { litres: space.gasL ?? minutes * space.fillLpm, minutes, holdLpm: space.weldLpm }
+    : { litres: 0, minutes: 0, holdLpm: space.weldLpm };
 }
 
 /** Minutes the arcs of a joint burnt, where all that were struck were put out again. */
@@ -56,51 +47,73 @@ function arcOf(job: JobDetail, joint: string): Pick<QuotedJoint, 'arcMinutes'> {
   return all ? { arcMinutes: arcSeconds / 60 } : {};
 }
 
+/** Passes and travel of a joint, as its order has them. */
+function runOf(
+  joint: JointRecord,
+  leader: JointRecord,
+  pieces: readonly Piece[],
+  rod: string | null | undefined,
+  part: LaidPart,
+  metals: ReadonlyMap<string, LikelyMetal>,
+): Pick<QuotedJoint, 'passes' | 'travelMmPerS'> {
+  const seam = seamOf(part, joint.id, metals);
+  const kept = keptOrder(leader.seamOrder);
+  const passes = passesOf(kept, seam, rod);
+  return seam ? { passes, travelMmPerS: travelOf(kept, usualTravelOf(leader, pieces, rod, passes)) } : {};
+}
+
+/** Rod of a joint that is not decided on yet, as far as it is reckoned; null: none is fed. */
+export type UndecidedRod = (leader: JointRecord) => string | null | undefined;
+
+/** Rooms behind the joints of a job, with what stands in them. */
+function spacesOfJob(
+  job: JobDetail,
+  workshop: Partial<Pick<Workshop, 'acceptanceProfiles'>> | null | undefined,
+  learnt: Pick<Learnt, 'purges'> | null | undefined,
+): readonly BackSpace[] {
+  const [pieces, joints] = [activePieces(job), activeJoints(job)];
+  const part = laidPart(assemblyOf(pieces, joints));
+  const profile = profileOfJob(job, workshop);
+  return backSpaces({ joints: backedJoints(job, joints), part, plan: job.purge, profile, learnt });
+}
+
 /**
  * What the price of a job is asked, from the job as it stands.
  * @param learnt what the workshop's other jobs have taught
+ * @param undecided rods of joints nobody has decided on
+ * @param spaces rooms behind its joints; none: gas is left out
  */
 export function quoteOfJob(
   job: JobDetail,
-  workshop: Pick<Workshop, 'rates'> | null | undefined,
+  workshop: Partial<Pick<Workshop, 'rates' | 'acceptanceProfiles'>> | null | undefined,
   learnt?: Pick<Learnt, 'minutes' | 'purges'> | null,
+  undecided: UndecidedRod = () => undefined,
+  spaces = spacesOfJob(job, workshop, learnt),
 ): JobQuote {
   const [pieces, joints] = [activePieces(job), activeJoints(job)];
-  const assembly = assemblyOf(pieces, joints);
-  const figures = new Map(jointFigures(assembly, layOut(assembly)).map((one) => [one.id, one]));
-  // A room is filled once, whatever many joints have their back in it.
-  const filled = new Set<InnerSpace>();
-  // Dams make a room smaller: it is filled as it is planned.
-  const spaces = innerSpaces(assembly, job.purge.dams);
+  const part = laidPart(assemblyOf(pieces, joints));
+  const backed = backedJoints(job, joints);
+  // Lengths and walls are those of any metal.
+  const metals = likelyMetals(pieces, {});
   const leftOut: string[] = [];
   const burnt: Pick<QuotedJoint, 'arcMinutes'>[] = [];
-  const quoted = joints.flatMap((joint): QuotedJoint[] => {
-    const leader = leaderOf(joints, joint);
-    const lengthMm = figures.get(joint.id)?.seamMm.value ?? null;
+  const quoted = backed.flatMap(({ joint, leader, pieces: meeting }): QuotedJoint[] => {
+    const lengthMm = part.figures.get(joint.id)?.seamMm.value ?? null;
     if (lengthMm === null || lengthMm < 1) {
       leftOut.push(joint.id);
       return [];
     }
-    const thicknesses = piecesOfJoint(job, leader)
-      .filter(({ kind }) => kind === 'base')
-      .map(({ thicknessMm }) => thicknessMm.value ?? JOINTS.defaultThicknessMm);
     const decision = decisionOf(joints, job.decisions, joint);
-    const space = spaces.find((one) => one.joints.includes(joint.id));
-    const purge = space && purgeOf(job, space, learntOfPurge(job.purge.seal, learnt)?.factor ?? 1);
-    const first = space !== undefined && !filled.has(space);
-    if (space) filled.add(space);
-    const { type, technique, process } = leader.joint;
+    const rod = decision ? decision.rod : undecided(leader);
+    const behind = spaces.find(({ space }) => space.joints.includes(joint.id));
+    const purge = behind && purgeOf(behind, joint.id);
     burnt.push(arcOf(job, joint.id));
     return [
       {
-        type,
+        ...depositedJoint(leader, meeting, rod),
         lengthMm,
-        technique,
-        process,
-        thicknessMm: thicknesses.length > 0 ? thicknesses : [JOINTS.defaultThicknessMm],
-        fit: fitOf(leader.fit),
-        ...(decision && decision.rod === null ? { rodMm: null } : {}),
-        ...(purge ? { purge: first ? purge : { ...purge, litres: 0, minutes: 0 } } : {}),
+        ...runOf(joint, leader, meeting, rod, part, metals),
+        ...(purge ? { purge } : {}),
       },
     ];
   });

@@ -14,7 +14,6 @@ import {
   tackLength,
   tackPlan,
   USUAL_COVER,
-  USUAL_TRAVEL_MM_PER_S,
   usualPasses,
   type ArcRun,
   type SeamQuestion,
@@ -66,6 +65,9 @@ export const usualPassCount = (seam: JointSeam | null, rod: string | null | unde
 export const passesOf = (kept: SeamOrder, seam: JointSeam | null, rod: string | null | undefined): number =>
   takeable(kept, 'passes') ?? usualPassCount(seam, rod);
 
+/** How fast the hand goes, mm/s: as it is said, else as usual. */
+export const travelOf = (kept: SeamOrder, usualMmPerS: number): number => takeable(kept, 'travelMmPerS') ?? usualMmPerS;
+
 /** Tacks of a seam. @param isWide whether its mix cracks, and wants them wide and filled */
 export function tacksOf(seam: JointSeam, isWide: boolean): SeamTacks | null {
   const thinMm = thinnerMm(seam);
@@ -85,16 +87,26 @@ export interface SeamFacts {
   /** Current of the root as it is set, A. */
   readonly amps: number;
   readonly tacks: SeamTacks;
+  /** How fast the hand goes where nobody said so, mm/s. */
+  readonly usualTravelMmPerS: number;
   /** Limit between passes where nobody set one, °C; null: none. */
   readonly usualInterpassC: number | null;
 }
 
 /** What is asked of the search for an order and of the simulation of its heat. */
-export function seamQuestion({ seam, kept, rod, amps, tacks, usualInterpassC }: SeamFacts): SeamQuestion {
+export function seamQuestion({
+  seam,
+  kept,
+  rod,
+  amps,
+  tacks,
+  usualTravelMmPerS,
+  usualInterpassC,
+}: SeamFacts): SeamQuestion {
   return {
     ...seam,
     passes: passesOf(kept, seam, rod),
-    arcs: [{ amps, travelMmPerS: takeable(kept, 'travelMmPerS') ?? USUAL_TRAVEL_MM_PER_S }],
+    arcs: [{ amps, travelMmPerS: travelOf(kept, usualTravelMmPerS) }],
     aimMm: aimAtThicker(seam.sides),
     interpassC: takeable(kept, 'interpassC') ?? usualInterpassC,
     people: kept.people,

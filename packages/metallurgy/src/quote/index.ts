@@ -1,2 +1,3 @@
 export * from './quote-question';
 export * from './quote';
+export * from './deposit';

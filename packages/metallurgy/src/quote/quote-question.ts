@@ -17,6 +17,8 @@ export interface QuotedJoint {
   /** null: fused without a rod. */
   readonly rodMm?: number | null | undefined;
   readonly passes?: number | undefined;
+  /** How fast the hand goes along it, mm/s. */
+  readonly travelMmPerS?: number | undefined;
   /** Minutes its arcs burnt, where they were logged; they go before what is reckoned. */
   readonly arcMinutes?: number | undefined;
   /** Gas behind it: litres and minutes until it may be welded, and what is held while it is. */

@@ -2,9 +2,10 @@ import data from '../../data/quote.json';
 import { exp, ln } from '../arithmetic';
 import { normalQuantile, spreadOf, stratifiedUniforms, type Spread } from '../chance';
 import { InputError, type FieldError } from '../errors';
-import { JOINTS, jointSection, UNSAID_FIT, usualDilution, type Technique } from '../joint';
+import { JOINTS } from '../joint';
 import { isWithin, LIMITS } from '../piece';
 import { usualPasses } from '../pool';
+import { depositArea, processOf } from './deposit';
 import {
   QUOTE_STAGES,
   type KnownMinutes,
@@ -40,15 +41,11 @@ const HALF_90 = 1.645;
 /** Nobody takes longer than so many times what is usual. */
 const MOST_PACE = 50;
 
-const techniqueOf = ({ type, technique, rodMm }: QuotedJoint): Technique =>
-  technique ?? (rodMm === null ? 'fused' : (JOINTS.types[type].technique as Technique));
-const processOf = ({ process }: QuotedJoint): keyof typeof processes => process ?? 'gtaw';
-
 /** @throws InputError naming every faulty field */
 function check({ joints, pieces, rates, stages, pace }: QuoteQuestion): void {
   const errors: FieldError[] = [];
   if (joints.length === 0) errors.push({ path: ['joints'], message: 'give at least one joint' });
-  joints.forEach(({ type, lengthMm, thicknessMm, rodMm, passes, arcMinutes, purge }, index) => {
+  joints.forEach(({ type, lengthMm, thicknessMm, rodMm, passes, travelMmPerS, arcMinutes, purge }, index) => {
     const at = (field: string, message: string): void => void errors.push({ path: ['joints', index, field], message });
     if (!Object.hasOwn(JOINTS.types, type)) at('type', `use one of ${Object.keys(JOINTS.types).join(', ')}`);
     if (!isWithin(lengthMm, LIMITS.lengthMm)) at('lengthMm', `give ${LIMITS.lengthMm.join(' to ')} mm`);
@@ -58,6 +55,8 @@ function check({ joints, pieces, rates, stages, pace }: QuoteQuestion): void {
       at('rodMm', `give ${LIMITS.rodDiameterMm.join(' to ')} mm, or null for no rod`);
     if (passes !== undefined && !(Number.isInteger(passes) && isWithin(passes, LIMITS.passes)))
       at('passes', `give ${LIMITS.passes.join(' to ')} passes`);
+    if (travelMmPerS !== undefined && !isWithin(travelMmPerS, LIMITS.travelMmPerS))
+      at('travelMmPerS', `give ${LIMITS.travelMmPerS.join(' to ')} mm/s`);
     if (arcMinutes !== undefined && !(arcMinutes >= 0)) at('arcMinutes', 'give minutes of 0 or more');
     if (purge && !(purge.litres >= 0 && purge.minutes >= 0 && (purge.holdLpm ?? 0) >= 0))
       at('purge', 'give litres, minutes and a flow of 0 or more');
@@ -96,31 +95,16 @@ interface Taken {
 }
 
 function takenBy(joint: QuotedJoint): Taken {
-  const technique = techniqueOf(joint);
   const name = processOf(joint);
   const process = processes[name];
   const thickest = Math.max(...joint.thicknessMm);
-  const sides = [joint.thicknessMm[0] as number, joint.thicknessMm[1] ?? (joint.thicknessMm[0] as number)].map(
-    (thicknessMm) => ({ thicknessMm, oldWeld: false }),
-  );
-  const dilution = usualDilution(technique, joint.type, joint.process).mode;
-  const { depositMm2 } = jointSection({
-    type: joint.type,
-    technique,
-    sides,
-    fit: { ...UNSAID_FIT, ...joint.fit },
-    dilution,
-    shares: [0.5, 0.5],
-  });
-  // Edges that are melted together take a rod only where one is said.
-  const bare = joint.rodMm === null || (technique === 'fused' && joint.rodMm === undefined);
-  const depositG = bare ? 0 : depositMm2 * joint.lengthMm * data.densityGPerMm3;
+  const depositG = depositArea(joint) * joint.lengthMm * data.densityGPerMm3;
   const rodMm = joint.rodMm ?? data.rodMm.find(({ upToMm }) => upToMm === null || thickest <= upToMm)!.rodMm;
   const gramsOf = (mm: number): number => (Math.PI / 4) * rodMm * rodMm * mm * data.densityGPerMm3;
   const rodG = depositG / process.yield;
   const rods = process.rodLengthMm === null ? 0 : rodG / gramsOf(process.rodLengthMm - process.stubMm);
   const passes = joint.passes ?? usualPasses(thickest).length;
-  const along = (passes * joint.lengthMm) / data.travelMmPerS / 60;
+  const along = (passes * joint.lengthMm) / (joint.travelMmPerS ?? data.travelMmPerS) / 60;
   const arcMinutes = joint.arcMinutes ?? Math.max(along, depositG / process.gramsPerMinute);
   return {
     depositG,

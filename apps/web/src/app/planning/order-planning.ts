@@ -21,6 +21,7 @@ import {
   seamQuestion,
   tacksOf,
   usualPassCount,
+  usualTravelOf,
   weldHeatQuestion,
 } from '@variatum/job';
 import {
@@ -103,7 +104,13 @@ export class OrderPlanning {
   readonly seam = computed(() => seamOf(this.part.laid(), this.joints.shown()?.id, this.metals()), { equal: same });
   readonly usualPassCount = computed(() => usualPassCount(this.seam(), this.settings.rod()));
   readonly passes = computed(() => passesOf(this.kept(), this.seam(), this.settings.rod()));
-  readonly usualTravel = USUAL_TRAVEL_MM_PER_S;
+  /** How fast the hand usually goes there, mm/s. */
+  readonly usualTravel = computed(() => {
+    const leading = this.joints.leading();
+    return leading
+      ? usualTravelOf(leading, this.jobs.meeting(), this.settings.rod(), this.passes())
+      : USUAL_TRAVEL_MM_PER_S;
+  });
   /** Limit of the metal that bears least; null where nobody asks for one. */
   readonly usualInterpassC = computed(() => interpassLimitOf(this.jobs.meeting(), this.metals()));
   readonly tacks = computed(() => {
@@ -116,8 +123,8 @@ export class OrderPlanning {
     () => {
       const [seam, amps, tacks] = [this.seam(), this.settings.amps(), this.tacks()];
       if (!seam || amps === null || !tacks) return null;
-      const [kept, rod, usualInterpassC] = [this.kept(), this.settings.rod(), this.usualInterpassC()];
-      return seamQuestion({ seam, kept, rod, amps, tacks, usualInterpassC });
+      const [kept, rod, usualTravelMmPerS] = [this.kept(), this.settings.rod(), this.usualTravel()];
+      return seamQuestion({ seam, kept, rod, amps, tacks, usualTravelMmPerS, usualInterpassC: this.usualInterpassC() });
     },
     { equal: same },
   );
@@ -187,7 +194,7 @@ export class OrderPlanning {
     () => {
       const [seam, shown] = [this.question(), this.shown()];
       if (!seam || !shown) return null;
-      return weldHeatQuestion(seam, shown.runs, this.kept(), this.settings.reckoned(), this.purge.room() !== null);
+      return weldHeatQuestion(seam, shown.runs, this.kept(), this.settings.reckoned(), this.purge.isGasBehind());
     },
     { equal: same },
   );

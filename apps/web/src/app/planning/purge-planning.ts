@@ -2,9 +2,11 @@ import { computed, inject, Injectable, signal } from '@angular/core';
 import { NO_PURGE, type PurgePlan } from '@variatum/contracts';
 import {
   attempted,
+  backedJoints,
   fillFlowOf,
   hasHydrogen,
   heldFlow,
+  isGasBehind,
   joinedLine,
   learntOfPurge,
   openSeam,
@@ -131,6 +133,14 @@ export class PurgePlanning {
     return room && roomToPurge(this.part.assembly(), room, this.plan().volumeL);
   });
 
+  /** Whether gas stands behind the joint looked at: somebody says so, or a root melts through into its room. */
+  readonly isGasBehind = computed(() => {
+    const [room, shown, job] = [this.room(), this.joints.shown(), this.jobs.job()];
+    if (!shown || !job) return false;
+    const backed = backedJoints(job, this.joints.all());
+    const behind = backed.filter(({ joint: { id } }) => (room ? room.joints.includes(id) : id === shown.id));
+    return isGasBehind(behind, room !== null);
+  });
   readonly hydrogen = computed(() => hasHydrogen(this.joints.joint()));
   /** The acceptance profile whose tint is aimed at. */
   readonly profile = inject(RecordStore).profile;

@@ -55,7 +55,7 @@ type Figure = 'passes' | 'travelMmPerS' | 'interpassC';
           <div class="fields">
             <va-number-field label="Passes" [placeholder]="'usual: ' + planning.usualPassCount()" [of]="passes" />
             <va-number-field label="Most between passes, °C" [placeholder]="usualLimit()" [of]="interpass" />
-            <va-number-field label="Travel, mm/s" [placeholder]="'usual: ' + planning.usualTravel" [of]="travel" />
+            <va-number-field label="Travel, mm/s" [placeholder]="'usual: ' + planning.usualTravel()" [of]="travel" />
           </div>
           <va-order-conditions />
           <h3>Chill bars</h3>

@@ -6,12 +6,19 @@ import { of } from 'rxjs';
 import { aJob, aJoint, aPiece, aRecord, aWeld, aWorkshop, jobProviders, openJob } from '../../../testing/job-fixture';
 import { render, texts } from '../../../testing/render';
 import { ComputeService } from '../../compute/compute.service';
+import { PartAnswers } from '../../job/part-answers.service';
 import { RecordStore } from '../../job/stores';
 import { QuotePanel } from './quote-panel';
 
 const compute = { quote: (question: QuoteQuestion) => of(quote(question)) };
 beforeEach(() =>
-  TestBed.configureTestingModule({ providers: [...jobProviders(), { provide: ComputeService, useValue: compute }] }),
+  TestBed.configureTestingModule({
+    providers: [
+      ...jobProviders(),
+      { provide: ComputeService, useValue: compute },
+      { provide: PartAnswers, useValue: { outlooks: () => [] } },
+    ],
+  }),
 );
 afterEach(() => document.body.replaceChildren());
 

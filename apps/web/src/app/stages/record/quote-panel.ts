@@ -14,6 +14,7 @@ import {
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { catchError, of } from 'rxjs';
 import { ComputeService } from '../../compute/compute.service';
+import { PartAnswers } from '../../job/part-answers.service';
 import { JobStore, JointStore, LearntStore, RecordStore } from '../../job/stores';
 import { ownField, TextField } from '../../kit/fields';
 import { Panel } from '../../kit/panel';
@@ -144,6 +145,7 @@ export class QuotePanel {
   private readonly record = inject(RecordStore);
   private readonly workshops = inject(WorkshopStore);
   private readonly compute = inject(ComputeService);
+  private readonly parts = inject(PartAnswers);
   private readonly people = inject(People);
   private readonly learnt = inject(LearntStore);
   protected readonly session = inject(Session);
@@ -156,8 +158,9 @@ export class QuotePanel {
   private readonly asked = computed<JobQuote>(
     () => {
       const job = this.jobs.job();
+      const rods = new Map(this.parts.outlooks().map(({ joint, ranking }) => [joint.id, ranking[0]?.rod]));
       return job
-        ? quoteOfJob(job, this.workshops.workshop(), this.learnt.now())
+        ? quoteOfJob(job, this.workshops.workshop(), this.learnt.now(), ({ id }) => rods.get(id))
         : { question: null, asLogged: null, leftOut: [] };
     },
     { equal: (left, right) => JSON.stringify(left) === JSON.stringify(right) },

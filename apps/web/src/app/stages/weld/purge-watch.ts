@@ -16,8 +16,6 @@ export interface JointGas extends InsideGas {
   readonly number: number;
 }
 
-/** Ways of shielding the back that need no gas to wait for. */
-const WITHOUT_GAS: ReadonlySet<string> = new Set(['metal', 'paste', 'none']);
 /** A fit is made anew so often while readings come in, ms. */
 const FIT_EVERY_MS = 2000;
 /** So many readings are fitted at most: a curve needs no more. */
@@ -94,11 +92,9 @@ export class PurgeWatch {
   }
 
   /** Whether the joints of this job want gas behind them: there is a room, and gas is on or planned. */
-  readonly isWanted = computed(() => {
-    const { backShielding } = this.joints.joint();
-    const otherwise = backShielding !== undefined && WITHOUT_GAS.has(backShielding);
-    return this.planning.room() !== null && ((this.planning.melts() && !otherwise) || this.gasOnMs() !== null);
-  });
+  readonly isWanted = computed(
+    () => this.planning.room() !== null && (this.planning.isGasBehind() || this.gasOnMs() !== null),
+  );
   /** What stood before, by joint: an alarm is kept until it is answered. */
   private readonly latched = new Map<string, InsideGas>();
   /** Every joint with a room behind it, and how its gas stands. */

@@ -102,7 +102,7 @@ export class WeldPlanning {
         if (!tack) return this.settings.ampsOf(settingPassOf(pass, this.order.passes()));
         return reckoned && tackCurrent(reckoned.tack.amps);
       },
-      travelMmPerS: this.order.question()?.arcs[0]?.travelMmPerS ?? this.order.usualTravel,
+      travelMmPerS: this.order.question()?.arcs[0]?.travelMmPerS ?? this.order.usualTravel(),
       rod: this.settings.rod(),
       rodMm: set?.rodMm ?? null,
       interpassC: this.limitC(),

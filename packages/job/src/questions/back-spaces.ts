@@ -1,13 +1,15 @@
-import { NO_PURGE, type PlanCode, type PlannedSpace, type PurgePlan } from '@variatum/contracts';
+import type { JobDetail, JointRecord, Learnt, Piece, PlanCode, PlannedSpace, PurgePlan } from '@variatum/contracts';
 import {
   innerSpaces,
   likelyMeltsThrough,
   roomToPurge,
+  type AcceptanceProfile,
   type BackShielding,
   type InnerSpace,
   type PurgeAnswer,
 } from '@variatum/metallurgy';
 import { learntOfPurge } from '../learning';
+import { leaderOf, piecesOfJoint, type LaidPart } from '../records';
 import {
   fillFlowOf,
   hasHydrogen,
@@ -20,25 +22,48 @@ import {
   usualTargetPpm,
   ventHoles,
   ventQuestion,
-} from '../questions';
-import type { JobFacts, JointFacts } from './job-facts';
+} from './back-purge';
+
+/** A joint whose back may lie in a room. */
+export interface BackedJoint {
+  readonly joint: JointRecord;
+  /** The joint whose description holds for it. */
+  readonly leader: JointRecord;
+  readonly pieces: readonly Piece[];
+}
+
+/** What rooms behind the joints of a job are planned from. */
+export interface BackFacts {
+  readonly joints: readonly BackedJoint[];
+  readonly part: LaidPart;
+  readonly plan: PurgePlan;
+  readonly profile: Pick<AcceptanceProfile, 'tint'>;
+  readonly learnt: Pick<Learnt, 'purges'> | null | undefined;
+}
 
 /** Ways by which gas stands behind a root. */
 const GAS_WAYS: readonly PlannedSpace['way'][] = ['purge', 'dam', 'gas-box'];
 
 /** A room behind joints as it is planned, and what of it is open. */
-export interface SpacePlan {
+export interface BackSpace {
   readonly space: PlannedSpace;
   readonly isGas: boolean;
   readonly open: readonly PlanCode[];
 }
 
+/** Joints with what holds for them and those alike to them. */
+export const backedJoints = (job: Pick<JobDetail, 'pieces'>, joints: readonly JointRecord[]): readonly BackedJoint[] =>
+  joints.map((joint) => {
+    const leader = leaderOf(joints, joint);
+    return { joint, leader, pieces: piecesOfJoint(job, leader) };
+  });
+
 /** Whether the root of a joint more likely melts through than not. */
-const meltsThrough = ({ leader, pieces }: JointFacts): boolean =>
+const meltsThrough = ({ leader, pieces }: BackedJoint): boolean =>
   likelyMeltsThrough(leader.joint.type, thinnestWallMm(pieces));
 
 /** What keeps air from the backs of joints in one room: what somebody said, else gas where a root melts through. */
-function wayOf(joints: readonly JointFacts[]): { readonly way: PlannedSpace['way']; readonly isSaid: boolean } {
+function wayBehind(joints: readonly BackedJoint[]): { readonly way: PlannedSpace['way']; readonly isSaid: boolean } {
   const said = joints.flatMap(({ leader }): BackShielding[] =>
     leader.joint.backShielding === undefined ? [] : [leader.joint.backShielding],
   );
@@ -47,12 +72,27 @@ function wayOf(joints: readonly JointFacts[]): { readonly way: PlannedSpace['way
   return { way: joints.some(meltsThrough) ? 'purge' : 'not needed', isSaid: false };
 }
 
-const waitOf = ({ minutes }: PurgeAnswer): PlannedSpace['waitMinutes'] =>
-  minutes && { low: minutes.range90[0], median: minutes.median, high: minutes.range90[1] };
+/**
+ * Whether gas stands behind joints.
+ * @param joints those of one room, or one that has none behind it: there is gas behind that only where somebody says so
+ */
+export function isGasBehind(joints: readonly BackedJoint[], hasRoom: boolean): boolean {
+  const { way, isSaid } = wayBehind(joints);
+  return GAS_WAYS.includes(way) && (hasRoom || isSaid);
+}
 
-function planSpace(room: InnerSpace, joints: readonly JointFacts[], plan: PurgePlan, facts: JobFacts): SpacePlan {
-  const { part, profile, input } = facts;
-  const { way, isSaid } = wayOf(joints);
+/** How long it takes: as it was predicted when gas was turned on, else as it is reckoned now. */
+function waitOf({ minutes }: PurgeAnswer, { clock }: Pick<PurgePlan, 'clock'>): PlannedSpace['waitMinutes'] {
+  if (clock) {
+    const [low, median, high] = clock.minutes;
+    return { low, median, high };
+  }
+  return minutes && { low: minutes.range90[0], median: minutes.median, high: minutes.range90[1] };
+}
+
+function backSpace(room: InnerSpace, joints: readonly BackedJoint[], facts: BackFacts): BackSpace {
+  const { part, profile, learnt, plan } = facts;
+  const { way, isSaid } = wayBehind(joints);
   const isGas = GAS_WAYS.includes(way);
   const pieces = joints.flatMap((one) => one.pieces);
   const purged = roomToPurge(part.assembly, room, plan.volumeL);
@@ -60,7 +100,7 @@ function planSpace(room: InnerSpace, joints: readonly JointFacts[], plan: PurgeP
   const weldLpm = heldFlow(fillLpm);
   const hydrogen = joints.some(({ leader }) => hasHydrogen(leader.joint));
   const targetPpm = plan.targetPpm ?? usualTargetPpm(profile, hydrogen);
-  const pace = learntOfPurge(plan.seal, input.learnt)?.factor;
+  const pace = learntOfPurge(plan.seal, learnt)?.factor;
   const question = purged.space && purgeQuestion(purged.space, { plan, flowLpm: fillLpm, targetPpm, pace });
   const answer = isGas ? purgeAnswer(question) : null;
   const wallMm = thinnestWallMm(pieces);
@@ -80,7 +120,7 @@ function planSpace(room: InnerSpace, joints: readonly JointFacts[], plan: PurgeP
       volumeL: answer?.volumeL ?? purged.space?.volumeL ?? null,
       fillLpm,
       weldLpm,
-      waitMinutes: answer && waitOf(answer),
+      waitMinutes: answer && waitOf(answer, plan),
       targetPpm,
       gasL: answer?.gasL ?? null,
     },
@@ -89,11 +129,12 @@ function planSpace(room: InnerSpace, joints: readonly JointFacts[], plan: PurgeP
 }
 
 /** Rooms behind the joints of a job, each once, with what stands in them. */
-export function planSpaces(facts: JobFacts): readonly SpacePlan[] {
-  const plan = takeablePurge(facts.input.job.purge ?? NO_PURGE);
-  const rooms = plan.dams.length === 0 ? facts.part.spaces : innerSpaces(facts.part.assembly, plan.dams);
+export function backSpaces(asked: BackFacts): readonly BackSpace[] {
+  const facts = { ...asked, plan: takeablePurge(asked.plan) };
+  const { dams } = facts.plan;
+  const rooms = dams.length === 0 ? facts.part.spaces : innerSpaces(facts.part.assembly, dams);
   return rooms.flatMap((room) => {
     const joints = facts.joints.filter(({ joint }) => room.joints.includes(joint.id));
-    return joints.length > 0 ? [planSpace(room, joints, plan, facts)] : [];
+    return joints.length > 0 ? [backSpace(room, joints, facts)] : [];
   });
 }
