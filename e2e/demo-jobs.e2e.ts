@@ -1,4 +1,5 @@
 import { DEMO_JOBS } from '../apps/server/src/demo/jobs';
+import type { Plan } from '@variatum/contracts';
 import { expect, test } from './support/fixtures';
 import { openJob, part, pieceTabs } from './support/part';
 
@@ -24,6 +25,13 @@ for (const { title, pieces, joints } of DEMO_JOBS)
         .first(),
     ).toBeVisible();
     await expect(part(page).getByRole('button', { name: /^Joint / })).toHaveCount(joints.length);
+    // What the server plans is what the page stands by.
+    const { pathname } = new URL(page.url());
+    const answer = await page.request.get(new URL(`/api${pathname.match(/^\/jobs\/[^/]+/)?.[0]}/plan`, demo.url).href);
+    const plan = (await answer.json()) as Plan;
+    expect(plan.joints).toHaveLength(joints.length);
+    const used = plan.joints[0]?.rod.used;
+    if (used) await expect(page.getByTestId('standing-rod')).toContainText(used);
     expect(complaints.list).toEqual([]);
   });
 

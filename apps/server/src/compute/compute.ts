@@ -104,7 +104,7 @@ export function threadCompute(filename: string): Compute {
     question: Parameters<(typeof tasks)[Name]>[0],
     signal?: AbortSignal,
   ): Promise<Answered<Name>> =>
-    resultOf((await pool.run(question, { name, ...(signal ? { signal } : {}) })) as Outcome<Answered<Name>>);
+    resultOf((await pool.run({ name, question }, signal ? { signal } : {})) as Outcome<Answered<Name>>);
   const open = async <Name extends 'openJob' | 'openWorkshop' | 'openReadings'>(
     name: Name,
     question: Parameters<(typeof tasks)[Name]>[0],

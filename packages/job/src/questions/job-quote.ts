@@ -7,8 +7,6 @@ import {
   assemblyOf,
   decisionOf,
   laidPart,
-  leaderOf,
-  piecesOfJoint,
   plannedMinutes,
   spentMinutes,
   weldLogOf,

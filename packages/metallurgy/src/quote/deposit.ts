@@ -1,7 +1,6 @@
 import data from '../../data/quote.json';
 import { JOINTS, jointSection, UNSAID_FIT, usualDilution, type Technique } from '../joint';
-import { LIMITS } from '../piece';
-import { USUAL_TRAVEL_MM_PER_S } from '../settings';
+import { SLOWEST_TRAVEL_MM_PER_S, USUAL_TRAVEL_MM_PER_S } from '../settings';
 import type { QuotedJoint } from './quote-question';
 
 const { processes } = data;
@@ -36,13 +35,14 @@ export function depositArea(joint: DepositedJoint): number {
 }
 
 /**
- * How fast a hand goes along a joint, mm/s: as usual, but no faster than the rod of its passes can be melted off.
+ * How fast a hand goes along a joint, mm/s: as usual, but no faster than the rod of its passes is melted off, and no
+ * slower than a hand goes.
  * @param passes among which its rod is shared, 1 or more
  */
 export function travelFor(joint: DepositedJoint, passes: number): number {
   const gramsPerMm = (depositArea(joint) / passes) * data.densityGPerMm3;
   const feeds = gramsPerMm > 0 ? processes[processOf(joint)].gramsPerMinute / SECONDS / gramsPerMm : Infinity;
-  const [slowest] = LIMITS.travelMmPerS;
+  const travel = Math.max(SLOWEST_TRAVEL_MM_PER_S, Math.min(USUAL_TRAVEL_MM_PER_S, feeds));
   // Nobody goes by hundredths.
-  return Math.max(slowest, Math.round(TENTHS * Math.min(USUAL_TRAVEL_MM_PER_S, feeds)) / TENTHS);
+  return Math.round(TENTHS * travel) / TENTHS;
 }

@@ -1,5 +1,7 @@
 import fc from 'fast-check';
 import { faultsOf } from '../testing/faults-of';
+import { SLOWEST_TRAVEL_MM_PER_S, USUAL_TRAVEL_MM_PER_S } from '../settings';
+import { travelFor } from './deposit';
 import { quote } from './quote';
 import { NO_RATES, type QuotedJoint, type QuoteQuestion, type QuoteRates } from './quote-question';
 
@@ -117,4 +119,23 @@ test('the same seed gives the same quote, and what is wrong is named', () => {
     'stages.weld',
   ]);
   expect(faultsOf(() => ask({ joints: [] }))).toEqual(['joints']);
+});
+
+test('a hand goes as usual where little is fed, and slower where the rod of a pass takes longer to melt', () => {
+  const sheet = { type: 'square-butt', thicknessMm: [2, 2] } as const;
+  const plate = { type: 'bevel', thicknessMm: [8, 8] } as const;
+  expect(travelFor(sheet, 1)).toBe(USUAL_TRAVEL_MM_PER_S);
+  expect(travelFor({ ...plate, rodMm: null }, 1)).toBe(USUAL_TRAVEL_MM_PER_S);
+  fc.assert(
+    fc.property(fc.double({ min: 1, max: 20, noNaN: true }), fc.integer({ min: 1, max: 8 }), (mm, passes) => {
+      const joint = { ...plate, thicknessMm: [mm, mm] };
+      const travel = travelFor(joint, passes);
+      expect(travel).toBeGreaterThanOrEqual(SLOWEST_TRAVEL_MM_PER_S);
+      expect(travel).toBeLessThanOrEqual(USUAL_TRAVEL_MM_PER_S);
+      // The same rod among more passes lets each go as fast or faster.
+      expect(travelFor(joint, passes + 1)).toBeGreaterThanOrEqual(travel);
+    }),
+    { numRuns: 40 },
+  );
+  expect(travelFor({ ...plate, thicknessMm: [4, 4] }, 1)).toBeLessThan(travelFor({ ...plate, thicknessMm: [4, 4] }, 4));
 });

@@ -67,6 +67,8 @@ export function habitsOf(problem: SeamProblem): readonly Habit[] {
   const { reachMm, backStepMm } = data.habits;
   const within = (count: number): number => Math.min(data.segments.most, Math.max(4, Math.round(count)));
   const long = segmentsOf(problem, ring ? 4 : within(lengthMm / reachMm));
+  // What the hand reaches whole is welded straight through without setting down.
+  const through = ring || lengthMm > reachMm ? long : segmentsOf(problem, 1);
   const short = segmentsOf(problem, ring ? 8 : within(lengthMm / backStepMm));
   const habit = (id: string, title: string, turns: readonly Turn[]): Habit => ({
     id,
@@ -77,7 +79,7 @@ export function habitsOf(problem: SeamProblem): readonly Habit[] {
     habit(
       'onceRound',
       ring ? 'once round' : 'straight through',
-      long.map((one) => forward(one)),
+      through.map((one) => forward(one)),
     ),
     habit('halves', ring ? 'halves from the bottom up' : 'from the middle out', halves(long)),
     habit(

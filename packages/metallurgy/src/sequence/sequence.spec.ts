@@ -74,6 +74,12 @@ describe('segments', () => {
   });
 });
 
+test('what a hand reaches whole is welded straight through in one run; a longer seam in several', () => {
+  const runsOn = (lengthMm: number) => habitsOf(problem({ shell: shell('line', lengthMm, 2), passes: 1 }))[0]!.runs;
+  expect(runsOn(60)).toMatchObject([{ fromMm: 0, toMm: 60 }]);
+  expect(runsOn(300).length).toBeGreaterThan(2);
+});
+
 describe('the fast judge', () => {
   test.each([
     ['pipe in two passes', problem()],

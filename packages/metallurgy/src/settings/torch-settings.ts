@@ -12,6 +12,9 @@ export type SettingPass = (typeof SETTING_PASSES)[number];
 /** How fast a hand usually goes with a gas tungsten arc, mm/s. */
 export const USUAL_TRAVEL_MM_PER_S = data.arc.travelMmPerS;
 
+/** Slower than this a hand makes one pass more, mm/s. */
+export const SLOWEST_TRAVEL_MM_PER_S = data.arc.slowestMmPerS;
+
 /** What the way the arc is started and led by foot or finger changes, in a sentence each. */
 export const ARC_STARTS: Readonly<Record<string, string>> = data.arcStarts;
 
