@@ -337,4 +337,9 @@ test('a crack in a tack is laid to its cause, changes what the pieces are taken 
   expect(joints[0]!.settings.root?.downSlopeS).toBeGreaterThanOrEqual(6);
   expect(before).not.toBeNull();
   expect(complaints.list).toEqual([]);
+  // Other stories find the metal of this job as it was.
+  for (const { id } of weld) {
+    const struck = { data: { reason: 'a story' } };
+    expect((await page.request.post(new URL(`/api/weld/${id}/strike-out`, demo.url).href, struck)).ok()).toBe(true);
+  }
 });
