@@ -1,7 +1,7 @@
 import { chromiumProgram } from '../../apps/launcher/src/chromium';
 
 /** Browser the stories, the pictures and the measurements are made with. */
-export const BROWSER = chromiumProgram() ?? '/usr/bin/chromium';
+export const BROWSER = chromiumProgram();
 
 /** Flags it is started with. */
 export const BROWSER_ARGS = [

@@ -13,7 +13,6 @@ interface Described {
   readonly items?: Described | boolean;
   readonly prefixItems?: readonly Described[];
   readonly properties?: Readonly<Record<string, Described>>;
-  readonly propertyNames?: Described;
   readonly required?: readonly string[];
   readonly minimum?: number;
   readonly maximum?: number;
@@ -74,15 +73,17 @@ export function helpOf(name: ComputationName): string {
     io: 'input',
     unrepresentable: 'any',
   });
+  // A schema of JSON describes itself in JSON.
+  const fields = fieldLines(asked as Described);
+  const takesLines = fields.some((line) => line.startsWith('  wrc1992Lines'));
   return [
     `./variatum ${name}: ${summary}`,
     '',
     'One JSON object on standard input:',
-    // A schema of JSON describes itself in JSON.
-    ...fieldLines(asked as Described),
+    ...fields,
     '',
     'Flags: --seed N, a whole number: the same seed gives the same answer.',
-    '       --wrc-lines FILE: lines of a digitised WRC-1992 figure.',
+    ...(takesLines ? ['       --wrc-lines FILE: lines of a digitised WRC-1992 figure.'] : []),
     '',
     'For example:',
     `  echo '${JSON.stringify(example)}' | ./variatum ${name}`,

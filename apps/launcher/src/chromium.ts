@@ -11,5 +11,7 @@ export const CHROMIUM_PROGRAMS: readonly [Packaged, ...Packaged[]] = [
   ['/usr/bin/chromium', 'chromium'],
 ];
 
-/** Path of the first of Debian's browsers that is there; undefined when there is none. */
-export const chromiumProgram = (): string | undefined => CHROMIUM_PROGRAMS.map(([path]) => path).find(existsSync);
+const [[PREFERRED]] = CHROMIUM_PROGRAMS;
+
+/** Path of the first of Debian's browsers that is there; of the preferred one when there is none. */
+export const chromiumProgram = (): string => CHROMIUM_PROGRAMS.map(([path]) => path).find(existsSync) ?? PREFERRED;

@@ -56,7 +56,7 @@ export async function needChromium(): Promise<void> {
     await aptInstall([...missing, 'fonts-liberation']);
   } catch (error) {
     const other = chromiumProgram();
-    if (other === undefined || !existsSync(CERTUTIL)) throw error;
+    if (!existsSync(other) || !existsSync(CERTUTIL)) throw error;
     say(`${missing.join(', ')} could not be installed; going on with ${other}`);
   }
 }

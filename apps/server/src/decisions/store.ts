@@ -6,9 +6,6 @@ import { ProblemError } from '../http/problem-error';
 import { mine, ownedBy, type Scope } from '../store';
 
 const { question: _question, result: _result, ...briefColumns } = getTableColumns(tables.decision);
-/** A job has a few joints; an answer is some hundred kilobytes. */
-const MOST_ANSWERS = 12;
-
 type BriefRow = Omit<typeof tables.decision.$inferSelect, 'question' | 'result'>;
 
 /** Decisions of the job a statement is about, in brief, newest first. */
@@ -62,13 +59,16 @@ export async function readDecision(scope: Scope, id: string): Promise<Decision> 
   return { ...decisionBriefOf(row), question: row.question, result: row.result };
 }
 
-/** Answers this engine has given to questions of a job, as they were decided on: newest first, a few at most. */
+/** What was last decided on for each joint of a job, where this engine gave the answer: an answer is large. */
 export async function answersOfJob(
   { database, workshop }: Scope,
   jobId: string,
 ): Promise<readonly Pick<Decision, 'question' | 'result'>[]> {
   return database
-    .select({ question: tables.decision.question, result: tables.decision.result })
+    .selectDistinctOn([tables.decision.jointId], {
+      question: tables.decision.question,
+      result: tables.decision.result,
+    })
     .from(tables.decision)
     .where(
       and(
@@ -77,8 +77,7 @@ export async function answersOfJob(
         eq(tables.decision.engineVersion, ENGINE_VERSION),
       ),
     )
-    .orderBy(desc(tables.decision.createdAt))
-    .limit(MOST_ANSWERS);
+    .orderBy(tables.decision.jointId, desc(tables.decision.createdAt));
 }
 
 /** What a decision is made of; its result is JSON text, stored as it is. */

@@ -54,7 +54,7 @@ export function learntMinutes(jobs: readonly JobDetail[], choices: Choices): Lea
       const took = spent[stage];
       return took && !NOT_TAUGHT.includes(stage) && isStageOver(job, stage) ? [[stage, took]] : [];
     });
-    const { question } = over.length === 0 ? { question: null } : quoteOfJob(job, null, null, undefined, []);
+    const { question } = over.length === 0 ? { question: null } : quoteOfJob(job, { spaces: [] });
     if (question === null) return [];
     const usual = usualMinutes(question);
     return over.flatMap(([stage, { minutes, at }]) =>

@@ -5,11 +5,10 @@ import {
   InputError,
   judgeOrder,
   type AcceptanceProfile,
-  type Candidate,
   type Choice,
   type ChooseInput,
 } from '@variatum/metallurgy';
-import { attempted, jointQuestion, likelyMetals, profileOfJob, type LikelyMetal } from '../questions';
+import { attempted, jointQuestion, likelyMetals, profileOfJob, type Beliefs, type LikelyMetal } from '../questions';
 import { activeJoints, activePieces, assemblyOf, laidPart, leaderOf, piecesOfJoint, type LaidPart } from '../records';
 import { Answers, type Choices, type Orders } from './kept-answers';
 import type { PlanInput } from './plan-input';
@@ -40,8 +39,6 @@ export interface JobFacts {
   readonly choices: Choices;
   readonly orders: Orders;
 }
-
-type Beliefs = Readonly<Record<string, { readonly candidates: readonly Candidate[] }>>;
 
 /** What pieces that nobody has named most likely are, by their tests. */
 function beliefsOf(joints: readonly JointFacts[]): Beliefs {

@@ -21,6 +21,8 @@ import {
   currentOf,
   followedRuns,
   interpassLimitOf,
+  interpassOf,
+  isHeldWarm,
   keptOrder,
   machineFor,
   passesOf,
@@ -28,7 +30,6 @@ import {
   seamQuestion,
   settingPassOf,
   settingsQuestion,
-  tackPlacesMm,
   tacksOf,
   thinnerMm,
   USUAL_PROCESS,
@@ -43,7 +44,6 @@ import type { JobFacts, JointFacts } from './job-facts';
 export interface JointPlan {
   readonly facts: JointFacts;
   readonly rod: PlannedRod;
-  readonly kept: SeamOrder;
   readonly seam: JointSeam | null;
   readonly question: SeamQuestion | null;
   readonly tacks: SeamTacks | null;
@@ -108,11 +108,10 @@ function shortOf(one: JointFacts, rod: string | null, limitA: number | null, fac
 function metalOf({ pieces, choice }: JointFacts, kept: SeamOrder, facts: JobFacts): PlannedMetal {
   const preheats = (choice?.heat ?? []).filter(({ kind }) => kind === 'preheat').map(({ temperatureC: [low] }) => low);
   const preheatC = preheats.length > 0 ? Math.max(...preheats) : null;
-  const isHeldWarm = pieces.some(({ id }) => facts.metals.get(id)?.isHeldWarm ?? false);
   return {
     preheatC,
-    interpassMaxC: kept.interpassC ?? interpassLimitOf(pieces, facts.metals),
-    holdAboveC: isHeldWarm ? preheatC : null,
+    interpassMaxC: interpassOf(kept, interpassLimitOf(pieces, facts.metals)),
+    holdAboveC: isHeldWarm(pieces, facts.metals) ? preheatC : null,
   };
 }
 
@@ -219,7 +218,6 @@ export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
   return {
     facts: one,
     rod,
-    kept,
     seam,
     question,
     tacks,
@@ -234,7 +232,3 @@ export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
     open,
   };
 }
-
-/** Places of the tacks of a joint along its seam, mm. */
-export const tacksAtMm = ({ seam, tacks }: Pick<JointPlan, 'seam' | 'tacks'>): readonly number[] =>
-  seam && tacks ? tackPlacesMm(tacks, seam) : [];

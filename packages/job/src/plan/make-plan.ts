@@ -6,10 +6,10 @@ import {
   type PlanStage,
   type PlanStep,
 } from '@variatum/contracts';
-import { ENGINE_VERSION, quote, usualMinutes, type QuoteQuestion, type QuoteStage } from '@variatum/metallurgy';
-import { attempted, backSpaces, machineFor, quoteOfJob, type BackSpace } from '../questions';
+import { ENGINE_VERSION, quote, usualMinutes, type QuoteQuestion } from '@variatum/metallurgy';
+import { attempted, backSpaces, machineFor, quoteOfJob, tackPlacesMm, type BackSpace } from '../questions';
 import { jobFacts, type JobFacts } from './job-facts';
-import { planJoint, tacksAtMm, type JointPlan } from './joint-plan';
+import { planJoint, type JointPlan } from './joint-plan';
 import { gasSteps, lastSteps, preparationSteps, weldSteps } from './part-steps';
 import type { PlanInput } from './plan-input';
 
@@ -22,7 +22,7 @@ function weldOrder(joints: readonly JointPlan[], spaces: readonly BackSpace[]): 
 
 /** All steps of the part: what is prepared, gas, all tacks, joint after joint, gas off, what follows. */
 function partSteps(facts: JobFacts, joints: readonly JointPlan[], spaces: readonly BackSpace[]): readonly PlanStep[] {
-  const gas = spaces.flatMap((space) => gasSteps(space, facts) ?? []);
+  const gas = spaces.flatMap((space) => gasSteps(space, facts));
   const ordered = weldOrder(joints, spaces).map((joint) => weldSteps(joint, facts));
   return [
     ...preparationSteps(facts, joints),
@@ -34,24 +34,13 @@ function partSteps(facts: JobFacts, joints: readonly JointPlan[], spaces: readon
   ];
 }
 
-/** Stage of a quote each stage of the plan is. */
-const QUOTED: Readonly<Partial<Record<PlanStage, QuoteStage>>> = {
-  look: 'look',
-  prepare: 'prepare',
-  gas: 'purge',
-  weld: 'weld',
-  clean: 'clean',
-  inspect: 'inspect',
-};
-
 /** Minutes of each stage: those of the quote, and what is waited for metal to cool beside them. */
 function minutesOf(question: QuoteQuestion | null, steps: readonly PlanStep[]): Plan['minutes'] {
   const usual = question && attempted(() => usualMinutes(question));
   const cool = steps.reduce((sum, step) => (step.do === 'rest' ? sum + step.elapsedMinutes : sum), 0);
   const stages = PLAN_STAGES.map((stage) => {
     if (stage === 'cool') return [stage, { labour: 0, elapsed: cool }] as const;
-    const quoted = QUOTED[stage];
-    const minutes = (quoted && usual?.[quoted]) ?? 0;
+    const minutes = usual?.[stage === 'gas' ? 'purge' : stage] ?? 0;
     return [stage, { labour: stage === 'gas' ? 0 : minutes, elapsed: minutes }] as const;
   });
   const sum = (of: 'labour' | 'elapsed'): number => stages.reduce((all, [, one]) => all + one[of], 0);
@@ -73,9 +62,9 @@ function plannedJoint(plan: JointPlan, spaces: readonly BackSpace[], { profile }
     rod: plan.rod,
     passes: plan.passes,
     tacks:
-      tacks && tackSettings
+      seam && tacks && tackSettings
         ? {
-            atMm: tacksAtMm(plan),
+            atMm: tackPlacesMm(tacks, seam),
             lengthMm: tacks.lengthMm,
             seconds: tackSettings.seconds,
             amps: tackSettings.amps,
@@ -106,8 +95,8 @@ export function planOfJob(input: PlanInput): Plan {
   const { job, workshop, learnt } = input;
   const spaces = backSpaces({ ...facts, plan: job.purge, learnt });
   const steps = partSteps(facts, joints, spaces);
-  const rods = new Map(joints.map((one) => [one.facts.leader.id, one.rod.used]));
-  const { question } = quoteOfJob(job, workshop, learnt, ({ id }) => rods.get(id), spaces);
+  const rods = new Map(joints.map(({ facts: { leader }, rod }) => [leader.id, rod.best]));
+  const { question } = quoteOfJob(job, { workshop, learnt, undecided: ({ id }) => rods.get(id), spaces });
   const quoted = question && attempted(() => quote(question, input.seed));
   const [first] = facts.joints;
   return {

@@ -6,6 +6,7 @@ import {
   passLog,
   preparationList,
   turnedRuns,
+  type ArcRun,
   type FollowedStep,
   type LaidBead,
   type RunRecord,
@@ -33,8 +34,9 @@ const NOTHING = {
 
 const SECONDS = 60;
 
-/** A stretch as part of a name, tenths of a millimetre. */
-const stretch = (fromMm: number, toMm: number): string => `${fromMm.toFixed(1)}-${toMm.toFixed(1)}`;
+/** A stretch of a pass as part of a name, tenths of a millimetre. */
+const stretch = ({ pass, fromMm, toMm }: Pick<ArcRun, 'pass' | 'fromMm' | 'toMm'>): string =>
+  `${pass} ${fromMm.toFixed(1)}-${toMm.toFixed(1)}`;
 
 /** What is done before the arc, as the preparation list has it. */
 export function preparationSteps(facts: JobFacts, joints: readonly JointPlan[]): readonly PlanStep[] {
@@ -73,9 +75,9 @@ export function preparationSteps(facts: JobFacts, joints: readonly JointPlan[]):
   });
 }
 
-/** Gas before the arc, and off after it. */
-export function gasSteps({ space, isGas }: BackSpace, facts: JobFacts): readonly [PlanStep, PlanStep] | null {
-  if (!isGas) return null;
+/** Gas before the arc, and off after it; none where no gas stands behind. */
+export function gasSteps({ space, isGas }: BackSpace, facts: JobFacts): readonly PlanStep[] {
+  if (!isGas) return [];
   const isOn = facts.input.job.purge.clock !== null;
   const wait = space.waitMinutes?.median ?? 0;
   return [
@@ -120,21 +122,22 @@ export function weldSteps(
   const tackMinutes = tackSettings ? (tackSettings.seconds[0] + tackSettings.seconds[1]) / 2 / SECONDS : 0;
   const travel = question?.arcs[0]?.travelMmPerS;
   const turned = question ? turnedRuns(question, plan.runs) : [];
-  const records = new Map<string, RunRecord>(
-    (judged?.runs ?? []).map((run) => [`${run.pass} ${stretch(run.fromMm, run.toMm)}`, run]),
-  );
+  const records = new Map<string, RunRecord>((judged?.runs ?? []).map((run) => [stretch(run), run]));
+  const placeOf = ({ pass, fromMm, toMm, person }: FollowedStep) => ({
+    ...NOTHING,
+    joint: joint.id,
+    pass: pass + 1,
+    fromMm,
+    toMm,
+    person,
+  });
   const stepOf = (step: FollowedStep): PlanStep => {
     const minutes =
       step.bead === 'tack' ? tackMinutes : travel ? Math.abs(step.toMm - step.fromMm) / travel / SECONDS : 0;
     return {
-      ...NOTHING,
-      id: `${step.bead} ${joint.id} ${step.pass} ${stretch(step.fromMm, step.toMm)}`,
+      ...placeOf(step),
+      id: `${step.bead} ${joint.id} ${stretch(step)}`,
       do: step.bead === 'tack' ? 'tack' : 'run',
-      joint: joint.id,
-      pass: step.pass + 1,
-      fromMm: step.fromMm,
-      toMm: step.toMm,
-      person: step.person,
       state: step.state,
       entries: entriesOf(beads, step),
       labourMinutes: minutes,
@@ -143,18 +146,11 @@ export function weldSteps(
     };
   };
   const before = (step: FollowedStep, index: number): readonly PlanStep[] => {
-    const own = {
-      ...NOTHING,
-      joint: joint.id,
-      pass: step.pass + 1,
-      fromMm: step.fromMm,
-      toMm: step.toMm,
-      person: step.person,
-    };
-    const place = `${joint.id} ${step.pass} ${stretch(step.fromMm, step.toMm)}`;
+    const own = placeOf(step);
+    const place = `${joint.id} ${stretch(step)}`;
     const state = step.state === 'open' ? 'open' : 'done';
     const turn = turned[index];
-    const waitedS = records.get(`${step.pass} ${stretch(step.fromMm, step.toMm)}`)?.waitedS ?? 0;
+    const waitedS = records.get(stretch(step))?.waitedS ?? 0;
     const limitC = plan.limitsC[step.pass] ?? null;
     const roll: PlanStep[] = turn?.turned
       ? [{ ...own, id: `roll ${place}`, do: 'roll', turnMm: turn.turnMm, state, code: 'out-of-reach' }]

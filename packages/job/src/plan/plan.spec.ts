@@ -1,4 +1,4 @@
-import { planSchema, type Plan, type PlanStep, type WeldRecord } from '@variatum/contracts';
+import { NO_SEAM_ORDER, planSchema, type Plan, type PlanStep, type WeldRecord } from '@variatum/contracts';
 import { choose, known, type WeldEntry } from '@variatum/metallurgy';
 import { jointQuestion, quoteOfJob } from '../questions';
 import { sideOf } from '../records';
@@ -141,6 +141,13 @@ test('a machine that gives too little is told, with what it gives', () => {
   expect(joints[0]!.passes[0]!.amps.median).toBeLessThanOrEqual(30);
 });
 
+test('a limit that cannot be taken is left out of account: the usual one holds, and the order is reckoned', () => {
+  const [usual] = plan().joints;
+  const [odd] = plan({ job: line({ joints: rings({ seamOrder: { ...NO_SEAM_ORDER, interpassC: 9999 } }) }) }).joints;
+  expect(odd?.metal).toEqual(usual?.metal);
+  expect(odd?.passes).toEqual(usual?.passes);
+});
+
 test('a metal the program does not know stops nothing: it is told with its field', () => {
   const odd = line();
   const unknown = odd.pieces.map((one) => (one.id === A ? { ...one, grade: 'unobtainium' } : one));
@@ -169,7 +176,7 @@ describe.each(JOB_KINDS)('jobs of the kind %s', (kind) => {
       const sum = Object.values(stages).reduce((all, { elapsed }) => all + elapsed, 0);
       expect(total.elapsed).toBeCloseTo(sum, 9);
       const rods = new Map(found.joints.map((own) => [own.id, own.rod.used]));
-      const { question } = quoteOfJob(one, null, null, (leader) => rods.get(leader.id));
+      const { question } = quoteOfJob(one, { undecided: (leader) => rods.get(leader.id) });
       const behind = new Set(found.spaces.filter(({ waitMinutes }) => waitMinutes).map((space) => space.id));
       for (const step of found.steps)
         if (step.do === 'gas-on' && step.elapsedMinutes > 0) expect(behind).toContain(step.space);

@@ -2,7 +2,6 @@ import type { JointDescription, JointRecord, Piece, PurgePlan } from '@variatum/
 import {
   DEEPEST_POOL_MM,
   distancesFromFeed,
-  FaultCollector,
   fillFlow,
   findGrade,
   fittedGap,
@@ -17,7 +16,6 @@ import {
   surfaceTensionOf,
   targetFor,
   usualFit,
-  vent,
   weldingFlow,
   type AcceptanceProfile,
   type Dam,
@@ -26,13 +24,12 @@ import {
   type PurgeAnswer,
   type PurgeQuestion,
   type PurgeSpace,
+  type VentAnswer,
   type VentQuestion,
 } from '@variatum/metallurgy';
 import { USUAL_SEAL } from '../learning';
 import { fitOf, leaderOf, type LaidPart } from '../records';
-
-/** A computation, or null where sizes do not go together: what is wrong stands at its field. */
-export const attempted = <Value>(compute: () => Value): Value | null => new FaultCollector().attempt(compute) ?? null;
+import { attempted } from './attempted';
 
 /** A purge plan as it can be reckoned with: what cannot be taken stands at its field. */
 export function takeablePurge(plan: PurgePlan): PurgePlan {
@@ -144,11 +141,19 @@ export const ventsIn = <Vent extends { readonly piece: string }>(
   vents: readonly Vent[],
 ): readonly Vent[] => vents.filter(({ piece }) => room?.runs.some((run) => run.piece === piece) ?? false);
 
-/** Holes gas leaves by, mm: those drilled, else the one that is proposed. */
-export function ventHoles(room: InnerSpace | null, plan: Pick<PurgePlan, 'vents'>, question: VentQuestion): number[] {
-  const own = ventsIn(room, plan.vents).map(({ holeMm }) => holeMm);
-  const { drill } = vent(question);
-  return own.length > 0 ? own : drill ? [drill.mm] : [];
+/**
+ * Holes gas leaves by, mm: those drilled, else the one that is proposed.
+ * @param proposed asked only where none is drilled
+ */
+export function ventHoles(
+  room: InnerSpace | null,
+  { vents }: Pick<PurgePlan, 'vents'>,
+  proposed: () => Pick<VentAnswer, 'drill'>,
+): number[] {
+  const own = ventsIn(room, vents).map(({ holeMm }) => holeMm);
+  if (own.length > 0) return own;
+  const { drill } = proposed();
+  return drill ? [drill.mm] : [];
 }
 
 /** Joints of one room in the order they are welded; none while there is but one. */

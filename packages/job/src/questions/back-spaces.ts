@@ -3,6 +3,7 @@ import {
   innerSpaces,
   likelyMeltsThrough,
   roomToPurge,
+  vent,
   type AcceptanceProfile,
   type BackShielding,
   type InnerSpace,
@@ -104,7 +105,7 @@ function backSpace(room: InnerSpace, joints: readonly BackedJoint[], facts: Back
   const question = purged.space && purgeQuestion(purged.space, { plan, flowLpm: fillLpm, targetPpm, pace });
   const answer = isGas ? purgeAnswer(question) : null;
   const wallMm = thinnestWallMm(pieces);
-  const holesMm = ventHoles(room, plan, ventQuestion(weldLpm, [], wallMm, pieces));
+  const holesMm = ventHoles(room, plan, () => vent(ventQuestion(weldLpm, [], wallMm, pieces)));
   const records = joints.map(({ joint }) => joint);
   const line = joinedLine(part, room, records, { wallMm, flowLpm: weldLpm, holesMm }).map(({ id }) => id);
   const order = [...line, ...records.map(({ id }) => id).filter((id) => !line.includes(id))];

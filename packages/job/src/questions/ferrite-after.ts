@@ -1,5 +1,6 @@
 import type { JointDescription } from '@variatum/contracts';
-import { completeJoint, dilutionAfter, FaultCollector, type Choice, type JointInput } from '@variatum/metallurgy';
+import { completeJoint, dilutionAfter, type Choice, type JointInput } from '@variatum/metallurgy';
+import { attempted } from './attempted';
 import { COMMON_FAMILY } from './likely-metal';
 
 /** Ferrite as it was expected, and with what was done otherwise to the dilution. */
@@ -20,7 +21,7 @@ export function plannedDilution(
   if (typeof dilution === 'number') return dilution;
   if (dilution) return dilution.mode;
   const families = Array.from({ length: pieces }, () => COMMON_FAMILY);
-  return new FaultCollector().attempt(() => completeJoint(reckoned, families).dilution.mode) ?? null;
+  return attempted(() => completeJoint(reckoned, families).dilution.mode);
 }
 
 /**

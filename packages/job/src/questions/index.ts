@@ -1,3 +1,4 @@
+export * from './attempted';
 export * from './back-purge';
 export * from './back-spaces';
 export * from './ferrite-after';
@@ -12,3 +13,4 @@ export * from './likely-metal';
 export * from './preparation';
 export * from './seam-order';
 export * from './seam-places';
+export * from './usual-fit';

@@ -63,34 +63,24 @@ function runOf(
 /** Rod of a joint that is not decided on yet, as far as it is reckoned; null: none is fed. */
 export type UndecidedRod = (leader: JointRecord) => string | null | undefined;
 
-/** Rooms behind the joints of a job, with what stands in them. */
-function spacesOfJob(
-  job: JobDetail,
-  workshop: Partial<Pick<Workshop, 'acceptanceProfiles'>> | null | undefined,
-  learnt: Pick<Learnt, 'purges'> | null | undefined,
-): readonly BackSpace[] {
-  const [pieces, joints] = [activePieces(job), activeJoints(job)];
-  const part = laidPart(assemblyOf(pieces, joints));
-  const profile = profileOfJob(job, workshop);
-  return backSpaces({ joints: backedJoints(job, joints), part, plan: job.purge, profile, learnt });
+/** What the price of a job is asked beside its record. */
+export interface QuoteFacts {
+  readonly workshop?: Partial<Pick<Workshop, 'rates' | 'acceptanceProfiles'>> | null | undefined;
+  /** What the workshop's other jobs have taught. */
+  readonly learnt?: Pick<Learnt, 'minutes' | 'purges'> | null | undefined;
+  /** Rods of joints nobody has decided on. */
+  readonly undecided?: UndecidedRod | undefined;
+  /** Rooms behind its joints where they are known already; an empty list: gas is left out. */
+  readonly spaces?: readonly BackSpace[] | undefined;
 }
 
-/**
- * What the price of a job is asked, from the job as it stands.
- * @param learnt what the workshop's other jobs have taught
- * @param undecided rods of joints nobody has decided on
- * @param spaces rooms behind its joints; none: gas is left out
- */
-export function quoteOfJob(
-  job: JobDetail,
-  workshop: Partial<Pick<Workshop, 'rates' | 'acceptanceProfiles'>> | null | undefined,
-  learnt?: Pick<Learnt, 'minutes' | 'purges'> | null,
-  undecided: UndecidedRod = () => undefined,
-  spaces = spacesOfJob(job, workshop, learnt),
-): JobQuote {
+/** What the price of a job is asked, from the job as it stands. */
+export function quoteOfJob(job: JobDetail, { workshop, learnt, undecided, spaces: known }: QuoteFacts = {}): JobQuote {
   const [pieces, joints] = [activePieces(job), activeJoints(job)];
   const part = laidPart(assemblyOf(pieces, joints));
   const backed = backedJoints(job, joints);
+  const profile = profileOfJob(job, workshop);
+  const spaces = known ?? backSpaces({ joints: backed, part, plan: job.purge, profile, learnt });
   // Lengths and walls are those of any metal.
   const metals = likelyMetals(pieces, {});
   const leftOut: string[] = [];
@@ -102,7 +92,7 @@ export function quoteOfJob(
       return [];
     }
     const decision = decisionOf(joints, job.decisions, joint);
-    const rod = decision ? decision.rod : undecided(leader);
+    const rod = decision ? decision.rod : undecided?.(leader);
     const behind = spaces.find(({ space }) => space.joints.includes(joint.id));
     const purge = behind && purgeOf(behind, joint.id);
     burnt.push(arcOf(job, joint.id));

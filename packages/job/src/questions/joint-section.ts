@@ -12,14 +12,12 @@ import {
 } from '@variatum/metallurgy';
 import type { JointRecord, Piece } from '@variatum/contracts';
 import { fitOf } from '../records';
-
-/** Weld metal and unknown pieces conduct as the common ones do. */
-const USUAL: MaterialFamily = 'austenitic';
+import { COMMON_FAMILY } from './likely-metal';
 
 const familyOf = (grade: string | null, likely: string | null): MaterialFamily => {
   const family = grade === null ? likely : findGrade(grade)?.family;
   // A name that is not known is no family.
-  return typeof family === 'string' && family in FAMILIES ? (family as MaterialFamily) : USUAL;
+  return typeof family === 'string' && family in FAMILIES ? (family as MaterialFamily) : COMMON_FAMILY;
 };
 
 /** A joint as it is reckoned with, between pieces in its order; null while it cannot be. */
@@ -27,7 +25,7 @@ export function completedJoint(described: JointInput, pieces: readonly Piece[]):
   const families = pieces.map(({ grade, likelyFamily }) => familyOf(grade, likelyFamily));
   const thicknessMm = pieces.map((piece) => piece.thicknessMm.value ?? JOINTS.defaultThicknessMm);
   try {
-    return completeJoint({ ...described, thicknessMm }, families.length > 0 ? families : [USUAL]);
+    return completeJoint({ ...described, thicknessMm }, families.length > 0 ? families : [COMMON_FAMILY]);
   } catch {
     return null;
   }

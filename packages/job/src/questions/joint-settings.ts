@@ -1,18 +1,15 @@
 import type { JointRecord, Machine, Piece } from '@variatum/contracts';
 import {
   isWithin,
-  JOINTS,
   LIMITS,
   SETTING_PASSES,
-  usualFit,
   type AcceptanceProfile,
   type ChooseInput,
   type Process,
   type SettingPass,
   type SettingsQuestion,
 } from '@variatum/metallurgy';
-import { fitOf } from '../records';
-import { wallsOf } from './likely-metal';
+import { usualFitOf } from './usual-fit';
 
 /** Process of a joint nobody has said one of. */
 export const USUAL_PROCESS: Process = 'gtaw';
@@ -42,8 +39,7 @@ export function settingsQuestion(facts: SettingsFacts): SettingsQuestion | null 
   const { pieces, joint } = facts.asked;
   if (!joint) return null;
   const { rod, machine, profile } = facts;
-  const [thick = JOINTS.defaultThicknessMm, ...others] = wallsOf(facts.pieces);
-  const fit = facts.record && usualFit(joint.type, [thick, others.at(-1) ?? thick], fitOf(facts.record.fit));
+  const fit = facts.record && usualFitOf(joint.type, facts.record.fit, facts.pieces);
   // No rod in a joint that could take one: its edges are melted together.
   const technique = rod === null && joint.technique === undefined ? ('fused' as const) : joint.technique;
   return {

@@ -4,6 +4,7 @@ import {
   interpassLimit,
   isMartensitic,
   JOINTS,
+  type Candidate,
   type MaterialFamily,
   type MaterialQuestion,
 } from '@variatum/metallurgy';
@@ -12,7 +13,9 @@ import {
 export const COMMON_FAMILY: MaterialFamily = 'austenitic';
 
 /** What is believed of pieces, by their identifiers: likeliest grade first. */
-export type Beliefs = Readonly<Record<string, { readonly candidates: readonly { readonly grade: string }[] }>>;
+export type Beliefs = Readonly<
+  Record<string, { readonly candidates: readonly Pick<Candidate, 'grade' | 'probability'>[] }>
+>;
 
 /** What a piece is taken for where heat is reckoned. */
 export interface LikelyMetal {
@@ -51,6 +54,12 @@ export function likelyMetals(
 /** Walls of the base metals among pieces, mm: an unknown one as usual. */
 export const wallsOf = (pieces: readonly Pick<Piece, 'kind' | 'thicknessMm'>[]): readonly number[] =>
   pieces.flatMap(({ kind, thicknessMm }) => (kind === 'base' ? [thicknessMm.value ?? JOINTS.defaultThicknessMm] : []));
+
+/** Whether any of the pieces that meet is held warm. */
+export const isHeldWarm = (
+  pieces: readonly { readonly id: string }[],
+  metals: ReadonlyMap<string, LikelyMetal>,
+): boolean => pieces.some(({ id }) => metals.get(id)?.isHeldWarm ?? false);
 
 /** Lowest limit between passes of the pieces that meet, °C; null: nobody asks for one. */
 export function interpassLimitOf(

@@ -3,21 +3,16 @@ import {
   JOINTS,
   likelyMeltsThrough,
   mayBeFreeMachining,
-  usualFit,
   type AcceptanceProfile,
   type HeatAdvice,
   type PreparationQuestion,
   type PreparedJoint,
   type PreparedPiece,
 } from '@variatum/metallurgy';
-import { assemblyPiece, fitOf, laidJoint, piecesOfJoint, type LaidPart } from '../records';
+import { assemblyPiece, laidJoint, piecesOfJoint, type LaidPart } from '../records';
 import { thinnestWallMm } from './back-purge';
-import { wallsOf } from './likely-metal';
-
-/** What is believed of pieces, by their identifiers: grades with how likely each is. */
-type Believed = Readonly<
-  Record<string, { readonly candidates: readonly { readonly grade: string; readonly probability: number }[] }>
->;
+import type { Beliefs } from './likely-metal';
+import { usualFitOf } from './usual-fit';
 
 /** What a preparation list is made from. */
 export interface PreparationFacts {
@@ -29,7 +24,7 @@ export interface PreparationFacts {
   readonly letters: ReadonlyMap<string, string>;
   /** Number people know a joint by. */
   numberOf(jointId: string): number;
-  readonly beliefs: Believed;
+  readonly beliefs: Beliefs;
   /** Rod of a joint: the one decided on, else the first; null: none is fed; undefined: not reckoned yet. */
   rodOf(joint: JointRecord): string | null | undefined;
   /** Heat a joint calls for, as far as it is reckoned. */
@@ -59,8 +54,6 @@ function preparedPiece(piece: Piece, { letters, beliefs }: PreparationFacts): Pr
 function preparedJoint(joint: JointRecord, facts: PreparationFacts): PreparedJoint {
   const { part } = facts;
   const pieces = piecesOfJoint({ pieces: [...facts.pieces] }, joint);
-  const walls = wallsOf(pieces);
-  const [first = JOINTS.defaultThicknessMm, last = first] = [walls[0], walls.at(-1)];
   const technique = joint.joint.technique ?? JOINTS.types[joint.joint.type].technique;
   const figures = part.figures.get(joint.id);
   const rod = facts.rodOf(joint);
@@ -71,7 +64,7 @@ function preparedJoint(joint: JointRecord, facts: PreparationFacts): PreparedJoi
     gas: joint.joint.gas ?? null,
     backShielding: joint.joint.backShielding ?? null,
     pieces: pieces.map(({ id }) => id),
-    fit: usualFit(joint.joint.type, [first, last], fitOf(joint.fit)),
+    fit: usualFitOf(joint.joint.type, joint.fit, pieces),
     seamMm: figures?.seamMm.value ?? null,
     closed: laidJoint(part, joint.id)?.seam?.closed ?? false,
     insideApartMm: figures?.mismatchMm?.inside.value ?? null,

@@ -2,7 +2,6 @@ import { NO_SEAM_ORDER, type KeptPlan, type SeamOrder } from '@variatum/contract
 import {
   aimAtThicker,
   cupBoreMm,
-  FaultCollector,
   habitsOf,
   isSameSeam,
   isWithin,
@@ -22,6 +21,7 @@ import {
   type WeldHeatQuestion,
 } from '@variatum/metallurgy';
 import { laidJoint, type LaidPart } from '../records';
+import { attempted } from './attempted';
 import type { LikelyMetal } from './likely-metal';
 import { isOnSeam, stretchesOf } from './seam-places';
 
@@ -68,6 +68,10 @@ export const passesOf = (kept: SeamOrder, seam: JointSeam | null, rod: string | 
 /** How fast the hand goes, mm/s: as it is said, else as usual. */
 export const travelOf = (kept: SeamOrder, usualMmPerS: number): number => takeable(kept, 'travelMmPerS') ?? usualMmPerS;
 
+/** Most between passes, °C: as it is said, else as usual; null: nobody asks for a limit. */
+export const interpassOf = (kept: SeamOrder, usualC: number | null): number | null =>
+  takeable(kept, 'interpassC') ?? usualC;
+
 /** Tacks of a seam. @param isWide whether its mix cracks, and wants them wide and filled */
 export function tacksOf(seam: JointSeam, isWide: boolean): SeamTacks | null {
   const thinMm = thinnerMm(seam);
@@ -108,7 +112,7 @@ export function seamQuestion({
     passes: passesOf(kept, seam, rod),
     arcs: [{ amps, travelMmPerS: travelOf(kept, usualTravelMmPerS) }],
     aimMm: aimAtThicker(seam.sides),
-    interpassC: takeable(kept, 'interpassC') ?? usualInterpassC,
+    interpassC: interpassOf(kept, usualInterpassC),
     people: kept.people,
     hold: kept.hold,
     tackMm: tacks.count * tacks.lengthMm,
@@ -141,7 +145,7 @@ export const isSameOrder = (seam: SeamQuestion, one: readonly ArcRun[], other: r
  */
 export function followedRuns(chosen: KeptPlan | null, question: SeamQuestion | null): readonly ArcRun[] {
   if (chosen) return chosen.runs;
-  const habits = (question && new FaultCollector().attempt(() => habitsOf(seamProblem(question)))) ?? [];
+  const habits = (question && attempted(() => habitsOf(seamProblem(question)))) ?? [];
   // Two at once each have runs of their own.
   return (habits.find(({ id }) => id === 'twoPeople') ?? habits[0])?.runs ?? [];
 }

@@ -199,7 +199,7 @@ export class PurgePlanning {
   readonly proposed = computed(() => vent(this.ventQuestion([])));
   readonly holesMm = computed(() => {
     const pulled = this.pulledHole();
-    return pulled === null ? ventHoles(this.room(), this.plan(), this.ventQuestion([])) : [pulled];
+    return pulled === null ? ventHoles(this.room(), this.plan(), this.proposed) : [pulled];
   });
   /** What the vent does at the end, with the joint closed. */
   readonly ventAnswer = computed(() => vent(this.ventQuestion(this.holesMm())));

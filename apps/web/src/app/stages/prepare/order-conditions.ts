@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import type { PlacedSeam } from '@variatum/job';
 import { LIMITS } from '@variatum/metallurgy';
 import { JointStore } from '../../job/stores';
 import { ChoiceGroup, fieldBy, NumberField } from '../../kit/fields';
-import type { PlacedSeam } from '@variatum/job';
 import { OrderPlanning } from '../../planning';
 
 import { StretchRows } from './stretch-rows';

@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import type { KeptStretch } from '@variatum/contracts';
+import { farthest, HOUR_DEGREES, type PlacedSeam } from '@variatum/job';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { JointStore } from '../../job/stores';
 import { fieldBy, NumberField, type FieldOf } from '../../kit/fields';
-import { farthest, HOUR_DEGREES, type PlacedSeam } from '@variatum/job';
 
 /** A new stretch: between four and eight o'clock on a ring, the first 50 mm of a line. */
 const USUAL = { ring: { from: 120, to: 240 }, line: { from: 0, to: 50 } } as const;

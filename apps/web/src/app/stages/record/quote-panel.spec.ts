@@ -88,15 +88,15 @@ test('what was logged is priced with its own minutes and arcs, the plan with the
     [minutes('plan', 'travel', 30), minutes('plan', 'travel', 45), minutes('work', 'look', 8)],
     arcs([0, 6], [10, 15]),
   );
-  expect(quoteOfJob(priced, aWorkshop()).question).toMatchObject({ stages: { travel: 45 } });
-  expect(quoteOfJob(priced, aWorkshop()).question!.joints[0]).not.toHaveProperty('arcMinutes');
-  expect(quoteOfJob(priced, aWorkshop()).asLogged).toMatchObject({
+  expect(quoteOfJob(priced, { workshop: aWorkshop() }).question).toMatchObject({ stages: { travel: 45 } });
+  expect(quoteOfJob(priced, { workshop: aWorkshop() }).question!.joints[0]).not.toHaveProperty('arcMinutes');
+  expect(quoteOfJob(priced, { workshop: aWorkshop() }).asLogged).toMatchObject({
     stages: { travel: 45, look: 8, weld: 15 },
     joints: [{ arcMinutes: 11 }],
   });
   // An arc that still burns tells nothing yet of how long arcs burn.
   const burning = { ...priced, weld: priced.weld.slice(0, -1) };
-  expect(quoteOfJob(burning, aWorkshop()).asLogged!.joints[0]).not.toHaveProperty('arcMinutes');
+  expect(quoteOfJob(burning, { workshop: aWorkshop() }).asLogged!.joints[0]).not.toHaveProperty('arcMinutes');
 });
 
 test('a stage is over when the next thing was done with the part', () => {

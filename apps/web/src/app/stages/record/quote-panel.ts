@@ -160,7 +160,11 @@ export class QuotePanel {
       const job = this.jobs.job();
       const rods = new Map(this.parts.outlooks().map(({ joint, ranking }) => [joint.id, ranking[0]?.rod]));
       return job
-        ? quoteOfJob(job, this.workshops.workshop(), this.learnt.now(), ({ id }) => rods.get(id))
+        ? quoteOfJob(job, {
+            workshop: this.workshops.workshop(),
+            learnt: this.learnt.now(),
+            undecided: ({ id }) => rods.get(id),
+          })
         : { question: null, asLogged: null, leftOut: [] };
     },
     { equal: (left, right) => JSON.stringify(left) === JSON.stringify(right) },

@@ -4,6 +4,7 @@ import type { WeldRecord } from '@variatum/contracts';
 import {
   ferriteAfter,
   followedRuns,
+  isHeldWarm,
   nextAtJoint,
   plannedDilution,
   plannedSteps,
@@ -112,9 +113,7 @@ export class WeldPlanning {
   /** Limit between passes, °C; null: nobody asks for one. */
   readonly limitC = computed(() => this.order.question()?.interpassC ?? this.order.usualInterpassC());
   /** Whether that is a lowest one: metal that hardens is held warm. */
-  readonly isHeld = computed(() =>
-    this.jobs.meeting().some(({ id }) => this.order.metals().get(id)?.isHeldWarm ?? false),
-  );
+  readonly isHeld = computed(() => isHeldWarm(this.jobs.meeting(), this.order.metals()));
   readonly deviations = computed<readonly Deviation[]>(() => deviationsOf(this.log(), this.planned()));
 
   /** Ferrite as it was expected, and with what was done otherwise to the dilution; null: nothing of that. */
