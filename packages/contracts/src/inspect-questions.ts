@@ -53,6 +53,7 @@ export const quoteQuestionSchema = z.strictObject({
         passes: z.number().optional(),
         travelMmPerS: z.number().optional(),
         arcMinutes: z.number().optional(),
+        waitMinutes: z.number().optional(),
         purge: z.strictObject({ litres: z.number(), minutes: z.number(), holdLpm: z.number().optional() }).optional(),
       }),
     )

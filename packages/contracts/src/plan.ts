@@ -1,4 +1,4 @@
-import { BACK_SHIELDINGS, GASES, PROCESSES, TECHNIQUES, TINT_LIMITS } from '@variatum/metallurgy';
+import { BACK_SHIELDINGS, GASES, PROCESSES, QUOTE_STAGES, TECHNIQUES, TINT_LIMITS } from '@variatum/metallurgy';
 import * as z from 'zod';
 import { id, stamp } from './fields';
 import { learntSchema } from './learning';
@@ -213,10 +213,6 @@ const stepSchema = z
   })
   .readonly();
 
-/** Minutes of a stage: work of hands, and until it is over. */
-const stageSchema = z.object({ labour: figure, elapsed: figure }).readonly();
-export const PLAN_STAGES = ['look', 'prepare', 'gas', 'weld', 'cool', 'clean', 'inspect'] as const;
-
 /** One plan of a job: what every room shows, from its record alone. */
 export const planSchema = z
   .object({
@@ -225,7 +221,8 @@ export const planSchema = z
     spaces: list(spaceSchema),
     joints: list(jointSchema),
     steps: list(stepSchema),
-    minutes: z.record(z.enum([...PLAN_STAGES, 'total']), stageSchema).readonly(),
+    /** Of each stage and of the whole, as its price is made from; the median of the whole is no sum of medians. */
+    minutes: z.record(z.enum([...QUOTE_STAGES, 'total']), rangeSchema).readonly(),
     needs: z
       .object({
         /** Weld metal that is laid, g. */
@@ -252,4 +249,3 @@ export type PlannedPass = z.infer<typeof passSchema>;
 export type PlannedMetal = z.infer<typeof metalSchema>;
 export type PlannedJoint = z.infer<typeof jointSchema>;
 export type PlanStep = z.infer<typeof stepSchema>;
-export type PlanStage = (typeof PLAN_STAGES)[number];

@@ -41,7 +41,7 @@ function ratiosOf(seen: readonly Seen[], of: RatioKind, { off, counts }: Choices
 }
 
 /** Gas is learnt by itself, from its meter; how far it is to the customer says nothing of the next one. */
-const NOT_TAUGHT: readonly QuoteStage[] = ['purge', 'travel'];
+const NOT_TAUGHT: readonly QuoteStage[] = ['purge', 'cool', 'travel'];
 
 /**
  * How long each stage took against what was usual, of stages that are over: as it was put down, or from the log's own

@@ -1,3 +1,7 @@
-export type { KeptAnswer, KeptResults } from './kept-answers';
-export { planOfJob } from './make-plan';
+export type { JobFacts, JointFacts } from './job-facts';
+export type { JointPlan, PassSettings } from './joint-plan';
+export type { KeptAnswer, KeptResults, OrderAsked, PieceBelief as LikelyPiece, PlannedChoice } from './kept-answers';
+export { wholePlan, type WholePlan } from './make-plan';
+export { planOfJob } from './plan-of-job';
 export type { PlanInput } from './plan-input';
+export { preparationOf } from './preparation-of';

@@ -1,16 +1,16 @@
 import type { JointRecord, Piece } from '@variatum/contracts';
-import {
-  choose,
-  identify,
-  InputError,
-  judgeOrder,
-  type AcceptanceProfile,
-  type Choice,
-  type ChooseInput,
-} from '@variatum/metallurgy';
+import { InputError, type AcceptanceProfile, type ChooseInput } from '@variatum/metallurgy';
 import { attempted, jointQuestion, likelyMetals, profileOfJob, type Beliefs, type LikelyMetal } from '../questions';
 import { activeJoints, activePieces, assemblyOf, laidPart, leaderOf, piecesOfJoint, type LaidPart } from '../records';
-import { Answers, type Choices, type Orders } from './kept-answers';
+import {
+  Answers,
+  type Choices,
+  type Orders,
+  type PieceBelief,
+  type Pieces,
+  type PlannedChoice,
+  type Reckoning,
+} from './kept-answers';
 import type { PlanInput } from './plan-input';
 
 /** A joint with all that holds for it and those alike to it. */
@@ -21,7 +21,8 @@ export interface JointFacts {
   readonly number: number;
   readonly pieces: readonly Piece[];
   readonly question: ChooseInput | null;
-  readonly choice: Choice | null;
+  /** null: it cannot be reckoned, or is waited for. */
+  readonly choice: PlannedChoice | null;
   /** Field of the question that cannot be taken; null: all can. */
   readonly wrong: string | null;
 }
@@ -38,24 +39,28 @@ export interface JobFacts {
   readonly profile: AcceptanceProfile;
   readonly choices: Choices;
   readonly orders: Orders;
+  readonly named: Pieces;
 }
 
 /** What pieces that nobody has named most likely are, by their tests. */
-function beliefsOf(joints: readonly JointFacts[]): Beliefs {
+function beliefsOf(
+  joints: readonly JointFacts[],
+  answers: Pieces,
+  standing: Readonly<Record<string, PieceBelief | undefined>> = {},
+): Beliefs {
   const beliefs: Record<string, Beliefs[string]> = {};
   for (const { pieces, question } of joints)
     pieces.forEach(({ id, grade, weldMetal }, index) => {
       if (grade !== null || weldMetal !== null || beliefs[id]) return;
       const { item = {}, tests = [] } = question?.pieces[index] ?? {};
-      // What is wrong with a test stands at its own field.
-      const belief = attempted(() => identify({ item, tests }));
+      const belief = answers.of({ item, tests }, `identify ${id}`) ?? standing[id];
       if (belief) beliefs[id] = belief;
     });
   return beliefs;
 }
 
 /** An answer, or the field of its question that cannot be taken. */
-function reckoned(work: () => Choice): Choice | string {
+function reckoned(work: () => PlannedChoice): PlannedChoice | string {
   try {
     return work();
   } catch (error) {
@@ -64,22 +69,35 @@ function reckoned(work: () => Choice): Choice | string {
   }
 }
 
-/** Reads a job once for all parts of its plan; what no kept answer says is reckoned. */
-export function jobFacts(input: PlanInput): JobFacts {
-  const { job, workshop, stock = [], learnt, results, seed, samples } = input;
+/**
+ * Reads a job once for all parts of its plan.
+ * @param reckoning what gives what no kept answer says; null: it is waited for
+ */
+export function jobFacts(input: PlanInput, reckoning: Reckoning | null): JobFacts {
+  const { job, workshop, stock = [], learnt, results } = input;
+  const standing = results?.standing;
   const [pieces, records] = [activePieces(job), activeJoints(job)];
-  const choices: Choices = new Answers(results?.choices, (question) =>
-    reckoned(() => choose(samples === undefined ? question : { ...question, samples }, seed)),
+  const choices: Choices = new Answers(
+    results?.choices,
+    reckoning && ((question) => reckoned(() => reckoning.choose(question))),
   );
-  const orders: Orders = new Answers(results?.orders, (asked) => attempted(() => judgeOrder(asked)));
+  // What is wrong with an order or a test stands at its own field.
+  const orders: Orders = new Answers(
+    results?.orders,
+    reckoning && ((asked) => attempted(() => reckoning.judgeOrder(asked))),
+  );
+  const named: Pieces = new Answers(
+    results?.pieces,
+    reckoning && ((piece) => attempted(() => reckoning.identify(piece))),
+  );
   const joints = records.map((joint, index): JointFacts => {
     const leader = leaderOf(records, joint);
     const question = jointQuestion(job, leader, stock, workshop ?? undefined, learnt);
-    const answer = question && choices.of(question, `choose ${leader.id}`);
+    const answer = (question && choices.of(question, `choose ${leader.id}`)) ?? standing?.joints[leader.id] ?? null;
     const [choice, wrong] = typeof answer === 'string' ? [null, answer] : [answer, null];
     return { joint, leader, number: index + 1, pieces: piecesOfJoint(job, leader), question, choice, wrong };
   });
-  const beliefs = beliefsOf(joints);
+  const beliefs = beliefsOf(joints, named, standing?.pieces);
   return {
     input,
     pieces,
@@ -90,5 +108,6 @@ export function jobFacts(input: PlanInput): JobFacts {
     profile: profileOfJob(job, workshop),
     choices,
     orders,
+    named,
   };
 }

@@ -1,15 +1,27 @@
-import type { Machine, SeamOrder, PlanCode, PlannedMetal, PlannedPass, PlannedRod } from '@variatum/contracts';
+import type {
+  KeptPlan,
+  Machine,
+  SeamOrder,
+  PlanCode,
+  PlannedMetal,
+  PlannedPass,
+  PlannedRod,
+} from '@variatum/contracts';
 import {
+  followSteps,
   heatInput,
   JOINTS,
   metalLimit,
+  passLog,
   seamProblem,
   SETTING_PASSES,
   settings,
   usualPasses,
   usualVolts,
   type ArcRun,
+  type FollowedStep,
   type Judgement,
+  type PassLog,
   type SeamQuestion,
   type SettingPass,
   type Technique,
@@ -33,25 +45,41 @@ import {
   tacksOf,
   thinnerMm,
   USUAL_PROCESS,
+  usualPassCount,
   usualTravelOf,
   type JointSeam,
   type SeamTacks,
 } from '../questions';
-import { decisionOf } from '../records';
+import { decisionOf, weldLogOf } from '../records';
+import { plannedSteps } from '../torch';
 import type { JobFacts, JointFacts } from './job-facts';
+
+/** Settings by kind of pass; of one that cannot be reckoned none. */
+export type PassSettings = Readonly<Partial<Record<SettingPass, TorchSettings>>>;
 
 /** How one joint is welded, with what its steps and its minutes are made from. */
 export interface JointPlan {
   readonly facts: JointFacts;
   readonly rod: PlannedRod;
+  /** What is kept of its heat and order. */
+  readonly kept: SeamOrder;
   readonly seam: JointSeam | null;
+  /** Its runs are of so many passes. */
+  readonly count: number;
+  /** What holds where nobody said otherwise: passes, speed of the hand, limit between passes. */
+  readonly usual: { readonly passes: number; readonly travelMmPerS: number; readonly interpassC: number | null };
+  readonly isHeldWarm: boolean;
+  /** What the search for an order and its heat are asked; null: sizes or settings are wanting. */
   readonly question: SeamQuestion | null;
   readonly tacks: SeamTacks | null;
-  readonly tackSettings: TorchSettings['tack'] | null;
-  /** Title of the order that was chosen; null: once through. */
-  readonly order: string | null;
+  readonly settings: PassSettings;
+  /** The order that was chosen; null: once through. */
+  readonly order: KeptPlan | null;
   readonly runs: readonly ArcRun[];
   readonly judged: Judgement | null;
+  readonly log: PassLog;
+  /** Tacks, then runs, and how each stands by the log. */
+  readonly followed: readonly FollowedStep[];
   /** Most the metal may be before a run of each pass, °C; null: no limit. */
   readonly limitsC: readonly (number | null)[];
   /** Current the root wants where the machine gives less, A; null: it gives enough, or nothing limits it. */
@@ -73,9 +101,7 @@ function rodOf({ joint, choice }: JointFacts, { input, joints }: JobFacts): Plan
   };
 }
 
-type PassSettings = Readonly<Partial<Record<SettingPass, TorchSettings>>>;
-
-/** Settings of each kind of pass; of one that cannot be reckoned none. */
+/** Settings of each kind of pass. */
 function settingsOf(one: JointFacts, rod: string | null, machine: Machine | null, facts: JobFacts): PassSettings {
   return Object.fromEntries(
     SETTING_PASSES.flatMap((pass) => {
@@ -170,7 +196,7 @@ function passesOfJoint(
         starts: own.length,
         // Ferrite from root to cap is that of the rod that leads; of another one there is but its whole bead's.
         ferriteNumber:
-          (rod === choice?.recommended ? choice?.passes[pass]?.ferriteNumber : undefined) ??
+          (rod === choice?.recommended ? choice?.passes?.[pass]?.ferriteNumber : undefined) ??
           ranked?.ferriteNumber ??
           null,
       },
@@ -187,27 +213,33 @@ export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
   const machine = machineFor(facts.input.workshop?.machines, leader.joint.process);
   const found = rod.used === undefined ? {} : settingsOf(one, rod.used, machine, facts);
   const metal = metalOf(one, kept, facts);
-  const tacks = seam && tacksOf(seam, found.root?.tack.wide ?? false);
+  const tacks = seam && tacksOf(seam, leader.joint.type, found.root?.tack.wide ?? false);
   const count = passesOf(kept, seam, rod.used);
+  const usual = {
+    passes: usualPassCount(seam, rod.used),
+    travelMmPerS: usualTravelOf(leader, one.pieces, rod.used, count),
+    interpassC: interpassLimitOf(one.pieces, facts.metals),
+  };
   const amps = currentOf(leader, 'root', found.root?.amps)?.[1];
   const question =
-    seam && tacks && amps !== undefined
+    seam && amps !== undefined
       ? seamQuestion({
           seam,
           kept,
           rod: rod.used,
           amps,
           tacks,
-          usualTravelMmPerS: usualTravelOf(leader, one.pieces, rod.used, count),
+          usualTravelMmPerS: usual.travelMmPerS,
           usualInterpassC: metal.interpassMaxC,
         })
       : null;
   const chosen = chosenOrder(kept, seam);
   const runs = followedRuns(chosen, question);
   const judged =
-    question && runs.length > 0 ? facts.orders.of({ seam: question, runs }, `judge-order ${joint.id}`) : null;
+    (question && runs.length > 0 ? facts.orders.of({ seam: question, runs }, `judge-order ${joint.id}`) : null) ?? null;
   const problem = question && attempted(() => seamProblem(question));
   const passes = rod.used === undefined ? [] : passesOfJoint(one, rod.used, found, { seam, question, runs, count });
+  const log = passLog(weldLogOf(facts.input.job, joint.id));
   const open: PlanCode[] = [
     ...(one.wrong === null ? [] : [{ code: 'not-reckoned', joint: joint.id, field: one.wrong }]),
     ...(one.choice && one.choice.stop !== null ? [{ code: 'stop', joint: joint.id, reason: one.choice.stop }] : []),
@@ -218,13 +250,19 @@ export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
   return {
     facts: one,
     rod,
+    kept,
     seam,
+    count,
+    usual,
+    isHeldWarm: isHeldWarm(one.pieces, facts.metals),
     question,
     tacks,
-    tackSettings: found.root?.tack ?? null,
-    order: chosen?.title ?? null,
+    settings: found,
+    order: chosen,
     runs,
     judged,
+    log,
+    followed: followSteps(plannedSteps(seam, tacks, runs), log),
     limitsC: Array.from({ length: count }, (_, pass) => problem && metalLimit(problem, pass)),
     short: rod.used === undefined ? null : shortOf(one, rod.used, found.root?.limitA ?? null, facts),
     passes,

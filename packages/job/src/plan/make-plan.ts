@@ -1,17 +1,29 @@
+import type { Plan, PlanCode, PlannedJoint, PlannedRange, PlanStep } from '@variatum/contracts';
 import {
-  PLAN_STAGES,
-  type Plan,
-  type PlanCode,
-  type PlannedJoint,
-  type PlanStage,
-  type PlanStep,
-} from '@variatum/contracts';
-import { ENGINE_VERSION, quote, usualMinutes, type QuoteQuestion } from '@variatum/metallurgy';
-import { attempted, backSpaces, machineFor, quoteOfJob, tackPlacesMm, type BackSpace } from '../questions';
+  ENGINE_VERSION,
+  quote,
+  QUOTE_STAGES,
+  type ChooseInput,
+  type IdentifyInput,
+  type Quote,
+  type Spread,
+} from '@variatum/metallurgy';
+import {
+  attempted,
+  backSpaces,
+  machineFor,
+  quoteOfJob,
+  tackPlacesMm,
+  type BackSpace,
+  type JobQuote,
+} from '../questions';
 import { jobFacts, type JobFacts } from './job-facts';
 import { planJoint, type JointPlan } from './joint-plan';
+import type { OrderAsked, Reckoning } from './kept-answers';
 import { gasSteps, lastSteps, preparationSteps, weldSteps } from './part-steps';
 import type { PlanInput } from './plan-input';
+
+const SECONDS = 60;
 
 /** Joints in the order they are welded: room by room, in each the farthest from the feed first; then the others. */
 function weldOrder(joints: readonly JointPlan[], spaces: readonly BackSpace[]): readonly JointPlan[] {
@@ -23,9 +35,9 @@ function weldOrder(joints: readonly JointPlan[], spaces: readonly BackSpace[]): 
 /** All steps of the part: what is prepared, gas, all tacks, joint after joint, gas off, what follows. */
 function partSteps(facts: JobFacts, joints: readonly JointPlan[], spaces: readonly BackSpace[]): readonly PlanStep[] {
   const gas = spaces.flatMap((space) => gasSteps(space, facts));
-  const ordered = weldOrder(joints, spaces).map((joint) => weldSteps(joint, facts));
+  const ordered = weldOrder(joints, spaces).map((joint) => weldSteps(joint));
   return [
-    ...preparationSteps(facts, joints),
+    ...preparationSteps({ facts, joints, spaces }),
     ...gas.filter((step) => step.do === 'gas-on'),
     ...ordered.flatMap(({ tacks }) => tacks),
     ...ordered.flatMap(({ runs }) => runs),
@@ -34,24 +46,32 @@ function partSteps(facts: JobFacts, joints: readonly JointPlan[], spaces: readon
   ];
 }
 
-/** Minutes of each stage: those of the quote, and what is waited for metal to cool beside them. */
-function minutesOf(question: QuoteQuestion | null, steps: readonly PlanStep[]): Plan['minutes'] {
-  const usual = question && attempted(() => usualMinutes(question));
-  const cool = steps.reduce((sum, step) => (step.do === 'rest' ? sum + step.elapsedMinutes : sum), 0);
-  const stages = PLAN_STAGES.map((stage) => {
-    if (stage === 'cool') return [stage, { labour: 0, elapsed: cool }] as const;
-    const minutes = usual?.[stage === 'gas' ? 'purge' : stage] ?? 0;
-    return [stage, { labour: stage === 'gas' ? 0 : minutes, elapsed: minutes }] as const;
+/** Minutes of each stage and of the whole, as they are priced. */
+function minutesOf(quoted: Quote | null): Plan['minutes'] {
+  const range = (found: Spread | undefined): PlannedRange => ({
+    low: found?.range90[0] ?? 0,
+    median: found?.median ?? 0,
+    high: found?.range90[1] ?? 0,
   });
-  const sum = (of: 'labour' | 'elapsed'): number => stages.reduce((all, [, one]) => all + one[of], 0);
-  return {
-    ...(Object.fromEntries(stages) as Record<PlanStage, { labour: number; elapsed: number }>),
-    total: { labour: sum('labour'), elapsed: sum('elapsed') },
-  };
+  const stages = QUOTE_STAGES.map(
+    (stage) => [stage, range(quoted?.lines.find(({ id }) => id === stage)?.quantity)] as const,
+  );
+  // Every stage has its entry.
+  return { ...Object.fromEntries(stages), total: range(quoted?.minutes) } as Plan['minutes'];
 }
 
+/** Minutes the metal of each joint is waited for between its runs. */
+const waitsOf = (joints: readonly JointPlan[]): ReadonlyMap<string, number> =>
+  new Map(
+    joints.map(({ facts: { joint }, judged }) => [
+      joint.id,
+      (judged?.runs ?? []).reduce((sum, { waitedS }) => sum + waitedS, 0) / SECONDS,
+    ]),
+  );
+
 function plannedJoint(plan: JointPlan, spaces: readonly BackSpace[], { profile }: JobFacts): PlannedJoint {
-  const { facts, seam, tacks, tackSettings } = plan;
+  const { facts, seam, tacks, settings } = plan;
+  const tackSettings = settings.root?.tack;
   return {
     id: facts.joint.id,
     number: facts.number,
@@ -75,7 +95,7 @@ function plannedJoint(plan: JointPlan, spaces: readonly BackSpace[], { profile }
     space: spaces.find(({ space }) => space.joints.includes(facts.joint.id))?.space.id ?? null,
     tint: { outside: profile.tintOutside, inside: profile.tint },
     profile: profile.id,
-    order: plan.order,
+    order: plan.order?.title ?? null,
   };
 }
 
@@ -85,27 +105,51 @@ const cannot = (joints: readonly JointPlan[]): readonly PlanCode[] =>
     short ? [{ code: 'wants-amps', joint: facts.joint.id, wants: short.wants, gives: short.gives }] : [],
   );
 
+/** A plan, with what its rooms draw and ask from it, and what it waits for. */
+export interface WholePlan {
+  readonly plan: Plan;
+  readonly facts: JobFacts;
+  readonly joints: readonly JointPlan[];
+  readonly spaces: readonly BackSpace[];
+  /** What its price is asked. */
+  readonly quote: JobQuote;
+  /** Questions no kept answer was there for. */
+  readonly unanswered: {
+    readonly choices: readonly ChooseInput[];
+    readonly orders: readonly OrderAsked[];
+    readonly pieces: readonly IdentifyInput[];
+  };
+}
+
 /**
- * One plan of a job, from its record: rods, passes, tacks, gas, steps and minutes of the whole part. The same input
- * gives the same bytes in the browser, on the server and on the command line.
+ * One plan of a job, from its record: rods, passes, tacks, gas, steps and minutes of the whole part, with what it was
+ * made from. The same input gives the same bytes in the browser, on the server and on the command line.
+ * @param reckoning what gives what no kept answer says; null: it is waited for
  */
-export function planOfJob(input: PlanInput): Plan {
-  const facts = jobFacts(input);
+export function wholePlan(input: PlanInput, reckoning: Reckoning | null): WholePlan {
+  const facts = jobFacts(input, reckoning);
   const joints = facts.joints.map((one) => planJoint(one, facts));
   const { job, workshop, learnt } = input;
   const spaces = backSpaces({ ...facts, plan: job.purge, learnt });
   const steps = partSteps(facts, joints, spaces);
   const rods = new Map(joints.map(({ facts: { leader }, rod }) => [leader.id, rod.best]));
-  const { question } = quoteOfJob(job, { workshop, learnt, undecided: ({ id }) => rods.get(id), spaces });
+  const priced = quoteOfJob(job, {
+    workshop,
+    learnt,
+    undecided: ({ id }) => rods.get(id),
+    waits: waitsOf(joints),
+    spaces,
+  });
+  const { question } = priced;
   const quoted = question && attempted(() => quote(question, input.seed));
   const [first] = facts.joints;
-  return {
+  const plan: Plan = {
     engine: ENGINE_VERSION,
     asOf: input.asOf,
     spaces: spaces.map(({ space }) => space),
     joints: joints.map((one) => plannedJoint(one, spaces, facts)),
     steps,
-    minutes: minutesOf(question, steps),
+    minutes: minutesOf(quoted),
     needs: {
       depositG: quoted?.depositG.median ?? 0,
       gasL: quoted?.gasL.median ?? 0,
@@ -113,6 +157,12 @@ export function planOfJob(input: PlanInput): Plan {
       cannot: cannot(joints),
     },
     open: [...joints.flatMap(({ open }) => open), ...spaces.flatMap(({ open }) => open)],
-    cold: [...facts.choices.cold, ...facts.orders.cold],
+    cold: [...facts.choices.cold, ...facts.orders.cold, ...facts.named.cold].map(({ name }) => name),
   };
+  const unanswered = {
+    choices: facts.choices.cold.map(({ question: asked }) => asked),
+    orders: facts.orders.cold.map(({ question: asked }) => asked),
+    pieces: facts.named.cold.map(({ question: asked }) => asked),
+  };
+  return { plan, facts, joints, spaces, quote: priced, unanswered };
 }

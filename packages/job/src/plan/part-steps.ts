@@ -1,21 +1,18 @@
 import type { PlanStep } from '@variatum/contracts';
 import {
-  followSteps,
   HOLD_PURGE_C,
   isSameStep,
-  passLog,
-  preparationList,
   turnedRuns,
   type ArcRun,
   type FollowedStep,
   type LaidBead,
   type RunRecord,
 } from '@variatum/metallurgy';
-import { preparationQuestion, type BackSpace } from '../questions';
-import { recorded, weldLogOf } from '../records';
-import { plannedSteps } from '../torch';
+import type { BackSpace } from '../questions';
+import { recorded } from '../records';
 import type { JobFacts } from './job-facts';
 import type { JointPlan } from './joint-plan';
+import { preparationOf, type PreparedPlan } from './preparation-of';
 
 const NOTHING = {
   joint: null,
@@ -39,26 +36,11 @@ const stretch = ({ pass, fromMm, toMm }: Pick<ArcRun, 'pass' | 'fromMm' | 'toMm'
   `${pass} ${fromMm.toFixed(1)}-${toMm.toFixed(1)}`;
 
 /** What is done before the arc, as the preparation list has it. */
-export function preparationSteps(facts: JobFacts, joints: readonly JointPlan[]): readonly PlanStep[] {
-  const { input, pieces, part, profile } = facts;
-  const leaders = joints.filter(({ facts: one }) => one.joint === one.leader);
-  const planOf = (id: string): JointPlan | undefined => leaders.find(({ facts: one }) => one.joint.id === id);
-  const items = preparationList(
-    preparationQuestion({
-      pieces,
-      joints: leaders.map(({ facts: one }) => one.joint),
-      part,
-      letters: new Map(),
-      numberOf: (id) => planOf(id)?.facts.number ?? 0,
-      beliefs: facts.beliefs,
-      rodOf: ({ id }) => planOf(id)?.rod.used,
-      heatOf: ({ id }) => planOf(id)?.facts.choice?.heat ?? [],
-      profile,
-      workshop: null,
-    }),
-  );
+export function preparationSteps(plan: PreparedPlan): readonly PlanStep[] {
+  const { preparation } = plan.facts.input.job;
+  const items = preparationOf(plan, { letters: new Map(), workshop: null });
   return items.map(({ key, joint, ways }): PlanStep => {
-    const said = input.job.preparation.findLast((one) => one.key === key);
+    const said = preparation.findLast((one) => one.key === key);
     const way = ways.find(({ id }) => id === said?.way) ?? ways[0];
     const minutes = way ? (way.minutes[0] + way.minutes[1]) / 2 : 0;
     return {
@@ -107,18 +89,19 @@ const entriesOf = (beads: readonly LaidBead[], step: FollowedStep): readonly str
   beads.filter((bead) => isSameStep(bead, step)).map(({ id }) => id);
 
 /** Tacks of a joint, then its runs with what is waited for and turned before them. */
-export function weldSteps(
-  plan: JointPlan,
-  facts: JobFacts,
-): { readonly tacks: readonly PlanStep[]; readonly runs: readonly PlanStep[] } {
+export function weldSteps(plan: JointPlan): {
+  readonly tacks: readonly PlanStep[];
+  readonly runs: readonly PlanStep[];
+} {
   const {
     facts: { joint },
     question,
     judged,
-    tackSettings,
+    settings,
+    followed: steps,
+    log: { beads },
   } = plan;
-  const { beads } = passLog(weldLogOf(facts.input.job, joint.id));
-  const steps = followSteps(plannedSteps(plan.seam, plan.tacks, plan.runs), { beads });
+  const tackSettings = settings.root?.tack;
   const tackMinutes = tackSettings ? (tackSettings.seconds[0] + tackSettings.seconds[1]) / 2 / SECONDS : 0;
   const travel = question?.arcs[0]?.travelMmPerS;
   const turned = question ? turnedRuns(question, plan.runs) : [];

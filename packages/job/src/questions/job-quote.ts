@@ -70,17 +70,22 @@ export interface QuoteFacts {
   readonly learnt?: Pick<Learnt, 'minutes' | 'purges'> | null | undefined;
   /** Rods of joints nobody has decided on. */
   readonly undecided?: UndecidedRod | undefined;
+  /** Minutes the metal of a joint is waited for between its runs, as far as they are reckoned. */
+  readonly waits?: ReadonlyMap<string, number> | undefined;
   /** Rooms behind its joints where they are known already; an empty list: gas is left out. */
   readonly spaces?: readonly BackSpace[] | undefined;
 }
 
 /** What the price of a job is asked, from the job as it stands. */
-export function quoteOfJob(job: JobDetail, { workshop, learnt, undecided, spaces: known }: QuoteFacts = {}): JobQuote {
+export function quoteOfJob(
+  job: JobDetail,
+  { workshop, learnt, undecided, waits, spaces: given }: QuoteFacts = {},
+): JobQuote {
   const [pieces, joints] = [activePieces(job), activeJoints(job)];
   const part = laidPart(assemblyOf(pieces, joints));
   const backed = backedJoints(job, joints);
   const profile = profileOfJob(job, workshop);
-  const spaces = known ?? backSpaces({ joints: backed, part, plan: job.purge, profile, learnt });
+  const spaces = given ?? backSpaces({ joints: backed, part, plan: job.purge, profile, learnt });
   // Lengths and walls are those of any metal.
   const metals = likelyMetals(pieces, {});
   const leftOut: string[] = [];
@@ -96,12 +101,14 @@ export function quoteOfJob(job: JobDetail, { workshop, learnt, undecided, spaces
     const behind = spaces.find(({ space }) => space.joints.includes(joint.id));
     const purge = behind && purgeOf(behind, joint.id);
     burnt.push(arcOf(job, joint.id));
+    const waitMinutes = waits?.get(joint.id) ?? 0;
     return [
       {
         ...depositedJoint(leader, meeting, rod),
         lengthMm,
         ...runOf(joint, leader, meeting, rod, part, metals),
         ...(purge ? { purge } : {}),
+        ...(waitMinutes > 0 ? { waitMinutes } : {}),
       },
     ];
   });
@@ -115,14 +122,16 @@ export function quoteOfJob(job: JobDetail, { workshop, learnt, undecided, spaces
     stages: plannedMinutes(job),
     ...(Object.keys(pace).length > 0 ? { pace } : {}),
   };
-  const spent = Object.entries(spentMinutes(job)).map(([stage, { minutes }]) => [stage, minutes] as const);
+  const spent = spentMinutes(job);
+  const known = Object.fromEntries(Object.entries(spent).map(([stage, { minutes }]) => [stage, minutes]));
   const asLogged =
-    spent.length === 0
+    Object.keys(spent).length === 0
       ? null
       : {
           ...question,
           joints: quoted.map((joint, index) => ({ ...joint, ...burnt[index] })),
-          stages: { ...question.stages, ...Object.fromEntries(spent) },
+          // From arc to arc the log holds the waits as well.
+          stages: { ...question.stages, ...(spent.weld?.from === 'log' ? { cool: 0 } : {}), ...known },
         };
   return { question, asLogged, leftOut };
 }

@@ -4,6 +4,7 @@ import {
   likelyMeltsThrough,
   mayBeFreeMachining,
   type AcceptanceProfile,
+  type BackShielding,
   type HeatAdvice,
   type PreparationQuestion,
   type PreparedJoint,
@@ -12,6 +13,7 @@ import {
 import { assemblyPiece, laidJoint, piecesOfJoint, type LaidPart } from '../records';
 import { thinnestWallMm } from './back-purge';
 import type { Beliefs } from './likely-metal';
+import type { SeamTacks } from './seam-order';
 import { usualFitOf } from './usual-fit';
 
 /** What a preparation list is made from. */
@@ -29,6 +31,10 @@ export interface PreparationFacts {
   rodOf(joint: JointRecord): string | null | undefined;
   /** Heat a joint calls for, as far as it is reckoned. */
   heatOf(joint: JointRecord): readonly HeatAdvice[];
+  /** How a joint is held; null: by no tacks, or nobody can say. */
+  tacksOf(joint: JointRecord): SeamTacks | null;
+  /** What keeps air from the back of a joint; null: nothing is planned there. */
+  backOf(joint: JointRecord): BackShielding | null;
   readonly profile: Pick<AcceptanceProfile, 'highLowMm'>;
   readonly workshop: Pick<Workshop, 'lengthUnit' | 'temperatureUnit'> | null;
 }
@@ -62,7 +68,7 @@ function preparedJoint(joint: JointRecord, facts: PreparationFacts): PreparedJoi
     name: String(facts.numberOf(joint.id)),
     type: joint.joint.type,
     gas: joint.joint.gas ?? null,
-    backShielding: joint.joint.backShielding ?? null,
+    backShielding: facts.backOf(joint),
     pieces: pieces.map(({ id }) => id),
     fit: usualFitOf(joint.joint.type, joint.fit, pieces),
     seamMm: figures?.seamMm.value ?? null,
@@ -70,6 +76,7 @@ function preparedJoint(joint: JointRecord, facts: PreparationFacts): PreparedJoi
     insideApartMm: figures?.mismatchMm?.inside.value ?? null,
     thicknessRatio: figures?.thicknessRatio?.value ?? null,
     meltsThrough: likelyMeltsThrough(joint.joint.type, thinnestWallMm(pieces)),
+    tacks: facts.tacksOf(joint),
     fused: rod === null || (rod === undefined && technique === 'fused'),
     heat: facts.heatOf(joint),
   };

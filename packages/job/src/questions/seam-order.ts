@@ -4,6 +4,7 @@ import {
   cupBoreMm,
   habitsOf,
   isSameSeam,
+  isTacked,
   isWithin,
   JOINTS,
   jointSeam,
@@ -15,6 +16,7 @@ import {
   USUAL_COVER,
   usualPasses,
   type ArcRun,
+  type JointType,
   type SeamQuestion,
   type TackPlan,
   type TorchSettings,
@@ -72,8 +74,12 @@ export const travelOf = (kept: SeamOrder, usualMmPerS: number): number => takeab
 export const interpassOf = (kept: SeamOrder, usualC: number | null): number | null =>
   takeable(kept, 'interpassC') ?? usualC;
 
-/** Tacks of a seam. @param isWide whether its mix cracks, and wants them wide and filled */
-export function tacksOf(seam: JointSeam, isWide: boolean): SeamTacks | null {
+/**
+ * Tacks of a seam; null: nothing is held together by it.
+ * @param isWide whether its mix cracks, and wants them wide and filled
+ */
+export function tacksOf(seam: JointSeam, type: JointType, isWide: boolean): SeamTacks | null {
+  if (!isTacked(type)) return null;
   const thinMm = thinnerMm(seam);
   const plan = tackPlan({ seamMm: seam.lengthMm, closed: seam.kind === 'ring' }, thinMm, isWide);
   return plan && { ...plan, lengthMm: tackLength(thinMm) };
@@ -90,7 +96,7 @@ export interface SeamFacts {
   readonly rod: string | null | undefined;
   /** Current of the root as it is set, A. */
   readonly amps: number;
-  readonly tacks: SeamTacks;
+  readonly tacks: SeamTacks | null;
   /** How fast the hand goes where nobody said so, mm/s. */
   readonly usualTravelMmPerS: number;
   /** Limit between passes where nobody set one, °C; null: none. */
@@ -115,7 +121,7 @@ export function seamQuestion({
     interpassC: interpassOf(kept, usualInterpassC),
     people: kept.people,
     hold: kept.hold,
-    tackMm: tacks.count * tacks.lengthMm,
+    tackMm: tacks ? tacks.count * tacks.lengthMm : 0,
     colourWithinMm: takeable(kept, 'colourWithinMm'),
     outOfReach: stretchesOf(seam, kept.outOfReach),
     turns: kept.turns,

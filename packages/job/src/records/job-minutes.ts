@@ -58,7 +58,7 @@ export const plannedMinutes = (job: Pick<JobDetail, 'record'>): StageMinutes<num
   );
 
 /** Stages that end where the weld is judged; the others end where the part goes out. */
-const BEFORE_JUDGING: readonly QuoteStage[] = ['look', 'prepare', 'purge', 'weld'];
+const BEFORE_JUDGING: readonly QuoteStage[] = ['look', 'prepare', 'purge', 'weld', 'cool'];
 
 /** Whether a stage of a job is over: before that, what it took says nothing of what it takes. */
 export function isStageOver(job: Pick<JobDetail, 'record' | 'state'>, stage: QuoteStage): boolean {

@@ -4,3 +4,4 @@ export * from './inside-gas';
 export * from './next-act';
 export * from './planned-steps';
 export * from './room-air';
+export * from './whole-part';

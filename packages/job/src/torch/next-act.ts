@@ -66,6 +66,8 @@ export interface TorchFacts {
   readonly lastEndMs: number | null;
   /** Number of another joint that can be welded now; null: none. */
   readonly free: number | null;
+  /** Another joint the plan goes on at, by its number; null: it goes on here, or somebody wants to stay here. */
+  readonly turn: { readonly number: number; readonly bead: 'tack' | 'run' } | null;
 }
 
 /** What a press does. */
@@ -80,7 +82,8 @@ export type TorchAct = { readonly press: TorchPress } & (
   | { readonly code: 'signal-lost'; readonly lastPpm: number | null }
   | { readonly code: 'burning'; readonly burnsS: number; readonly plannedS: number | null; readonly isOver: boolean }
   | { readonly code: 'doubt'; readonly about: DoubtFacts }
-  | { readonly code: 'done'; readonly gasOffBelowC: number | null; readonly free: number | null }
+  | { readonly code: 'joint-in-turn'; readonly number: number; readonly bead: 'tack' | 'run' }
+  | { readonly code: 'done'; readonly gasOffBelowC: number | null }
   | { readonly code: 'other' }
   | { readonly code: 'gas-on' }
   | { readonly code: 'gas-fault'; readonly fault: PurgeTrouble }
@@ -117,6 +120,7 @@ const STATES: Readonly<Record<TorchAct['code'], TorchState>> = {
   'signal-lost': 'lost',
   burning: 'burning',
   doubt: 'ask',
+  'joint-in-turn': 'other',
   done: 'done',
   other: 'other',
   'gas-on': 'gas',
@@ -172,8 +176,8 @@ function ofTheMetal(facts: TorchFacts, nowMs: number): TorchAct | null {
 }
 
 /**
- * The one thing to do at the torch just now: the room first, then what burns, then what is asked, then gas, heat and
- * the plan.
+ * The one thing to do at the torch just now: the room first, then what burns, then what is asked, then the joint whose
+ * turn it is, then its gas, its heat and its next bead.
  * @param nowMs by the clock on the wall, as arcs and waits are logged, ms
  */
 export function nextAct(facts: TorchFacts, nowMs: number): TorchAct {
@@ -182,10 +186,12 @@ export function nextAct(facts: TorchFacts, nowMs: number): TorchAct {
   if (room.state === 'left') return { code: 'outside', percent: room.percent, press: 'am-back' };
   if (burning) return whileItBurns(burning, facts);
   if (doubt) return { code: 'doubt', about: doubt, press: 'was-so' };
+  if (facts.turn && !(gas.isWanted && gas.hasRisen))
+    return { code: 'joint-in-turn', ...facts.turn, press: 'next-joint' };
   if (facts.isDone) {
     const isCold = metal?.nowC !== null && metal?.nowC !== undefined && metal.nowC < PURGE_OFF_BELOW_C;
     const gasOffBelowC = gas.isOn && !isCold ? PURGE_OFF_BELOW_C : null;
-    return { code: 'done', gasOffBelowC, free: facts.free, press: facts.free === null ? null : 'next-joint' };
+    return { code: 'done', gasOffBelowC, press: null };
   }
   if (!next) return { code: 'other', press: null };
   const waits = beforeTheArc(gas) ?? ofTheMetal(facts, nowMs);

@@ -1,8 +1,10 @@
+import type { PlanStep } from '@variatum/contracts';
 import * as fc from 'fast-check';
 import {
   alarmSound,
   INSIDE_UNSEEN,
   insideGas,
+  jointsInTurn,
   nextAct,
   NO_ALARM,
   roomAir,
@@ -183,7 +185,9 @@ const FACTS: TorchFacts = {
   isDone: false,
   lastEndMs: null,
   free: null,
+  turn: null,
 };
+const TURN = { number: 2, bead: 'tack' } as const;
 const SHORT: RoomAir = { ...ROOM_UNWATCHED, state: 'short', percent: 17 };
 const BURNING = { burnsS: 10, plannedS: 20 };
 const METAL = { measuredC: null, nowC: 210, by: 'reckoned', limitC: 150, isCool: false, readyMs: 60_000 } as const;
@@ -232,7 +236,15 @@ test.each<[string, Partial<TorchFacts>, string, string | null]>([
   ['metal that is too cold', { metal: { ...METAL, measuredC: 100 }, isHeldWarm: true }, 'warm', null],
   ['a rest', { next: { isRun: true, restS: 20, limitHolds: false }, lastEndMs: 1 }, 'rest', null],
   ['the other one welds', { next: null }, 'other', null],
-  ['all of it', { isDone: true, gas: { ...GAS, isOn: true }, free: 2 }, 'done', 'next-joint'],
+  ['another joint in its turn', { turn: TURN }, 'joint-in-turn', 'next-joint'],
+  ['another joint when this one is done', { isDone: true, turn: TURN }, 'joint-in-turn', 'next-joint'],
+  [
+    'gas that rose before another joint',
+    { turn: TURN, gas: { ...GAS, isWanted: true, isOn: true, hasRisen: true } },
+    'oxygen-rises',
+    null,
+  ],
+  ['all of it', { isDone: true, gas: { ...GAS, isOn: true }, free: 2 }, 'done', null],
 ])('%s', (_what, facts, code, press) => {
   expect(nextAct({ ...FACTS, ...facts }, 10_000)).toMatchObject({ code, press });
 });
@@ -242,6 +254,7 @@ test('an alarm can never be passed over by an arc, whatever else is known', () =
     burning: fc.constantFrom(null, BURNING),
     doubt: fc.constantFrom(null, DOUBT),
     isDone: fc.boolean(),
+    turn: fc.constantFrom(null, TURN),
     next: fc.constantFrom(null, FACTS.next),
     metal: fc.constantFrom(null, METAL),
     gas: fc.record({
@@ -265,4 +278,33 @@ test('a sound is silenced for two minutes, not an alarm, and not the next one', 
   expect(alarmSound('leave-room', false, 121_000, silent).isHeard).toBe(true);
   expect(alarmSound('oxygen-rises', false, 2000, silent).isHeard).toBe(true);
   expect(alarmSound(null, false, 2000, silent)).toEqual(NO_ALARM);
+});
+
+const step = (joint: string, what: PlanStep['do'], state: PlanStep['state'] = 'open'): PlanStep => ({
+  id: `${what} ${joint}`,
+  do: what,
+  joint,
+  space: null,
+  pass: 1,
+  fromMm: 0,
+  toMm: 10,
+  person: 0,
+  until: null,
+  turnMm: null,
+  state,
+  entries: [],
+  labourMinutes: 0,
+  elapsedMinutes: 0,
+  code: what,
+});
+
+test('joints come in the turn of the plan: all tacks before the first run, one that burns after the others', () => {
+  const inTurn = (...steps: PlanStep[]): readonly string[] =>
+    jointsInTurn(steps).map(({ joint, bead }) => `${bead} ${joint}`);
+  const runs = ['a', 'b'].map((joint) => step(joint, 'run'));
+  expect(inTurn(step('b', 'tack'), step('a', 'tack'), ...runs)).toEqual(['tack b', 'tack a']);
+  expect(inTurn(step('b', 'tack', 'done'), step('a', 'tack'), ...runs)).toEqual(['tack a', 'run b']);
+  expect(inTurn(step('b', 'run', 'done'), step('a', 'run', 'broken'), step('a', 'inspect'))).toEqual(['run a']);
+  expect(inTurn(step('a', 'run', 'burning'), ...runs)).toEqual(['run b', 'run a']);
+  expect(inTurn(step('a', 'run', 'done'), step('b', 'clean-up'))).toEqual([]);
 });

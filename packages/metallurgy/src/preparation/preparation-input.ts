@@ -2,6 +2,7 @@ import type { Confidence, MaterialFamily } from '../catalogue';
 import type { BackShielding, Gas, JointFit, JointType } from '../joint';
 import type { Coating, Form, Shape } from '../piece';
 import type { HeatAdvice } from '../rod';
+import type { TackPlan } from '../sequence';
 import type { LengthUnit, TemperatureUnit } from '../units';
 
 /** A piece as its preparation depends on it. */
@@ -43,6 +44,8 @@ export interface PreparedJoint {
   readonly thicknessRatio: number | null;
   /** Whether the root melts through. */
   readonly meltsThrough: boolean;
+  /** How it is held; null: by no tacks, or nobody can say. */
+  readonly tacks: Pick<TackPlan, 'count' | 'closed' | 'wide'> | null;
   /** Whether no rod is used. */
   readonly fused: boolean;
   /** Heat the pieces call for with the rod that leads. */

@@ -27,6 +27,7 @@ const joint = (more: Partial<PreparedJoint> = {}): PreparedJoint => ({
   insideApartMm: 0,
   thicknessRatio: 1,
   meltsThrough: true,
+  tacks: { count: 4, closed: true, wide: false },
   fused: true,
   heat: [],
   ...more,
@@ -125,6 +126,7 @@ test('a crack is found, stopped and ground out by its wall; an old weld is cut o
           closed: false,
           backShielding: null,
           meltsThrough: false,
+          tacks: null,
         }),
       ],
     );

@@ -2,7 +2,7 @@ import type { Process } from '../catalogue';
 import type { JointFit, JointType, Technique } from '../joint';
 
 /** Stages of a job that take minutes. */
-export const QUOTE_STAGES = ['look', 'prepare', 'purge', 'weld', 'clean', 'inspect', 'travel'] as const;
+export const QUOTE_STAGES = ['look', 'prepare', 'purge', 'weld', 'cool', 'clean', 'inspect', 'travel'] as const;
 export type QuoteStage = (typeof QUOTE_STAGES)[number];
 
 /** A joint as it is priced; what is left out is taken as usual and widens the answer. */
@@ -21,6 +21,8 @@ export interface QuotedJoint {
   readonly travelMmPerS?: number | undefined;
   /** Minutes its arcs burnt, where they were logged; they go before what is reckoned. */
   readonly arcMinutes?: number | undefined;
+  /** Minutes somebody waits between its runs until the metal is cool. */
+  readonly waitMinutes?: number | undefined;
   /** Gas behind it: litres and minutes until it may be welded, and what is held while it is. */
   readonly purge?:
     { readonly litres: number; readonly minutes: number; readonly holdLpm?: number | undefined } | undefined;

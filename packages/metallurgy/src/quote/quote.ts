@@ -45,22 +45,26 @@ const MOST_PACE = 50;
 function check({ joints, pieces, rates, stages, pace }: QuoteQuestion): void {
   const errors: FieldError[] = [];
   if (joints.length === 0) errors.push({ path: ['joints'], message: 'give at least one joint' });
-  joints.forEach(({ type, lengthMm, thicknessMm, rodMm, passes, travelMmPerS, arcMinutes, purge }, index) => {
-    const at = (field: string, message: string): void => void errors.push({ path: ['joints', index, field], message });
-    if (!Object.hasOwn(JOINTS.types, type)) at('type', `use one of ${Object.keys(JOINTS.types).join(', ')}`);
-    if (!isWithin(lengthMm, LIMITS.lengthMm)) at('lengthMm', `give ${LIMITS.lengthMm.join(' to ')} mm`);
-    if (thicknessMm.length === 0 || !thicknessMm.every((one) => isWithin(one, LIMITS.thicknessMm)))
-      at('thicknessMm', `give each side ${LIMITS.thicknessMm.join(' to ')} mm`);
-    if (rodMm !== undefined && rodMm !== null && !isWithin(rodMm, LIMITS.rodDiameterMm))
-      at('rodMm', `give ${LIMITS.rodDiameterMm.join(' to ')} mm, or null for no rod`);
-    if (passes !== undefined && !(Number.isInteger(passes) && isWithin(passes, LIMITS.passes)))
-      at('passes', `give ${LIMITS.passes.join(' to ')} passes`);
-    if (travelMmPerS !== undefined && !isWithin(travelMmPerS, LIMITS.travelMmPerS))
-      at('travelMmPerS', `give ${LIMITS.travelMmPerS.join(' to ')} mm/s`);
-    if (arcMinutes !== undefined && !(arcMinutes >= 0)) at('arcMinutes', 'give minutes of 0 or more');
-    if (purge && !(purge.litres >= 0 && purge.minutes >= 0 && (purge.holdLpm ?? 0) >= 0))
-      at('purge', 'give litres, minutes and a flow of 0 or more');
-  });
+  joints.forEach(
+    ({ type, lengthMm, thicknessMm, rodMm, passes, travelMmPerS, arcMinutes, waitMinutes, purge }, index) => {
+      const at = (field: string, message: string): void =>
+        void errors.push({ path: ['joints', index, field], message });
+      if (!Object.hasOwn(JOINTS.types, type)) at('type', `use one of ${Object.keys(JOINTS.types).join(', ')}`);
+      if (!isWithin(lengthMm, LIMITS.lengthMm)) at('lengthMm', `give ${LIMITS.lengthMm.join(' to ')} mm`);
+      if (thicknessMm.length === 0 || !thicknessMm.every((one) => isWithin(one, LIMITS.thicknessMm)))
+        at('thicknessMm', `give each side ${LIMITS.thicknessMm.join(' to ')} mm`);
+      if (rodMm !== undefined && rodMm !== null && !isWithin(rodMm, LIMITS.rodDiameterMm))
+        at('rodMm', `give ${LIMITS.rodDiameterMm.join(' to ')} mm, or null for no rod`);
+      if (passes !== undefined && !(Number.isInteger(passes) && isWithin(passes, LIMITS.passes)))
+        at('passes', `give ${LIMITS.passes.join(' to ')} passes`);
+      if (travelMmPerS !== undefined && !isWithin(travelMmPerS, LIMITS.travelMmPerS))
+        at('travelMmPerS', `give ${LIMITS.travelMmPerS.join(' to ')} mm/s`);
+      if (arcMinutes !== undefined && !(arcMinutes >= 0)) at('arcMinutes', 'give minutes of 0 or more');
+      if (waitMinutes !== undefined && !(waitMinutes >= 0)) at('waitMinutes', 'give minutes of 0 or more');
+      if (purge && !(purge.litres >= 0 && purge.minutes >= 0 && (purge.holdLpm ?? 0) >= 0))
+        at('purge', 'give litres, minutes and a flow of 0 or more');
+    },
+  );
   if (pieces !== undefined && !(Number.isInteger(pieces) && isWithin(pieces, LIMITS.pieceCount)))
     errors.push({ path: ['pieces'], message: `give ${LIMITS.pieceCount.join(' to ')} pieces` });
   for (const [field, value] of Object.entries(rates))
@@ -137,7 +141,9 @@ function minutesOf(
       ? arc
       : stage.id === 'purge'
         ? Math.max(0, ...joints.map(({ purge }) => purge?.minutes ?? 0))
-        : 0;
+        : stage.id === 'cool'
+          ? joints.reduce((sum, joint) => sum + (joint.waitMinutes ?? 0), 0)
+          : 0;
   const usual =
     stage.perJob + stage.perPiece * pieces + stage.perJoint * joints.length + (stage.per100Mm * lengthMm) / 100 + own;
   const median = usual * (question.pace?.[stage.id as QuoteStage] ?? 1);

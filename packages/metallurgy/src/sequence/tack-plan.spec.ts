@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { tackPlan } from '.';
+import { isTacked, tackPlan } from '.';
 
 describe('tacks', () => {
   test('on a ring opposite first, then between', () => {
@@ -28,4 +28,14 @@ describe('tacks', () => {
     );
     expect(tackPlan({ seamMm: null, closed: true }, 2, false)).toBeNull();
   });
+});
+
+test('nothing is tacked where metal is laid on one piece', () => {
+  expect((['overlay', 'crack', 'toe-crack', 'fillet', 'bevel'] as const).map(isTacked)).toEqual([
+    false,
+    false,
+    false,
+    true,
+    true,
+  ]);
 });

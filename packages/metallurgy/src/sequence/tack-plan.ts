@@ -1,4 +1,7 @@
 import data from '../../data/sequence.json';
+import type { JointType } from '../joint';
+
+const NOT_FOR: readonly string[] = data.tacks.notFor;
 
 /** Where the tacks of a joint sit. */
 export interface TackPlan {
@@ -47,6 +50,9 @@ function seamOrder(count: number, lengthMm: number): readonly number[] {
   }
   return order;
 }
+
+/** Whether a joint of a type is held by tacks: where metal is laid on one piece there is nothing to hold. */
+export const isTacked = (type: JointType): boolean => !NOT_FOR.includes(type);
 
 /** Tacks of a joint: number from size and mix, opposite first, then between. null while its length is not known. */
 export function tackPlan(

@@ -36,5 +36,6 @@ export const STAGE_WORDS: Readonly<Record<QuoteStage, string>> = {
   weld: 'welding',
   clean: 'cleaning',
   inspect: 'inspecting',
+  cool: 'waiting for the metal',
   travel: 'travel',
 };

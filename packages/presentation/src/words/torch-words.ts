@@ -78,10 +78,14 @@ function parts(act: TorchAct, name: string, figures: WeldFigures): Parts {
     }
     case 'doubt':
       return { what: 'Can that be?', about: doubtWords(act.about, figures) };
+    case 'joint-in-turn': {
+      const what = `Joint ${act.number}`;
+      return { what, about: act.bead === 'tack' ? 'It is tacked next.' : 'It is welded next.' };
+    }
     case 'done': {
       const stays =
         act.gasOffBelowC === null ? '' : `Gas stays on until the metal is below ${warmth(act.gasOffBelowC)}.`;
-      return { what: 'Done', about: joined(stays, elsewhere(act.free)) || 'Every step of the plan is welded.' };
+      return { what: 'Done', about: joined('Every step of the plan is welded.', stays) };
     }
     case 'other':
       return { what: 'Wait', about: 'The other one is at this pass still.' };

@@ -5,10 +5,9 @@ import type {
   Composition,
   ExplainStep,
   FirstAnswer,
+  IdentifyInput,
   PoolCloud,
   RankedRod,
-  SettingsQuestion,
-  TorchSettings,
 } from '@variatum/metallurgy';
 import type { ComputationName, ComputedBy, PieceBelief, QuestionOf } from '@variatum/job';
 import { proxy, type Remote } from 'comlink';
@@ -90,9 +89,9 @@ export class ComputeService {
     );
   }
 
-  /** Settings at the torch. */
-  settings(question: SettingsQuestion): Observable<TorchSettings> {
-    return this.ask(this.otherWorker, 'settings', question);
+  /** Likely grades of a piece by its item and its tests alone. */
+  likely(piece: IdentifyInput): Observable<ComputedBy<'identify-piece'>> {
+    return this.ask(this.otherWorker, 'identify-piece', { joint: { pieces: [piece] }, piece: 0 });
   }
 
   /** What the readings of a running purge say. */

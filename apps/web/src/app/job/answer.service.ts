@@ -1,7 +1,7 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import type { Piece } from '@variatum/contracts';
-import type { PieceBelief } from '@variatum/job';
+import type { KeptAnswer, PieceBelief, PlannedChoice } from '@variatum/job';
 import {
   isUntold,
   mostWorthwhile,
@@ -36,6 +36,13 @@ interface JointAnswered {
   readonly answer: Answer;
 }
 
+/** What was answered of a joint, and to what. */
+export interface KnownChoice extends KeptAnswer<ChooseInput, PlannedChoice> {
+  readonly joint: string;
+  /** Whether it is the last word on that question. */
+  readonly isSettled: boolean;
+}
+
 /**
  * The standing answer of the joint looked at and everything drawn from it, computed anew whenever the question changes.
  */
@@ -49,6 +56,15 @@ export class AnswerService {
 
   /** The last answer of each joint that was looked at, by its identifier; of a job without joints under none. */
   private readonly answered = signal<Readonly<Record<string, JointAnswered>>>({});
+  /** What was answered of joints that were looked at, by the joint and its question. */
+  readonly known = computed<readonly KnownChoice[]>(() =>
+    Object.entries(this.answered()).map(([joint, { question, answer }]) => ({
+      joint,
+      question,
+      answer: answer.answer,
+      isSettled: answer.stage === 'settled',
+    })),
+  );
   private readonly answerState = computed<Answer | null>(() => this.answered()[this.key()]?.answer ?? null);
   private readonly beliefState = signal<Readonly<Record<string, PieceBelief>>>({});
   private readonly cloudState = signal<PoolCloud | null>(null);

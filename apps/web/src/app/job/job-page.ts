@@ -22,6 +22,7 @@ import { byKeyboard } from '../kit/by-keyboard';
 import { Guide } from '../guide/guide';
 import { Icon } from '../kit/marks/icon';
 import { AnswerService } from './answer.service';
+import { JobPlan } from './job-plan';
 import { PartAnswers } from './part-answers.service';
 import { PartMarks } from './part-marks';
 import { PartPicture } from './part-picture';
@@ -50,7 +51,7 @@ import { TakeBack } from '../sync/take-back';
     StandingAnswer,
     TakeBack,
   ],
-  providers: [PAGE_SYNC, JOB_STORES, AnswerService, PartAnswers, PartMarks, SpotEntry],
+  providers: [PAGE_SYNC, JOB_STORES, AnswerService, PartAnswers, JobPlan, PartMarks, SpotEntry],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (store.job(); as job) {

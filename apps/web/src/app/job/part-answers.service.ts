@@ -2,16 +2,10 @@ import { computed, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import type { JointRecord } from '@variatum/contracts';
 import { alikeJoints } from '@variatum/job';
-import {
-  rodsForPart,
-  type ChooseInput,
-  type HeatAdvice,
-  type JointOutlook,
-  type RankedRod,
-} from '@variatum/metallurgy';
+import { rodsForPart, type Choice, type ChooseInput, type JointOutlook, type RankedRod } from '@variatum/metallurgy';
 import { catchError, concatMap, debounceTime, EMPTY, from, map, switchMap } from 'rxjs';
 import { ComputeService } from '../compute/compute.service';
-import { AnswerService } from './answer.service';
+import { AnswerService, type KnownChoice } from './answer.service';
 import { JobStore, JointStore } from './stores';
 
 /** The joint looked at goes first. */
@@ -20,16 +14,14 @@ const REST_MS = 600;
 /** What the core answered for a joint, and to what. */
 interface Answered {
   readonly asked: string;
-  readonly ranking: readonly RankedRod[];
-  /** Heat the recommended rod calls for. */
-  readonly heat: readonly HeatAdvice[];
+  readonly question: ChooseInput;
+  readonly answer: Choice;
 }
 
 /** The answer of one joint among several. */
 export interface JointAnswer {
   readonly joint: JointRecord;
   readonly ranking: readonly RankedRod[];
-  readonly heat: readonly HeatAdvice[];
 }
 
 /** The answers of all joints of a part: those nobody looks at are reckoned behind the one that is. */
@@ -51,13 +43,22 @@ export class PartAnswers {
     { equal: (left, right) => JSON.stringify(left) === JSON.stringify(right) },
   );
 
+  /** What was answered of joints nobody looked at. */
+  readonly known = computed<readonly KnownChoice[]>(() =>
+    Object.entries(this.answered()).map(([joint, { question, answer }]) => ({
+      joint,
+      question,
+      answer,
+      isSettled: true,
+    })),
+  );
   /** Joints that are planned by themselves with their rods, as far as they are reckoned. */
   readonly outlooks = computed<readonly JointAnswer[]>(() => {
     const answered = this.answered();
     return this.questions().flatMap(({ id, asked }) => {
       const joint = this.joints.leaders().find((one) => one.id === id);
-      const found = this.answers.settledFor(id, asked) ?? answered[id];
-      return joint && found && found.ranking.length > 0 ? [{ joint, ranking: found.ranking, heat: found.heat }] : [];
+      const found = this.answers.settledFor(id, asked) ?? answered[id]?.answer;
+      return joint && found && found.ranking.length > 0 ? [{ joint, ranking: found.ranking }] : [];
     });
   });
   /** Whether every joint has been reckoned. */
@@ -112,7 +113,7 @@ export class PartAnswers {
     readonly asked: string;
   }) {
     return this.compute.aside(question).pipe(
-      map(({ ranking, heat }) => ({ id, answer: { asked, ranking, heat } })),
+      map((answer) => ({ id, answer: { asked, question, answer } })),
       // What is wrong with a joint is said where it is looked at.
       catchError(() => EMPTY),
     );

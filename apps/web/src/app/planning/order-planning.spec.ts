@@ -4,6 +4,7 @@ import { sideOf } from '@variatum/job';
 import { known } from '@variatum/metallurgy';
 import { aJob, aJoint, aPiece, jobProviders, openJob, type OpenJob } from '../../testing/job-fixture';
 import { AnswerService } from '../job/answer.service';
+import { JobPlan } from '../job/job-plan';
 import { PartAnswers } from '../job/part-answers.service';
 import { OrderPlanning } from './order-planning';
 import { PurgePlanning } from './purge-planning';
@@ -29,7 +30,7 @@ let open: OpenJob;
 let planning: OrderPlanning;
 const begin = async (more: object = {}): Promise<void> => {
   TestBed.configureTestingModule({
-    providers: [...jobProviders(), AnswerService, PartAnswers, PurgePlanning, SettingsPlanning, OrderPlanning],
+    providers: [...jobProviders(), AnswerService, PartAnswers, JobPlan, PurgePlanning, SettingsPlanning, OrderPlanning],
   });
   open = await openJob(aJob(pieces, { joints: [joint(more)] }));
   planning = TestBed.inject(OrderPlanning);

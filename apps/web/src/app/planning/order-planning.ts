@@ -9,21 +9,7 @@ import {
   type WritableSignal,
 } from '@angular/core';
 import type { KeptBar, KeptPlan, SeamOrder } from '@variatum/contracts';
-import {
-  chosenOrder,
-  interpassLimitOf,
-  isSameOrder,
-  keptOrder,
-  laidJoint,
-  likelyMetals,
-  passesOf,
-  seamOf,
-  seamQuestion,
-  tacksOf,
-  usualPassCount,
-  usualTravelOf,
-  weldHeatQuestion,
-} from '@variatum/job';
+import { isSameOrder, keptOrder, laidJoint, weldHeatQuestion, type LikelyMetal } from '@variatum/job';
 import {
   checkSeam,
   InputError,
@@ -41,8 +27,8 @@ import {
 } from '@variatum/metallurgy';
 import { catchError, of, Subscription, type Observable } from 'rxjs';
 import { ComputeService, type Followed } from '../compute/compute.service';
-import { AnswerService } from '../job/answer.service';
-import { JobStore, JointStore, PartStore } from '../job/stores';
+import { JobPlan } from '../job/job-plan';
+import { JointStore, PartStore } from '../job/stores';
 import { PurgePlanning } from './purge-planning';
 import { SettingsPlanning } from './settings-planning';
 
@@ -69,6 +55,8 @@ const SETTLES_MS = 500;
 const sameRun = (one: ArcRun, other: ArcRun): boolean =>
   Math.abs(one.fromMm - other.fromMm) < 0.01 && Math.abs(one.toMm - other.toMm) < 0.01 && one.person === other.person;
 
+const NO_METALS: ReadonlyMap<string, LikelyMetal> = new Map();
+
 const same = (left: unknown, right: unknown): boolean => JSON.stringify(left) === JSON.stringify(right);
 
 /**
@@ -77,10 +65,9 @@ const same = (left: unknown, right: unknown): boolean => JSON.stringify(left) ==
  */
 @Injectable()
 export class OrderPlanning {
-  private readonly jobs = inject(JobStore);
   private readonly joints = inject(JointStore);
   private readonly part = inject(PartStore);
-  private readonly answers = inject(AnswerService);
+  private readonly plan = inject(JobPlan);
   private readonly compute = inject(ComputeService);
   private readonly settings = inject(SettingsPlanning);
   private readonly purge = inject(PurgePlanning);
@@ -95,39 +82,22 @@ export class OrderPlanning {
     if (leading) this.joints.change(leading.id, { seamOrder: { ...leading.seamOrder, ...changes } });
   }
 
+  /** How the joint looked at is welded; null: there is none. */
+  private readonly planned = this.plan.shown;
   /** What each piece most likely is, as far as heat asks. */
-  readonly metals = computed(() => likelyMetals(this.jobs.pieces(), this.answers.beliefs()));
-
+  readonly metals = computed(() => this.plan.whole()?.facts.metals ?? NO_METALS);
   /** The joint looked at as it lies in the picture. */
   readonly laid = computed(() => laidJoint(this.part.laid(), this.joints.shown()?.id));
   /** The joint as a seam with metal on both sides; null where its sizes give none. */
-  readonly seam = computed(() => seamOf(this.part.laid(), this.joints.shown()?.id, this.metals()), { equal: same });
-  readonly usualPassCount = computed(() => usualPassCount(this.seam(), this.settings.rod()));
-  readonly passes = computed(() => passesOf(this.kept(), this.seam(), this.settings.rod()));
+  readonly seam = computed(() => this.planned()?.seam ?? null, { equal: same });
+  readonly usualPassCount = computed(() => this.planned()?.usual.passes ?? 1);
+  readonly passes = computed(() => this.planned()?.count ?? 1);
   /** How fast the hand usually goes there, mm/s. */
-  readonly usualTravel = computed(() => {
-    const leading = this.joints.leading();
-    return leading
-      ? usualTravelOf(leading, this.jobs.meeting(), this.settings.rod(), this.passes())
-      : USUAL_TRAVEL_MM_PER_S;
-  });
+  readonly usualTravel = computed(() => this.planned()?.usual.travelMmPerS ?? USUAL_TRAVEL_MM_PER_S);
   /** Limit of the metal that bears least; null where nobody asks for one. */
-  readonly usualInterpassC = computed(() => interpassLimitOf(this.jobs.meeting(), this.metals()));
-  readonly tacks = computed(() => {
-    const seam = this.seam();
-    return seam && tacksOf(seam, this.settings.reckoned()?.tack.wide ?? false);
-  });
-
+  readonly usualInterpassC = computed(() => this.planned()?.usual.interpassC ?? null);
   /** What is asked of the search and of the simulation; null while the joint or its settings are not there. */
-  readonly question = computed<SeamQuestion | null>(
-    () => {
-      const [seam, amps, tacks] = [this.seam(), this.settings.amps(), this.tacks()];
-      if (!seam || amps === null || !tacks) return null;
-      const [kept, rod, usualTravelMmPerS] = [this.kept(), this.settings.rod(), this.usualTravel()];
-      return seamQuestion({ seam, kept, rod, amps, tacks, usualTravelMmPerS, usualInterpassC: this.usualInterpassC() });
-    },
-    { equal: same },
-  );
+  readonly question = computed<SeamQuestion | null>(() => this.planned()?.question ?? null, { equal: same });
 
   private readonly searched = signal<Running<OrderSearch>>(idle());
   readonly search = this.searched.asReadonly();
@@ -146,7 +116,7 @@ export class OrderPlanning {
   readonly own = signal<readonly ArcRun[] | null>(null);
 
   /** The chosen plan, as long as it is of this seam. */
-  readonly chosen = computed<KeptPlan | null>(() => chosenOrder(this.kept(), this.seam()));
+  readonly chosen = computed<KeptPlan | null>(() => this.planned()?.order ?? null);
   /** A plan was chosen for another length of seam than it has now. */
   readonly outdated = computed(() => this.kept().plan !== null && this.chosen() === null && this.seam() !== null);
 
@@ -194,7 +164,7 @@ export class OrderPlanning {
     () => {
       const [seam, shown] = [this.question(), this.shown()];
       if (!seam || !shown) return null;
-      return weldHeatQuestion(seam, shown.runs, this.kept(), this.settings.reckoned(), this.purge.isGasBehind());
+      return weldHeatQuestion(seam, shown.runs, this.kept(), this.planned()?.settings.root ?? null, this.purge.isGasBehind());
     },
     { equal: same },
   );

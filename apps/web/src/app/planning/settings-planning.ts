@@ -1,25 +1,19 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import { rxResource } from '@angular/core/rxjs-interop';
 import type { SettingOverrides } from '@variatum/contracts';
-import { currentOf, machineFor, settingsQuestion, type Current } from '@variatum/job';
+import { currentOf, type Current } from '@variatum/job';
 import {
   formatFlow,
   formatLength,
   LIMITS,
-  SETTING_PASSES,
   settingRemarks,
   type SettingPass,
-  type SettingsQuestion,
   type TorchSettings,
 } from '@variatum/metallurgy';
 import { rodWithin } from '@variatum/presentation';
-import { catchError, forkJoin, of } from 'rxjs';
-import { ComputeService } from '../compute/compute.service';
-import { AnswerService } from '../job/answer.service';
-import { DecisionStore, JobStore, JointStore } from '../job/stores';
+import { JobPlan } from '../job/job-plan';
+import { JobStore, JointStore } from '../job/stores';
 import { fieldBy, type FieldOf } from '../kit/fields';
 import { WorkshopStore } from '../settings/workshop-store';
-import { PurgePlanning } from './purge-planning';
 
 type Name = keyof SettingOverrides;
 
@@ -67,57 +61,25 @@ const RANGES: Readonly<Record<Name, readonly [number, number]>> = {
 /** Settings at the torch for the joint looked at, and what the welder sets otherwise. */
 @Injectable()
 export class SettingsPlanning {
+  private readonly plan = inject(JobPlan);
   private readonly jobs = inject(JobStore);
   private readonly joints = inject(JointStore);
-  private readonly decisions = inject(DecisionStore);
-  private readonly answers = inject(AnswerService);
   private readonly workshops = inject(WorkshopStore);
-  private readonly compute = inject(ComputeService);
-  private readonly purge = inject(PurgePlanning);
   readonly pass = signal<SettingPass>('root');
 
   /** The rod that was decided, else the one that leads; undefined while neither is there. */
-  readonly rod = computed<string | null | undefined>(() => {
-    const decided = this.decisions.lastOf()(this.joints.shown());
-    return decided ? decided.rod : this.answers.best()?.rod;
-  });
-  private readonly machine = computed(() =>
-    machineFor(this.workshops.workshop()?.machines, this.joints.joint().process),
-  );
-  private readonly question = computed<SettingsQuestion | undefined>(
-    () => {
-      const [asked, rod, machine] = [this.jobs.question(), this.rod(), this.machine()];
-      if (!asked || rod === undefined) return undefined;
-      const [record, pieces] = [this.joints.leading(), this.jobs.meeting()];
-      const [pass, profile] = [this.pass(), this.purge.profile()];
-      return settingsQuestion({ asked, pieces, record, rod, pass, machine, profile }) ?? undefined;
-    },
-    { equal: (left, right) => JSON.stringify(left) === JSON.stringify(right) },
-  );
-  private readonly found = rxResource({
-    params: () => this.question(),
-    // What is wrong with the joint stands at its own field.
-    stream: ({ params }) => this.compute.settings(params).pipe(catchError(() => of(null))),
-  });
-  readonly reckoned = computed<TorchSettings | null>(() => (this.found.hasValue() ? this.found.value() : null));
-
-  private readonly foundByPass = rxResource({
-    params: () => this.question(),
-    stream: ({ params }) =>
-      forkJoin(SETTING_PASSES.map((pass) => this.compute.settings({ ...params, pass }))).pipe(
-        catchError(() => of(null)),
-      ),
-  });
+  readonly rod = computed<string | null | undefined>(() => this.plan.shown()?.rod.used);
+  /** Settings of the pass looked at as they are reckoned; null while they are not. */
+  readonly reckoned = computed<TorchSettings | null>(() => this.plan.shown()?.settings[this.pass()] ?? null);
+  /** Tacks are set as the root is; null while that is not reckoned. */
+  readonly tack = computed(() => this.plan.shown()?.settings.root?.tack ?? null);
   /** Current of a pass: what the welder set, else as reckoned; null while neither is there. */
   ampsOf(pass: SettingPass): Current | null {
-    const found = this.foundByPass.hasValue() ? this.foundByPass.value() : null;
-    return currentOf(this.joints.leading(), pass, found?.[SETTING_PASSES.indexOf(pass)]?.amps);
+    return currentOf(this.joints.leading(), pass, this.plan.shown()?.settings[pass]?.amps);
   }
 
   /** Current of the root as it is set, else as reckoned, A; null while neither is there. */
-  readonly amps = computed<number | null>(
-    () => currentOf(this.joints.leading(), 'root', this.reckoned()?.amps)?.[1] ?? null,
-  );
+  readonly amps = computed<number | null>(() => this.ampsOf('root')?.[1] ?? null);
 
   /**
    * Settings of the pass looked at as they are set; what nobody set otherwise as reckoned. null while neither is there.
@@ -138,7 +100,11 @@ export class SettingsPlanning {
     return rod === undefined ? which : `${which}, ${rodWithin(rod)}`;
   });
   readonly waiting = computed(() =>
-    this.jobs.pieces().length === 0 ? 'Add a piece under Pieces; settings follow.' : 'Reckoning the settings',
+    this.jobs.pieces().length === 0
+      ? 'Add a piece under Pieces; settings follow.'
+      : this.joints.shown()
+        ? 'Reckoning the settings'
+        : 'Describe a joint under Joint; settings follow.',
   );
   private readonly own = computed<SettingOverrides>(() => this.joints.leading()?.settings[this.pass()] ?? {});
   readonly overridden = computed(() => Object.keys(this.own()).length > 0);
@@ -174,9 +140,9 @@ export class SettingsPlanning {
     return found ? settingRemarks(found, this.own()) : [];
   });
   readonly tackWords = computed(() => {
-    const found = this.reckoned();
-    if (!found) return '';
-    const { amps, seconds, wide } = found.tack;
+    const [found, tack] = [this.reckoned(), this.tack()];
+    if (!found || !tack) return '';
+    const { amps, seconds, wide } = tack;
     return (
       `Tacks at ${amps} A for ${seconds[0]} to ${seconds[1]} ` +
       `s${wide ? ', wide and filled, with a slow end' : ', quick and small'}.${

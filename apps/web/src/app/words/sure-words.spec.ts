@@ -221,6 +221,7 @@ const PROOFS: Readonly<Record<SureWord, () => void | Promise<void>>> = {
       isDone: false,
       lastEndMs: null,
       free: null,
+      turn: null,
     };
     expect([nextAct(facts, 0).code, nextAct({ ...facts, isDone: true }, 0).code]).toEqual(['other', 'done']);
   },

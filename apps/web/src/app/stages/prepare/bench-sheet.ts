@@ -1,9 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { formatFlow, formatLength, formatTemperature, HOLD_PURGE_C, turnedRuns } from '@variatum/metallurgy';
+import { formatFlow, formatLength, formatTemperature, HOLD_PURGE_C, JOINTS, turnedRuns } from '@variatum/metallurgy';
 import { ppmWords, waitWords } from '@variatum/presentation';
+import { JobPlan } from '../../job/job-plan';
 import { JointStore } from '../../job/stores';
 import { WorkshopStore } from '../../settings/workshop-store';
-import { OrderPlanning, PurgePlanning, SettingsPlanning } from '../../planning';
+import { PurgePlanning, SettingsPlanning } from '../../planning';
 import { PreparationPlanning } from './preparation-planning';
 
 /** A place on a ring as on a clock face: `6`, `half past 7`. */
@@ -103,15 +104,22 @@ const hourWords = (degrees: number): string => {
 export class BenchSheet {
   protected readonly settings = inject(SettingsPlanning);
   protected readonly list = inject(PreparationPlanning);
-  private readonly planning = inject(OrderPlanning);
+  private readonly plan = inject(JobPlan);
   private readonly purge = inject(PurgePlanning);
   private readonly joints = inject(JointStore);
   private readonly workshops = inject(WorkshopStore);
 
+  /** What stands behind the joint looked at. */
   protected readonly back = computed(() => {
+    const own = this.plan.shown()?.facts.joint.id;
+    const behind = this.plan.whole()?.spaces.find(({ space }) => own !== undefined && space.joints.includes(own));
+    if (!behind?.isGas) {
+      const way = behind?.space.way ?? 'none';
+      return `${way === 'not needed' ? 'Nothing is needed behind it' : JOINTS.backShielding[way].title}.`;
+    }
     const answer = this.purge.answer();
     const workshop = this.workshops.workshop();
-    if (!answer) return 'Nothing is purged.';
+    if (!answer) return 'Gas behind it: its sizes are wanting, so that nobody can say how long it takes.';
     const flow = formatFlow(this.purge.flowLpm(), workshop?.flowUnit ?? 'L/min');
     const welding = formatFlow(Math.round(this.purge.weldingLpm()), workshop?.flowUnit ?? 'L/min');
     const holes = this.purge
@@ -128,9 +136,9 @@ export class BenchSheet {
       `${holes || 'none'}.${order.length > 1 ? ` Order on the line: ${order.join(', ')}.` : ''}`
     );
   });
-  /** The order that was chosen, or the one that leads. */
+  /** The order that was chosen. */
   protected readonly order = computed(() => {
-    const [seam, plan] = [this.planning.question(), this.planning.chosen()];
+    const { question: seam, order: plan } = this.plan.shown() ?? {};
     if (!seam || !plan) return null;
     const turned = turnedRuns(seam, plan.runs);
     const unit = this.workshops.workshop()?.lengthUnit ?? 'mm';
@@ -144,7 +152,7 @@ export class BenchSheet {
           `${index + 1}: ${turned[index]?.turned ? 'turn the part, ' : ''}${at(fromMm)} to ` +
           `${at(toMm)}${person === 1 ? ' (second welder)' : ''}`,
       );
-    const limit = this.planning.question()?.interpassC ?? null;
+    const limit = seam.interpassC;
     const wait =
       passes > 1 && limit !== null
         ? ` ${passes} passes alike; each run waits until it is below ` +
@@ -153,7 +161,7 @@ export class BenchSheet {
     return `${plan.title}: ${runs.join(', ')}.${wait}`;
   });
   protected readonly tacks = computed(() => {
-    const plan = this.planning.tacks();
+    const plan = this.plan.shown()?.tacks;
     if (!plan) return null;
     const unit = this.workshops.workshop()?.lengthUnit ?? 'mm';
     const at = plan.at.map((place) => (plan.closed ? hourWords(place) : formatLength(Math.round(place), unit)));

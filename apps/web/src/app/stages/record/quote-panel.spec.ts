@@ -2,21 +2,21 @@ import { TestBed } from '@angular/core/testing';
 import type { JobRecordEntry } from '@variatum/contracts';
 import { isStageOver, quoteOfJob, spentMinutes } from '@variatum/job';
 import { NOT_GIVEN, quote, type QuoteQuestion, type QuoteStage } from '@variatum/metallurgy';
-import { of } from 'rxjs';
+import { NEVER, of } from 'rxjs';
 import { aJob, aJoint, aPiece, aRecord, aWeld, aWorkshop, jobProviders, openJob } from '../../../testing/job-fixture';
+import { planWith } from '../../../testing/planned-job';
 import { render, texts } from '../../../testing/render';
 import { ComputeService } from '../../compute/compute.service';
-import { PartAnswers } from '../../job/part-answers.service';
 import { RecordStore } from '../../job/stores';
 import { QuotePanel } from './quote-panel';
 
-const compute = { quote: (question: QuoteQuestion) => of(quote(question)) };
+const compute = { quote: (question: QuoteQuestion) => of(quote(question)), judgeOrder: () => NEVER };
 beforeEach(() =>
   TestBed.configureTestingModule({
     providers: [
       ...jobProviders(),
       { provide: ComputeService, useValue: compute },
-      { provide: PartAnswers, useValue: { outlooks: () => [] } },
+      planWith('ER308L'),
     ],
   }),
 );

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
-import { learntPace, quoteOfJob, spentMinutes, type JobQuote, type SpentMinutes } from '@variatum/job';
+import { learntPace, spentMinutes, type JobQuote, type SpentMinutes } from '@variatum/job';
 import type { Quote, QuoteStage } from '@variatum/metallurgy';
 import {
   dayWords,
@@ -14,7 +14,7 @@ import {
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { catchError, of } from 'rxjs';
 import { ComputeService } from '../../compute/compute.service';
-import { PartAnswers } from '../../job/part-answers.service';
+import { JobPlan } from '../../job/job-plan';
 import { JobStore, JointStore, LearntStore, RecordStore } from '../../job/stores';
 import { ownField, TextField } from '../../kit/fields';
 import { Panel } from '../../kit/panel';
@@ -22,6 +22,8 @@ import { WorkshopStore } from '../../settings/workshop-store';
 import { People } from '../../sync/people';
 import { Session } from '../../sync/session';
 import { StageMinutes } from './stage-minutes';
+
+const NOTHING_PRICED: JobQuote = { question: null, asLogged: null, leftOut: [] };
 
 /**
  * What the job takes and comes to, with its range; quotes that were kept, and the work as it was logged beside the
@@ -145,7 +147,7 @@ export class QuotePanel {
   private readonly record = inject(RecordStore);
   private readonly workshops = inject(WorkshopStore);
   private readonly compute = inject(ComputeService);
-  private readonly parts = inject(PartAnswers);
+  private readonly plan = inject(JobPlan);
   private readonly people = inject(People);
   private readonly learnt = inject(LearntStore);
   protected readonly session = inject(Session);
@@ -155,20 +157,10 @@ export class QuotePanel {
   private readonly asLogged = signal<Quote | null>(null);
 
   protected readonly currency = computed(() => this.workshops.workshop()?.rates.currency ?? '');
-  private readonly asked = computed<JobQuote>(
-    () => {
-      const job = this.jobs.job();
-      const rods = new Map(this.parts.outlooks().map(({ joint, ranking }) => [joint.id, ranking[0]?.rod]));
-      return job
-        ? quoteOfJob(job, {
-            workshop: this.workshops.workshop(),
-            learnt: this.learnt.now(),
-            undecided: ({ id }) => rods.get(id),
-          })
-        : { question: null, asLogged: null, leftOut: [] };
-    },
-    { equal: (left, right) => JSON.stringify(left) === JSON.stringify(right) },
-  );
+  /** What the plan of the job is priced by. */
+  private readonly asked = computed<JobQuote>(() => this.plan.whole()?.quote ?? NOTHING_PRICED, {
+    equal: (left, right) => JSON.stringify(left) === JSON.stringify(right),
+  });
   private readonly spent = computed<ReadonlyMap<string, SpentMinutes>>(() => {
     const job = this.jobs.job();
     return new Map(Object.entries(job ? spentMinutes(job) : {}));

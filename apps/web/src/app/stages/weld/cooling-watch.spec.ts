@@ -2,10 +2,10 @@ import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import type { JointRecord, Meter, WeldRecord } from '@variatum/contracts';
 import { known } from '@variatum/metallurgy';
-import { of, Subject } from 'rxjs';
+import { NEVER, of } from 'rxjs';
 import { aJob, aJoint, aPiece, aWeld, JOB_ID, jobProviders, openJob } from '../../../testing/job-fixture';
+import { planWith } from '../../../testing/planned-job';
 import { ComputeService } from '../../compute/compute.service';
-import { AnswerService } from '../../job/answer.service';
 import { Now } from '../../kit/now';
 import { MeterStore, Readings, type SeenReading } from '../../meters';
 import { OrderPlanning, PurgePlanning, SettingsPlanning } from '../../planning';
@@ -26,8 +26,7 @@ beforeEach(() => {
       {
         provide: ComputeService,
         useValue: {
-          settings: () =>
-            of({ amps: [50, 60, 70], rodMm: 1.6, tack: { amps: 66, seconds: [1, 2], wide: false }, reasons: [] }),
+          judgeOrder: () => NEVER,
           coolingForecast: () => (fits.forecast++, of({ nowC: 240, secondsLeft: [60, 90, 130] })),
           interpassFit: () => (
             fits.fit++,
@@ -35,15 +34,7 @@ beforeEach(() => {
           ),
         },
       },
-      {
-        provide: AnswerService,
-        useValue: {
-          best: () => ({ rod: 'ER316L' }),
-          settled: () => null,
-          beliefs: () => ({}),
-          lookAt: new Subject<void>(),
-        },
-      },
+      planWith('ER316L'),
       { provide: MeterStore, useValue: { meters } },
       { provide: Readings, useValue: { of: (id?: string) => (id === undefined ? [] : readings()) } },
       { provide: Now, useValue: { ms, steadyMs: ms } },

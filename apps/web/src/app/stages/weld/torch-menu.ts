@@ -2,7 +2,7 @@ import { computed, inject, Injectable, signal } from '@angular/core';
 import type { Meter } from '@variatum/contracts';
 import { CRACK_PLACES, CRACK_TIMES, findFieldTest, MAGNET_PULLS, type MagnetPull } from '@variatum/metallurgy';
 import { CRACK_PLACE_WORDS, CRACK_TIME_WORDS, lastWords, PULL_WORDS } from '@variatum/presentation';
-import { FieldTestStore, JobStore, JointStore, PartSelection } from '../../job/stores';
+import { FieldTestStore, JobStore, JointStore } from '../../job/stores';
 import { MeterStore, RoomWatch } from '../../meters';
 import { OwnUnits } from './own-units';
 import { LogOxygen } from './log-oxygen';
@@ -41,7 +41,6 @@ export class TorchMenu {
   private readonly joints = inject(JointStore);
   private readonly jobs = inject(JobStore);
   private readonly tests = inject(FieldTestStore);
-  private readonly selection = inject(PartSelection);
   private readonly units = inject(OwnUnits);
   private readonly rooms = inject(RoomWatch);
   private readonly oxygen = inject(LogOxygen);
@@ -230,7 +229,7 @@ export class TorchMenu {
     }
     const others = this.joints.all();
     const jointRow = (id: string): TorchRow =>
-      this.row(`Joint ${this.joints.numberOf(id)}`, () => this.selection.joint.set(id));
+      this.row(`Joint ${this.joints.numberOf(id)}`, () => this.state.stayAt(id));
     if (others.length > 1) rows.push(this.list('Another joint', () => others.map(({ id }) => jointRow(id))));
     rows.push(this.row('Leave', leave));
     return rows;

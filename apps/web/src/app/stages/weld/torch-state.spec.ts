@@ -4,7 +4,8 @@ import type { WeldEntry } from '@variatum/metallurgy';
 import { ROOM_UNWATCHED, type RoomAir } from '@variatum/job';
 import { Now } from '../../kit/now';
 import { RoomWatch } from '../../meters';
-import { JointStore } from '../../job/stores';
+import { JobPlan } from '../../job/job-plan';
+import { JointStore, PartSelection } from '../../job/stores';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { CoolingWatch } from './cooling-watch';
 import { OwnUnits } from './own-units';
@@ -47,6 +48,7 @@ function around() {
     passes: signal(1),
   };
   const clocks = signal<readonly object[]>([COLD]);
+  const steps = signal<readonly object[]>([]);
   const ms = signal(0);
   const logged: WeldEntry[] = [];
   const held = signal(false);
@@ -83,14 +85,19 @@ function around() {
             passes: weld.passes,
             kept: () => ({ colourWithinMm: null }),
           },
-          settings: { reckoned: () => null },
+          settings: { tack: () => null },
           note: (entry: WeldEntry) => logged.push(entry),
           isHeld: held,
           start: (repair: boolean) => struck.push(repair),
         },
       },
       { provide: CoolingWatch, useValue: { clocks, shown: () => clocks()[0] } },
-      { provide: JointStore, useValue: { shown: () => ({ id: 'one' }) } },
+      {
+        provide: JointStore,
+        useValue: { shown: () => ({ id: 'one' }), numberOf: (id: string) => (id === 'one' ? 1 : 2) },
+      },
+      { provide: JobPlan, useValue: { plan: () => ({ steps: steps() }) } },
+      PartSelection,
       { provide: Now, useValue: { ms, steadyMs: ms } },
       { provide: TorchAlarm, useValue: alarm },
       { provide: WorkshopStore, useValue: { workshop: () => null } },
@@ -98,7 +105,7 @@ function around() {
       TorchNow,
     ],
   });
-  return { gas, room, doubtful, weld, clocks, ms, logged, held, struck, alarm, now: TestBed.inject(TorchNow) };
+  return { gas, room, doubtful, weld, clocks, steps, ms, logged, held, struck, alarm, now: TestBed.inject(TorchNow) };
 }
 
 test('gas comes first, then the wait with its range, then the arc', () => {
@@ -226,7 +233,8 @@ test('what cannot be is asked before the next arc', () => {
 });
 
 test('a later pass waits for its metal, and says which joint can be welded meanwhile', () => {
-  const { weld, clocks, ms, now } = around();
+  const { weld, clocks, steps, ms, now } = around();
+  steps.set(['one', 'two'].map((joint) => ({ joint, do: 'run', state: 'open' })));
   const warm = { ...COLD, by: 'meter', nowC: 210, isCool: false, readyMs: [60_000, 90_000, 140_000] };
   clocks.set([warm, { ...COLD, joint: 'two', number: 2 }]);
   expect(now.words().state).toBe('ready');
@@ -250,7 +258,7 @@ test('what a thermometer shows goes into the log before the arc, and metal that 
   expect(now.words().state).toBe('ready');
 });
 
-test('a run is rested for, and at the end the gas stays on and the next joint is a press away', () => {
+test('a run is rested for, and at the end the gas stays on', () => {
   const { gas, weld, clocks, ms, now } = around();
   weld.next.set({ ...RUN, restS: 20 });
   weld.beads.set([{ endMs: 5000 }]);
@@ -258,13 +266,23 @@ test('a run is rested for, and at the end the gas stays on and the next joint is
   expect(now.words()).toMatchObject({ state: 'rest', what: '0:15' });
   weld.done.set(true);
   gas.onMs.set(1);
-  clocks.set([
-    { ...COLD, nowC: 400 },
-    { ...COLD, joint: 'two', number: 2 },
-  ]);
+  clocks.set([{ ...COLD, nowC: 400 }]);
   expect(now.words()).toMatchObject({
     state: 'done',
-    about: 'Gas stays on until the metal is below 275 °C. Joint 2 can be welded now.',
-    press: 'Next joint',
+    about: 'Every step of the plan is welded. Gas stays on until the metal is below 275 °C.',
+    press: '',
   });
+});
+
+test('the plan goes on at another joint: one press goes there; who strikes here all the same stays', () => {
+  const { steps, struck, weld, now } = around();
+  const step = (joint: string, what: 'tack' | 'run') => ({ joint, do: what, state: 'open' });
+  steps.set([step('two', 'tack'), step('one', 'run')]);
+  expect(now.words()).toMatchObject({ what: 'Joint 2', about: 'It is tacked next.', press: 'Next joint' });
+  now.strike();
+  expect(now.words()).toMatchObject({ what: 'Weld', press: 'Arc on' });
+  weld.done.set(true);
+  expect(now.words()).toMatchObject({ what: 'Joint 2', press: 'Next joint' });
+  now.goOn();
+  expect([struck.length, TestBed.inject(PartSelection).joint()]).toEqual([1, 'two']);
 });

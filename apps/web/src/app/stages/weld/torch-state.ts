@@ -1,6 +1,7 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import {
   alarmSound,
+  jointsInTurn,
   nextAct,
   NO_ALARM,
   plannedSeconds,
@@ -11,7 +12,8 @@ import {
 } from '@variatum/job';
 import { CALLED_ONCE_S, isSameStep, ONLY_SLOW } from '@variatum/metallurgy';
 import { torchWords, type TorchSaid } from '@variatum/presentation';
-import { JointStore } from '../../job/stores';
+import { JobPlan } from '../../job/job-plan';
+import { JointStore, PartSelection } from '../../job/stores';
 import { Now } from '../../kit/now';
 import { RoomWatch } from '../../meters';
 import { CoolingWatch } from './cooling-watch';
@@ -34,6 +36,8 @@ export class TorchNow {
   private readonly rooms = inject(RoomWatch);
   private readonly cooling = inject(CoolingWatch);
   private readonly now = inject(Now);
+  private readonly plan = inject(JobPlan);
+  private readonly selection = inject(PartSelection);
   private readonly alarm = inject(TorchAlarm);
   private readonly units = inject(OwnUnits);
 
@@ -46,7 +50,7 @@ export class TorchNow {
   });
   /** Seconds the bead that burns, or is next, takes by the plan; null: not known. */
   readonly plannedS = computed(() => {
-    const tackSeconds = this.weld.settings.reckoned()?.tack.seconds;
+    const tackSeconds = this.weld.settings.tack()?.seconds;
     return plannedSeconds(this.weld.about(), tackSeconds, this.weld.order.question()?.arcs[0]?.travelMmPerS);
   });
   /** Share of the bead that most likely lies, 0 to 1. */
@@ -55,10 +59,10 @@ export class TorchNow {
     return burns === null || !planned ? null : Math.min(1, burns / planned);
   });
 
-  /** Number and count of the step that burns or is next, as people count. */
+  /** Number and count of the tack or run that burns or is next, as people count. */
   private readonly count = computed(() => {
-    const steps = this.weld.steps();
     const about = this.weld.about();
+    const steps = this.weld.steps().filter(({ bead }) => bead === about?.bead);
     const at = steps.findIndex((step) => isSameStep(step, about));
     return at < 0 ? '' : `${at + 1} of ${steps.length}`;
   });
@@ -69,19 +73,43 @@ export class TorchNow {
     const pass = this.weld.order.passes() > 1 && about.bead === 'run' ? `, pass ${about.pass + 1}` : '';
     return `${about.bead === 'tack' ? 'tack' : 'run'} ${this.count()}${pass}`;
   });
+  /** Joints at which an arc is still to be struck, in the order of the plan. */
+  private readonly inTurn = computed(() => jointsInTurn(this.plan.plan()?.steps ?? []));
   /** Another joint that can be welded meanwhile. */
   readonly free = computed(() => {
     const shown = this.joints.shown()?.id;
-    // One that has beads and is not looked at is looked at last: whether it is finished only its own plan says.
-    const others = this.cooling.clocks().filter(({ joint, isCool }) => joint !== shown && isCool);
-    return others.find(({ by }) => by === 'cold') ?? null;
+    const open = this.inTurn().filter(({ joint }) => joint !== shown);
+    const cool = new Map(this.cooling.clocks().flatMap((one) => (one.isCool ? [[one.joint, one]] : [])));
+    return open.map(({ joint }) => cool.get(joint)).find((one) => one !== undefined) ?? null;
   });
+  /** The joint somebody wants to weld out of its turn. */
+  private readonly stays = signal<string | null>(null);
+  /** Another joint the plan goes on at; null: it goes on here, or somebody wants to stay. */
+  readonly turn = computed(() => {
+    const [shown, next] = [this.joints.shown()?.id, this.inTurn()[0]];
+    if (!next || next.joint === shown) return null;
+    return this.stays() === shown && !this.weld.isDone() ? null : next;
+  });
+
+  /** Somebody wants to weld a joint, whatever comes first by the plan. */
+  stayAt(joint: string): void {
+    this.stays.set(joint);
+    this.selection.joint.set(joint);
+  }
+
+  /** Goes to the joint whose turn it is. */
+  goOn(): void {
+    const turn = this.turn();
+    if (!turn) return;
+    this.stays.set(null);
+    this.selection.joint.set(turn.joint);
+  }
 
   /** All that is known just now. */
   private facts(): TorchFacts {
     const [burnsS, next, clock, fault] = [this.burnsS(), this.weld.next(), this.cooling.shown(), this.gas.fit()?.fault];
     const lastEndMs = Math.max(0, ...this.weld.log().beads.map(({ endMs }) => endMs ?? 0));
-    const doubtful = this.weld.doubtful();
+    const [doubtful, turn] = [this.weld.doubtful(), this.turn()];
     return {
       room: this.rooms.room(),
       burning: burnsS === null ? null : { burnsS, plannedS: this.plannedS() },
@@ -102,6 +130,7 @@ export class TorchNow {
       isDone: this.weld.isDone(),
       lastEndMs: lastEndMs > 0 ? lastEndMs : null,
       free: this.free()?.number ?? null,
+      turn: turn && { number: this.joints.numberOf(turn.joint), bead: turn.bead },
     };
   }
   readonly act = computed(() => nextAct(this.facts(), this.now.ms()));
@@ -121,6 +150,8 @@ export class TorchNow {
    * it.
    */
   strike(repair = false): void {
+    const shown = this.joints.shown();
+    if (shown && this.turn()) this.stays.set(shown.id);
     const measuredC = this.cooling.shown()?.measuredC;
     if (measuredC !== null && measuredC !== undefined && this.weld.next()?.bead !== 'tack')
       this.weld.note({ kind: 'temperature', tempC: Math.round(measuredC), by: 'meter' });

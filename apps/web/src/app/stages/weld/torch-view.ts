@@ -12,7 +12,7 @@ import {
 import { formatFlow, formatLength } from '@variatum/metallurgy';
 import { ppmWords, rodName } from '@variatum/presentation';
 import { AnswerService } from '../../job/answer.service';
-import { JobStore, JointStore, PartSelection } from '../../job/stores';
+import { JobStore, JointStore } from '../../job/stores';
 import { Icon } from '../../kit/marks/icon';
 import { RoomWatch } from '../../meters';
 import { PurgePlanning } from '../../planning';
@@ -383,7 +383,6 @@ export class TorchView {
   private readonly purge = inject(PurgePlanning);
   private readonly workshops = inject(WorkshopStore);
   private readonly saving = inject(Autosave);
-  private readonly selection = inject(PartSelection);
   private readonly units = inject(OwnUnits);
   /** Somebody leaves the torch. */
   readonly left = output();
@@ -541,7 +540,7 @@ export class TorchView {
         this.purge.gasOn();
         break;
       case 'next-joint':
-        this.selection.joint.set(this.now.free()?.joint ?? null);
+        this.now.goOn();
         break;
       case 'was-so':
         this.weld.itWasSo();

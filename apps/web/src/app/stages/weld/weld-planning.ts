@@ -3,18 +3,14 @@ import { rxResource } from '@angular/core/rxjs-interop';
 import type { WeldRecord } from '@variatum/contracts';
 import {
   ferriteAfter,
-  followedRuns,
-  isHeldWarm,
   nextAtJoint,
   plannedDilution,
-  plannedSteps,
   redoneOrder,
   settingPassOf,
   type FerriteMoved,
 } from '@variatum/job';
 import {
   deviationsOf,
-  followSteps,
   tackCurrent,
   type Deviation,
   type FollowedStep,
@@ -25,6 +21,7 @@ import {
 import { catchError, forkJoin, of } from 'rxjs';
 import { ComputeService } from '../../compute/compute.service';
 import { AnswerService } from '../../job/answer.service';
+import { JobPlan } from '../../job/job-plan';
 import { JobStore, JointStore, WeldStore } from '../../job/stores';
 import { OrderPlanning, SettingsPlanning } from '../../planning';
 import { SaidAtHand, type AtHand } from './at-hand';
@@ -36,6 +33,7 @@ export class WeldPlanning {
   private readonly joints = inject(JointStore);
   private readonly weld = inject(WeldStore);
   private readonly answers = inject(AnswerService);
+  private readonly plan = inject(JobPlan);
   private readonly compute = inject(ComputeService);
   readonly order = inject(OrderPlanning);
   readonly settings = inject(SettingsPlanning);
@@ -44,14 +42,12 @@ export class WeldPlanning {
   readonly person = signal<0 | 1>(0);
   private readonly said = inject(SaidAtHand);
 
-  readonly log = computed<PassLog>(() => this.weld.logOf(this.joints.shown()?.id));
-  /** Runs that are followed: the order that was chosen, else once round or straight through. */
-  private readonly runs = computed(() => followedRuns(this.order.chosen(), this.order.question()));
+  /** How the joint looked at is welded; null: there is none. */
+  private readonly own = this.plan.shown;
+  readonly log = computed<PassLog>(() => this.own()?.log ?? this.weld.logOf(undefined));
   readonly planTitle = computed(() => this.order.chosen()?.title ?? 'no order chosen: once through');
 
-  readonly steps = computed<readonly FollowedStep[]>(() =>
-    followSteps(plannedSteps(this.order.seam(), this.order.tacks(), this.runs()), this.log()),
-  );
+  readonly steps = computed<readonly FollowedStep[]>(() => this.own()?.followed ?? []);
   /** What this person does next; null: nothing, or the other has to be waited for. */
   readonly next = computed<FollowedStep | null>(() =>
     nextAtJoint(this.steps(), this.order.kept().people === 2 ? this.person() : null, this.log()),
@@ -80,7 +76,7 @@ export class WeldPlanning {
     const last = this.log()
       .beads.filter(({ bead }) => bead !== 'tack')
       .at(-1);
-    const tack = this.next()?.bead === 'tack' ? (this.settings.reckoned()?.tack.amps ?? null) : null;
+    const tack = this.next()?.bead === 'tack' ? (this.settings.tack()?.amps ?? null) : null;
     const rod = said.rod !== undefined ? said.rod : last ? last.rod : this.settings.rod();
     return {
       amps: said.amps ?? tack ?? set?.amps ?? null,
@@ -96,12 +92,12 @@ export class WeldPlanning {
   }
 
   private readonly planned = computed<PlannedWeld>(() => {
-    const [set, reckoned] = [this.settings.set(), this.settings.reckoned()];
+    const [set, tackSettings] = [this.settings.set(), this.settings.tack()];
     return {
       steps: this.steps(),
       amps: (pass, tack) => {
         if (!tack) return this.settings.ampsOf(settingPassOf(pass, this.order.passes()));
-        return reckoned && tackCurrent(reckoned.tack.amps);
+        return tackSettings && tackCurrent(tackSettings.amps);
       },
       travelMmPerS: this.order.question()?.arcs[0]?.travelMmPerS ?? this.order.usualTravel(),
       rod: this.settings.rod(),
@@ -111,9 +107,9 @@ export class WeldPlanning {
     };
   });
   /** Limit between passes, °C; null: nobody asks for one. */
-  readonly limitC = computed(() => this.order.question()?.interpassC ?? this.order.usualInterpassC());
+  readonly limitC = computed(() => this.own()?.metal.interpassMaxC ?? null);
   /** Whether that is a lowest one: metal that hardens is held warm. */
-  readonly isHeld = computed(() => isHeldWarm(this.jobs.meeting(), this.order.metals()));
+  readonly isHeld = computed(() => this.own()?.isHeldWarm ?? false);
   readonly deviations = computed<readonly Deviation[]>(() => deviationsOf(this.log(), this.planned()));
 
   /** Ferrite as it was expected, and with what was done otherwise to the dilution; null: nothing of that. */
@@ -132,7 +128,9 @@ export class WeldPlanning {
   private readonly redone = computed(
     () => {
       const seam = this.order.question();
-      return seam && this.deviations().length > 0 ? redoneOrder(seam, this.runs(), this.steps(), this.log()) : null;
+      return seam && this.deviations().length > 0
+        ? redoneOrder(seam, this.own()?.runs ?? [], this.steps(), this.log())
+        : null;
     },
     { equal: (one, other) => JSON.stringify(one) === JSON.stringify(other) },
   );

@@ -1,0 +1,25 @@
+import type { PlanStep } from '@variatum/contracts';
+
+const isArc = (step: PlanStep): boolean => step.do === 'tack' || step.do === 'run';
+
+/** A joint the plan goes on at, and with what. */
+export interface JointInTurn {
+  readonly joint: string;
+  readonly bead: 'tack' | 'run';
+}
+
+/**
+ * Joints at which an arc is still to be struck, in the order of the plan: every joint that is to be tacked before those
+ * that are to be run. One at which somebody welds comes after those nobody is at.
+ */
+export function jointsInTurn(steps: readonly PlanStep[]): readonly JointInTurn[] {
+  const burning = new Set(steps.flatMap(({ joint, state }) => (state === 'burning' && joint ? [joint] : [])));
+  const found = new Map<string, JointInTurn>();
+  for (const step of steps) {
+    const { joint, state } = step;
+    if (joint === null || !isArc(step) || found.has(joint) || (state !== 'open' && state !== 'broken')) continue;
+    found.set(joint, { joint, bead: step.do === 'tack' ? 'tack' : 'run' });
+  }
+  const all = [...found.values()];
+  return [...all.filter(({ joint }) => !burning.has(joint)), ...all.filter(({ joint }) => burning.has(joint))];
+}
