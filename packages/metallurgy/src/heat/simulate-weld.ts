@@ -8,7 +8,7 @@ import { shellGrid, FINENESS, type Fineness, type Shell, type ShellGrid } from '
 import { chillSink, type ChillBar } from './chill-bar';
 import { GasCover, type GasCoverOfTorch } from './gas-cover';
 import { meanUnder, spanOf, temperatureAt } from './span';
-import { arcOfPass, metalLimit, type RunRecord, type WeldPlan } from './weld-plan';
+import { arcOfPass, feltStretch, metalLimit, type RunRecord, type WeldPlan } from './weld-plan';
 
 /** A seam, what welds it in which order, and what takes heat from it. */
 export interface WeldQuestion {
@@ -202,7 +202,8 @@ class WeldRun {
       const next = torch.queue[0];
       if (torch.run >= 0 || next === undefined || this.now < torch.readyS - 1e-9 || !this.isFree(next)) continue;
       const run = plan.runs[next]!;
-      const metC = meanUnder(this.grid, this.field.temperature, spanOf(this.grid, run.fromMm, run.toMm));
+      const felt = feltStretch(run, this.question.shell);
+      const metC = meanUnder(this.grid, this.field.temperature, spanOf(this.grid, felt.fromMm, felt.toMm));
       const limit = metalLimit(plan, run.pass);
       const waitedS = this.now - torch.readyS;
       if (limit !== null && metC > limit && waitedS < MOST_WAIT_S) continue;

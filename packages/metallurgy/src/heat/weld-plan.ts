@@ -1,4 +1,6 @@
+import data from '../../data/heat.json';
 import type { ArcSource } from './arc-source';
+import type { Shell } from './shell';
 
 /** Who welds: the first of two, or the second. */
 export type Welder = 0 | 1;
@@ -46,6 +48,20 @@ export function metalLimit(
 ): number | null {
   if (pass === 0 || interpassC === null) return everyRunC;
   return everyRunC === null ? interpassC : Math.min(interpassC, everyRunC);
+}
+
+/**
+ * Where a limit is held before a run: where its arc begins, a quarter of a ring or as far as a hand goes. What lies
+ * farther on cools until the arc is there.
+ */
+export function feltStretch(
+  { fromMm, toMm }: Pick<ArcRun, 'fromMm' | 'toMm'>,
+  { kind, lengthMm }: Pick<Shell, 'kind' | 'lengthMm'>,
+): Pick<ArcRun, 'fromMm' | 'toMm'> {
+  const { ringShare, lineMm } = data.felt;
+  const mostMm = kind === 'ring' ? ringShare * lengthMm : lineMm;
+  const feltMm = Math.min(Math.abs(toMm - fromMm), mostMm);
+  return { fromMm, toMm: fromMm + Math.sign(toMm - fromMm) * feltMm };
 }
 
 /** Arc of a pass. */

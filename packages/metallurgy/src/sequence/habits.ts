@@ -56,40 +56,87 @@ function halves(stretches: readonly Stretch[]): readonly Turn[] {
   ];
 }
 
-/**
- * Usual orders of a seam, each as its runs. A hand sets down after a quarter of a ring, or a length it can reach: so
- * far apart are the places where the metal is felt, whatever the order.
- * @returns once round, or straight through, first
- */
-export function habitsOf(problem: SeamProblem): readonly Habit[] {
-  const { kind, lengthMm } = problem.shell;
-  const ring = kind === 'ring';
-  const { reachMm, backStepMm } = data.habits;
-  const within = (count: number): number => Math.min(data.segments.most, Math.max(4, Math.round(count)));
-  const long = segmentsOf(problem, ring ? 4 : within(lengthMm / reachMm));
-  // What the hand reaches whole is welded straight through without setting down.
-  const through = ring || lengthMm > reachMm ? long : segmentsOf(problem, 1);
-  const short = segmentsOf(problem, ring ? 8 : within(lengthMm / backStepMm));
+/** Runs of two people at once, each on their own half. */
+const together = (stretches: readonly Stretch[]): readonly Turn[] => {
+  const half = Math.ceil(stretches.length / 2);
+  return stretches
+    .slice(0, half)
+    .flatMap((one, index) => [
+      forward(one, 0),
+      ...(stretches[index + half] ? [forward(stretches[index + half]!, 1)] : []),
+    ]);
+};
+
+/** Usual orders of a ring: whole under the torch where it is turned, else up either side, quarters, eighths. */
+function ringHabits(problem: SeamProblem): readonly Habit[] {
+  const cut = (count: number): readonly Stretch[] => segmentsOf(problem, count);
   const habit = (id: string, title: string, turns: readonly Turn[]): Habit => ({
     id,
     title,
     runs: runsOf(problem, turns),
   });
-  const list = [
-    habit(
-      'onceRound',
-      ring ? 'once round' : 'straight through',
-      through.map((one) => forward(one)),
-    ),
-    habit('halves', ring ? 'halves from the bottom up' : 'from the middle out', halves(long)),
+  const [quarters, eighths] = [cut(4), cut(8)];
+  const whole = habit(
+    'onceRound',
+    'once round, turned under the torch',
+    cut(1).map((one) => forward(one)),
+  );
+  return [
+    ...(problem.turns ? [whole] : []),
+    habit('halves', 'two halves from the bottom up', halves(cut(2))),
     habit(
       'quarters',
-      ring ? 'quarters, opposite ones in turn' : 'long lengths, far ones in turn',
+      'quarters, opposite ones in turn',
+      opposite(quarters).map((one) => forward(one)),
+    ),
+    habit(
+      'opposite',
+      'eighths, opposite ones in turn',
+      opposite(eighths).map((one) => forward(one)),
+    ),
+    habit(
+      'backStep',
+      'back-step',
+      eighths.map((one) => backward(one)),
+    ),
+    habit(
+      'skip',
+      'stitch and skip',
+      skipping(eighths).map((one) => forward(one)),
+    ),
+    ...(problem.people === 2 ? [habit('twoPeople', 'two people on opposite sides', together(quarters))] : []),
+  ];
+}
+
+/** Usual orders of a straight seam. A hand sets down after a length it can reach. */
+function lineHabits(problem: SeamProblem): readonly Habit[] {
+  const { lengthMm } = problem.shell;
+  const { reachMm, backStepMm } = data.habits;
+  const within = (count: number): number => Math.min(data.segments.most, Math.max(4, Math.round(count)));
+  const habit = (id: string, title: string, turns: readonly Turn[]): Habit => ({
+    id,
+    title,
+    runs: runsOf(problem, turns),
+  });
+  const long = segmentsOf(problem, within(lengthMm / reachMm));
+  // What the hand reaches whole is welded straight through without setting down.
+  const through = lengthMm > reachMm ? long : segmentsOf(problem, 1);
+  const short = segmentsOf(problem, within(lengthMm / backStepMm));
+  return [
+    habit(
+      'onceRound',
+      'straight through',
+      through.map((one) => forward(one)),
+    ),
+    habit('halves', 'from the middle out', halves(long)),
+    habit(
+      'quarters',
+      'long lengths, far ones in turn',
       opposite(long).map((one) => forward(one)),
     ),
     habit(
       'opposite',
-      ring ? 'eighths, opposite ones in turn' : 'short lengths, far ones in turn',
+      'short lengths, far ones in turn',
       opposite(short).map((one) => forward(one)),
     ),
     habit(
@@ -102,13 +149,13 @@ export function habitsOf(problem: SeamProblem): readonly Habit[] {
       'stitch and skip',
       skipping(short).map((one) => forward(one)),
     ),
+    ...(problem.people === 2 ? [habit('twoPeople', 'two people on opposite sides', together(long))] : []),
   ];
-  if (problem.people === 2) {
-    const half = Math.ceil(long.length / 2);
-    const pairs = long
-      .slice(0, half)
-      .flatMap((one, index) => [forward(one, 0), ...(long[index + half] ? [forward(long[index + half]!, 1)] : [])]);
-    list.push(habit('twoPeople', 'two people on opposite sides', pairs));
-  }
-  return list;
 }
+
+/**
+ * Usual orders of a seam, each as its runs from arc on to arc off.
+ * @returns the usual one first: once round where a ring is turned, up its two halves where it stays, straight through
+ */
+export const habitsOf = (problem: SeamProblem): readonly Habit[] =>
+  problem.shell.kind === 'ring' ? ringHabits(problem) : lineHabits(problem);

@@ -1,5 +1,5 @@
 import data from '../../data/sequence.json';
-import { arcOfPass, metalLimit, type ArcRun, type RunRecord } from '../heat';
+import { arcOfPass, feltStretch, metalLimit, type ArcRun, type RunRecord } from '../heat';
 import { heldTo, seamPull, type SeamPull, type WeldedLength } from '../shrinkage';
 import { HeatJudge } from './heat-judge';
 import type { SeamProblem, Stretch } from './seam-problem';
@@ -110,10 +110,11 @@ export class PlanJudge {
       const arc = arcOfPass(problem, run.pass);
       const soonest = Math.max(ready[person]!, run.pass > 0 ? (passEnds[run.pass - 1] ?? 0) : 0);
       const limitC = metalLimit(problem, run.pass);
-      const waitedS = limitC === null ? 0 : this.wait(laid, covers, soonest, limitC);
+      const felt = coveredPieces(feltStretch(run, shell), pieceMm, pieces);
+      const waitedS = limitC === null ? 0 : this.wait(laid, felt, soonest, limitC);
       const startS = soonest + waitedS;
       const rises = laid.rises(this.heat, covers, startS);
-      const metC = ambientC + meanOf(rises);
+      const metC = ambientC + meanOf(rises.subarray(0, felt.length));
       const seconds = Math.abs(run.toMm - run.fromMm) / arc.travelMmPerS;
       const timeOf = (index: number): number => startS + ((index + 0.5) / covers.length) * seconds;
       covers.forEach((piece, index) =>

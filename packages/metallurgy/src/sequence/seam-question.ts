@@ -45,6 +45,10 @@ export interface SeamQuestion {
   /** Where the arc is aimed across the seam, mm; positive on the second side. */
   readonly aimMm?: number | undefined;
   readonly interpassC: number | null;
+  /** Most the metal may be before any run, the root's too, °C; null or left out: it does not matter. */
+  readonly everyRunC?: number | null | undefined;
+  /** Longest run, mm; null or left out: as long as the hand goes. */
+  readonly mostRunMm?: number | null | undefined;
   /** How far from the seam colour may reach in air, mm; null: it does not matter. */
   readonly colourWithinMm?: number | null | undefined;
   readonly people: 1 | 2;
@@ -85,7 +89,8 @@ export function checkSeam(question: SeamQuestion): void {
     if (value !== null && !(value >= low && value <= high))
       errors.push({ path, message: `give ${low} to ${high} ${unit}` });
   };
-  const { lengthMm, sides, passes, arcs, interpassC, colourWithinMm = null, bars } = question;
+  const { lengthMm, sides, passes, arcs, interpassC, everyRunC = null, mostRunMm = null, bars } = question;
+  const { colourWithinMm = null } = question;
   within(lengthMm, [15, 10000], ['lengthMm'], 'mm');
   sides.forEach(({ thicknessMm, reachMm }, index) => {
     within(thicknessMm, [0.3, 60], ['sides', index, 'thicknessMm'], 'mm');
@@ -95,6 +100,8 @@ export function checkSeam(question: SeamQuestion): void {
     errors.push({ path: ['passes'], message: 'give 1 to 12 passes' });
   arcs.forEach((arc, index) => checkArc(arc, ['arcs', index], errors));
   within(interpassC, [40, 500], ['interpassC'], '°C');
+  within(everyRunC, [30, 500], ['everyRunC'], '°C');
+  within(mostRunMm, [10, 1000], ['mostRunMm'], 'mm');
   within(colourWithinMm, [1, 150], ['colourWithinMm'], 'mm');
   checkBars(bars, ['bars'], errors);
   if (
@@ -163,6 +170,10 @@ export const shellOf = ({ kind, lengthMm, beyondMm, closedInside, sides }: SeamQ
   };
 };
 
+/** The lower of two limits; null: neither is there. */
+const lower = (one: number | null, other: number | null): number | null =>
+  one === null || other === null ? (one ?? other) : Math.min(one, other);
+
 /** The problem a question states. @throws InputError naming every faulty field */
 export function seamProblem(question: SeamQuestion): SeamProblem {
   checkSeam(question);
@@ -180,6 +191,8 @@ export function seamProblem(question: SeamQuestion): SeamProblem {
     left,
     fixed,
     colourWithinMm = null,
+    everyRunC = null,
+    mostRunMm = null,
   } = question;
   const shell = shellOf(question);
   const thin = sides[0].thicknessMm <= sides[1].thicknessMm ? sides[0] : sides[1];
@@ -191,7 +204,8 @@ export function seamProblem(question: SeamQuestion): SeamProblem {
     passes,
     arcs: arcs.map((arc) => arcSource(arc, aimMm)),
     interpassC,
-    everyRunC: colourWithinMm === null ? null : warmestFor(question, colourWithinMm, AMBIENT_C),
+    everyRunC: lower(everyRunC, colourWithinMm === null ? null : warmestFor(question, colourWithinMm, AMBIENT_C)),
+    mostRunMm,
     ambientC: AMBIENT_C,
     emissivity: thermal.emissivity.tinted,
     shrinkMm: [(pulls[0]! + pulls[1]!) / 2],

@@ -30,14 +30,15 @@ export interface OrderSearch {
 }
 
 /** How good a plan is by an aim, beside once round: smaller is better. */
-function costOf({ minutes, pull }: Judgement, aim: OrderAim, than: Judgement): number {
+function costOf({ minutes, pull, runs }: Judgement, aim: OrderAim, than: Judgement): number {
   const time = minutes / Math.max(0.1, than.minutes);
   const pulled = pull.mm / Math.max(data.worth.smallPullMm, than.pull.mm);
   // What the aim does not name may not get worse than by habit.
   const worse = (share: number): number => 4 * Math.max(0, share - 1);
-  if (aim === 'time') return time + worse(pulled) + 0.05 * pulled;
-  if (aim === 'pull') return pulled + worse(time) + 0.05 * time;
-  return time + pulled;
+  const stops = data.stops.each * runs.length;
+  if (aim === 'time') return time + worse(pulled) + 0.05 * pulled + stops;
+  if (aim === 'pull') return pulled + worse(time) + 0.05 * time + stops;
+  return time + pulled + stops;
 }
 
 /** A plan under search: turns on segments. */

@@ -30,12 +30,13 @@ function cutAt({ fromMm, toMm }: Stretch, stretches: readonly Stretch[]): readon
 
 /**
  * Cuts a seam into so many even segments, fewer where parts of it are left out; none longer than what is reached at
- * once.
+ * once, or than a run may be.
  */
 export function segmentsOf(problem: SeamProblem, count: number): readonly Stretch[] {
   const length = problem.shell.lengthMm / count;
   const access = accessOf(problem);
-  const most = problem.turns ? Math.max(1, reachMm(access)) : Infinity;
+  const reached = problem.turns ? Math.max(1, reachMm(access)) : Infinity;
+  const most = Math.min(reached, problem.mostRunMm ?? Infinity);
   return wanted(problem).flatMap(({ fromMm, toMm }) => {
     const parts = Math.max(1, Math.round((toMm - fromMm) / length), Math.ceil((toMm - fromMm) / most - 1e-9));
     const step = (toMm - fromMm) / parts;

@@ -96,6 +96,7 @@ export class OrderPlanning {
   readonly usualTravel = computed(() => this.planned()?.usual.travelMmPerS ?? USUAL_TRAVEL_MM_PER_S);
   /** Limit of the metal that bears least; null where nobody asks for one. */
   readonly usualInterpassC = computed(() => this.planned()?.usual.interpassC ?? null);
+  readonly tacks = computed(() => this.planned()?.tacks ?? null);
   /** What is asked of the search and of the simulation; null while the joint or its settings are not there. */
   readonly question = computed<SeamQuestion | null>(() => this.planned()?.question ?? null, { equal: same });
 
