@@ -33,12 +33,13 @@ export interface OrderSearch {
 function costOf({ minutes, pull, runs }: Judgement, aim: OrderAim, than: Judgement): number {
   const time = minutes / Math.max(0.1, than.minutes);
   const pulled = pull.mm / Math.max(data.worth.smallPullMm, than.pull.mm);
-  // What the aim does not name may not get worse than by habit.
-  const worse = (share: number): number => 4 * Math.max(0, share - 1);
+  const { tooMuch, besides, balanceTime, mostTimes } = data.aims;
+  // What the aim does not name may not get much worse than by habit.
+  const over = (share: number, most: number): number => tooMuch * Math.max(0, share - most);
   const stops = data.stops.each * runs.length;
-  if (aim === 'time') return time + worse(pulled) + 0.05 * pulled + stops;
-  if (aim === 'pull') return pulled + worse(time) + 0.05 * time + stops;
-  return time + pulled + stops;
+  if (aim === 'time') return time + over(pulled, 1) + besides * pulled + stops;
+  if (aim === 'pull') return pulled + over(time, mostTimes) + besides * time + stops;
+  return balanceTime * time + pulled + stops;
 }
 
 /** A plan under search: turns on segments. */
