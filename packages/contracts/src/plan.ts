@@ -1,4 +1,12 @@
-import { BACK_SHIELDINGS, GASES, PROCESSES, QUOTE_STAGES, TECHNIQUES, TINT_LIMITS } from '@variatum/metallurgy';
+import {
+  BACK_SHIELDINGS,
+  CAST_IRON_SCHOOLS,
+  GASES,
+  PROCESSES,
+  QUOTE_STAGES,
+  TECHNIQUES,
+  TINT_LIMITS,
+} from '@variatum/metallurgy';
 import * as z from 'zod';
 import { id, stamp } from './fields';
 import { learntSchema } from './learning';
@@ -148,7 +156,20 @@ const tacksSchema = z
 
 /** What the metal of a joint bears, °C; null: nothing is asked. */
 const metalSchema = z
-  .object({ preheatC: figure.nullable(), interpassMaxC: figure.nullable(), holdAboveC: figure.nullable() })
+  .object({
+    preheatC: figure.nullable(),
+    /** Most before a run of a later pass. */
+    interpassMaxC: figure.nullable(),
+    /** Most before any run, the root's too. */
+    everyRunC: figure.nullable(),
+    holdAboveC: figure.nullable(),
+    /** Longest run, mm. */
+    mostRunMm: figure.nullable(),
+    /** Whether every run is peened while it is hot. */
+    isPeened: z.boolean(),
+    /** School of cast iron; null: there is none. */
+    school: z.enum(CAST_IRON_SCHOOLS).nullable(),
+  })
   .readonly();
 
 const tintLimit = z.enum(TINT_LIMITS.map((one) => one.id));

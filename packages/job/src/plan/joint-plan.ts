@@ -29,6 +29,7 @@ import {
 } from '@variatum/metallurgy';
 import {
   attempted,
+  castIronSchool,
   chosenOrder,
   currentOf,
   followedRuns,
@@ -132,12 +133,19 @@ function shortOf(one: JointFacts, rod: string | null, limitA: number | null, fac
 
 /** What the metal of a joint bears, by what its pieces most likely are. */
 function metalOf({ pieces, choice }: JointFacts, kept: SeamOrder, facts: JobFacts): PlannedMetal {
+  const iron = castIronSchool(pieces, facts.metals, facts.input.job.preparation);
+  const [heldC = null] = iron?.rules.heldC ?? [];
   const preheats = (choice?.heat ?? []).filter(({ kind }) => kind === 'preheat').map(({ temperatureC: [low] }) => low);
-  const preheatC = preheats.length > 0 ? Math.max(...preheats) : null;
+  const preheatC = iron ? heldC : preheats.length > 0 ? Math.max(...preheats) : null;
   return {
     preheatC,
-    interpassMaxC: interpassOf(kept, interpassLimitOf(pieces, facts.metals)),
-    holdAboveC: isHeldWarm(pieces, facts.metals) ? preheatC : null,
+    // Cast iron has the limit of its school, if any.
+    interpassMaxC: interpassOf(kept, iron ? iron.rules.everyRunC : interpassLimitOf(pieces, facts.metals)),
+    everyRunC: iron?.rules.everyRunC ?? null,
+    holdAboveC: isHeldWarm(pieces, facts.metals) || heldC !== null ? preheatC : null,
+    mostRunMm: iron?.rules.mostRunMm ?? null,
+    isPeened: iron?.rules.isPeened ?? false,
+    school: iron?.school ?? null,
   };
 }
 
@@ -231,6 +239,7 @@ export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
           tacks,
           usualTravelMmPerS: usual.travelMmPerS,
           usualInterpassC: metal.interpassMaxC,
+          shortBeads: metal.school ? metal : null,
         })
       : null;
   const chosen = chosenOrder(kept, seam);
@@ -254,7 +263,7 @@ export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
     seam,
     count,
     usual,
-    isHeldWarm: isHeldWarm(one.pieces, facts.metals),
+    isHeldWarm: isHeldWarm(one.pieces, facts.metals) || metal.holdAboveC !== null,
     question,
     tacks,
     settings: found,

@@ -1,4 +1,11 @@
-import { NO_SEAM_ORDER, planSchema, type Plan, type PlanStep, type WeldRecord } from '@variatum/contracts';
+import {
+  NO_SEAM_ORDER,
+  planSchema,
+  type JobDetail,
+  type Plan,
+  type PlanStep,
+  type WeldRecord,
+} from '@variatum/contracts';
 import { choose, known, type WeldEntry } from '@variatum/metallurgy';
 import { jointQuestion, quoteOfJob } from '../questions';
 import { sideOf } from '../records';
@@ -161,6 +168,51 @@ test('without sizes nothing is invented: it is told what is wanting', () => {
   const bare = plan({ job: job([piece({ grade: '304L' })], { joints: [joint({ id: ONE })] }) });
   expect(bare.joints[0]).toMatchObject({ lengthMm: null, passes: [], tacks: null });
   expect(bare.open.map(({ code }) => code)).toContain('wants-sizes');
+});
+
+test('cast iron is welded by its school: cold in short peened beads that wait, hot without a wait', () => {
+  const iron = (preparation: JobDetail['preparation'] = []) =>
+    plan({
+      job: job(
+        [A, B].map((own, position) =>
+          piece({
+            id: own,
+            position,
+            grade: 'grey-iron',
+            form: 'casting',
+            thicknessMm: known(6),
+            lengthMm: known(200),
+            widthMm: known(100),
+          }),
+        ),
+        {
+          joints: [joint({ id: ONE, sides: [sideOf(A)], joint: { type: 'crack' }, lengthMm: known(160) })],
+          preparation,
+        },
+      ),
+    });
+  const cold = iron();
+  const [own] = cold.joints;
+  expect(own?.metal).toMatchObject({ school: 'cold', everyRunC: 60, isPeened: true, holdAboveC: null });
+  expect(own?.tacks).toBeNull();
+  const runs = cold.steps.filter(({ do: what }) => what === 'run');
+  const rests = cold.steps.filter(({ do: what }) => what === 'rest');
+  for (const { fromMm, toMm } of runs) expect(Math.abs(toMm! - fromMm!)).toBeLessThanOrEqual(40);
+  expect(rests.length).toBeGreaterThan(0);
+  for (const { until } of rests) expect(until).toEqual({ belowC: 60 });
+  const said = {
+    id: ID,
+    jobId: ID,
+    madeBy: null,
+    createdAt: stamp,
+    key: `cast-iron-school ${A}`,
+    way: 'hot',
+    state: 'done' as const,
+  };
+  const hot = iron([said]);
+  expect(hot.joints[0]?.metal).toMatchObject({ school: 'hot', preheatC: 300, holdAboveC: 300, interpassMaxC: null });
+  expect(hot.steps.filter(({ do: what }) => what === 'rest')).toEqual([]);
+  expect(cold.minutes.cool.median).toBeGreaterThan(hot.minutes.cool.median);
 });
 
 describe.each(JOB_KINDS)('jobs of the kind %s', (kind) => {

@@ -1,3 +1,4 @@
+export * from './cast-iron';
 export * from './attempted';
 export * from './back-purge';
 export * from './back-spaces';

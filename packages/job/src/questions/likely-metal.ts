@@ -20,6 +20,7 @@ export type Beliefs = Readonly<
 /** What a piece is taken for where heat is reckoned. */
 export interface LikelyMetal {
   readonly material: MaterialQuestion;
+  readonly family: MaterialFamily;
   /** Its wall, mm; null: not known. */
   readonly thicknessMm: number | null;
   /** Most it may have between passes, °C; undefined: nobody asks for a limit. */
@@ -41,6 +42,7 @@ export function likelyMetals(
       return [
         id,
         {
+          family: known?.family ?? COMMON_FAMILY,
           material: known ? { grade: known.id } : { family: COMMON_FAMILY },
           thicknessMm: thicknessMm.value,
           ...(limitC === undefined ? {} : { limitC }),

@@ -16,6 +16,7 @@ import {
   USUAL_COVER,
   usualPasses,
   type ArcRun,
+  type CastIronRules,
   type JointType,
   type SeamQuestion,
   type TackPlan,
@@ -101,6 +102,8 @@ export interface SeamFacts {
   readonly usualTravelMmPerS: number;
   /** Limit between passes where nobody set one, °C; null: none. */
   readonly usualInterpassC: number | null;
+  /** What metal that bears no heat asks of every run; null: nothing. */
+  readonly shortBeads: Pick<CastIronRules, 'everyRunC' | 'mostRunMm'> | null;
 }
 
 /** What is asked of the search for an order and of the simulation of its heat. */
@@ -112,6 +115,7 @@ export function seamQuestion({
   tacks,
   usualTravelMmPerS,
   usualInterpassC,
+  shortBeads,
 }: SeamFacts): SeamQuestion {
   return {
     ...seam,
@@ -119,6 +123,7 @@ export function seamQuestion({
     arcs: [{ amps, travelMmPerS: travelOf(kept, usualTravelMmPerS) }],
     aimMm: aimAtThicker(seam.sides),
     interpassC: interpassOf(kept, usualInterpassC),
+    ...(shortBeads && { everyRunC: shortBeads.everyRunC, mostRunMm: shortBeads.mostRunMm }),
     people: kept.people,
     hold: kept.hold,
     tackMm: tacks ? tacks.count * tacks.lengthMm : 0,
@@ -152,8 +157,9 @@ export const isSameOrder = (seam: SeamQuestion, one: readonly ArcRun[], other: r
 export function followedRuns(chosen: KeptPlan | null, question: SeamQuestion | null): readonly ArcRun[] {
   if (chosen) return chosen.runs;
   const habits = (question && attempted(() => habitsOf(seamProblem(question)))) ?? [];
-  // Two at once each have runs of their own.
-  return (habits.find(({ id }) => id === 'twoPeople') ?? habits[0])?.runs ?? [];
+  // Two at once each have runs of their own; short beads are laid far from one another.
+  const wanted = question?.mostRunMm ? 'skip' : 'twoPeople';
+  return (habits.find(({ id }) => id === wanted) ?? habits[0])?.runs ?? [];
 }
 
 /** What is asked of the heat of an order. */

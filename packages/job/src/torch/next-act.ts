@@ -60,6 +60,8 @@ export interface TorchFacts {
   readonly metal: MetalFacts | null;
   /** Whether the metal is to be kept above its limit, not below it. */
   readonly isHeldWarm: boolean;
+  /** Whether the bead laid last is peened while it is hot. */
+  readonly isPeened: boolean;
   readonly next: { readonly isRun: boolean; readonly restS: number; readonly limitHolds: boolean } | null;
   readonly isDone: boolean;
   /** When the last arc went out, ms by the clock on the wall; null: none burned. */
@@ -103,6 +105,7 @@ export type TorchAct = { readonly press: TorchPress } & (
       readonly isReckoned: boolean;
       readonly limitC: number | null;
       readonly leftS: number | null;
+      readonly isPeened: boolean;
       readonly free: number | null;
     }
   | { readonly code: 'rest'; readonly leftS: number }
@@ -172,7 +175,16 @@ function ofTheMetal(facts: TorchFacts, nowMs: number): TorchAct | null {
   if (isTooCold) return { code: 'warm', measuredC, limitC, press: null };
   if (isCool || isHeldWarm || !next.limitHolds) return null;
   const leftS = readyMs === null ? null : Math.max(0, (readyMs - nowMs) / 1000);
-  return { code: 'cool', nowC, isReckoned: by === 'reckoned', limitC, leftS, free, press: null };
+  return {
+    code: 'cool',
+    nowC,
+    isReckoned: by === 'reckoned',
+    limitC,
+    leftS,
+    isPeened: facts.isPeened,
+    free,
+    press: null,
+  };
 }
 
 /**

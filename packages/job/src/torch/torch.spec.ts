@@ -181,6 +181,7 @@ const FACTS: TorchFacts = {
   gas: GAS,
   metal: null,
   isHeldWarm: false,
+  isPeened: false,
   next: { isRun: true, restS: 0, limitHolds: false },
   isDone: false,
   lastEndMs: null,

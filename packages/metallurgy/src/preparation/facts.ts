@@ -27,6 +27,10 @@ export const wayOf = (id: Exclude<keyof typeof data.ways, 'source' | 'confidence
 const filled = (text: string, words: Readonly<Record<string, string>>): string =>
   text.replace(/\{(\w+)\}/g, (_, name: string) => words[name] ?? '');
 
+/** What a thing to do is known by: the same however often the list is made. */
+export const preparationKey = (fact: Words, of: { readonly joint?: string; readonly piece?: string }): string =>
+  [fact, of.joint, of.piece].filter(Boolean).join(' ');
+
 /** Makes an item of a fact. */
 export function item(
   fact: Words,
@@ -37,7 +41,7 @@ export function item(
 ): PreparationItem {
   const { title, reason, skipped, caution, source, confidence } = FACTS[fact];
   return {
-    key: [fact, of.joint, of.piece].filter(Boolean).join(' '),
+    key: preparationKey(fact, of),
     group,
     joint: of.joint ?? null,
     piece: of.piece ?? null,

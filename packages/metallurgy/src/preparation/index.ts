@@ -1,2 +1,3 @@
 export * from './preparation-input';
 export { preparationList } from './preparation-list';
+export { preparationKey } from './facts';

@@ -9,6 +9,7 @@ export * from './filler-loss';
 export * from './pool-cloud';
 export * from './alternatives';
 export * from './rods-for-part';
+export * from './cast-iron-school';
 export * from './heat-advice';
 export * from './pass-ferrite';
 export { DIAGRAM_NAMES } from './reasons';

@@ -127,8 +127,8 @@ function parts(act: TorchAct, name: string, figures: WeldFigures): Parts {
       const limit = act.limitC === null ? 'none' : warmth(act.limitC);
       return {
         what: act.leftS === null ? 'Cool' : clockWords(act.leftS),
-        about: joined(`${now}limit ${limit}.`, elsewhere(act.free)),
-        spoken: joined(`Let it cool to ${limit}.`, elsewhere(act.free)),
+        about: joined(act.isPeened ? 'Peen it now.' : '', `${now}limit ${limit}.`, elsewhere(act.free)),
+        spoken: joined(act.isPeened ? 'Peen it now.' : '', `Let it cool to ${limit}.`, elsewhere(act.free)),
       };
     }
     case 'rest':

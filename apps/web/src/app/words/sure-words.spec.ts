@@ -217,6 +217,7 @@ const PROOFS: Readonly<Record<SureWord, () => void | Promise<void>>> = {
       gas,
       metal: null,
       isHeldWarm: false,
+      isPeened: false,
       next: null,
       isDone: false,
       lastEndMs: null,

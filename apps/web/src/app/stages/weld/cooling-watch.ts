@@ -1,12 +1,12 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import type { Meter } from '@variatum/contracts';
-import { FRESH_MS, JOINTS, jointSeam, type LaidBead } from '@variatum/metallurgy';
+import { FRESH_MS, type LaidBead, type SeamQuestion } from '@variatum/metallurgy';
 import { catchError, map, of, type Observable } from 'rxjs';
 import { ComputeService } from '../../compute/compute.service';
-import { JobStore, JointStore, PartStore, WeldStore } from '../../job/stores';
+import { JobPlan } from '../../job/job-plan';
+import { JobStore, JointStore, WeldStore } from '../../job/stores';
 import { Now } from '../../kit/now';
 import { MeterStore, Readings } from '../../meters';
-import { OrderPlanning } from '../../planning';
 
 /** How warm a joint is, and when it may be gone on with. */
 export interface JointClock {
@@ -41,9 +41,8 @@ const AGAIN_MS = 3000;
 export class CoolingWatch {
   private readonly jobs = inject(JobStore);
   private readonly joints = inject(JointStore);
-  private readonly part = inject(PartStore);
   private readonly weld = inject(WeldStore);
-  private readonly order = inject(OrderPlanning);
+  private readonly plan = inject(JobPlan);
   private readonly meters = inject(MeterStore);
   private readonly readings = inject(Readings);
   private readonly compute = inject(ComputeService);
@@ -53,8 +52,7 @@ export class CoolingWatch {
 
   /** Limit of a joint: what was set for it, else what its metal bears. */
   private limitOf(joint: string): number | null {
-    const own = this.joints.find(joint)?.seamOrder?.interpassC;
-    return own ?? this.order.usualInterpassC();
+    return this.plan.of(joint)?.metal.interpassMaxC ?? null;
   }
 
   private isLongAgo(endMs: number): boolean {
@@ -193,20 +191,9 @@ export class CoolingWatch {
   }
 
   /** A joint as a seam heat is reckoned in; null where its sizes give none. */
-  private seamOf(joint: string) {
-    const shown = this.order.question();
-    if (joint === this.joints.shown()?.id) return shown;
-    const laid = this.part.layout().joints.find(({ id }) => id === joint);
-    const seam =
-      laid &&
-      jointSeam({
-        joint: laid,
-        pieces: this.part.layout().pieces,
-        metals: this.order.metals(),
-        usualThicknessMm: JOINTS.defaultThicknessMm,
-      });
-    if (!seam || !shown) return null;
+  private seamOf(joint: string): SeamQuestion | null {
+    const seam = this.plan.of(joint)?.question;
     // Of what is asked only the metal, the seam and the air matter here.
-    return { ...shown, ...seam, outOfReach: [], left: [], fixed: [], bars: [], tackMm: 0, colourWithinMm: null };
+    return seam ? { ...seam, outOfReach: [], left: [], fixed: [], bars: [], tackMm: 0, colourWithinMm: null } : null;
   }
 }

@@ -96,7 +96,10 @@ function around() {
         provide: JointStore,
         useValue: { shown: () => ({ id: 'one' }), numberOf: (id: string) => (id === 'one' ? 1 : 2) },
       },
-      { provide: JobPlan, useValue: { plan: () => ({ steps: steps() }) } },
+      {
+        provide: JobPlan,
+        useValue: { plan: () => ({ steps: steps() }), shown: () => ({ limitsC: [null, 150], metal: {} }) },
+      },
       PartSelection,
       { provide: Now, useValue: { ms, steadyMs: ms } },
       { provide: TorchAlarm, useValue: alarm },

@@ -126,6 +126,7 @@ export class TorchNow {
       },
       metal: clock && { ...clock, readyMs: clock.readyMs?.[1] ?? null },
       isHeldWarm: this.weld.isHeld(),
+      isPeened: this.plan.shown()?.metal.isPeened ?? false,
       next: next && { isRun: next.bead === 'run', restS: next.restS, limitHolds: this.limitHolds() },
       isDone: this.weld.isDone(),
       lastEndMs: lastEndMs > 0 ? lastEndMs : null,
@@ -139,10 +140,10 @@ export class TorchNow {
     return { state: stateOf(act), ...torchWords(act, this.name(), this.units.now()) };
   });
 
-  /** Whether what is next has a limit to wait for: the root has none, unless colour is to stay narrow. */
+  /** Whether what is next has a limit to wait for: a root has none, unless its metal bears no heat or no colour. */
   private limitHolds(): boolean {
     const next = this.weld.next();
-    return next?.bead === 'run' && (next.pass > 0 || this.weld.order.kept().colourWithinMm !== null);
+    return next?.bead === 'run' && (this.plan.shown()?.limitsC[next.pass] ?? null) !== null;
   }
 
   /**
