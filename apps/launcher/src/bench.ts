@@ -33,6 +33,10 @@ const SUBJECTS: Readonly<Record<string, (root: string) => Promise<void>>> = {
     await bundle(root, 'scripts/bench/truth.ts', 'dist/bench-truth.mjs');
     await run('node', [join(root, 'dist/bench-truth.mjs')], { cwd: root, ...printed });
   },
+  plan: async (root) => {
+    await bundle(root, 'scripts/bench/plan.ts', 'dist/bench-plan.mjs');
+    await run('node', [join(root, 'dist/bench-plan.mjs')], { cwd: root, ...printed });
+  },
   server: async (root) => {
     await needPostgres();
     await bundle(root, 'scripts/bench/bare-server.ts', 'dist/bare-server.mjs', ['--packages=external']);

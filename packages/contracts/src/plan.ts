@@ -139,6 +139,8 @@ const passSchema = z
     arcSeconds: figure,
     /** Times the arc is struck. */
     starts: z.int(),
+    /** Melted share of base metal in the bead, 0 to 1. */
+    dilution: rangeSchema.nullable(),
     ferriteNumber: spreadSchema.nullable(),
   })
   .readonly();

@@ -32,7 +32,7 @@ export interface Compute {
   /** One plan of a job. @param owner whose turn it takes */
   plan(input: PlanInput, owner: string, signal?: AbortSignal): Promise<Plan>;
   /** Material family the tests of a piece speak for. */
-  likelyFamily(piece: PieceEvidence): Promise<string>;
+  likelyFamily(piece: PieceEvidence): Promise<string | null>;
   /** Dilution of each kind of bead, from those that were measured. @param owner whose turn it takes */
   learnDilutions(
     questions: readonly LearnDilutionQuestion[],

@@ -88,7 +88,7 @@ export const tasks = {
   /** One plan of a job. */
   plan: (input: PlanInput): Outcome<Plan> => outcomeOf(() => planOfJob(input)),
   /** Material family the tests of a piece speak for. */
-  likelyFamily: (piece: PieceEvidence): Outcome<string> => outcomeOf(() => reckonFamily(piece)),
+  likelyFamily: (piece: PieceEvidence): Outcome<string | null> => outcomeOf(() => reckonFamily(piece)),
   /** Dilution of each kind of bead, from those that were measured; null where none of them could be taken. */
   learnDilutions: (questions: readonly LearnDilutionQuestion[]): Outcome<readonly LearntFromBeads[]> =>
     outcomeOf(() =>

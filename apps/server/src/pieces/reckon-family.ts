@@ -1,4 +1,4 @@
-import { pieceQuestion, type PieceEvidence } from '@variatum/job';
+import { likeliestFamily, pieceQuestion, type PieceEvidence } from '@variatum/job';
 import { findGrade, findRod, identify } from '@variatum/metallurgy';
 
 /**
@@ -12,10 +12,6 @@ export function knownFamily(piece: PieceEvidence): string | null | undefined {
   return undefined;
 }
 
-/** Material family the tests of a piece speak for: the one with the largest share of the candidates. */
-export function reckonFamily(piece: PieceEvidence): string {
-  const shares = new Map<string, number>();
-  for (const { family, probability } of identify(pieceQuestion(piece)).candidates)
-    shares.set(family, (shares.get(family) ?? 0) + probability);
-  return [...shares].reduce((best, entry) => (entry[1] > best[1] ? entry : best))[0];
-}
+/** Material family the tests of a piece speak for; null: none. */
+export const reckonFamily = (piece: PieceEvidence): string | null =>
+  likeliestFamily(identify(pieceQuestion(piece)).candidates) ?? null;

@@ -1,6 +1,13 @@
 export type { JobFacts, JointFacts } from './job-facts';
-export type { JointPlan, PassSettings } from './joint-plan';
-export type { KeptAnswer, KeptResults, OrderAsked, PieceBelief as LikelyPiece, PlannedChoice } from './kept-answers';
+export type { JointPlan } from './joint-plan';
+export type {
+  KeptAnswer,
+  KeptResults,
+  OrderAsked,
+  PieceBelief as LikelyPiece,
+  PlannedChoice,
+  Reckoning,
+} from './kept-answers';
 export { wholePlan, type WholePlan } from './make-plan';
 export { planOfJob } from './plan-of-job';
 export type { PlanInput } from './plan-input';

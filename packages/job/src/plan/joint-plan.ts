@@ -15,11 +15,13 @@ import {
   passLog,
   seamProblem,
   SETTING_PASSES,
+  travelFor,
   settings,
   usualPasses,
   usualVolts,
   type ArcRun,
   type FollowedStep,
+  type Joint,
   type Judgement,
   type PassLog,
   type SeamQuestion,
@@ -30,8 +32,10 @@ import {
 import {
   attempted,
   castIronSchool,
+  completedJoint,
   chosenOrder,
   currentOf,
+  depositedJoint,
   followedRuns,
   interpassLimitOf,
   interpassOf,
@@ -47,21 +51,22 @@ import {
   thinnerMm,
   USUAL_PROCESS,
   usualPassCount,
-  usualTravelOf,
+  weldedWith,
   type JointSeam,
+  type PassSettings,
   type SeamTacks,
 } from '../questions';
+import { withLearnt } from '../learning';
 import { decisionOf, weldLogOf } from '../records';
 import { plannedSteps } from '../torch';
 import type { JobFacts, JointFacts } from './job-facts';
-
-/** Settings by kind of pass; of one that cannot be reckoned none. */
-export type PassSettings = Readonly<Partial<Record<SettingPass, TorchSettings>>>;
 
 /** How one joint is welded, with what its steps and its minutes are made from. */
 export interface JointPlan {
   readonly facts: JointFacts;
   readonly rod: PlannedRod;
+  /** As it is reckoned with: melted shares and all; null: it cannot be. */
+  readonly completed: Joint | null;
   /** What is kept of its heat and order. */
   readonly kept: SeamOrder;
   readonly seam: JointSeam | null;
@@ -165,11 +170,13 @@ function passesOfJoint(
     question,
     runs,
     count,
+    completed,
   }: {
     readonly seam: JointSeam | null;
     readonly question: SeamQuestion | null;
     readonly runs: readonly ArcRun[];
     readonly count: number;
+    readonly completed: Joint | null;
   },
 ): readonly PlannedPass[] {
   const arc = question?.arcs[0];
@@ -202,6 +209,11 @@ function passesOfJoint(
         heatInputKJPerMm: heatInput({ ...arc, amps: median }),
         arcSeconds: own.reduce((sum, run) => sum + Math.abs(run.toMm - run.fromMm), 0) / travelMmPerS,
         starts: own.length,
+        dilution: completed && {
+          low: completed.dilution.min,
+          median: completed.dilution.mode,
+          high: completed.dilution.max,
+        },
         // Ferrite from root to cap is that of the rod that leads; of another one there is but its whole bead's.
         ferriteNumber:
           (rod === choice?.recommended ? choice?.passes?.[pass]?.ferriteNumber : undefined) ??
@@ -222,10 +234,14 @@ export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
   const found = rod.used === undefined ? {} : settingsOf(one, rod.used, machine, facts);
   const metal = metalOf(one, kept, facts);
   const tacks = seam && tacksOf(seam, leader.joint.type, found.root?.tack.wide ?? false);
-  const count = passesOf(kept, seam, rod.used);
+  const deposited = depositedJoint(leader, one.pieces, rod.used);
+  const usualCount = usualPassCount(seam, deposited);
+  const count = passesOf(kept, usualCount);
+  const described = withLearnt(leader.joint, facts.input.learnt ?? null);
+  const completed = completedJoint(weldedWith(described, rod.used), one.pieces);
   const usual = {
-    passes: usualPassCount(seam, rod.used),
-    travelMmPerS: usualTravelOf(leader, one.pieces, rod.used, count),
+    passes: usualCount,
+    travelMmPerS: travelFor(deposited, count),
     interpassC: interpassLimitOf(one.pieces, facts.metals),
   };
   const amps = currentOf(leader, 'root', found.root?.amps)?.[1];
@@ -234,7 +250,7 @@ export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
       ? seamQuestion({
           seam,
           kept,
-          rod: rod.used,
+          passes: count,
           amps,
           tacks,
           usualTravelMmPerS: usual.travelMmPerS,
@@ -247,7 +263,8 @@ export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
   const judged =
     (question && runs.length > 0 ? facts.orders.of({ seam: question, runs }, `judge-order ${joint.id}`) : null) ?? null;
   const problem = question && attempted(() => seamProblem(question));
-  const passes = rod.used === undefined ? [] : passesOfJoint(one, rod.used, found, { seam, question, runs, count });
+  const passes =
+    rod.used === undefined ? [] : passesOfJoint(one, rod.used, found, { seam, question, runs, count, completed });
   const log = passLog(weldLogOf(facts.input.job, joint.id));
   const open: PlanCode[] = [
     ...(one.wrong === null ? [] : [{ code: 'not-reckoned', joint: joint.id, field: one.wrong }]),
@@ -259,6 +276,7 @@ export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
   return {
     facts: one,
     rod,
+    completed,
     kept,
     seam,
     count,

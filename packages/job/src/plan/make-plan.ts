@@ -13,6 +13,7 @@ import {
   backSpaces,
   machineFor,
   quoteOfJob,
+  tackCurrentOf,
   tackPlacesMm,
   type BackSpace,
   type JobQuote,
@@ -87,7 +88,7 @@ function plannedJoint(plan: JointPlan, spaces: readonly BackSpace[], { profile }
             atMm: tackPlacesMm(tacks, seam),
             lengthMm: tacks.lengthMm,
             seconds: tackSettings.seconds,
-            amps: tackSettings.amps,
+            amps: tackCurrentOf(facts.leader, settings.root) ?? tackSettings.amps,
             kind: tackSettings.wide ? 'wide' : 'small',
           }
         : null,

@@ -132,8 +132,8 @@ test('a step keeps its name when others go, and one that was made is done', () =
   expect(made).toMatchObject({ state: 'done', entries: [start.id] });
 });
 
-test('what nobody said of the back is open, what was said is taken; nothing is purged that needs none', () => {
-  expect(plan().open.map(({ code }) => code)).toEqual(['back-not-said']);
+test('what nobody said of the back is taken as usual, what was said as said; nothing is purged that needs none', () => {
+  expect(plan().spaces[0]).toMatchObject({ way: 'purge', isSaid: false });
   const said = plan({ job: line({ joints: rings({ joint: { type: 'square-butt', backShielding: 'none' } }) }) });
   expect(said.spaces[0]).toMatchObject({ way: 'none', isSaid: true, waitMinutes: null, gasL: null });
   expect(named(said.steps, 'gas-on')).toEqual([]);

@@ -34,8 +34,10 @@ export function preparationOf(
       letters,
       numberOf: (id) => planOf({ id })?.facts.number ?? 0,
       beliefs: facts.beliefs,
+      metals: facts.metals,
       rodOf: (joint) => planOf(joint)?.rod.used,
       heatOf: (joint) => planOf(joint)?.facts.choice?.heat ?? [],
+      isPeened: (joint) => planOf(joint)?.metal.isPeened ?? false,
       tacksOf: (joint) => planOf(joint)?.tacks ?? null,
       backOf: ({ id, joint }) => {
         const behind = spaces.find(({ space }) => space.joints.includes(id));

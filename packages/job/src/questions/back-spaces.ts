@@ -125,7 +125,7 @@ function backSpace(room: InnerSpace, joints: readonly BackedJoint[], facts: Back
       targetPpm,
       gasL: answer?.gasL ?? null,
     },
-    open: isGas ? [...wanting, ...(isSaid ? [] : [{ code: 'back-not-said', space: id }])] : [],
+    open: isGas ? wanting : [],
   };
 }
 

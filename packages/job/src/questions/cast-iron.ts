@@ -25,7 +25,7 @@ export function castIronSchool(
 ): ChosenSchool | null {
   const iron = pieces.find(({ id }) => {
     const family = metals.get(id)?.family;
-    return family !== undefined && isCastIron(family);
+    return family !== undefined && family !== null && isCastIron(family);
   });
   if (!iron) return null;
   const key = preparationKey('cast-iron-school', { piece: iron.id });

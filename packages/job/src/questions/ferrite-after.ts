@@ -1,7 +1,4 @@
-import type { JointDescription } from '@variatum/contracts';
-import { completeJoint, dilutionAfter, type Choice, type JointInput } from '@variatum/metallurgy';
-import { attempted } from './attempted';
-import { COMMON_FAMILY } from './likely-metal';
+import { dilutionAfter, type Choice } from '@variatum/metallurgy';
 
 /** Ferrite as it was expected, and with what was done otherwise to the dilution. */
 export interface FerriteMoved {
@@ -10,18 +7,6 @@ export interface FerriteMoved {
   readonly to: number;
   /** Ferrite number at each; null: not reckoned. */
   readonly ferrite: readonly [number | null, number | null];
-}
-
-/** Melted share of base metal a joint is planned with, 0 to 1; null: it cannot be reckoned. */
-export function plannedDilution(
-  { dilution }: Pick<JointDescription, 'dilution'>,
-  reckoned: JointInput,
-  pieces: number,
-): number | null {
-  if (typeof dilution === 'number') return dilution;
-  if (dilution) return dilution.mode;
-  const families = Array.from({ length: pieces }, () => COMMON_FAMILY);
-  return attempted(() => completeJoint(reckoned, families).dilution.mode);
 }
 
 /**

@@ -15,3 +15,4 @@ export * from './preparation';
 export * from './seam-order';
 export * from './seam-places';
 export * from './usual-fit';
+export * from './welded-with';

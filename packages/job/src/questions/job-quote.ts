@@ -1,5 +1,5 @@
 import type { JobDetail, JointRecord, Learnt, Piece, Workshop } from '@variatum/contracts';
-import { NO_RATES, passLog, type QuotedJoint, type QuoteQuestion } from '@variatum/metallurgy';
+import { NO_RATES, passLog, travelFor, type QuotedJoint, type QuoteQuestion } from '@variatum/metallurgy';
 import { learntPace } from '../learning';
 import {
   activeJoints,
@@ -14,9 +14,9 @@ import {
 } from '../records';
 import { backedJoints, backSpaces, type BackSpace } from './back-spaces';
 import { profileOfJob } from './inspection';
-import { depositedJoint, usualTravelOf } from './joint-deposit';
+import { depositedJoint } from './joint-deposit';
 import { likelyMetals, type LikelyMetal } from './likely-metal';
-import { keptOrder, passesOf, seamOf, travelOf } from './seam-order';
+import { keptOrder, passesOf, seamOf, travelOf, usualPassCount } from './seam-order';
 
 /** A job as it is priced, and the joints whose length is not known and that are left out. */
 export interface JobQuote {
@@ -56,8 +56,9 @@ function runOf(
 ): Pick<QuotedJoint, 'passes' | 'travelMmPerS'> {
   const seam = seamOf(part, joint.id, metals);
   const kept = keptOrder(leader.seamOrder);
-  const passes = passesOf(kept, seam, rod);
-  return seam ? { passes, travelMmPerS: travelOf(kept, usualTravelOf(leader, pieces, rod, passes)) } : {};
+  const deposited = depositedJoint(leader, pieces, rod);
+  const passes = passesOf(kept, usualPassCount(seam, deposited));
+  return seam ? { passes, travelMmPerS: travelOf(kept, travelFor(deposited, passes)) } : {};
 }
 
 /** Rod of a joint that is not decided on yet, as far as it is reckoned; null: none is fed. */

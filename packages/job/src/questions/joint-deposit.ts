@@ -1,7 +1,8 @@
 import type { JointRecord, Piece } from '@variatum/contracts';
-import { JOINTS, travelFor, type DepositedJoint } from '@variatum/metallurgy';
+import { JOINTS, type DepositedJoint } from '@variatum/metallurgy';
 import { fitOf } from '../records';
 import { wallsOf } from './likely-metal';
+import { weldedWith } from './welded-with';
 
 /**
  * What of a joint its deposit is reckoned from.
@@ -16,15 +17,10 @@ export function depositedJoint(
   const walls = wallsOf(pieces);
   return {
     type: joint.type,
-    technique: rod === null ? 'fused' : joint.technique,
+    technique: weldedWith(joint, rod).technique,
     process: joint.process,
     thicknessMm: walls.length > 0 ? walls : [JOINTS.defaultThicknessMm],
     fit: fitOf(fit),
     ...(rod === null ? { rodMm: null } : {}),
   };
 }
-
-/** How fast a hand usually goes along a joint of so many passes, mm/s. */
-export const usualTravelOf = (
-  ...[leader, pieces, rod, passes]: [...Parameters<typeof depositedJoint>, number]
-): number => travelFor(depositedJoint(leader, pieces, rod), passes);

@@ -8,8 +8,10 @@ import {
   type Process,
   type SettingPass,
   type SettingsQuestion,
+  type TorchSettings,
 } from '@variatum/metallurgy';
 import { usualFitOf } from './usual-fit';
+import { weldedWith } from './welded-with';
 
 /** Process of a joint nobody has said one of. */
 export const USUAL_PROCESS: Process = 'gtaw';
@@ -40,11 +42,9 @@ export function settingsQuestion(facts: SettingsFacts): SettingsQuestion | null 
   if (!joint) return null;
   const { rod, machine, profile } = facts;
   const fit = facts.record && usualFitOf(joint.type, facts.record.fit, facts.pieces);
-  // No rod in a joint that could take one: its edges are melted together.
-  const technique = rod === null && joint.technique === undefined ? ('fused' as const) : joint.technique;
   return {
     pieces,
-    joint: { ...joint, ...(technique ? { technique } : {}) },
+    joint: weldedWith(joint, rod),
     rod,
     process: joint.process ?? USUAL_PROCESS,
     pass: facts.pass,
@@ -74,6 +74,19 @@ export function currentOf(
   const own = record?.settings[pass]?.amps;
   if (own !== undefined && isWithin(own, LIMITS.machineAmperes)) return [own, own, own];
   return reckoned ?? null;
+}
+
+/** Settings by kind of pass; of one that cannot be reckoned none. */
+export type PassSettings = Readonly<Partial<Record<SettingPass, TorchSettings>>>;
+
+/**
+ * Current of tacks, A: as it is reckoned, and moved with the root where the welder set that otherwise; null while the
+ * root is not reckoned.
+ */
+export function tackCurrentOf(record: Pick<JointRecord, 'settings'>, root: TorchSettings | undefined): number | null {
+  if (!root) return null;
+  const [, set] = currentOf(record, 'root', root.amps) ?? root.amps;
+  return Math.round((root.tack.amps * set) / root.amps[1]);
 }
 
 /** Settings a pass of so many is welded with. @param pass 0 for the root */

@@ -14,19 +14,35 @@ export const COMMON_FAMILY: MaterialFamily = 'austenitic';
 
 /** What is believed of pieces, by their identifiers: likeliest grade first. */
 export type Beliefs = Readonly<
-  Record<string, { readonly candidates: readonly Pick<Candidate, 'grade' | 'probability'>[] }>
+  Record<string, { readonly candidates: readonly Pick<Candidate, 'grade' | 'family' | 'probability'>[] }>
 >;
 
 /** What a piece is taken for where heat is reckoned. */
 export interface LikelyMetal {
   readonly material: MaterialQuestion;
-  readonly family: MaterialFamily;
+  /** null: nothing is known of it. */
+  readonly family: MaterialFamily | null;
   /** Its wall, mm; null: not known. */
   readonly thicknessMm: number | null;
   /** Most it may have between passes, °C; undefined: nobody asks for a limit. */
   readonly limitC?: number;
   /** Whether it hardens in air, and is held warm until the weld is done. */
   readonly isHeldWarm: boolean;
+}
+
+type Candidates = Beliefs[string]['candidates'];
+
+/** The family most of what a piece may be belongs to; undefined: it may be nothing. */
+export function likeliestFamily(candidates: Candidates): MaterialFamily | undefined {
+  const shares = new Map<MaterialFamily, number>();
+  for (const { family, probability } of candidates) shares.set(family, (shares.get(family) ?? 0) + probability);
+  return [...shares].sort(([, one], [, other]) => other - one)[0]?.[0];
+}
+
+/** The likeliest grade of the likeliest family: many grades of a family, each unlikely, are likelier than one. */
+function likeliestGrade(candidates: Candidates): string | undefined {
+  const family = likeliestFamily(candidates);
+  return candidates.find((one) => one.family === family)?.grade;
 }
 
 /** What each piece most likely is, as far as heat asks, by its identifier. */
@@ -36,13 +52,13 @@ export function likelyMetals(
 ): ReadonlyMap<string, LikelyMetal> {
   return new Map(
     pieces.map(({ id, grade, thicknessMm }) => {
-      const likely = grade ?? beliefs[id]?.candidates[0]?.grade;
+      const likely = grade ?? likeliestGrade(beliefs[id]?.candidates ?? []);
       const known = likely === undefined ? undefined : findGrade(likely);
       const limitC = known && interpassLimit(known);
       return [
         id,
         {
-          family: known?.family ?? COMMON_FAMILY,
+          family: known?.family ?? null,
           material: known ? { grade: known.id } : { family: COMMON_FAMILY },
           thicknessMm: thicknessMm.value,
           ...(limitC === undefined ? {} : { limitC }),

@@ -12,7 +12,7 @@ import {
 } from '@variatum/metallurgy';
 import { assemblyPiece, laidJoint, piecesOfJoint, type LaidPart } from '../records';
 import { thinnestWallMm } from './back-purge';
-import type { Beliefs } from './likely-metal';
+import type { Beliefs, LikelyMetal } from './likely-metal';
 import type { SeamTacks } from './seam-order';
 import { usualFitOf } from './usual-fit';
 
@@ -27,19 +27,23 @@ export interface PreparationFacts {
   /** Number people know a joint by. */
   numberOf(jointId: string): number;
   readonly beliefs: Beliefs;
+  /** What each piece most likely is. */
+  readonly metals: ReadonlyMap<string, LikelyMetal>;
   /** Rod of a joint: the one decided on, else the first; null: none is fed; undefined: not reckoned yet. */
   rodOf(joint: JointRecord): string | null | undefined;
   /** Heat a joint calls for, as far as it is reckoned. */
   heatOf(joint: JointRecord): readonly HeatAdvice[];
   /** How a joint is held; null: by no tacks, or nobody can say. */
   tacksOf(joint: JointRecord): SeamTacks | null;
+  /** Whether every bead of a joint is peened while it is hot. */
+  isPeened(joint: JointRecord): boolean;
   /** What keeps air from the back of a joint; null: nothing is planned there. */
   backOf(joint: JointRecord): BackShielding | null;
   readonly profile: Pick<AcceptanceProfile, 'highLowMm'>;
   readonly workshop: Pick<Workshop, 'lengthUnit' | 'temperatureUnit'> | null;
 }
 
-function preparedPiece(piece: Piece, { letters, beliefs }: PreparationFacts): PreparedPiece {
+function preparedPiece(piece: Piece, { letters, beliefs, metals }: PreparationFacts): PreparedPiece {
   const { family, thicknessMm, outsideMm } = assemblyPiece(piece);
   const { id, name, kind, form, shape, coating, condition, grade } = piece;
   return {
@@ -50,7 +54,7 @@ function preparedPiece(piece: Piece, { letters, beliefs }: PreparationFacts): Pr
     shape,
     coating,
     condition,
-    family: family ?? null,
+    family: metals.get(id)?.family ?? family ?? null,
     thicknessMm,
     outsideMm,
     crackProne: mayBeFreeMachining(grade === null ? (beliefs[id]?.candidates ?? []) : [{ grade, probability: 1 }]),
@@ -77,6 +81,7 @@ function preparedJoint(joint: JointRecord, facts: PreparationFacts): PreparedJoi
     thicknessRatio: figures?.thicknessRatio?.value ?? null,
     meltsThrough: likelyMeltsThrough(joint.joint.type, thinnestWallMm(pieces)),
     tacks: facts.tacksOf(joint),
+    isPeened: facts.isPeened(joint),
     fused: rod === null || (rod === undefined && technique === 'fused'),
     heat: facts.heatOf(joint),
   };

@@ -9,6 +9,7 @@ import {
   JOINTS,
   jointSeam,
   LIMITS,
+  passesFor,
   readyRuns,
   seamProblem,
   tackLength,
@@ -17,6 +18,7 @@ import {
   usualPasses,
   type ArcRun,
   type CastIronRules,
+  type DepositedJoint,
   type JointType,
   type SeamQuestion,
   type TackPlan,
@@ -60,13 +62,15 @@ export function seamOf(
 export const thinnerMm = ({ sides }: Pick<JointSeam, 'sides'>): number =>
   Math.min(...sides.map(({ thicknessMm }) => thicknessMm));
 
-/** Passes usual for a seam: one where its edges are melted together. @param rod null: none */
-export const usualPassCount = (seam: JointSeam | null, rod: string | null | undefined): number =>
-  seam === null || rod === null ? 1 : usualPasses(thinnerMm(seam)).length;
+/**
+ * Passes usual for a seam: one where its edges are melted together.
+ * @param deposited what its rod is reckoned from
+ */
+export const usualPassCount = (seam: JointSeam | null, deposited: DepositedJoint): number =>
+  seam === null || deposited.rodMm === null ? 1 : passesFor(deposited, usualPasses(thinnerMm(seam)).length);
 
 /** Passes of a seam: as they are said, else as usual. */
-export const passesOf = (kept: SeamOrder, seam: JointSeam | null, rod: string | null | undefined): number =>
-  takeable(kept, 'passes') ?? usualPassCount(seam, rod);
+export const passesOf = (kept: SeamOrder, usual: number): number => takeable(kept, 'passes') ?? usual;
 
 /** How fast the hand goes, mm/s: as it is said, else as usual. */
 export const travelOf = (kept: SeamOrder, usualMmPerS: number): number => takeable(kept, 'travelMmPerS') ?? usualMmPerS;
@@ -94,7 +98,7 @@ export const tackPlacesMm = ({ at, closed }: SeamTacks, { lengthMm }: Pick<Joint
 export interface SeamFacts {
   readonly seam: JointSeam;
   readonly kept: SeamOrder;
-  readonly rod: string | null | undefined;
+  readonly passes: number;
   /** Current of the root as it is set, A. */
   readonly amps: number;
   readonly tacks: SeamTacks | null;
@@ -110,7 +114,7 @@ export interface SeamFacts {
 export function seamQuestion({
   seam,
   kept,
-  rod,
+  passes,
   amps,
   tacks,
   usualTravelMmPerS,
@@ -119,7 +123,7 @@ export function seamQuestion({
 }: SeamFacts): SeamQuestion {
   return {
     ...seam,
-    passes: passesOf(kept, seam, rod),
+    passes,
     arcs: [{ amps, travelMmPerS: travelOf(kept, usualTravelMmPerS) }],
     aimMm: aimAtThicker(seam.sides),
     interpassC: interpassOf(kept, usualInterpassC),

@@ -1,8 +1,8 @@
 import type { JobDetail, Machine } from '@variatum/contracts';
-import { known, SeededRandom, type JointType, type Technique } from '@variatum/metallurgy';
+import { known, NOT_GIVEN, SeededRandom, type JointType, type Technique } from '@variatum/metallurgy';
 import { keptOrder } from '../questions';
 import { sideOf } from '../records';
-import { job, joint, piece } from './records';
+import { ID, job, joint, piece, stamp } from './records';
 
 /** Kinds of jobs a plan must hold for. */
 export const JOB_KINDS = [
@@ -26,6 +26,25 @@ export interface RandomJob {
 
 const GRADES = ['304L', '316L', '304', '321', '303', '430', '410', 'S32205', 'A36', 'S30430'] as const;
 const SERVICES = [{}, { environment: 'outdoor' }, { environment: 'sea' }, { environment: 'food' }] as const;
+
+/** Share of jobs a size is wanting of. */
+const UNMEASURED = 0.08;
+/** Share of joints somebody has decided on, and rods they take. */
+const DECIDED = 0.4;
+const HABITS = ['ER308L', 'ER309L', 'ER316L', 'ERNiCr-3', null] as const;
+
+const decision = (id: string, jointId: string, rod: string | null): JobDetail['decisions'][number] => ({
+  id,
+  jobId: ID,
+  jointId,
+  rod,
+  recommended: rod,
+  engineVersion: '0',
+  seed: 1,
+  note: '',
+  madeBy: null,
+  createdAt: stamp,
+});
 
 /** Identifier made of a number, the same each time. */
 const idOf = (number: number): string => `00000000-0000-4000-8000-${number.toString(16).padStart(12, '0')}`;
@@ -64,6 +83,9 @@ export function randomJob(kind: JobKind, seed: number): RandomJob {
       ...(isRing ? { outsideMm: known(outsideMm) } : { widthMm: known(between(40, 300)) }),
     }),
   );
+  // Of some nobody has measured a size yet.
+  const unmeasured = random.next() < UNMEASURED ? pieces[random.below(pieces.length)] : undefined;
+  if (unmeasured) unmeasured[isRing ? 'outsideMm' : 'widthMm'] = NOT_GIVEN;
   const technique: Partial<Record<JobKind, Technique>> = { overlay: 'overlay' };
   const types: readonly JointType[] = isRing
     ? ['square-butt']
@@ -91,8 +113,12 @@ export function randomJob(kind: JobKind, seed: number): RandomJob {
       }),
     }),
   );
+  // Some are decided already, by habit and not by what ranks first.
+  const decisions = joints.flatMap(({ id, alikeTo }, index) =>
+    alikeTo === null && random.next() < DECIDED ? [decision(idOf(200 + index), id, pick(HABITS))] : [],
+  );
   return {
-    job: job(pieces, { joints, service: pick(SERVICES) }),
+    job: job(pieces, { joints, service: pick(SERVICES), decisions }),
     workshop: { machines: [machineOf(kind === 'small-machine' ? 40 : 200)] },
   };
 }

@@ -1,4 +1,5 @@
 export * from './alarm-sound';
+export * from './at-hand';
 export * from './heard-reading';
 export * from './inside-gas';
 export * from './next-act';

@@ -29,9 +29,7 @@ export function heating(question: PreparationQuestion): readonly PreparationItem
           ),
         ];
       }),
-      ...(joint.pieces.some((piece) => cast.has(piece))
-        ? [item('peen', 'heat', { joint: joint.id }, { joint: joint.name })]
-        : []),
+      ...(joint.isPeened ? [item('peen', 'heat', { joint: joint.id }, { joint: joint.name })] : []),
     ]),
   ];
 }

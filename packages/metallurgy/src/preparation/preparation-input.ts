@@ -46,6 +46,8 @@ export interface PreparedJoint {
   readonly meltsThrough: boolean;
   /** How it is held; null: by no tacks, or nobody can say. */
   readonly tacks: Pick<TackPlan, 'count' | 'closed' | 'wide'> | null;
+  /** Whether every bead is peened while it is hot. */
+  readonly isPeened: boolean;
   /** Whether no rod is used. */
   readonly fused: boolean;
   /** Heat the pieces call for with the rod that leads. */

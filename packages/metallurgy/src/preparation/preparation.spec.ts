@@ -28,6 +28,7 @@ const joint = (more: Partial<PreparedJoint> = {}): PreparedJoint => ({
   thicknessRatio: 1,
   meltsThrough: true,
   tacks: { count: 4, closed: true, wide: false },
+  isPeened: false,
   fused: true,
   heat: [],
   ...more,
@@ -107,7 +108,7 @@ test('cast iron: two schools with their time, oil baked out, every bead peened, 
   ];
   const items = list(
     [piece('a', { family: 'cast-iron', form: 'casting' }), piece('b')],
-    [joint({ type: 'saddle', fused: false, heat })],
+    [joint({ type: 'saddle', fused: false, isPeened: true, heat })],
   );
   expect(keys(items)).toEqual(expect.arrayContaining(['bake-out', 'cast-iron-school', 'peen', 'clamp-flange']));
   expect(keys(items)).not.toContain('heat');

@@ -1,6 +1,7 @@
 import { computed, inject, Injectable } from '@angular/core';
-import { completedJoint, sectionQuestionOf } from '@variatum/job';
+import { completedJoint, sectionQuestionOf, weldedWith } from '@variatum/job';
 import type { Joint, SectionQuestion } from '@variatum/metallurgy';
+import { JobPlan } from '../../job/job-plan';
 import { JobStore, JointStore, PartStore } from '../../job/stores';
 import type { PulledPool } from '../../part/section-view';
 
@@ -10,6 +11,7 @@ export class JointPool {
   private readonly jobs = inject(JobStore);
   private readonly joints = inject(JointStore);
   private readonly part = inject(PartStore);
+  private readonly plan = inject(JobPlan);
 
   /** Pieces that meet, in the order of the joint. */
   readonly pieces = this.jobs.meeting;
@@ -19,7 +21,9 @@ export class JointPool {
     this.pieces().map(({ id }) => this.jobs.pieces().findIndex((piece) => piece.id === id)),
   );
   /** The joint as it is reckoned with; null while it cannot be: what is wrong stands at its field. */
-  readonly completed = computed<Joint | null>(() => completedJoint(this.joints.reckoned(), this.pieces()));
+  readonly completed = computed<Joint | null>(() =>
+    completedJoint(weldedWith(this.joints.reckoned(), this.plan.shown()?.rod.used), this.pieces()),
+  );
   /** What the section is drawn from; null while the joint cannot be reckoned with. */
   readonly section = computed<SectionQuestion | null>(() =>
     sectionQuestionOf(this.completed(), this.pieces(), this.joints.leading(), this.part.layout()),

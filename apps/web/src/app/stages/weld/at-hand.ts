@@ -1,14 +1,7 @@
 import { inject, Injectable, signal } from '@angular/core';
+import type { AtHand } from '@variatum/job';
 import { JobStore } from '../../job/stores';
 
-/** What is set at the machine and in the hand just now, as it goes into the log. */
-export interface AtHand {
-  readonly amps: number | null;
-  /** null: no rod; undefined: not known yet. */
-  readonly rod: string | null | undefined;
-  readonly rodMm: number | null;
-  readonly lot: string;
-}
 type Said = Readonly<Record<string, Partial<AtHand>>>;
 
 const KEY = 'variatum at hand';

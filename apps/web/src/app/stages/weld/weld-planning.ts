@@ -2,11 +2,13 @@ import { computed, inject, Injectable, signal } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
 import type { WeldRecord } from '@variatum/contracts';
 import {
+  atHandOf,
   ferriteAfter,
   nextAtJoint,
-  plannedDilution,
   redoneOrder,
   settingPassOf,
+  tackCurrentOf,
+  type AtHand,
   type FerriteMoved,
 } from '@variatum/job';
 import {
@@ -24,7 +26,9 @@ import { AnswerService } from '../../job/answer.service';
 import { JobPlan } from '../../job/job-plan';
 import { JobStore, JointStore, WeldStore } from '../../job/stores';
 import { OrderPlanning, SettingsPlanning } from '../../planning';
-import { SaidAtHand, type AtHand } from './at-hand';
+import { SaidAtHand } from './at-hand';
+
+const NOTHING_AT_HAND: AtHand = { amps: null, rod: undefined, rodMm: null, lot: '' };
 
 /** The weld of the joint looked at: its plan as steps, its log, what is next, and what went otherwise. */
 @Injectable()
@@ -68,22 +72,13 @@ export class WeldPlanning {
   /** Rod of the bead that was laid last, else the one at hand. */
   readonly lastRod = computed(() => this.log().beads.at(-1)?.rod ?? this.atHand().rod ?? null);
 
-  /** What is set and held: what was said last, else what the last bead had, else the plan. */
+  /** What is set and held: what was said last, else the plan. */
   readonly atHand = computed<AtHand>(() => {
-    const shown = this.joints.shown();
-    const said = this.said.of(shown?.id);
-    const set = this.settings.set();
-    const last = this.log()
-      .beads.filter(({ bead }) => bead !== 'tack')
-      .at(-1);
-    const tack = this.next()?.bead === 'tack' ? (this.settings.tack()?.amps ?? null) : null;
-    const rod = said.rod !== undefined ? said.rod : last ? last.rod : this.settings.rod();
-    return {
-      amps: said.amps ?? tack ?? set?.amps ?? null,
-      rod,
-      rodMm: rod === null ? null : (said.rodMm ?? last?.rodMm ?? set?.rodMm ?? null),
-      lot: said.lot ?? last?.lot ?? '',
-    };
+    const own = this.own();
+    const said = this.said.of(own?.facts.joint.id);
+    return own
+      ? atHandOf({ ...own, rod: own.rod.used, leader: own.facts.leader }, this.next(), this.log(), said)
+      : NOTHING_AT_HAND;
   });
 
   say(changes: Partial<AtHand>): void {
@@ -92,12 +87,13 @@ export class WeldPlanning {
   }
 
   private readonly planned = computed<PlannedWeld>(() => {
-    const [set, tackSettings] = [this.settings.set(), this.settings.tack()];
+    const [own, set] = [this.own(), this.settings.set()];
+    const tackAmps = own && tackCurrentOf(own.facts.leader, own.settings.root);
     return {
       steps: this.steps(),
       amps: (pass, tack) => {
         if (!tack) return this.settings.ampsOf(settingPassOf(pass, this.order.passes()));
-        return tackSettings && tackCurrent(tackSettings.amps);
+        return tackAmps === null ? null : tackCurrent(tackAmps);
       },
       travelMmPerS: this.order.question()?.arcs[0]?.travelMmPerS ?? this.order.usualTravel(),
       rod: this.settings.rod(),
@@ -117,8 +113,8 @@ export class WeldPlanning {
     const ratio = this.deviations().findLast(({ heatRatio, touches }) => touches === 'ferrite' && heatRatio !== null);
     const curve = this.answers.settled()?.dilutionCurve;
     if (!ratio?.heatRatio || !curve || curve.rod === null || curve.rod !== this.answers.best()?.rod) return null;
-    const planned = plannedDilution(this.joints.joint(), this.joints.reckoned(), this.jobs.meeting().length);
-    return planned === null ? null : ferriteAfter(curve, planned, ratio.heatRatio);
+    const planned = this.own()?.completed?.dilution.mode;
+    return planned === undefined ? null : ferriteAfter(curve, planned, ratio.heatRatio);
   });
 
   /**

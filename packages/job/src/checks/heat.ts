@@ -1,0 +1,30 @@
+import { currentOf } from '../questions';
+import { held, type Check } from './contradiction';
+
+/** Current, travel and energy of settings, plan and heat are one; what of the arc stays in the metal is less than all. */
+export const heat: Check = ({ plan, joints, whole }) =>
+  plan.joints.flatMap((own, index) => {
+    const rooms = joints.find(({ joint }) => joint === own.id);
+    const [root] = own.passes;
+    const leader = whole.joints[index]?.facts.leader;
+    if (!rooms?.settings || !root || !leader) return [];
+    const amps = currentOf(leader, 'root', rooms.settings.amps)?.[1];
+    const arc = rooms.heat?.seam.arcs[0];
+    return [
+      ...held(own.id, 'heat: current of the root', root.amps.median, amps),
+      ...(arc
+        ? [
+            ...held(own.id, 'heat: current', arc.amps, amps),
+            ...held(own.id, 'heat: travel', arc.travelMmPerS, root.travelMmPerS),
+          ]
+        : []),
+      ...own.passes.flatMap((pass) => {
+        // Volts times amperes over millimetres a second are joules a millimetre.
+        const arcEnergy = (pass.volts * pass.amps.median) / pass.travelMmPerS / 1000;
+        return [
+          ...held(own.id, 'heat: arc energy', pass.arcEnergyKJPerMm, arcEnergy),
+          ...held(own.id, 'heat: input below the arc’s', pass.heatInputKJPerMm < arcEnergy, true),
+        ];
+      }),
+    ];
+  });

@@ -1,0 +1,22 @@
+import { decisionOf } from '../records';
+import { held, type Check } from './contradiction';
+
+/** Once decided, the decided rod wherever a rod is named; until then the one that is recommended. */
+export const rod: Check = ({ job, plan, joints, torch, whole }) =>
+  plan.joints.flatMap((own) => {
+    const records = whole.facts.joints.map(({ joint }) => joint);
+    const record = records.find(({ id }) => id === own.id);
+    const decision = record && decisionOf(records, job.decisions, record);
+    const used = decision ? decision.rod : own.rod.best;
+    const rooms = joints.find(({ joint }) => joint === own.id);
+    const isFed = used !== null;
+    return [
+      ...held(own.id, 'rod: plan', own.rod.used, used),
+      ...own.passes.flatMap((pass) => held(own.id, 'rod: pass', pass.rod, used)),
+      ...torch.arcs.filter(({ joint }) => joint === own.id).flatMap((arc) => held(own.id, 'rod: torch', arc.rod, used)),
+      ...(used !== undefined && rooms?.priced ? held(own.id, 'rod: quote', rooms.priced.rodMm !== null, isFed) : []),
+      ...(used !== undefined && rooms?.settings
+        ? held(own.id, 'rod: settings', rooms.settings.rodMm !== null, isFed)
+        : []),
+    ];
+  });
