@@ -10,8 +10,17 @@ import {
   type MaterialFamily,
   type Verdict,
 } from '@variatum/metallurgy';
-import type { JobDetail, JobHead, JointRecord, Workshop } from '@variatum/contracts';
-import { activeJoints, findingsOf, FOR_EVER, leaderOf, piecesOfJoint, rodAt, weldLogOf } from '../records';
+import type { JobDetail, JointRecord, Workshop } from '@variatum/contracts';
+import {
+  activeJoints,
+  activePieces,
+  findingsOf,
+  FOR_EVER,
+  leaderOf,
+  piecesOfJoint,
+  rodAt,
+  weldLogOf,
+} from '../records';
 
 type Profiles = Partial<Pick<Workshop, 'acceptanceProfiles'>>;
 
@@ -26,10 +35,19 @@ export function profilesOf(
 }
 
 /** Profile a job is held to: the one chosen for it, else by its service. */
-export const profileOfJob = (
-  { service, acceptance }: Pick<JobHead, 'service' | 'acceptance'>,
+export function profileOfJob(
+  job: Pick<JobDetail, 'service' | 'acceptance' | 'temperaturesC' | 'pieces'>,
   workshop: Profiles | null | undefined,
-): AcceptanceProfile => profileFor(service.environment, profilesOf(workshop), acceptance);
+): AcceptanceProfile {
+  const [, hottest] = job.temperaturesC;
+  const part = {
+    environment: job.service.environment,
+    hottestC: hottest.value,
+    // What the server reckons of a piece is a family of the core's.
+    families: activePieces(job).map(({ likelyFamily }) => likelyFamily as MaterialFamily | null),
+  };
+  return profileFor(part, profilesOf(workshop), job.acceptance);
+}
 
 /**
  * What the judging of a joint is asked, from the job as it stands.
@@ -51,6 +69,7 @@ export function inspectionOf(
     // What the server reckons of a piece is a family of the core's.
     families: piecesOfJoint(job, leader).map(({ likelyFamily }) => likelyFamily as MaterialFamily | null),
     ...(rod === undefined ? {} : { deposit: rod === null ? null : findRod(rod)?.family }),
+    rodFerrite: rod ? findRod(rod)?.ferriteNumberWindow : undefined,
     jointType: leader.joint.type,
     earlyArc: passLog(weldLogOf(job, joint.id)).earlyArc,
     hasInside: spaces.some(({ joints: backs }) => backs.includes(joint.id)),

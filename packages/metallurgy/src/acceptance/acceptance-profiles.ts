@@ -1,4 +1,6 @@
 import data from '../../data/acceptance.json';
+import { isStainless, type MaterialFamily } from '../catalogue';
+import { fromJson } from '../from-json';
 
 /** Deepest heat tint a profile takes, in the order the colours come. */
 export type TintLimit = 'none' | 'straw' | 'gold' | 'purple' | 'blue' | 'any';
@@ -59,21 +61,45 @@ export function completeProfile<
   return { tintOutside, concavityMm, poreMm, bowMm, leakTight, cleaning, ...profile };
 }
 
+/** What of a part its profile follows from. */
+export interface ServedPart {
+  readonly environment?: string | undefined;
+  /** Hottest it gets in use, °C; null: not known. */
+  readonly hottestC: number | null;
+  /** Families of its metals; null: not known. */
+  readonly families: readonly (MaterialFamily | null)[];
+}
+
+interface ServiceRule {
+  readonly profile: string;
+  readonly environments?: readonly string[];
+  readonly hotterThanC?: number;
+  readonly noneStainless?: boolean;
+}
+const RULES = fromJson<readonly ServiceRule[]>(data.byService.rules);
+
+/** Whether all metals of a part are known, and none of them keeps or loses anything by its colour. */
+const isPlain = (families: ServedPart['families']): boolean =>
+  families.length > 0 && families.every((family) => family !== null && !isStainless(family) && family !== 'nickel');
+
+const fits = (rule: ServiceRule, { environment, hottestC, families }: ServedPart): boolean =>
+  (rule.environments === undefined || (environment !== undefined && rule.environments.includes(environment))) &&
+  (rule.hotterThanC === undefined || (hottestC ?? 0) > rule.hotterThanC) &&
+  (rule.noneStainless !== true || isPlain(families));
+
 /**
- * The profile a part is held to: the one chosen, else by its use the one for clean insides where that matters, else the
- * first other one.
+ * The profile a part is held to: the one chosen, else by what it is made of and what it does, else the first one.
  * @param profiles at least one
  * @param chosen id of the one chosen; one that is not there counts as none
  */
 export function profileFor<Profile extends Pick<AcceptanceProfile, 'id'>>(
-  environment: string | undefined,
+  part: ServedPart,
   profiles: readonly [Profile, ...Profile[]],
   chosen: string | null = null,
 ): Profile {
-  const clean = environment !== undefined && data.cleanInside.environments.includes(environment);
-  return (
-    profiles.find(({ id }) => id === chosen) ??
-    profiles.find(({ id }) => (id === data.cleanInside.profile) === clean) ??
-    profiles[0]
-  );
+  const own = (id: string | null): Profile | undefined => profiles.find((profile) => profile.id === id);
+  const ruled = RULES.filter((rule) => fits(rule, part)).flatMap(({ profile }) => own(profile) ?? []);
+  // A workshop whose profiles have names of its own: not the one for clean insides where nothing asks for that.
+  const other = profiles.find(({ id }) => !RULES.some(({ profile }) => profile === id));
+  return own(chosen) ?? ruled[0] ?? other ?? profiles[0];
 }

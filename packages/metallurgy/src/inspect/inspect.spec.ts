@@ -64,6 +64,8 @@ test('what is asked and not looked at leaves the verdict open, and says what', (
     ask([], { hasInside: true, profile: profile('hygienic'), environment: 'food', jointType: 'square-butt' }).open,
   ).toEqual(expect.arrayContaining(['tint-inside', 'leak', 'mismatch']));
   expect(ask([], { families: ['austenitic', 'carbon'] }).open).not.toContain('ferrite');
+  // ER310 is made to have none.
+  expect(ask([], { rodFerrite: [0, 1] }).open).not.toContain('ferrite');
 });
 
 test('all met is met; one miss misses, with what to do', () => {

@@ -47,6 +47,8 @@ export interface InspectionQuestion {
   readonly families: readonly (MaterialFamily | null)[];
   /** Family of the rod it was welded with; null: without a rod; absent: not known. */
   readonly deposit?: MaterialFamily | null | undefined;
+  /** Ferrite numbers its rod is made for; absent: not known. */
+  readonly rodFerrite?: readonly [number, number] | undefined;
   readonly jointType: string;
   /** Whether the back of the weld is the inside of something. */
   readonly hasInside: boolean;
@@ -113,7 +115,7 @@ export function limitOf(line: InspectionLineId, profile: AcceptanceProfile): Lin
 /** Whether a line is asked for at a joint. */
 function isAsked(
   line: InspectionLine,
-  { profile, environment, pressure, families, jointType, hasInside }: InspectionQuestion,
+  { profile, environment, pressure, families, jointType, hasInside, rodFerrite }: InspectionQuestion,
 ): boolean {
   switch (line.id) {
     case 'tint-inside':
@@ -123,8 +125,11 @@ function isAsked(
     case 'leak':
       return profile.leakTight && (hasInside || pressure === true || data.leakServices.includes(environment ?? ''));
     case 'ferrite':
+      // Of a rod that is made to have none nobody asks for any.
       return (
-        families.every((family) => family !== null && data.ferriteFamilies.includes(family)) && families.length > 0
+        !(rodFerrite && rodFerrite[1] < profile.ferriteMin) &&
+        families.every((family) => family !== null && data.ferriteFamilies.includes(family)) &&
+        families.length > 0
       );
     case 'cleaning':
       return profile.cleaning !== 'none';

@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import cases from '../testing/doing-cases.json';
 import { faultsOf } from '../testing/faults-of';
-import { profileFor } from '../acceptance';
 import { upperGamma } from '../arithmetic';
 import {
   areaFor,
@@ -326,12 +325,6 @@ describe('what it is for', () => {
     expect(most).toBeGreaterThan(least);
     // Where it may never be clean twice the likely wait is reckoned with.
     expect(gasForJoint({ median: 2, range90: [1, null] }, 10)[1] - most).toBeCloseTo(10, 9);
-  });
-  test('a part is held to the profile of its use', () => {
-    const [hygienic, plain] = [{ id: 'hygienic' }, { id: 'plain' }];
-    expect(profileFor('food', [plain, hygienic])).toBe(hygienic);
-    expect(profileFor('outdoor', [hygienic, plain])).toBe(plain);
-    expect(profileFor(undefined, [hygienic])).toBe(hygienic);
   });
   test('ways of shielding the back stand in an order by oxygen; dams save gas on a long line', () => {
     const run = (lengthMm: number): PurgeQuestion => ({

@@ -1,11 +1,13 @@
 import { computed, inject, Injectable } from '@angular/core';
-import type { JobRecordEntry } from '@variatum/contracts';
+import type { JobDetail, JobRecordEntry } from '@variatum/contracts';
 import { profileOfJob, recorded, verdictOf, type StandingEntry } from '@variatum/job';
-import { FaultCollector, type Verdict } from '@variatum/metallurgy';
+import { FaultCollector, NOT_GIVEN, type Verdict } from '@variatum/metallurgy';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { JobLogs } from './job-logs';
 import { JobStore } from './job-store';
 import { PartStore } from './part-store';
+
+const NO_TEMPERATURES: JobDetail['temperaturesC'] = [NOT_GIVEN, NOT_GIVEN];
 
 /** What was found, decided and seen of the open job since it was welded. */
 @Injectable()
@@ -17,8 +19,8 @@ export class RecordStore {
 
   /** Acceptance profile the job is held to. */
   readonly profile = computed(() => {
-    const { service = {}, acceptance = null } = this.jobs.job() ?? {};
-    return profileOfJob({ service, acceptance }, this.workshops.workshop());
+    const job = this.jobs.job() ?? { service: {}, acceptance: null, temperaturesC: NO_TEMPERATURES, pieces: [] };
+    return profileOfJob(job, this.workshops.workshop());
   });
 
   /** What each joint comes to by the job's acceptance profile. */
