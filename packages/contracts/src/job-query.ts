@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { jobStateSchema } from './records';
+import { BOARD_COLUMNS } from './states';
 
 const flag = z.enum(['true', 'false']).transform((text) => text === 'true');
 /** A day of the years the database's calendar and everybody's agree on. */
@@ -10,7 +10,8 @@ const day = z.iso
 /** Query of the job list. */
 export const jobQuerySchema = z.object({
   search: z.string().trim().max(100).optional(),
-  state: jobStateSchema.optional(),
+  /** Column of the board. */
+  column: z.enum(BOARD_COLUMNS).optional(),
   environment: z.string().max(40).optional(),
   /** Rod last decided on; `no rod` finds joints fused without one. */
   rod: z.string().max(40).optional(),

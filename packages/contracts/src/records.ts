@@ -16,7 +16,7 @@ import { id, limited, madeBy, quantity, stamp, text, version } from './fields';
 import { photoSchema } from './photo';
 import { jointSettingsSchema, preparationTickSchema, purgePlanSchema } from './preparation';
 import { NO_SEAM_ORDER, seamOrderSchema } from './seam-order';
-import { JOB_STATES, STAGES } from './states';
+import { JOB_STATES, STAGES, STANDINGS } from './states';
 import { weldRecordSchema } from './weld';
 import { jobRecordSchema } from './job-record';
 
@@ -377,6 +377,10 @@ export const boardJobSchema = jobSchema.extend({
   decided: z.array(decisionBriefSchema.pick({ jointId: true, rod: true })),
   /** Day it is to be looked at again, where nobody has since; null: none. */
   lookAgainOn: z.iso.date().nullable(),
+  /** Where it stands by its record. */
+  standing: z.enum(STANDINGS),
+  /** Arcs that were burnt to their end, of those the whole part takes by its plan; null: nobody could say. */
+  arcs: z.object({ done: z.int(), planned: z.int().nullable() }),
 });
 export type BoardJob = z.infer<typeof boardJobSchema>;
 

@@ -30,6 +30,7 @@ export const weldEntrySchema = z.discriminatedUnion('kind', [
     rodMm: limited('rodDiameterMm', 'mm').nullable(),
     lot: text(60),
     person,
+    planned: z.int().min(1).max(9999).optional(),
   }),
   z.strictObject({ kind: z.literal('stop'), of: id, why: z.enum(STOP_REASONS), toMm: along.nullable() }),
   z.strictObject({

@@ -19,6 +19,7 @@ import {
   type Rates,
   type Role,
   type Workshop,
+  type Standing,
 } from '@variatum/contracts';
 import { NO_RATES, NOT_GIVEN, type Quantity } from '@variatum/metallurgy';
 import { sql } from 'drizzle-orm';
@@ -174,6 +175,8 @@ export const job = pgTable(
     item: text('item').notNull().default(''),
     state: text('state').$type<JobHead['state']>().notNull(),
     stage: text('stage').$type<JobHead['stage']>().notNull(),
+    /** Where it stands by its record: kept by the database itself with every change of what it follows from. */
+    standing: text('standing').$type<Standing>().notNull().default('came-in'),
     service: jsonb('service').$type<JobHead['service']>().notNull().default({}),
     /** Coldest and hottest temperature. */
     temperaturesC: jsonb('temperatures_c').$type<JobHead['temperaturesC']>().notNull().default([NOT_GIVEN, NOT_GIVEN]),
@@ -189,8 +192,8 @@ export const job = pgTable(
     unique('job_in_workshop').on(table.workshopId, table.id),
     index('job_by_workshop').on(table.workshopId, table.updatedAt),
     index('job_by_day').on(table.workshopId, table.createdAt),
-    index('job_by_state')
-      .on(table.workshopId, table.state, table.updatedAt)
+    index('job_by_standing')
+      .on(table.workshopId, table.standing, table.updatedAt)
       .where(sql`withdrawn_at is null`),
   ],
 );

@@ -246,7 +246,7 @@ describe('the list', () => {
     expect(await titles({ search, rod: 'ER316L' })).toEqual(['Filter a']);
     await decide('ER347', joint.id);
     expect(await titles({ search, rod: 'ER316L' })).toEqual([]);
-    expect(await titles({ search, state: 'out' })).toEqual(['Filter b']);
+    expect(await titles({ search, column: 'out' })).toEqual(['Filter b']);
     expect(await titles({ search, sort: 'title', limit: 1, offset: 1 })).toEqual(['Filter b']);
     expect(await titles({ search, withdrawn: true })).toEqual([]);
   });
@@ -301,7 +301,7 @@ describe('the list', () => {
         'bench', 'job', '{}'::jsonb, now() - n * interval '1 minute' from generate_series(1, 10000) n`);
     // Vacuum too: what waits to be sorted into a search index makes reading it look dear.
     await server.asOwner('vacuum analyze job');
-    const page = await server.request.get('/api/jobs').query({ state: 'bench', limit: 12, offset: 5000 }).expect(200);
+    const page = await server.request.get('/api/jobs').query({ column: 'identify', limit: 12, offset: 5000 }).expect(200);
     expect(page.body.jobs).toHaveLength(12);
     expect(page.body.total).toBeGreaterThanOrEqual(10_000);
     expect(await titles({ search: 'number 79182081' })).toEqual(['Railing 9999']);

@@ -1,16 +1,18 @@
-import type {
-  BoardJob,
-  Job,
-  JobDetail,
-  JobHead,
-  JobPatch,
-  JobQuery,
-  NewJob,
-  NewJoint,
-  NewPiece,
-  PartJoint,
-  PartPiece,
-  PurgePlan,
+import {
+  STANDINGS_OF,
+  type BoardJob,
+  type Job,
+  type JobDetail,
+  type JobHead,
+  type JobPatch,
+  type JobQuery,
+  type NewJob,
+  type NewJoint,
+  type NewPiece,
+  type PartJoint,
+  type PartPiece,
+  type PurgePlan,
+  type Standing,
 } from '@variatum/contracts';
 import { activeJoints, activePieces } from '@variatum/job';
 import { and, asc, desc, eq, inArray, isNotNull, isNull, sql, type SQL } from 'drizzle-orm';
@@ -89,6 +91,11 @@ const boardColumns = {
   joints: partJoints,
   decided: decidedOfJob,
   lookAgainOn: lookAgainOfJob,
+  standing: tables.job.standing,
+  // Counted only where an arc was struck.
+  arcs: sql<BoardJob['arcs']>`case when ${tables.job.standing} in ('welding', 'judge')
+    then json_build_object('done', arcs_done(${outerJobId}), 'planned', arcs_planned(${outerJobId}))
+    else json_build_object('done', 0, 'planned', null) end`,
 };
 
 /** A job and everything on it, in one question to the database. */
@@ -161,12 +168,12 @@ const ORDER = {
 };
 
 function conditionsOf(workshop: string, filter: JobQuery): SQL | undefined {
-  const { search, state, environment, rod, family, from, to, lookAgainBy, withdrawn } = filter;
+  const { search, column, environment, rod, family, from, to, lookAgainBy, withdrawn } = filter;
   const conditions: SQL[] = [
     eq(tables.job.workshopId, workshop),
     withdrawn ? isNotNull(tables.job.withdrawnAt) : isNull(tables.job.withdrawnAt),
   ];
-  if (state) conditions.push(eq(tables.job.state, state));
+  if (column) conditions.push(inArray(tables.job.standing, [...STANDINGS_OF[column]]));
   if (environment) conditions.push(sql`${tables.job.service} ->> 'environment' = ${environment}`);
   // The last word for any of its joints; `no rod` is one.
   if (rod)
@@ -220,6 +227,8 @@ export async function listJobs(
     joints: row.joints,
     decided: row.decided,
     lookAgainOn: row.lookAgainOn,
+    standing: row.standing,
+    arcs: row.arcs,
   }));
   return { jobs, total: counted[0]?.total ?? 0 };
 }

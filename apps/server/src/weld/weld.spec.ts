@@ -1,4 +1,11 @@
-import type { JobDetail, WeldRecord } from '@variatum/contracts';
+import {
+  BOARD_COLUMNS,
+  STANDINGS_OF,
+  type BoardJob,
+  type JobDetail,
+  type Standing,
+  type WeldRecord,
+} from '@variatum/contracts';
 import { randomUUID } from 'node:crypto';
 import { testServer, type TestServer } from '../testing/test-server';
 import { newJob, newJoint, newPiece } from '../testing/things';
@@ -29,6 +36,7 @@ async function jobWithJoint(): Promise<{ job: string; joint: string }> {
 }
 const log = (job: string, joint: string, entry: object, at = '2026-01-05T08:00:00Z', id = randomUUID()) =>
   server.request.post(`/api/jobs/${job}/weld`).send({ id, jointId: joint, at, entry });
+const columnOf = (standing: Standing) => BOARD_COLUMNS.find((column) => STANDINGS_OF[column].includes(standing));
 const read = async (job: string): Promise<JobDetail> =>
   (await server.request.get(`/api/jobs/${job}`)).body as JobDetail;
 
@@ -89,4 +97,50 @@ test('a decision is reckoned with what beads have shown, and keeps it in its que
   expect((whole as { question: { beads: unknown } }).question.beads).toEqual([
     { saw: 'ferrite', rod: 'ER308L', fn: 3 },
   ]);
+});
+
+test('the board follows the record: came in, being identified, ready, being welded, to be judged, out', async () => {
+  const { id: job } = await newJob(server, { title: 'On the board' });
+  const card = async (): Promise<Pick<BoardJob, 'standing' | 'arcs'>> => {
+    const { body } = await server.request.get('/api/jobs').query({ search: 'On the board' }).expect(200);
+    const [{ standing, arcs }] = (body as { jobs: [BoardJob] }).jobs;
+    const { body: listed } = await server.request
+      .get('/api/jobs')
+      .query({ search: 'On the board', column: columnOf(standing) })
+      .expect(200);
+    // What is shown and what it is found by are one.
+    expect((listed as { total: number }).total).toBe(1);
+    return { standing, arcs };
+  };
+  const standing = async (): Promise<string> => (await card()).standing;
+  expect(await standing()).toBe('came-in');
+  const { id: piece } = await newPiece(server, job);
+  expect(await standing()).toBe('came-in');
+  await server.request
+    .post(`/api/pieces/${piece}/tests`)
+    .send({ entry: { test: 'magnet', outcome: 'none' } })
+    .expect(201);
+  expect(await standing()).toBe('identify');
+  const { id: joint } = await newJoint(server, job);
+  const { id: alike } = await newJoint(server, job, { alikeTo: joint });
+  await server.request.post(`/api/jobs/${job}/decisions`).send({ jointId: joint, rod: 'ER308L' }).expect(201);
+  expect(await standing()).toBe('ready');
+  const burn = async (at: string, number: number): Promise<string> => {
+    const start = await log(job, at, { ...START, number, planned: 2 }).expect(201);
+    const { id } = start.body as WeldRecord;
+    await log(job, at, { kind: 'stop', of: id, why: 'end', toMm: null }, '2026-01-05T08:01:00Z').expect(201);
+    return id;
+  };
+  await burn(joint, 0);
+  expect(await card()).toEqual({ standing: 'welding', arcs: { done: 1, planned: 2 } });
+  // The same arc struck again is no further one.
+  await burn(joint, 0);
+  expect(await standing()).toBe('welding');
+  const last = await burn(alike, 0);
+  expect(await card()).toEqual({ standing: 'judge', arcs: { done: 2, planned: 2 } });
+  await server.request.post(`/api/weld/${last}/strike-out`).send({ reason: 'wrong joint' }).expect(200);
+  expect(await standing()).toBe('welding');
+  const { version } = await read(job);
+  await server.request.patch(`/api/jobs/${job}`).send({ version, state: 'out' }).expect(200);
+  expect(await standing()).toBe('out');
 });

@@ -43,6 +43,7 @@ import {
   keptOrder,
   machineFor,
   passesOf,
+  scaledOrder,
   seamOf,
   seamQuestion,
   settingPassOf,
@@ -258,7 +259,9 @@ export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
           shortBeads: metal.school ? metal : null,
         })
       : null;
-  const chosen = chosenOrder(kept, seam);
+  // A joint alike follows the order of the one it is alike to, however long it is.
+  const follows = joint !== leader && kept.plan && seam ? { ...kept, plan: scaledOrder(kept.plan, seam) } : kept;
+  const chosen = chosenOrder(follows, seam);
   const runs = followedRuns(chosen, question);
   const judged =
     (question && runs.length > 0 ? facts.orders.of({ seam: question, runs }, `judge-order ${joint.id}`) : null) ?? null;

@@ -47,14 +47,14 @@ function takeable(kept: SeamOrder, name: 'passes' | 'travelMmPerS' | 'interpassC
   return isWithin(value, LIMITS[name]) ? value : null;
 }
 
-/** A joint of the part as a seam; null where its sizes give none. */
+/** A joint of the part as a seam; null while its length is not known, wherever it is drawn. */
 export function seamOf(
-  part: Pick<LaidPart, 'layout'>,
+  part: Pick<LaidPart, 'layout' | 'figures'>,
   jointId: string | undefined,
   metals: ReadonlyMap<string, LikelyMetal>,
 ): JointSeam | null {
   const joint = laidJoint(part, jointId);
-  if (!joint) return null;
+  if (!joint || (part.figures.get(joint.id)?.seamMm.value ?? null) === null) return null;
   return jointSeam({ joint, pieces: part.layout.pieces, metals, usualThicknessMm: JOINTS.defaultThicknessMm });
 }
 
@@ -149,6 +149,16 @@ export function seamQuestion({
 /** The order that was chosen, as long as it is of this seam. */
 export const chosenOrder = ({ plan }: Pick<SeamOrder, 'plan'>, seam: JointSeam | null): KeptPlan | null =>
   plan && seam && isSameSeam(plan.lengthMm, seam.lengthMm) ? plan : null;
+
+/** An order as it is followed on a joint alike that is longer or shorter: every run by the same share. */
+export function scaledOrder(plan: KeptPlan, { lengthMm }: Pick<JointSeam, 'lengthMm'>): KeptPlan {
+  const share = lengthMm / plan.lengthMm;
+  return {
+    ...plan,
+    lengthMm,
+    runs: plan.runs.map((run) => ({ ...run, fromMm: share * run.fromMm, toMm: share * run.toMm })),
+  };
+}
 
 /** Whether two orders make the same runs of a seam. */
 export const isSameOrder = (seam: SeamQuestion, one: readonly ArcRun[], other: readonly ArcRun[]): boolean =>

@@ -45,6 +45,8 @@ export type WeldEntry =
       readonly lot: string;
       /** Which of two people. */
       readonly person: 0 | 1;
+      /** Arcs the whole part takes by the plan as it was then; absent: nobody could say. */
+      readonly planned?: number | undefined;
     }
   | {
       readonly kind: 'stop';

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import type { BoardJob, JobState } from '@variatum/contracts';
+import type { BoardColumnName, BoardJob } from '@variatum/contracts';
 import { assemblyOf, decisionOf, leaderOf } from '@variatum/job';
 import type { Assembly } from '@variatum/metallurgy';
 import { type JointWords, kindOfJoint } from '@variatum/presentation';
@@ -98,8 +98,8 @@ const AGAIN_AFTER_MS = 3000;
 })
 export class BoardColumn {
   readonly title = input.required<string>();
-  /** State of the jobs; undefined lists all states. */
-  readonly state = input<JobState>();
+  /** Which of the columns it is; undefined lists all jobs. */
+  readonly column = input<BoardColumnName>();
   readonly query = input.required<ListQuery>();
   /** Counts up whenever the board changed elsewhere. */
   readonly changed = input(0);
@@ -110,9 +110,9 @@ export class BoardColumn {
   protected readonly page = PAGE;
   protected readonly limit = signal(PAGE);
   protected readonly list = rxResource({
-    params: () => ({ query: this.query(), state: this.state(), limit: this.limit(), changed: this.changed() }),
-    stream: ({ params: { query, state, limit } }) =>
-      this.api.ask('GET /jobs', { query: { ...query, state: state ?? undefined, limit } }),
+    params: () => ({ query: this.query(), column: this.column(), limit: this.limit(), changed: this.changed() }),
+    stream: ({ params: { query, column, limit } }) =>
+      this.api.ask('GET /jobs', { query: { ...query, column: column ?? undefined, limit } }),
   });
   // The last list stays on the page while the next one is on its way.
   private last: { jobs: BoardJob[]; total: number } = { jobs: [], total: 0 };

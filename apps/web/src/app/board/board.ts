@@ -1,13 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
-import { JOB_STATES, type JobState } from '@variatum/contracts';
+import { BOARD_COLUMNS, type BoardColumnName } from '@variatum/contracts';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { auditTime, filter, merge } from 'rxjs';
 import { GuideOffer } from '../guide/guide-offer';
 import { Icon } from '../kit/marks/icon';
-import { STATE_WORDS } from '../words/state-words';
+import { COLUMN_WORDS } from '../words/state-words';
 import { LookAgain } from './look-again';
 import { BackupWarning } from './backup-warning';
 import { BoardColumn } from './board-column';
@@ -20,7 +20,7 @@ import { Page } from '../kit/page';
 /** Changes elsewhere come in bursts. */
 const REFRESH_MS = 300;
 
-/** What is on the bench, waiting, to be inspected and out. */
+/** Jobs by where their records have them: being identified, to weld, to be judged, out. */
 @Component({
   imports: [
     BackupWarning,
@@ -86,13 +86,13 @@ const REFRESH_MS = 300;
         <va-board-column title="Withdrawn" [query]="query()" [changed]="changed()" />
       } @else {
         <div class="columns">
-          @for (state of states; track state) {
+          @for (column of columns; track column) {
             <va-board-column
-              [title]="words[state]"
-              [state]="state"
+              [title]="words[column]"
+              [column]="column"
               [query]="query()"
               [changed]="changed()"
-              (counted)="count(state, $event)"
+              (counted)="count(column, $event)"
             />
           }
         </div>
@@ -127,8 +127,8 @@ const REFRESH_MS = 300;
   `,
 })
 export class Board {
-  protected readonly states = JOB_STATES;
-  protected readonly words: Readonly<Record<JobState, string>> = STATE_WORDS;
+  protected readonly columns = BOARD_COLUMNS;
+  protected readonly words: Readonly<Record<BoardColumnName, string>> = COLUMN_WORDS;
   protected readonly search = signal('');
   protected readonly filter = signal<BoardQuery>(NO_FILTER);
   protected readonly filtering = signal(false);
@@ -137,11 +137,11 @@ export class Board {
 
   protected readonly filters = computed(() => filterCount(this.filter()));
   protected readonly query = computed<ListQuery>(() => ({ search: this.search().trim(), ...this.filter() }));
-  private readonly counts = signal<Readonly<Partial<Record<JobState, number>>>>({});
+  private readonly counts = signal<Readonly<Partial<Record<BoardColumnName, number>>>>({});
   protected readonly empty = computed(() => {
     const counts = Object.values(this.counts());
     const asked = this.search() !== '' || this.filters() > 0;
-    return !asked && counts.length === JOB_STATES.length && counts.every((count) => count === 0);
+    return !asked && counts.length === BOARD_COLUMNS.length && counts.every((count) => count === 0);
   });
 
   constructor() {
@@ -151,7 +151,7 @@ export class Board {
       .subscribe(() => this.changed.update((count) => count + 1));
   }
 
-  protected count(state: JobState, total: number): void {
-    this.counts.update((counts) => ({ ...counts, [state]: total }));
+  protected count(column: BoardColumnName, total: number): void {
+    this.counts.update((counts) => ({ ...counts, [column]: total }));
   }
 }

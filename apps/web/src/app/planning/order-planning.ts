@@ -165,7 +165,13 @@ export class OrderPlanning {
     () => {
       const [seam, shown] = [this.question(), this.shown()];
       if (!seam || !shown) return null;
-      return weldHeatQuestion(seam, shown.runs, this.kept(), this.planned()?.settings.root ?? null, this.purge.isGasBehind());
+      return weldHeatQuestion(
+        seam,
+        shown.runs,
+        this.kept(),
+        this.planned()?.settings.root ?? null,
+        this.purge.isGasBehind(),
+      );
     },
     { equal: same },
   );

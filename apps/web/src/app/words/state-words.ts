@@ -1,11 +1,19 @@
-import type { JobState } from '@variatum/contracts';
+import type { BoardColumnName, JobState } from '@variatum/contracts';
 import { type SaveState } from '../sync';
 
 /** Names of the board's columns. */
+export const COLUMN_WORDS: Readonly<Record<BoardColumnName, string>> = {
+  identify: 'Being identified',
+  weld: 'To weld',
+  judge: 'To be judged',
+  out: 'Out',
+};
+
+/** What a person says of where a job stands. */
 export const STATE_WORDS: Readonly<Record<JobState, string>> = {
-  bench: 'On the bench',
-  waiting: 'Waiting for parts',
-  inspect: 'To be inspected',
+  bench: 'As its record has it',
+  waiting: 'Waits for something outside',
+  inspect: 'To be judged',
   out: 'Out',
 };
 

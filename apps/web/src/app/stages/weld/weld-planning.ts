@@ -157,8 +157,17 @@ export class WeldPlanning {
       rodMm,
       lot,
       person: this.order.kept().people === 2 ? this.person() : 0,
+      ...this.plannedArcs(),
     };
     return this.weld.add(shown.id, entry, 'striking the arc') !== null;
+  }
+
+  /** Arcs the whole part takes by its plan; nothing while a joint of it is not planned. */
+  private plannedArcs(): { readonly planned?: number } {
+    const { steps, joints } = this.plan.plan() ?? { steps: [], joints: [] };
+    const arcs = steps.filter((step) => step.do === 'tack' || step.do === 'run');
+    const isWhole = joints.every(({ id }) => arcs.some(({ joint }) => joint === id));
+    return isWhole && arcs.length > 0 ? { planned: arcs.length } : {};
   }
 
   /** Puts the arc out. @param toMm how far it came; null: to its end */
