@@ -301,7 +301,10 @@ describe('the list', () => {
         'bench', 'job', '{}'::jsonb, now() - n * interval '1 minute' from generate_series(1, 10000) n`);
     // Vacuum too: what waits to be sorted into a search index makes reading it look dear.
     await server.asOwner('vacuum analyze job');
-    const page = await server.request.get('/api/jobs').query({ column: 'identify', limit: 12, offset: 5000 }).expect(200);
+    const page = await server.request
+      .get('/api/jobs')
+      .query({ column: 'identify', limit: 12, offset: 5000 })
+      .expect(200);
     expect(page.body.jobs).toHaveLength(12);
     expect(page.body.total).toBeGreaterThanOrEqual(10_000);
     expect(await titles({ search: 'number 79182081' })).toEqual(['Railing 9999']);

@@ -12,7 +12,6 @@ import {
   type PartJoint,
   type PartPiece,
   type PurgePlan,
-  type Standing,
 } from '@variatum/contracts';
 import { activeJoints, activePieces } from '@variatum/job';
 import { and, asc, desc, eq, inArray, isNotNull, isNull, sql, type SQL } from 'drizzle-orm';

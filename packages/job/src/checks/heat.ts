@@ -1,7 +1,7 @@
 import { currentOf } from '../questions';
 import { held, type Check } from './contradiction';
 
-/** Current, travel and energy of settings, plan and heat are one; what of the arc stays in the metal is less than all. */
+/** Current, travel and energy of settings, plan and heat are one; less than all of the arc stays in the metal. */
 export const heat: Check = ({ plan, joints, whole }) =>
   plan.joints.flatMap((own, index) => {
     const rooms = joints.find(({ joint }) => joint === own.id);

@@ -15,7 +15,7 @@ export interface SeamProblem {
   readonly arcs: readonly ArcSource[];
   /** Most a run of a later pass may meet, °C; null: no limit. */
   readonly interpassC: number | null;
-  /** Most any run may meet, °C: so that its colours stay narrow, or metal that bears no heat stays cold; null: no limit. */
+  /** Most any run may meet, °C: its colours stay narrow, or metal that bears no heat stays cold; null: no limit. */
   readonly everyRunC?: number | null | undefined;
   /** Longest run, mm; null: as long as the hand goes. */
   readonly mostRunMm?: number | null | undefined;

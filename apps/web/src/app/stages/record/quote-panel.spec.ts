@@ -13,11 +13,7 @@ import { QuotePanel } from './quote-panel';
 const compute = { quote: (question: QuoteQuestion) => of(quote(question)), judgeOrder: () => NEVER };
 beforeEach(() =>
   TestBed.configureTestingModule({
-    providers: [
-      ...jobProviders(),
-      { provide: ComputeService, useValue: compute },
-      planWith('ER308L'),
-    ],
+    providers: [...jobProviders(), { provide: ComputeService, useValue: compute }, planWith('ER308L')],
   }),
 );
 afterEach(() => document.body.replaceChildren());

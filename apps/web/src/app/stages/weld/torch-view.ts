@@ -416,6 +416,8 @@ export class TorchView {
     return this.units.now().warmth(clock.nowC);
   });
   protected readonly held = computed<readonly Held[]>(() => {
+    // What is held here is not what the next joint wants.
+    if (this.now.act().code === 'joint-in-turn') return [];
     const { amps, rod, rodMm } = this.weld.atHand();
     const set = this.weld.settings.set();
     const workshop = this.workshops.workshop();
