@@ -1,9 +1,10 @@
-import { dotted, InputError, known } from '@variatum/metallurgy';
+import { dotted, InputError, known, STARTING_PROFILES } from '@variatum/metallurgy';
 import { parseWith } from './parse';
 import { inputProblem } from './problem';
 import { chooseQuestionSchema, constitutionQuestionSchema } from './questions';
 import { newPieceSchema } from './records';
 import { unkeepableText } from './unkeepable-text';
+import { acceptanceProfileSchema } from './workshop';
 
 describe('checking', () => {
   const pathsOf = (check: () => unknown): string[] => {
@@ -76,4 +77,8 @@ test('a problem document stays small, and says how much it leaves out', () => {
     detail: 'a: wrong',
     errors: [{ path: 'a', message: 'wrong' }],
   });
+});
+
+test('a workshop may keep every profile it starts from', () => {
+  for (const profile of STARTING_PROFILES) expect(() => acceptanceProfileSchema.parse(profile)).not.toThrow();
 });

@@ -10,3 +10,4 @@ export * from './torch-words';
 export * from './weld-figures';
 export * from './weld-words';
 export * from './words';
+export * from './decided-words';

@@ -2,7 +2,15 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { RouterLink } from '@angular/router';
 import type { Piece } from '@variatum/contracts';
 import { findFieldTest, FIRST_TEST } from '@variatum/metallurgy';
-import { ferriteWords, mannerWords, minuteWords, pointsWords, rodName, sureWords } from '@variatum/presentation';
+import {
+  firstBesideWords,
+  ferriteWords,
+  mannerWords,
+  minuteWords,
+  pointsWords,
+  rodName,
+  sureWords,
+} from '@variatum/presentation';
 import { NzSpinModule } from 'ng-zorro-antd/spin';
 import { FerriteScale } from '../kit/marks/ferrite-scale';
 import { HelpNote } from '../kit/marks/help-note';
@@ -187,12 +195,9 @@ export class StandingBody {
   /** What kind of word it is: decided, with what ranks first beside it; or only a rod to begin with. */
   protected readonly sort = computed(() => {
     if (this.answers.decided() !== undefined) {
-      const first = this.answers.firstBeside();
-      const otherwise = first ? `; ${rodName(first.rod)} ranks first` : '';
-      return (
-        'Decided' +
-        `${this.answers.stands() || !this.answers.best() ? otherwise : `, not among what is ranked${otherwise}`}.`
-      );
+      const [first, stands] = [this.answers.firstBeside(), this.answers.stands()];
+      const beside = first ? ` ${firstBesideWords(first, stands)}` : '';
+      return `${stands || !this.answers.best() ? 'Decided.' : 'Decided, not among what is ranked.'}${beside}`;
     }
     return this.answers.untold().length > 0 ? 'A rod to begin with.' : '';
   });

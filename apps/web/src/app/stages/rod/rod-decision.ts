@@ -1,4 +1,3 @@
-import { HttpErrorResponse } from '@angular/common/http';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import type { RankedRod } from '@variatum/metallurgy';
 import { rodName, whenWords } from '@variatum/presentation';
@@ -7,8 +6,8 @@ import { AnswerService } from '../../job/answer.service';
 import { DecisionStore, JointStore } from '../../job/stores';
 import { ownField, TextField } from '../../kit/fields';
 import { Panel } from '../../kit/panel';
-import { problemOf } from '../../sync';
 import { People } from '../../sync/people';
+import { undecidedWords } from './undecided-words';
 
 /** Deciding on the rod that is looked at, and what was decided before. */
 @Component({
@@ -93,18 +92,9 @@ export class RodDecision {
       await this.store.decide(this.joints.leading()?.id ?? null, rod.rod, this.note.value.trim());
       this.note.change('');
     } catch (error) {
-      this.failure.set(words(error));
+      this.failure.set(undecidedWords(error));
     } finally {
       this.deciding.set(false);
     }
   }
-}
-
-/** Why a decision was not saved. Sent again unchanged it counts once, so that trying again is always right. */
-function words(error: unknown): string {
-  const problem = error instanceof HttpErrorResponse ? problemOf(error) : null;
-  const said = problem?.errors?.map(({ message }) => message).join('; ') || problem?.detail;
-  return error instanceof HttpErrorResponse && error.status === 0
-    ? 'The server does not answer. What you chose stands here: decide again when it does.'
-    : `The decision is not saved here: ${said ?? 'the server could not take it'}`;
 }

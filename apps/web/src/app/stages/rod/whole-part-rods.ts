@@ -1,11 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { pieceQuestion } from '@variatum/job';
 import { isUntold } from '@variatum/metallurgy';
 import { pointsWords, rodName, saidRisk } from '@variatum/presentation';
+import { NzButtonModule } from 'ng-zorro-antd/button';
 import { PartAnswers } from '../../job/part-answers.service';
-import { JobStore, JointStore } from '../../job/stores';
+import { DecisionStore, JobStore, JointStore } from '../../job/stores';
 import { RiskMark } from '../../kit/marks/risk-mark';
 import { Panel } from '../../kit/panel';
+import { undecidedWords } from './undecided-words';
 
 /** Ways to weld the whole part in sight. */
 const SHOWN = 4;
@@ -13,7 +15,7 @@ const SHOWN = 4;
 /** Ways to weld the whole part, best first: each joint its own rod, or one rod for all, and what that costs. */
 @Component({
   selector: 'va-whole-part-rods',
-  imports: [Panel, RiskMark],
+  imports: [NzButtonModule, Panel, RiskMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (joints.leaders().length > 1) {
@@ -29,9 +31,16 @@ const SHOWN = 4;
                 </span>
                 <span class="figure points">{{ line.points }}</span>
                 <va-risk-mark [level]="line.worst" />
+                <button nz-button type="button" [disabled]="deciding()" (click)="decide(line.rods)">
+                  Decide
+                  <span class="hidden-text">on {{ line.words }}</span>
+                </button>
               </li>
             }
           </ol>
+          @if (failure()) {
+            <p class="field-error" role="alert">{{ failure() }}</p>
+          }
         } @else {
           <p class="soft small">Reckoning the other joints</p>
         }
@@ -41,7 +50,7 @@ const SHOWN = 4;
   styles: `
     li {
       display: grid;
-      grid-template-columns: 18px minmax(0, 1fr) auto auto;
+      grid-template-columns: 18px minmax(0, 1fr) auto auto auto;
       gap: var(--space-2);
       align-items: baseline;
       padding: 6px 0;
@@ -59,6 +68,24 @@ export class WholePartRods {
   protected readonly joints = inject(JointStore);
   private readonly parts = inject(PartAnswers);
   private readonly jobs = inject(JobStore);
+  private readonly decisions = inject(DecisionStore);
+  protected readonly deciding = signal(false);
+  protected readonly failure = signal('');
+
+  /** Decides for every joint that is planned by itself; those alike follow. */
+  protected async decide(rods: readonly (string | null)[]): Promise<void> {
+    this.deciding.set(true);
+    this.failure.set('');
+    try {
+      for (const [index, { id }] of this.joints.leaders().entries())
+        await this.decisions.decide(id, rods[index] ?? null, '');
+    } catch (error) {
+      this.failure.set(undecidedWords(error));
+    } finally {
+      this.deciding.set(false);
+    }
+  }
+
   protected readonly lines = computed(() => {
     const nothingTried = this.jobs.pieces().some((piece) => isUntold(pieceQuestion(piece)));
     const numbers = this.joints.leaders().map(({ id }) => this.joints.numberOf(id));
@@ -73,6 +100,7 @@ export class WholePartRods {
             : extra
                 .flatMap((cost, index) => (cost >= 0.005 ? [`joint ${numbers[index]}: ${pointsWords(cost)} more`] : []))
                 .join(', ') || 'as good as the best of each',
+        rods,
         points: pointsWords(expectedLoss),
         worst: saidRisk(worst, nothingTried),
       }));
