@@ -91,14 +91,16 @@ test(
       await press(page, 'Arc out').waitFor();
       await program.kill();
       await press(page, 'Arc out').tap();
-      // A run in a second is asked about before anything is made of it.
-      await expect(torch(page).locator('.what')).toHaveText('Can that be?');
-      await press(page, 'It was so').tap();
+      // The rest of a run may be short enough for the time it took; if not it is asked about.
+      await expect(press(page, 'It was so').or(torch(page).locator('.unsaved')).first()).toBeVisible();
+      if (await press(page, 'It was so').isVisible()) await press(page, 'It was so').tap();
       await expect(torch(page).locator('.unsaved')).toContainText('Not yet known to be saved', { timeout: 60_000 });
       // A meter that is silent blocks nothing: what was predicted holds.
       await expect(torch(page).locator('.air')).toHaveText('no reading', { timeout: 60_000 });
       await press(page, 'Arc on').tap({ timeout: 120_000 });
       await press(page, 'Arc out').tap();
+      // A whole run in a second is asked about before anything is made of it.
+      await expect(torch(page).locator('.what')).toHaveText('Can that be?');
       await press(page, 'It was so').tap();
       program = await startProgram('demo', directory, port);
       await expect(torch(page).locator('.unsaved')).toHaveCount(0, { timeout: 120_000 });

@@ -172,7 +172,7 @@ export function followedRuns(chosen: KeptPlan | null, question: SeamQuestion | n
   if (chosen) return chosen.runs;
   const habits = (question && attempted(() => habitsOf(seamProblem(question)))) ?? [];
   // Two at once each have runs of their own; short beads are laid far from one another.
-  const wanted = question?.mostRunMm ? 'skip' : 'twoPeople';
+  const wanted = question?.mostRunMm && question.people === 1 ? 'skip' : 'twoPeople';
   return (habits.find(({ id }) => id === wanted) ?? habits[0])?.runs ?? [];
 }
 
