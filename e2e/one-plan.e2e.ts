@@ -47,6 +47,7 @@ for (const title of [
       `${first.passes[0]?.amps.median ?? ''} A`,
     );
 
+    await side(page, 'List');
     // Tacks: the list, joint by joint; what is not held together has none.
     for (const { number, tacks, alikeTo } of plan.joints) {
       const item = page.getByText(new RegExp(`^\\d+ tacks on joint ${number}\\b`));

@@ -184,7 +184,8 @@ const jointSchema = z
     pieces: list(id),
     alikeTo: id.nullable(),
     lengthMm: figure.nullable(),
-    seam: z.object({ closed: z.boolean() }).readonly().nullable(),
+    /** Turns a minute under the torch are told where it is turned all round in one run. */
+    seam: z.object({ closed: z.boolean(), turntableRpm: figure.nullable() }).readonly().nullable(),
     rod: plannedRodSchema,
     passes: list(passSchema),
     tacks: tacksSchema.nullable(),

@@ -36,7 +36,7 @@ import {
   chosenOrder,
   currentOf,
   depositedJoint,
-  followedRuns,
+  followedOrder,
   interpassLimitOf,
   interpassOf,
   isHeldWarm,
@@ -49,6 +49,7 @@ import {
   settingPassOf,
   settingsQuestion,
   tacksOf,
+  turntableRpm,
   thinnerMm,
   USUAL_PROCESS,
   usualPassCount,
@@ -82,7 +83,11 @@ export interface JointPlan {
   readonly settings: PassSettings;
   /** The order that was chosen; null: once through. */
   readonly order: KeptPlan | null;
+  /** What its runs are called, chosen or usual. */
+  readonly title: string;
   readonly runs: readonly ArcRun[];
+  /** Turns a minute where it is turned all round under the torch; null: it is not. */
+  readonly turntableRpm: number | null;
   readonly judged: Judgement | null;
   readonly log: PassLog;
   /** Tacks, then runs, and how each stands by the log. */
@@ -262,7 +267,7 @@ export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
   // A joint alike follows the order of the one it is alike to, however long it is.
   const follows = joint !== leader && kept.plan && seam ? { ...kept, plan: scaledOrder(kept.plan, seam) } : kept;
   const chosen = chosenOrder(follows, seam);
-  const runs = followedRuns(chosen, question);
+  const { runs, title } = followedOrder(chosen, question);
   const judged =
     (question && runs.length > 0 ? facts.orders.of({ seam: question, runs }, `judge-order ${joint.id}`) : null) ?? null;
   const problem = question && attempted(() => seamProblem(question));
@@ -289,7 +294,9 @@ export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
     tacks,
     settings: found,
     order: chosen,
+    title,
     runs,
+    turntableRpm: question && turntableRpm(question, runs),
     judged,
     log,
     followed: followSteps(plannedSteps(seam, tacks, runs), log),

@@ -79,7 +79,7 @@ function plannedJoint(plan: JointPlan, spaces: readonly BackSpace[], { profile }
     pieces: facts.pieces.map(({ id }) => id),
     alikeTo: facts.leader === facts.joint ? null : facts.leader.id,
     lengthMm: seam?.lengthMm ?? null,
-    seam: seam && { closed: seam.kind === 'ring' },
+    seam: seam && { closed: seam.kind === 'ring', turntableRpm: plan.turntableRpm },
     rod: plan.rod,
     passes: plan.passes,
     tacks:

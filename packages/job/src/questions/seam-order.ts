@@ -30,6 +30,8 @@ import { attempted } from './attempted';
 import type { LikelyMetal } from './likely-metal';
 import { isOnSeam, stretchesOf } from './seam-places';
 
+const SECONDS = 60;
+
 /** A joint as a seam with metal on both sides. */
 export type JointSeam = Pick<SeamQuestion, 'kind' | 'lengthMm' | 'beyondMm' | 'closedInside' | 'sides'>;
 
@@ -164,16 +166,28 @@ export function scaledOrder(plan: KeptPlan, { lengthMm }: Pick<JointSeam, 'lengt
 export const isSameOrder = (seam: SeamQuestion, one: readonly ArcRun[], other: readonly ArcRun[]): boolean =>
   JSON.stringify(readyRuns(seam, one)) === JSON.stringify(readyRuns(seam, other));
 
+/** Runs a weld follows, and what they are called. */
+export type FollowedOrder = Pick<KeptPlan, 'title' | 'runs'>;
+
 /**
- * Runs a weld follows: the order that was chosen, else once round or straight through.
+ * The order a weld follows: the one that was chosen, else once round or straight through.
  * @param question null: nothing is known of the seam
  */
-export function followedRuns(chosen: KeptPlan | null, question: SeamQuestion | null): readonly ArcRun[] {
-  if (chosen) return chosen.runs;
+export function followedOrder(chosen: KeptPlan | null, question: SeamQuestion | null): FollowedOrder {
+  if (chosen) return chosen;
   const habits = (question && attempted(() => habitsOf(seamProblem(question)))) ?? [];
   // Two at once each have runs of their own; short beads are laid far from one another.
   const wanted = question?.mostRunMm && question.people === 1 ? 'skip' : 'twoPeople';
-  return (habits.find(({ id }) => id === wanted) ?? habits[0])?.runs ?? [];
+  const habit = habits.find(({ id }) => id === wanted) ?? habits[0];
+  return { title: habit?.title ?? '', runs: [...(habit?.runs ?? [])] };
+}
+
+/** Turns of a ring a minute under a torch that stays; null: its first run does not go all round. */
+export function turntableRpm({ kind, lengthMm, arcs }: SeamQuestion, runs: readonly ArcRun[]): number | null {
+  const [first] = runs;
+  const travel = arcs[0]?.travelMmPerS;
+  if (kind !== 'ring' || !first || travel === undefined) return null;
+  return isSameSeam(Math.abs(first.toMm - first.fromMm), lengthMm) ? (SECONDS * travel) / lengthMm : null;
 }
 
 /** What is asked of the heat of an order. */

@@ -308,4 +308,7 @@ test('joints come in the turn of the plan: all tacks before the first run, one t
   expect(inTurn(step('b', 'run', 'done'), step('a', 'run', 'broken'), step('a', 'inspect'))).toEqual(['run a']);
   expect(inTurn(step('a', 'run', 'burning'), ...runs)).toEqual(['run b', 'run a']);
   expect(inTurn(step('a', 'run', 'done'), step('b', 'clean-up'))).toEqual([]);
+  // Two at one joint: while one burns, the other goes on there.
+  const second = { ...step('a', 'run'), person: 1 as const };
+  expect(inTurn(step('a', 'run', 'burning'), second, step('b', 'run'))).toEqual(['run a', 'run b']);
 });

@@ -8,12 +8,26 @@ export interface JointInTurn {
   readonly bead: 'tack' | 'run';
 }
 
+/** Joints at which somebody welds, and nobody else could. */
+function takenJoints(steps: readonly PlanStep[]): ReadonlySet<string | null> {
+  const burning = steps.filter(({ state }) => state === 'burning');
+  const isShared = (joint: string | null): boolean =>
+    steps.some(
+      (step) =>
+        step.joint === joint &&
+        isArc(step) &&
+        step.state === 'open' &&
+        burning.every((one) => one.joint !== joint || one.person !== step.person),
+    );
+  return new Set(burning.flatMap(({ joint }) => (isShared(joint) ? [] : [joint])));
+}
+
 /**
  * Joints at which an arc is still to be struck, in the order of the plan: every joint that is to be tacked before those
- * that are to be run. One at which somebody welds comes after those nobody is at.
+ * that are to be run. One at which somebody welds alone comes after those nobody is at.
  */
 export function jointsInTurn(steps: readonly PlanStep[]): readonly JointInTurn[] {
-  const burning = new Set(steps.flatMap(({ joint, state }) => (state === 'burning' && joint ? [joint] : [])));
+  const taken = takenJoints(steps);
   const found = new Map<string, JointInTurn>();
   for (const step of steps) {
     const { joint, state } = step;
@@ -21,5 +35,5 @@ export function jointsInTurn(steps: readonly PlanStep[]): readonly JointInTurn[]
     found.set(joint, { joint, bead: step.do === 'tack' ? 'tack' : 'run' });
   }
   const all = [...found.values()];
-  return [...all.filter(({ joint }) => !burning.has(joint)), ...all.filter(({ joint }) => burning.has(joint))];
+  return [...all.filter(({ joint }) => !taken.has(joint)), ...all.filter(({ joint }) => taken.has(joint))];
 }

@@ -136,10 +136,12 @@ export class BenchSheet {
       `${holes || 'none'}.${order.length > 1 ? ` Order on the line: ${order.join(', ')}.` : ''}`
     );
   });
-  /** The order that was chosen. */
+  /** The order that is followed, chosen or usual. */
   protected readonly order = computed(() => {
-    const { question: seam, order: plan } = this.plan.shown() ?? {};
-    if (!seam || !plan) return null;
+    const plan = this.plan.shown();
+    const seam = plan?.question;
+    if (!plan || !seam || plan.runs.length === 0) return null;
+    const turning = plan.turntableRpm === null ? '' : `, turned at ${plan.turntableRpm.toFixed(2)} rpm`;
     const turned = turnedRuns(seam, plan.runs);
     const unit = this.workshops.workshop()?.lengthUnit ?? 'mm';
     const at = (mm: number): string =>
@@ -158,7 +160,7 @@ export class BenchSheet {
         ? ` ${passes} passes alike; each run waits until it is below ` +
           `${formatTemperature(limit, this.workshops.workshop()?.temperatureUnit ?? '°C')}.`
         : '';
-    return `${plan.title}: ${runs.join(', ')}.${wait}`;
+    return `${plan.title}${turning}: ${runs.join(', ')}.${wait}`;
   });
   protected readonly tacks = computed(() => {
     const plan = this.plan.shown()?.tacks;

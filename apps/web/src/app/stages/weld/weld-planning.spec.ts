@@ -76,7 +76,7 @@ test('a ring is tacked, then run round once where nobody chose an order', async 
   const kinds = weld.steps().map(({ bead }) => bead);
   expect(kinds.indexOf('run')).toBe(kinds.filter((bead) => bead === 'tack').length);
   expect(weld.next()).toMatchObject({ bead: 'tack', number: 0 });
-  expect(weld.planTitle()).toBe('no order chosen: once through');
+  expect(weld.planTitle()).toBe('no order chosen: once round, turned under the torch');
   expect(weld.atHand()).toMatchObject({ amps: 65, rod: 'ER316L', rodMm: 2 });
 });
 

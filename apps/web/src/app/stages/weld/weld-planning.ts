@@ -49,7 +49,10 @@ export class WeldPlanning {
   /** How the joint looked at is welded; null: there is none. */
   private readonly own = this.plan.shown;
   readonly log = computed<PassLog>(() => this.own()?.log ?? this.weld.logOf(undefined));
-  readonly planTitle = computed(() => this.order.chosen()?.title ?? 'no order chosen: once through');
+  readonly planTitle = computed(() => {
+    const { order, title } = this.own() ?? { order: null, title: '' };
+    return order ? title : `no order chosen${title ? `: ${title}` : ''}`;
+  });
 
   readonly steps = computed<readonly FollowedStep[]>(() => this.own()?.followed ?? []);
   /** What this person does next; null: nothing, or the other has to be waited for. */
