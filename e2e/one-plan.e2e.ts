@@ -50,9 +50,9 @@ for (const title of [
     await side(page, 'List');
     // Tacks: the list, joint by joint; what is not held together has none.
     for (const { number, tacks, alikeTo } of plan.joints) {
-      const item = page.getByText(new RegExp(`^\\d+ tacks on joint ${number}\\b`));
+      const item = page.getByText(new RegExp(`tacks on joint ${number}\\b`));
       if (tacks && alikeTo === null)
-        await expect(item.first()).toHaveText(new RegExp(`^${tacks.atMm.length} tacks on joint ${number}\\b`));
+        await expect(item.first()).toContainText(`${tacks.atMm.length} tacks on joint ${number}`);
       else await expect(item).toHaveCount(0);
     }
 

@@ -22,6 +22,12 @@ const of = (type: JointType, thicknessMm: number, backShielding?: BackShielding)
 };
 const backed = (...asked: Parameters<typeof of>) => backedJoints(of(...asked), of(...asked).joints);
 
+const withGrades = (...grades: readonly string[]) => {
+  const of_ = of('square-butt', 2);
+  const pieces = of_.pieces.map((one, index) => ({ ...one, grade: grades[index] ?? null }));
+  return backedJoints({ ...of_, pieces }, of_.joints);
+};
+
 test.each([
   ['a root that melts through into a room is purged, though nobody says so', backed('square-butt', 2), true, true],
   ['without a room nobody stands gas there unless it is said', backed('square-butt', 2), false, false],
@@ -29,6 +35,9 @@ test.each([
   ['nothing behind it is nothing, whatever melts', backed('square-butt', 2, 'none'), true, false],
   ['paste is no gas', backed('square-butt', 2, 'paste'), true, false],
   ['a fillet on a thick wall wants none', backed('fillet', 12), true, false],
+  ['iron keeps nothing by gas, whatever is welded to it', withGrades('ductile-iron', '316L'), true, false],
+  ['plain steel to plain steel wants none', withGrades('A36', 'A36'), true, false],
+  ['one stainless side is kept from air', withGrades('A36', '316L'), true, true],
 ])('%s', (_words, joints, hasRoom, gas) => {
   expect(isGasBehind(joints, hasRoom)).toBe(gas);
 });

@@ -1,12 +1,16 @@
 import type { JobDetail, JointRecord, Learnt, Piece, PlanCode, PlannedSpace, PurgePlan } from '@variatum/contracts';
 import {
+  findGrade,
   innerSpaces,
+  isCastIron,
+  isStainless,
   likelyMeltsThrough,
   roomToPurge,
   vent,
   type AcceptanceProfile,
   type BackShielding,
   type InnerSpace,
+  type MaterialFamily,
   type PurgeAnswer,
 } from '@variatum/metallurgy';
 import { learntOfPurge } from '../learning';
@@ -63,6 +67,22 @@ export const backedJoints = (job: Pick<JobDetail, 'pieces'>, joints: readonly Jo
 const meltsThrough = ({ leader, pieces }: BackedJoint): boolean =>
   likelyMeltsThrough(leader.joint.type, thinnestWallMm(pieces));
 
+/** Families besides stainless steel whose roots air spoils. */
+const BARE_BACKS: readonly MaterialFamily[] = ['nickel', 'titanium'];
+
+/** Whether the back of a joint has anything to lose by air: a stainless side, and no iron that keeps nothing anyway. */
+function mindsAir({ pieces }: BackedJoint): boolean {
+  const families = pieces.map(({ grade, likelyFamily }) => {
+    const known = grade === null ? undefined : findGrade(grade)?.family;
+    // What the server reckons of a piece is a family of the core's.
+    return known ?? (likelyFamily as MaterialFamily | null);
+  });
+  if (families.some((family) => family !== null && isCastIron(family))) return false;
+  const spoils = (family: MaterialFamily | null): boolean =>
+    family === null || isStainless(family) || BARE_BACKS.includes(family);
+  return families.length === 0 || families.some(spoils);
+}
+
 /** What keeps air from the backs of joints in one room: what somebody said, else gas where a root melts through. */
 function wayBehind(joints: readonly BackedJoint[]): { readonly way: PlannedSpace['way']; readonly isSaid: boolean } {
   const said = joints.flatMap(({ leader }): BackShielding[] =>
@@ -70,7 +90,7 @@ function wayBehind(joints: readonly BackedJoint[]): { readonly way: PlannedSpace
   );
   const [first] = said;
   if (first !== undefined) return { way: said.find((way) => GAS_WAYS.includes(way)) ?? first, isSaid: true };
-  return { way: joints.some(meltsThrough) ? 'purge' : 'not needed', isSaid: false };
+  return { way: joints.some((one) => meltsThrough(one) && mindsAir(one)) ? 'purge' : 'not needed', isSaid: false };
 }
 
 /**

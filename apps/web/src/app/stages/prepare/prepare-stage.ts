@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { JobStore, PartStore } from '../../job/stores';
+import { JobStore, JointStore, PartStore } from '../../job/stores';
 import { PartMarks } from '../../job/part-marks';
 import { Now } from '../../kit/now';
 import { Tabs } from '../../kit/tabs';
@@ -70,8 +70,10 @@ const SIDES = [
           </div>
           <va-order-plans />
           <va-heat-follows />
-        } @else {
+        } @else if (side() === 'back' || wantsGas()) {
           <va-back-shielding />
+        } @else {
+          <p class="panel soft" data-testid="no-gas">No gas is needed behind {{ joints.title().toLowerCase() }}.</p>
         }
       }
     </div>
@@ -124,6 +126,9 @@ export class PrepareStage {
   private readonly backMarks = inject(BackMarks);
   private readonly heatMarks = inject(HeatMarks);
   private readonly marks = inject(PartMarks);
+  protected readonly joints = inject(JointStore);
+  /** Whether gas stands behind the joint looked at, or runs already. */
+  protected readonly wantsGas = computed(() => this.planning.isGasBehind() || this.planning.plan().clock !== null);
   protected readonly sides = SIDES;
   protected readonly side = signal<Side>('list');
 
