@@ -14,6 +14,9 @@ const hourWords = (degrees: number): string => {
   return halves % 2 === 0 ? `${hour} o’clock` : `half past ${hour}`;
 };
 
+/** Runs of a usual order that are told one by one. */
+const MOST_USUAL_RUNS = 4;
+
 /** What hangs at the bench: settings, purge and tacks of the joint looked at, and the list, on one page of paper. */
 @Component({
   selector: 'va-bench-sheet',
@@ -160,7 +163,9 @@ export class BenchSheet {
         ? ` ${passes} passes alike; each run waits until it is below ` +
           `${formatTemperature(limit, this.workshops.workshop()?.temperatureUnit ?? '°C')}.`
         : '';
-    return `${plan.title}${turning}: ${runs.join(', ')}.${wait}`;
+    // What nobody chose is the usual order: its name says it where it has many runs.
+    const all = plan.order || runs.length <= MOST_USUAL_RUNS ? `: ${runs.join(', ')}` : `, ${runs.length} runs`;
+    return `${plan.title}${turning}${all}.${wait}`;
   });
   protected readonly tacks = computed(() => {
     const plan = this.plan.shown()?.tacks;
