@@ -1,6 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import type { SettingOverrides } from '@variatum/contracts';
-import { currentOf, type Current } from '@variatum/job';
+import { currentOf, tackCurrentOf, type Current } from '@variatum/job';
 import {
   formatFlow,
   formatLength,
@@ -140,9 +140,10 @@ export class SettingsPlanning {
     return found ? settingRemarks(found, this.own()) : [];
   });
   readonly tackWords = computed(() => {
-    const [found, tack] = [this.reckoned(), this.tack()];
-    if (!found || !tack) return '';
-    const { amps, seconds, wide } = tack;
+    const [found, tack, leading] = [this.reckoned(), this.tack(), this.joints.leading()];
+    if (!found || !tack || !leading) return '';
+    const { seconds, wide } = tack;
+    const amps = tackCurrentOf(leading, this.plan.shown()?.settings.root) ?? tack.amps;
     return (
       `Tacks at ${amps} A for ${seconds[0]} to ${seconds[1]} ` +
       `s${wide ? ', wide and filled, with a slow end' : ', quick and small'}.${
