@@ -27,6 +27,10 @@ export function runsOf(problem: SeamProblem, turns: readonly Turn[]): readonly A
   return readyRuns(accessOf(problem), runs);
 }
 
+/** What an order is called: cut short where no run may be long. */
+const titled = ({ mostRunMm = null }: SeamProblem, title: string): string =>
+  mostRunMm === null ? title : `${title}, in short beads`;
+
 const forward = (stretch: Stretch, person: Welder = 0): Turn => ({ stretch, backwards: false, person });
 const backward = (stretch: Stretch, person: Welder = 0): Turn => ({ stretch, backwards: true, person });
 
@@ -72,13 +76,13 @@ function ringHabits(problem: SeamProblem): readonly Habit[] {
   const cut = (count: number): readonly Stretch[] => segmentsOf(problem, count);
   const habit = (id: string, title: string, turns: readonly Turn[]): Habit => ({
     id,
-    title,
+    title: titled(problem, title),
     runs: runsOf(problem, turns),
   });
   const [quarters, eighths] = [cut(4), cut(8)];
   const whole = habit(
     'onceRound',
-    'once round, turned under the torch',
+    problem.mostRunMm ? 'once round' : 'once round, turned under the torch',
     cut(1).map((one) => forward(one)),
   );
   return [
@@ -115,7 +119,7 @@ function lineHabits(problem: SeamProblem): readonly Habit[] {
   const within = (count: number): number => Math.min(data.segments.most, Math.max(4, Math.round(count)));
   const habit = (id: string, title: string, turns: readonly Turn[]): Habit => ({
     id,
-    title,
+    title: titled(problem, title),
     runs: runsOf(problem, turns),
   });
   const long = segmentsOf(problem, within(lengthMm / reachMm));

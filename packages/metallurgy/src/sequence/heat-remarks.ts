@@ -147,7 +147,10 @@ function wallRemark({ aimMm }: SeamQuestion, { thicknessMm, meltedMm }: WallHeat
   };
 }
 
-function waitRemark({ interpassC }: SeamQuestion, runs: readonly RunRecord[]): HeatRemark | null {
+function waitRemark(
+  { interpassC, everyRunC = null, colourWithinMm = null }: SeamQuestion,
+  runs: readonly RunRecord[],
+): HeatRemark | null {
   const waits = runs.filter(({ waitedS }) => waitedS > 1).map(({ waitedS }) => waitedS);
   const later = runs.some(({ pass }) => pass > 0);
   if (waits.length === 0)
@@ -157,7 +160,9 @@ function waitRemark({ interpassC }: SeamQuestion, runs: readonly RunRecord[]): H
   const minutes = (seconds: number): string =>
     seconds < 90 ? `${Math.round(seconds)} s` : `${(seconds / 60).toFixed(1)} min`;
   const longest = Math.max(...waits);
-  const why = interpassC !== null && later ? `it is below ${interpassC} °C` : 'it is cool enough for its colours';
+  const isForColours = colourWithinMm !== null && everyRunC === null && !later;
+  const limitC = everyRunC ?? interpassC;
+  const why = isForColours || limitC === null ? 'it is cool enough for its colours' : `it is below ${limitC} °C`;
   return {
     about: 'interpass',
     level: 'good',

@@ -51,6 +51,7 @@ test('a job that is being welded, was, or waits says so, whatever was decided fo
   });
   expect(job({ standing: 'welding', arcs: { done: 1, planned: null } }).holdsUp).toBe('being welded, 1 arc');
   expect(job({ standing: 'judge', arcs: { done: 9, planned: 9 } }).act).toBe('Judge the weld');
+  expect(job({ standing: 'judge' }).holdsUp).toBe('welded');
   expect(job({ standing: 'out' }).act).toBe('Out');
   expect(job({ state: 'waiting', pieces: [steel] })).toEqual({
     act: 'Describe the joint',

@@ -27,7 +27,8 @@ export function nextAct(job: Known): NextAct {
 /** Of a job that is being welded or was. */
 function byStanding({ standing, arcs }: Known): NextAct | null {
   if (standing === 'welding') return { act: 'Weld on', holdsUp: `being welded, ${arcWords(arcs)}` };
-  if (standing === 'judge') return { act: 'Judge the weld', holdsUp: `welded, ${arcWords(arcs)}` };
+  if (standing === 'judge')
+    return { act: 'Judge the weld', holdsUp: arcs.done === 0 ? 'welded' : `welded, ${arcWords(arcs)}` };
   return standing === 'out' ? { act: 'Out', holdsUp: 'in use again' } : null;
 }
 

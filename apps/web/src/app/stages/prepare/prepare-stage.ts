@@ -132,7 +132,11 @@ export class PrepareStage {
   protected readonly sides = SIDES;
   protected readonly side = signal<Side>('list');
 
-  private readonly shown = computed(() => (this.side() === 'order' ? this.heatMarks.marks() : this.backMarks.marks()));
+  private readonly shown = computed(() => {
+    if (this.side() === 'order') return this.heatMarks.marks();
+    // Vents and arrows of gas stand where there is gas, or where somebody looks for it.
+    return this.side() === 'back' || this.wantsGas() ? this.backMarks.marks() : [];
+  });
 
   constructor() {
     effect(() => this.marks.marks.set(this.shown()));

@@ -96,7 +96,7 @@ const PEOPLE = [
             }
           </div>
         </section>
-        @if (purge.room()) {
+        @if (gas.isWanted()) {
           <va-purge-live />
         }
       } @else {
@@ -165,6 +165,7 @@ export class WeldStage {
   protected readonly weld = inject(WeldPlanning);
   protected readonly now = inject(TorchNow);
   protected readonly purge = inject(PurgePlanning);
+  protected readonly gas = inject(PurgeWatch);
   protected readonly session = inject(Session);
   private readonly router = inject(Router);
   private readonly route = inject(ActivatedRoute);
