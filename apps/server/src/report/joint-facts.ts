@@ -30,7 +30,7 @@ import {
   type SectionQuestion,
   type Verdict,
 } from '@variatum/metallurgy';
-import { jointTitle, pieceLetter } from '@variatum/presentation';
+import { lettered, jointTitle, pieceLetter } from '@variatum/presentation';
 import type { ReportInput } from './report-input';
 
 /** All a report says of a joint. */
@@ -77,6 +77,7 @@ function factsOf(
   const leader = leaderOf(joints, joint);
   const meeting = piecesOfJoint(job, leader);
   const own = piecesOfJoint(job, joint);
+  const letters = meeting.map(({ id }) => pieceLetter(pieces.findIndex((one) => one.id === id)));
   const decision = decisionOf(joints, decisions, joint);
   const choice = choiceOf(decision);
   const entries = weldLogOf(job, joint.id);
@@ -98,7 +99,10 @@ function factsOf(
     seamMm: figures.get(joint.id)?.seamMm,
     decision,
     ranked: choice.ranking?.find(({ rod }) => rod === decision?.rod),
-    reasons: decision && decision.rod === decision.recommended ? (choice.reasons ?? []) : [],
+    reasons:
+      decision && decision.rod === decision.recommended
+        ? (choice.reasons ?? []).map((reason) => lettered(reason, letters))
+        : [],
     rod: rodAt(job, joint, FOR_EVER),
     log,
     ferrite: gauged,

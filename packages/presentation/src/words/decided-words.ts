@@ -17,9 +17,7 @@ export function firstBesideWords(first: RankedRod, decided: RankedRod | null): s
     .map((risk) => ({ risk, other: first.risks.find(({ mechanism }) => mechanism === risk.mechanism) }))
     .map(({ risk, other }) => ({ risk, probability: other?.probability ?? 0, gain: risk.loss - (other?.loss ?? 0) }))
     .sort((one, another) => another.gain - one.gain);
-  const reason =
-    most && most.gain > SEEN
-      ? `: ${most.risk.title.toLowerCase()} ${percentWords(most.probability)} against ${percentWords(most.risk.probability)}`
-      : '';
+  const shares = most && `${percentWords(most.probability)} against ${percentWords(most.risk.probability)}`;
+  const reason = most && most.gain > SEEN ? `: ${most.risk.title.toLowerCase()} ${shares}` : '';
   return `${name} ranks first${reason}. Keeping ${rodName(decided.rod)} costs ${pointsWords(costs)} points of risk.`;
 }

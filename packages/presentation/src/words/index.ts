@@ -11,3 +11,4 @@ export * from './weld-figures';
 export * from './weld-words';
 export * from './words';
 export * from './decided-words';
+export * from './lettered';

@@ -11,6 +11,7 @@ import {
   type PoolCloud,
   type RankedRod,
 } from '@variatum/metallurgy';
+import { lettered, pieceLetter } from '@variatum/presentation';
 import {
   catchError,
   concatAll,
@@ -139,6 +140,13 @@ export class AnswerService {
     const beliefs = Object.entries(this.beliefState()).flatMap(([id, belief]) => (meeting.has(id) ? [belief] : []));
     return this.untold().length === 0 && beliefs.length > 0 && beliefs.every(({ enough }) => enough);
   });
+
+  /** What the core says of the joint looked at, with the letters of its pieces. */
+  said(text: string): string {
+    const pieces = this.store.pieces();
+    const letters = this.store.meeting().map(({ id }) => pieceLetter(pieces.findIndex((one) => one.id === id)));
+    return lettered(text, letters);
+  }
 
   /** The settled answer to a question of a joint; undefined while it has none. */
   settledFor(joint: string, asked: string): Choice | undefined {

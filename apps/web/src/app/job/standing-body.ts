@@ -65,9 +65,9 @@ import { JobStore, JointStore } from './stores';
               <va-risk-mark [level]="risk.level" />
               <strong>{{ risk.title }}</strong>
             </p>
-            <p class="small reason">{{ risk.reason }}</p>
+            <p class="small reason">{{ answers.said(risk.reason) }}</p>
             @if (risk.level === 'do-not') {
-              <p class="small">{{ risk.remedy }}</p>
+              <p class="small">{{ answers.said(risk.remedy) }}</p>
             }
           </div>
         } @else if (answers.untold().length === 0) {

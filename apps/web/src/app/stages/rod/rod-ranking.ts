@@ -21,7 +21,7 @@ const LEAST_SCALE = 0.05;
       <p aside class="small soft">{{ state() }}</p>
       <div class="rank heads soft" aria-hidden="true">
         <span class="rod-head">Rod</span>
-        <span class="figures">Points lost</span>
+        <span class="figures">Risk, points</span>
         <span class="figures">Ferrite number</span>
         <span>Worst risk</span>
       </div>

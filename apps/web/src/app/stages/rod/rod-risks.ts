@@ -1,6 +1,7 @@
-import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
 import type { RankedRisk } from '@variatum/metallurgy';
 import { figureWords, percentWords } from '@variatum/presentation';
+import { AnswerService } from '../../job/answer.service';
 import { RiskMark } from '../../kit/marks/risk-mark';
 
 /** Risks of a rod in a joint, worst first; each opens to its reason, what helps, what drives it and its source. */
@@ -21,10 +22,10 @@ import { RiskMark } from '../../kit/marks/risk-mark';
                 <span class="small soft">whatever the rod</span>
               }
             </summary>
-            <p>{{ risk.reason }}</p>
+            <p>{{ answers.said(risk.reason) }}</p>
             <p>
               <em>What helps:</em>
-              {{ risk.remedy }}
+              {{ answers.said(risk.remedy) }}
             </p>
             @if (risk.drivers.length > 0) {
               <dl class="drivers small">
@@ -95,6 +96,7 @@ export class RodRisks {
   readonly risks = input.required<readonly RankedRisk[]>();
   /** Whether nothing was tried on a piece: then no risk is known to be low. */
   readonly isUntold = input(false);
+  protected readonly answers = inject(AnswerService);
   protected readonly percent = percentWords;
   protected readonly number = figureWords;
 }

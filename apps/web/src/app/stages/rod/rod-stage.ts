@@ -45,7 +45,7 @@ import { WholePartRods } from './whole-part-rods';
           @if (answers.settled()?.reasons; as reasons) {
             <ul class="dashes small">
               @for (reason of reasons; track reason) {
-                <li>{{ reason }}</li>
+                <li>{{ answers.said(reason) }}</li>
               }
             </ul>
           } @else {

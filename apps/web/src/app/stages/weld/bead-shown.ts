@@ -49,7 +49,7 @@ const thickerRod = (mm: number | null): number => [1, 1.2, 1.6, 2, 2.4, 3.2, 4].
           }
           <ul class="dashes">
             @for (reason of found.reasons; track reason) {
-              <li>{{ reason }}</li>
+              <li>{{ answers.said(reason) }}</li>
             }
             @if (ranking(); as words) {
               <li>{{ words }}</li>
@@ -124,7 +124,7 @@ export class BeadShown {
   private readonly weld = inject(WeldPlanning);
   private readonly jobs = inject(JobStore);
   private readonly joints = inject(JointStore);
-  private readonly answers = inject(AnswerService);
+  protected readonly answers = inject(AnswerService);
   private readonly compute = inject(ComputeService);
   private readonly meters = inject(MeterStore);
   private readonly readings = inject(Readings);
