@@ -19,9 +19,11 @@ export const heat: Check = ({ plan, joints, whole }) =>
           ]
         : []),
       ...own.passes.flatMap((pass) => {
+        const burnt = rooms.heat?.seam.arcs[pass.number - 1];
         // Volts times amperes over millimetres a second are joules a millimetre.
         const arcEnergy = (pass.volts * pass.amps.median) / pass.travelMmPerS / 1000;
         return [
+          ...(burnt ? held(own.id, 'heat: current of a pass', burnt.amps, pass.amps.median) : []),
           ...held(own.id, 'heat: arc energy', pass.arcEnergyKJPerMm, arcEnergy),
           ...held(own.id, 'heat: input below the arc’s', pass.heatInputKJPerMm < arcEnergy, true),
         ];

@@ -9,16 +9,12 @@ import type {
 } from '@variatum/contracts';
 import {
   followSteps,
-  heatInput,
-  JOINTS,
   metalLimit,
   passLog,
   seamProblem,
   SETTING_PASSES,
   travelFor,
   settings,
-  usualPasses,
-  usualVolts,
   type ArcRun,
   type FollowedStep,
   type Joint,
@@ -26,19 +22,16 @@ import {
   type PassLog,
   type SeamQuestion,
   type SettingPass,
-  type Technique,
   type TorchSettings,
 } from '@variatum/metallurgy';
 import {
   attempted,
-  castIronSchool,
   completedJoint,
   chosenOrder,
   currentOf,
   depositedJoint,
   followedOrder,
   interpassLimitOf,
-  interpassOf,
   isHeldWarm,
   keptOrder,
   machineFor,
@@ -50,8 +43,6 @@ import {
   settingsQuestion,
   tacksOf,
   turntableRpm,
-  thinnerMm,
-  USUAL_PROCESS,
   usualPassCount,
   weldedWith,
   type JointSeam,
@@ -62,6 +53,8 @@ import { withLearnt } from '../learning';
 import { decisionOf, weldLogOf } from '../records';
 import { plannedSteps } from '../torch';
 import type { JobFacts, JointFacts } from './job-facts';
+import { metalOf } from './joint-metal';
+import { passesOfJoint } from './joint-passes';
 
 /** How one joint is welded, with what its steps and its minutes are made from. */
 export interface JointPlan {
@@ -142,94 +135,6 @@ function shortOf(one: JointFacts, rod: string | null, limitA: number | null, fac
   return wants !== undefined && wants > limitA ? { wants, gives: limitA } : null;
 }
 
-/** What the metal of a joint bears, by what its pieces most likely are. */
-function metalOf({ pieces, choice }: JointFacts, kept: SeamOrder, facts: JobFacts): PlannedMetal {
-  const iron = castIronSchool(pieces, facts.metals, facts.input.job.preparation);
-  const [heldC = null] = iron?.rules.heldC ?? [];
-  const preheats = (choice?.heat ?? []).filter(({ kind }) => kind === 'preheat').map(({ temperatureC: [low] }) => low);
-  const preheatC = iron ? heldC : preheats.length > 0 ? Math.max(...preheats) : null;
-  return {
-    preheatC,
-    // Cast iron has the limit of its school, if any.
-    interpassMaxC: interpassOf(kept, iron ? iron.rules.everyRunC : interpassLimitOf(pieces, facts.metals)),
-    everyRunC: iron?.rules.everyRunC ?? null,
-    holdAboveC: isHeldWarm(pieces, facts.metals) || heldC !== null ? preheatC : null,
-    mostRunMm: iron?.rules.mostRunMm ?? null,
-    isPeened: iron?.rules.isPeened ?? false,
-    school: iron?.school ?? null,
-  };
-}
-
-/** Kinds of so many passes; the usual ones where there are as many as usual. */
-function kindsOf(seam: JointSeam | null, passes: number, isFused: boolean): readonly PlannedPass['kind'][] {
-  if (isFused) return Array.from({ length: passes }, () => 'fused');
-  const usual = seam ? usualPasses(thinnerMm(seam)) : [];
-  return usual.length === passes ? usual : Array.from({ length: passes }, (_, pass) => settingPassOf(pass, passes));
-}
-
-function passesOfJoint(
-  { leader, choice }: JointFacts,
-  rod: string | null,
-  found: PassSettings,
-  {
-    seam,
-    question,
-    runs,
-    count,
-    completed,
-  }: {
-    readonly seam: JointSeam | null;
-    readonly question: SeamQuestion | null;
-    readonly runs: readonly ArcRun[];
-    readonly count: number;
-    readonly completed: Joint | null;
-  },
-): readonly PlannedPass[] {
-  const arc = question?.arcs[0];
-  if (!arc) return [];
-  const { joint } = leader;
-  const isFused = rod === null;
-  const ranked = choice?.ranking.find((one) => one.rod === rod);
-  return kindsOf(seam, count, isFused).flatMap((kind, pass): PlannedPass[] => {
-    const set = settingPassOf(pass, count);
-    const amps = currentOf(leader, set, found[set]?.amps);
-    if (!amps) return [];
-    const [low, median, high] = amps;
-    const own = runs.filter((run) => run.pass === pass);
-    const volts = arc.volts ?? usualVolts(median);
-    const { travelMmPerS } = arc;
-    return [
-      {
-        number: pass + 1,
-        kind,
-        process: joint.process ?? USUAL_PROCESS,
-        // Techniques of the data are those of the core.
-        technique: isFused ? 'fused' : (joint.technique ?? (JOINTS.types[joint.type].technique as Technique)),
-        rod,
-        rodMm: isFused ? null : (leader.settings[set]?.rodMm ?? found[set]?.rodMm ?? null),
-        gas: joint.gas ?? null,
-        amps: { low, median, high },
-        volts,
-        travelMmPerS,
-        arcEnergyKJPerMm: (volts * median) / travelMmPerS / 1000,
-        heatInputKJPerMm: heatInput({ ...arc, amps: median }),
-        arcSeconds: own.reduce((sum, run) => sum + Math.abs(run.toMm - run.fromMm), 0) / travelMmPerS,
-        starts: own.length,
-        dilution: completed && {
-          low: completed.dilution.min,
-          median: completed.dilution.mode,
-          high: completed.dilution.max,
-        },
-        // Ferrite from root to cap is that of the rod that leads; of another one there is but its whole bead's.
-        ferriteNumber:
-          (rod === choice?.recommended ? choice?.passes?.[pass]?.ferriteNumber : undefined) ??
-          ranked?.ferriteNumber ??
-          null,
-      },
-    ];
-  });
-}
-
 /** How one joint is welded. */
 export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
   const { joint, leader } = one;
@@ -250,9 +155,12 @@ export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
     travelMmPerS: travelFor(deposited, count),
     interpassC: interpassLimitOf(one.pieces, facts.metals),
   };
-  const amps = currentOf(leader, 'root', found.root?.amps)?.[1];
+  const amps = Array.from({ length: count }, (_, pass) => {
+    const set = settingPassOf(pass, count);
+    return currentOf(leader, set, found[set]?.amps)?.[1] ?? null;
+  });
   const question =
-    seam && amps !== undefined
+    seam && amps.every((one) => one !== null)
       ? seamQuestion({
           seam,
           kept,
@@ -272,7 +180,9 @@ export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
     (question && runs.length > 0 ? facts.orders.of({ seam: question, runs }, `judge-order ${joint.id}`) : null) ?? null;
   const problem = question && attempted(() => seamProblem(question));
   const passes =
-    rod.used === undefined ? [] : passesOfJoint(one, rod.used, found, { seam, question, runs, count, completed });
+    rod.used === undefined
+      ? []
+      : passesOfJoint(one, rod.used, { settings: found, seam, question, runs, count, completed });
   const log = passLog(weldLogOf(facts.input.job, joint.id));
   const open: PlanCode[] = [
     ...(one.wrong === null ? [] : [{ code: 'not-reckoned', joint: joint.id, field: one.wrong }]),

@@ -101,8 +101,8 @@ export interface SeamFacts {
   readonly seam: JointSeam;
   readonly kept: SeamOrder;
   readonly passes: number;
-  /** Current of the root as it is set, A. */
-  readonly amps: number;
+  /** Current of each pass as it is set, A. */
+  readonly amps: readonly number[];
   readonly tacks: SeamTacks | null;
   /** How fast the hand goes where nobody said so, mm/s. */
   readonly usualTravelMmPerS: number;
@@ -126,7 +126,7 @@ export function seamQuestion({
   return {
     ...seam,
     passes,
-    arcs: [{ amps, travelMmPerS: travelOf(kept, usualTravelMmPerS) }],
+    arcs: amps.map((one) => ({ amps: one, travelMmPerS: travelOf(kept, usualTravelMmPerS) })),
     aimMm: aimAtThicker(seam.sides),
     interpassC: interpassOf(kept, usualInterpassC),
     ...(shortBeads && { everyRunC: shortBeads.everyRunC, mostRunMm: shortBeads.mostRunMm }),
