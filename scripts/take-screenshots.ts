@@ -210,6 +210,8 @@ const SHOTS: readonly Shot[] = [
       await runningPurge(page);
       await page.getByRole('button', { name: 'To the torch' }).click();
       await page.getByRole('dialog', { name: 'At the torch' }).waitFor();
+      // The plan begins with another joint.
+      await page.getByRole('button', { name: 'Next joint' }).click();
       await page.waitForTimeout(3500);
     },
   },

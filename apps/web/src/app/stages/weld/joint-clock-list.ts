@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { jointsInTurn } from '@variatum/job';
 import { clockRange, clockWords } from '@variatum/presentation';
+import { JobPlan } from '../../job/job-plan';
 import { PartSelection, JointStore, WeldStore } from '../../job/stores';
 import { Now } from '../../kit/now';
 import { Panel } from '../../kit/panel';
@@ -62,6 +64,7 @@ export class JointClockList {
   private readonly units = inject(OwnUnits);
   private readonly joints = inject(JointStore);
   private readonly weld = inject(WeldStore);
+  private readonly plan = inject(JobPlan);
   protected readonly selection = inject(PartSelection);
   protected readonly shown = computed(() => this.joints.shown()?.id);
   /** Joints whose gas is not clean yet, as far as anybody knows. */
@@ -72,15 +75,26 @@ export class JointClockList {
   protected readonly clocks = computed(() =>
     this.watch.clocks().map((one) => {
       const first = one.isCool && !one.isBurning && this.unclean().has(one.joint);
-      return { ...one, isCool: one.isCool && !first, words: first ? 'gas first' : this.wordsOf(one) };
+      const words = first ? 'gas first' : this.wordsOf(one);
+      const isNext = one.joint === this.next();
+      return { ...one, isCool: one.isCool && !first, words: isNext ? `${words}; next by the plan` : words };
     }),
   );
+  /** The joint the plan goes on at. */
+  private readonly next = computed(() => jointsInTurn(this.plan.plan()?.steps ?? [])[0]?.joint);
+
+  private isWelded(joint: string): boolean {
+    const steps = this.plan.of(joint)?.followed ?? [];
+    return steps.length > 0 && steps.every(({ state }) => state === 'done');
+  }
 
   private wordsOf({ joint, isBurning, by, nowC, isCool, limitC, readyMs }: JointClock): string {
     const laid = this.weld.logOf(joint).beads.length;
     if (isBurning) return 'arc on';
+    if (by === 'cold' && this.isWelded(joint)) return 'welded';
     if (by === 'cold') return laid === 0 ? 'not begun, can be welded' : 'can be welded';
     const at = nowC === null ? '' : `${this.units.now().warmth(nowC)}${by === 'reckoned' ? ' reckoned' : ''}`;
+    if (this.isWelded(joint)) return ['welded', at].filter(Boolean).join(', ');
     if (isCool) return [at, 'can be welded'].filter(Boolean).join(', ');
     const limit = limitC === null ? '' : this.units.now().warmth(limitC);
     if (!readyMs) return [at, `limit ${limit}`].filter(Boolean).join(', ');
