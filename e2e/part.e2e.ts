@@ -97,7 +97,19 @@ test('a header of five joints: alike ones are planned once, three rods are decid
   expect(new Set(decisions.map(({ rod }) => rod)).size).toBe(3);
   expect(new Set(decisions.map(({ jointId }) => jointId)).size).toBe(3);
   // One rod for all is ranked with what it costs.
-  await expect(page.getByRole('region', { name: 'The whole part' }).getByRole('listitem').first()).toBeVisible();
+  const whole = page.getByRole('region', { name: 'The whole part' });
+  await expect(whole.getByRole('listitem').first()).toBeVisible();
+  // One tap decides all of them alike.
+  await whole
+    .getByRole('button', { name: /^Take .* for all$/ })
+    .first()
+    .click();
+  await expect
+    .poll(async () => {
+      const last = (await jobOf(page, request)).decisions.slice(0, 3);
+      return [new Set(last.map(({ rod }) => rod)).size, new Set(last.map(({ jointId }) => jointId)).size];
+    })
+    .toEqual([1, 3]);
 });
 
 test('a test is logged where it was made, and stands there in the picture', async ({ page, demo, request }) => {

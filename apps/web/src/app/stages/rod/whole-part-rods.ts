@@ -32,8 +32,8 @@ const SHOWN = 4;
                 <span class="figure points">{{ line.points }}</span>
                 <va-risk-mark [level]="line.worst" />
                 <button nz-button type="button" [disabled]="deciding()" (click)="decide(line.rods)">
-                  Decide
-                  <span class="hidden-text">on {{ line.words }}</span>
+                  Take
+                  <span class="hidden-text">{{ line.words }}</span>
                 </button>
               </li>
             }
