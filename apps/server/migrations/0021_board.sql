@@ -34,26 +34,33 @@ CREATE FUNCTION job_standing(of_job uuid, said text) RETURNS text LANGUAGE sql S
     ELSE 'came-in'
   END
 $$;--> statement-breakpoint
--- Keeps where a job stands with every change of what it follows from.
+-- Keeps where jobs stand with every change of what it follows from: once a statement, however many rows it has.
+CREATE FUNCTION stand_jobs(jobs uuid[]) RETURNS void LANGUAGE sql AS $$
+  UPDATE job SET standing = found.standing
+    FROM (SELECT j.id, job_standing(j.id, j.state) AS standing FROM job j WHERE j.id = ANY (jobs)) found
+    WHERE job.id = found.id AND job.standing IS DISTINCT FROM found.standing
+$$;--> statement-breakpoint
 CREATE FUNCTION keep_standing() RETURNS trigger LANGUAGE plpgsql AS $$
-DECLARE
-  owner uuid;
 BEGIN
-  IF TG_TABLE_NAME = 'field_test' THEN
-    SELECT p.job_id INTO owner FROM piece p WHERE p.id = NEW.piece_id;
-  ELSE
-    owner := NEW.job_id;
-  END IF;
-  UPDATE job SET standing = job_standing(job.id, job.state)
-    WHERE job.id = owner AND job.standing IS DISTINCT FROM job_standing(job.id, job.state);
+  PERFORM stand_jobs(ARRAY(SELECT DISTINCT c.job_id FROM changed c));
   RETURN NULL;
 END $$;--> statement-breakpoint
-CREATE TRIGGER piece_stands AFTER INSERT OR UPDATE ON "piece" FOR EACH ROW EXECUTE FUNCTION keep_standing();--> statement-breakpoint
-CREATE TRIGGER field_test_stands AFTER INSERT OR UPDATE ON "field_test" FOR EACH ROW EXECUTE FUNCTION keep_standing();--> statement-breakpoint
-CREATE TRIGGER joint_stands AFTER INSERT OR UPDATE ON "joint" FOR EACH ROW EXECUTE FUNCTION keep_standing();--> statement-breakpoint
-CREATE TRIGGER decision_stands AFTER INSERT ON "decision" FOR EACH ROW EXECUTE FUNCTION keep_standing();--> statement-breakpoint
-CREATE TRIGGER weld_entry_stands AFTER INSERT OR UPDATE ON "weld_entry" FOR EACH ROW EXECUTE FUNCTION keep_standing();--> statement-breakpoint
-CREATE TRIGGER job_record_stands AFTER INSERT OR UPDATE ON "job_record" FOR EACH ROW EXECUTE FUNCTION keep_standing();--> statement-breakpoint
+CREATE FUNCTION keep_standing_of_pieces() RETURNS trigger LANGUAGE plpgsql AS $$
+BEGIN
+  PERFORM stand_jobs(ARRAY(SELECT DISTINCT p.job_id FROM changed c JOIN piece p ON p.id = c.piece_id));
+  RETURN NULL;
+END $$;--> statement-breakpoint
+CREATE TRIGGER piece_added_stands AFTER INSERT ON "piece" REFERENCING NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION keep_standing();--> statement-breakpoint
+CREATE TRIGGER piece_changed_stands AFTER UPDATE ON "piece" REFERENCING NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION keep_standing();--> statement-breakpoint
+CREATE TRIGGER joint_added_stands AFTER INSERT ON "joint" REFERENCING NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION keep_standing();--> statement-breakpoint
+CREATE TRIGGER joint_changed_stands AFTER UPDATE ON "joint" REFERENCING NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION keep_standing();--> statement-breakpoint
+CREATE TRIGGER decision_added_stands AFTER INSERT ON "decision" REFERENCING NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION keep_standing();--> statement-breakpoint
+CREATE TRIGGER weld_entry_added_stands AFTER INSERT ON "weld_entry" REFERENCING NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION keep_standing();--> statement-breakpoint
+CREATE TRIGGER weld_entry_changed_stands AFTER UPDATE ON "weld_entry" REFERENCING NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION keep_standing();--> statement-breakpoint
+CREATE TRIGGER job_record_added_stands AFTER INSERT ON "job_record" REFERENCING NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION keep_standing();--> statement-breakpoint
+CREATE TRIGGER job_record_changed_stands AFTER UPDATE ON "job_record" REFERENCING NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION keep_standing();--> statement-breakpoint
+CREATE TRIGGER field_test_added_stands AFTER INSERT ON "field_test" REFERENCING NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION keep_standing_of_pieces();--> statement-breakpoint
+CREATE TRIGGER field_test_changed_stands AFTER UPDATE ON "field_test" REFERENCING NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION keep_standing_of_pieces();--> statement-breakpoint
 CREATE FUNCTION stand_as_said() RETURNS trigger LANGUAGE plpgsql AS $$
 BEGIN
   NEW.standing := job_standing(NEW.id, NEW.state);

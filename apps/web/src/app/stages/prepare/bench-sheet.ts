@@ -67,32 +67,37 @@ const MOST_USUAL_RUNS = 4;
         color: #000;
       }
       h3 {
-        margin: 8px 0 2px;
+        margin: 5px 0 1px;
+      }
+      p {
+        margin: 2px 0;
+        font-size: 9.5pt;
       }
       dl {
         display: grid;
         grid-template-columns: repeat(4, 1fr);
-        gap: 4px 16px;
-        margin: 6px 0;
+        gap: 2px 16px;
+        margin: 4px 0;
       }
       dt {
         font-size: 9pt;
       }
       dd {
         margin: 0;
-        font-size: 15pt;
+        font-size: 13pt;
         font-weight: 650;
       }
       ul {
         list-style: none;
         columns: 2;
-        font-size: 9pt;
+        margin: 2px 0;
+        font-size: 8.5pt;
       }
       li {
         break-inside: avoid;
         display: flex;
         gap: 6px;
-        padding: 2px 0;
+        padding: 1px 0;
       }
       .box {
         flex: none;
