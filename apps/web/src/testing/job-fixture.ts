@@ -18,7 +18,7 @@ import {
 import { FieldTestStore, JOB_STORES, JobStore, JointStore, PieceStore } from '../app/job/stores';
 import { knownSession } from './known-session';
 import { Autosave, PAGE_SYNC, UndoHistory } from '../app/sync';
-import { NO_RATES } from '@variatum/metallurgy';
+import { known, NO_RATES } from '@variatum/metallurgy';
 
 export const JOB_ID = '0198a6a0-0000-7000-8000-000000000001';
 const STAMP = '2026-01-01T00:00:00Z';
@@ -58,6 +58,18 @@ export const aJob = (pieces: Piece[] = [], fields: Partial<JobDetail> = {}): Job
   record: [],
   ...fields,
 });
+
+/** A tube of 316L, 60.3 mm outside and 300 mm long. */
+export const aTube = (id: string, position: number, wallMm: number): Piece =>
+  aPiece({
+    id,
+    position,
+    form: 'tube',
+    grade: '316L',
+    outsideMm: known(60.3),
+    thicknessMm: known(wallMm),
+    lengthMm: known(300),
+  });
 
 /** A joint of which nothing but its type is said. */
 export const aJoint = (fields: Partial<JointRecord> = {}): JointRecord => ({

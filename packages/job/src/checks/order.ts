@@ -1,3 +1,4 @@
+import { isArc } from '../torch';
 import { held, type Check } from './contradiction';
 
 const place = ({
@@ -12,7 +13,7 @@ const place = ({
 
 /** The torch asks for the arcs of the plan in the plan's order: all tacks, then joint after joint, run after run. */
 export const order: Check = ({ plan, torch, whole }) => {
-  const arcs = plan.steps.filter((step) => step.do === 'tack' || step.do === 'run');
+  const arcs = plan.steps.filter(isArc);
   const open = arcs.filter(({ state }) => state === 'open');
   const counted = open.slice(0, torch.arcs.length);
   const lastTack = arcs.findLastIndex((step) => step.do === 'tack');

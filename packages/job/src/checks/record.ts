@@ -1,3 +1,4 @@
+import { isArc } from '../torch';
 import { held, type Check } from './contradiction';
 
 /** What was logged is there: a crack at the torch is a finding, and a bead that was laid is a step that is done. */
@@ -10,7 +11,7 @@ export const record: Check = ({ joints, plan, job }) => {
       held(joint, 'record: crack', found.filter(({ line }) => line === 'cracks').length > 0, true),
     ),
     ...plan.steps
-      .filter(({ state, do: what }) => state === 'done' && (what === 'tack' || what === 'run'))
+      .filter((step) => step.state === 'done' && isArc(step))
       .flatMap((step) =>
         held(
           step.joint,

@@ -41,6 +41,7 @@ import {
   seamQuestion,
   settingPassOf,
   settingsQuestion,
+  tackCurrentOf,
   tacksOf,
   turntableRpm,
   usualPassCount,
@@ -74,6 +75,8 @@ export interface JointPlan {
   readonly question: SeamQuestion | null;
   readonly tacks: SeamTacks | null;
   readonly settings: PassSettings;
+  /** Current of its tacks as the root is set, A; null: the root is not reckoned. */
+  readonly tackAmps: number | null;
   /** The order that was chosen; null: once through. */
   readonly order: KeptPlan | null;
   /** What its runs are called, chosen or usual. */
@@ -175,10 +178,10 @@ export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
   // A joint alike follows the order of the one it is alike to, however long it is.
   const follows = joint !== leader && kept.plan && seam ? { ...kept, plan: scaledOrder(kept.plan, seam) } : kept;
   const chosen = chosenOrder(follows, seam);
-  const { runs, title } = followedOrder(chosen, question);
+  const problem = question && attempted(() => seamProblem(question));
+  const { runs, title } = followedOrder(chosen, problem);
   const judged =
     (question && runs.length > 0 ? facts.orders.of({ seam: question, runs }, `judge-order ${joint.id}`) : null) ?? null;
-  const problem = question && attempted(() => seamProblem(question));
   const passes =
     rod.used === undefined
       ? []
@@ -203,6 +206,7 @@ export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
     question,
     tacks,
     settings: found,
+    tackAmps: tackCurrentOf(leader, found.root),
     order: chosen,
     title,
     runs,

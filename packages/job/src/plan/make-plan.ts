@@ -13,7 +13,6 @@ import {
   backSpaces,
   machineFor,
   quoteOfJob,
-  tackCurrentOf,
   tackPlacesMm,
   type BackSpace,
   type JobQuote,
@@ -71,7 +70,7 @@ const waitsOf = (joints: readonly JointPlan[]): ReadonlyMap<string, number> =>
   );
 
 function plannedJoint(plan: JointPlan, spaces: readonly BackSpace[], { profile }: JobFacts): PlannedJoint {
-  const { facts, seam, tacks, settings } = plan;
+  const { facts, seam, tacks, settings, tackAmps } = plan;
   const tackSettings = settings.root?.tack;
   return {
     id: facts.joint.id,
@@ -83,12 +82,12 @@ function plannedJoint(plan: JointPlan, spaces: readonly BackSpace[], { profile }
     rod: plan.rod,
     passes: plan.passes,
     tacks:
-      seam && tacks && tackSettings
+      seam && tacks && tackSettings && tackAmps !== null
         ? {
             atMm: tackPlacesMm(tacks, seam),
             lengthMm: tacks.lengthMm,
             seconds: tackSettings.seconds,
-            amps: tackCurrentOf(facts.leader, settings.root) ?? tackSettings.amps,
+            amps: tackAmps,
             kind: tackSettings.wide ? 'wide' : 'small',
           }
         : null,

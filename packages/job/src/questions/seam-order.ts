@@ -11,7 +11,6 @@ import {
   LIMITS,
   passesFor,
   readyRuns,
-  seamProblem,
   tackLength,
   tackPlan,
   USUAL_COVER,
@@ -20,13 +19,13 @@ import {
   type CastIronRules,
   type DepositedJoint,
   type JointType,
+  type SeamProblem,
   type SeamQuestion,
   type TackPlan,
   type TorchSettings,
   type WeldHeatQuestion,
 } from '@variatum/metallurgy';
 import { laidJoint, type LaidPart } from '../records';
-import { attempted } from './attempted';
 import type { LikelyMetal } from './likely-metal';
 import { isOnSeam, stretchesOf } from './seam-places';
 
@@ -171,13 +170,13 @@ export type FollowedOrder = Pick<KeptPlan, 'title' | 'runs'>;
 
 /**
  * The order a weld follows: the one that was chosen, else once round or straight through.
- * @param question null: nothing is known of the seam
+ * @param problem null: nothing is known of the seam
  */
-export function followedOrder(chosen: KeptPlan | null, question: SeamQuestion | null): FollowedOrder {
+export function followedOrder(chosen: KeptPlan | null, problem: SeamProblem | null): FollowedOrder {
   if (chosen) return chosen;
-  const habits = (question && attempted(() => habitsOf(seamProblem(question)))) ?? [];
+  const habits = problem ? habitsOf(problem) : [];
   // Two at once each have runs of their own; short beads are laid far from one another.
-  const wanted = question?.mostRunMm && question.people === 1 ? 'skip' : 'twoPeople';
+  const wanted = problem?.mostRunMm && problem.people === 1 ? 'skip' : 'twoPeople';
   const habit = habits.find(({ id }) => id === wanted) ?? habits[0];
   return { title: habit?.title ?? '', runs: [...(habit?.runs ?? [])] };
 }

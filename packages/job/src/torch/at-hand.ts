@@ -1,6 +1,6 @@
 import type { JointRecord } from '@variatum/contracts';
 import type { FollowedStep, PassLog } from '@variatum/metallurgy';
-import { currentOf, settingPassOf, tackCurrentOf, type PassSettings } from '../questions';
+import { currentOf, settingPassOf, type PassSettings } from '../questions';
 
 /** What is set at the machine and in the hand just now, as it goes into the log. */
 export interface AtHand {
@@ -18,18 +18,20 @@ export interface PlannedHand {
   /** The joint whose description holds for it. */
   readonly leader: Pick<JointRecord, 'settings'>;
   readonly settings: PassSettings;
+  /** Current of its tacks, A; null: not reckoned. */
+  readonly tackAmps: number | null;
   /** Its passes. */
   readonly count: number;
 }
 
 /** Current and rod of the next bead by the plan: a tack has its own, a run that of its pass. */
 function plannedFor(
-  { leader, settings, count }: PlannedHand,
+  { leader, settings, tackAmps, count }: PlannedHand,
   next: Pick<FollowedStep, 'bead' | 'pass'> | null,
 ): Pick<AtHand, 'amps' | 'rodMm'> {
   const pass = settingPassOf(next?.pass ?? 0, count);
   const rodMm = leader.settings[pass]?.rodMm ?? settings[pass]?.rodMm ?? null;
-  if (next?.bead === 'tack') return { amps: tackCurrentOf(leader, settings.root), rodMm };
+  if (next?.bead === 'tack') return { amps: tackAmps, rodMm };
   return { amps: currentOf(leader, pass, settings[pass]?.amps)?.[1] ?? null, rodMm };
 }
 

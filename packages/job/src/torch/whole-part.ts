@@ -1,6 +1,7 @@
 import type { PlanStep } from '@variatum/contracts';
 
-const isArc = (step: PlanStep): boolean => step.do === 'tack' || step.do === 'run';
+/** Whether an arc is struck in a step: a tack or a run. */
+export const isArc = (step: Pick<PlanStep, 'do'>): boolean => step.do === 'tack' || step.do === 'run';
 
 /** A joint the plan goes on at, and with what. */
 export interface JointInTurn {

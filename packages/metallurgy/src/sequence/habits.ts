@@ -71,95 +71,85 @@ const together = (stretches: readonly Stretch[]): readonly Turn[] => {
     ]);
 };
 
-/** Usual orders of a ring: whole under the torch where it is turned, else up either side, quarters, eighths. */
-function ringHabits(problem: SeamProblem): readonly Habit[] {
-  const cut = (count: number): readonly Stretch[] => segmentsOf(problem, count);
-  const habit = (id: string, title: string, turns: readonly Turn[]): Habit => ({
-    id,
-    title: titled(problem, title),
-    runs: runsOf(problem, turns),
-  });
-  const [quarters, eighths] = [cut(4), cut(8)];
-  const whole = habit(
-    'onceRound',
-    problem.mostRunMm ? 'once round' : 'once round, turned under the torch',
-    cut(1).map((one) => forward(one)),
-  );
-  return [
-    ...(problem.turns ? [whole] : []),
-    habit('halves', 'two halves from the bottom up', halves(cut(2))),
-    habit(
-      'quarters',
-      'quarters, opposite ones in turn',
-      opposite(quarters).map((one) => forward(one)),
-    ),
-    habit(
-      'opposite',
-      'eighths, opposite ones in turn',
-      opposite(eighths).map((one) => forward(one)),
-    ),
-    habit(
-      'backStep',
-      'back-step',
-      eighths.map((one) => backward(one)),
-    ),
-    habit(
-      'skip',
-      'stitch and skip',
-      skipping(eighths).map((one) => forward(one)),
-    ),
-    ...(problem.people === 2 ? [habit('twoPeople', 'two people on opposite sides', together(quarters))] : []),
-  ];
+/** How a seam is cut for its usual orders, and what they are called there. */
+interface HabitCuts {
+  /** Straight through; left out where that cannot be. */
+  readonly through: readonly Stretch[] | null;
+  readonly halved: readonly Stretch[];
+  readonly long: readonly Stretch[];
+  readonly short: readonly Stretch[];
+  readonly titles: {
+    readonly through: string;
+    readonly halves: string;
+    readonly long: string;
+    readonly short: string;
+  };
 }
 
-/** Usual orders of a straight seam. A hand sets down after a length it can reach. */
-function lineHabits(problem: SeamProblem): readonly Habit[] {
+/** A ring: whole under the torch where it is turned, else up either side, quarters, eighths. */
+const ringCuts = (problem: SeamProblem): HabitCuts => ({
+  through: problem.turns ? segmentsOf(problem, 1) : null,
+  halved: segmentsOf(problem, 2),
+  long: segmentsOf(problem, 4),
+  short: segmentsOf(problem, 8),
+  titles: {
+    through: problem.mostRunMm ? 'once round' : 'once round, turned under the torch',
+    halves: 'two halves from the bottom up',
+    long: 'quarters, opposite ones in turn',
+    short: 'eighths, opposite ones in turn',
+  },
+});
+
+/** A straight seam: a hand sets down after a length it can reach. */
+function lineCuts(problem: SeamProblem): HabitCuts {
   const { lengthMm } = problem.shell;
   const { reachMm, backStepMm } = data.habits;
   const within = (count: number): number => Math.min(data.segments.most, Math.max(4, Math.round(count)));
-  const habit = (id: string, title: string, turns: readonly Turn[]): Habit => ({
-    id,
-    title: titled(problem, title),
-    runs: runsOf(problem, turns),
-  });
   const long = segmentsOf(problem, within(lengthMm / reachMm));
-  // What the hand reaches whole is welded straight through without setting down.
-  const through = lengthMm > reachMm ? long : segmentsOf(problem, 1);
-  const short = segmentsOf(problem, within(lengthMm / backStepMm));
-  return [
-    habit(
-      'onceRound',
-      'straight through',
-      through.map((one) => forward(one)),
-    ),
-    habit('halves', 'from the middle out', halves(long)),
-    habit(
-      'quarters',
-      'long lengths, far ones in turn',
-      opposite(long).map((one) => forward(one)),
-    ),
-    habit(
-      'opposite',
-      'short lengths, far ones in turn',
-      opposite(short).map((one) => forward(one)),
-    ),
-    habit(
-      'backStep',
-      'back-step',
-      short.map((one) => backward(one)),
-    ),
-    habit(
-      'skip',
-      'stitch and skip',
-      skipping(short).map((one) => forward(one)),
-    ),
-    ...(problem.people === 2 ? [habit('twoPeople', 'two people on opposite sides', together(long))] : []),
-  ];
+  return {
+    // What the hand reaches whole is welded straight through without setting down.
+    through: lengthMm > reachMm ? long : segmentsOf(problem, 1),
+    halved: long,
+    long,
+    short: segmentsOf(problem, within(lengthMm / backStepMm)),
+    titles: {
+      through: 'straight through',
+      halves: 'from the middle out',
+      long: 'long lengths, far ones in turn',
+      short: 'short lengths, far ones in turn',
+    },
+  };
 }
 
 /**
  * Usual orders of a seam, each as its runs from arc on to arc off.
  * @returns the usual one first: once round where a ring is turned, up its two halves where it stays, straight through
  */
-export const habitsOf = (problem: SeamProblem): readonly Habit[] =>
-  problem.shell.kind === 'ring' ? ringHabits(problem) : lineHabits(problem);
+export function habitsOf(problem: SeamProblem): readonly Habit[] {
+  const { through, halved, long, short, titles } =
+    problem.shell.kind === 'ring' ? ringCuts(problem) : lineCuts(problem);
+  const habit = (id: string, title: string, turns: readonly Turn[]): Habit => ({
+    id,
+    title: titled(problem, title),
+    runs: runsOf(problem, turns),
+  });
+  const onward = (id: string, title: string, stretches: readonly Stretch[]): Habit =>
+    habit(
+      id,
+      title,
+      stretches.map((one) => forward(one)),
+    );
+  return [
+    ...(through ? [onward('onceRound', titles.through, through)] : []),
+    habit('halves', titles.halves, halves(halved)),
+    onward('quarters', titles.long, opposite(long)),
+    onward('opposite', titles.short, opposite(short)),
+    habit(
+      'backStep',
+      'back-step',
+      short.map((one) => backward(one)),
+    ),
+    onward('skip', 'stitch and skip', skipping(short)),
+    ...(problem.people === 2 ? [habit('twoPeople', 'two people on opposite sides', together(long))] : []),
+  ];
+}

@@ -11,7 +11,7 @@ import {
   type PoolCloud,
   type RankedRod,
 } from '@variatum/metallurgy';
-import { lettered, pieceLetter } from '@variatum/presentation';
+import { lettered } from '@variatum/presentation';
 import {
   catchError,
   concatAll,
@@ -27,7 +27,7 @@ import {
 } from 'rxjs';
 import { ComputeService, type Answer } from '../compute/compute.service';
 import { WorkshopStore } from '../settings/workshop-store';
-import { DecisionStore, JobStore, JointStore } from './stores';
+import { DecisionStore, JobStore, JointStore, PartStore } from './stores';
 
 const REST_MS = 120;
 
@@ -54,6 +54,7 @@ export class AnswerService {
   private readonly compute = inject(ComputeService);
   private readonly joints = inject(JointStore);
   private readonly decisions = inject(DecisionStore);
+  private readonly part = inject(PartStore);
 
   /** The last answer of each joint that was looked at, by its identifier; of a job without joints under none. */
   private readonly answered = signal<Readonly<Record<string, JointAnswered>>>({});
@@ -143,9 +144,11 @@ export class AnswerService {
 
   /** What the core says of the joint looked at, with the letters of its pieces. */
   said(text: string): string {
-    const pieces = this.store.pieces();
-    const letters = this.store.meeting().map(({ id }) => pieceLetter(pieces.findIndex((one) => one.id === id)));
-    return lettered(text, letters);
+    const letters = this.part.letters();
+    return lettered(
+      text,
+      this.store.meeting().map(({ id }) => letters.get(id) ?? ''),
+    );
   }
 
   /** The settled answer to a question of a joint; undefined while it has none. */

@@ -1,25 +1,16 @@
 import { TestBed } from '@angular/core/testing';
 import type { JobDetail } from '@variatum/contracts';
 import { sideOf, type OrderAsked } from '@variatum/job';
-import { judgeOrder, known } from '@variatum/metallurgy';
+import { judgeOrder } from '@variatum/metallurgy';
 import { of } from 'rxjs';
-import { aJob, aJoint, aPiece, jobProviders, openJob } from '../../testing/job-fixture';
+import { aJob, aJoint, aTube, jobProviders, openJob } from '../../testing/job-fixture';
 import { planWith } from '../../testing/planned-job';
 import { ComputeService } from '../compute/compute.service';
 import { JobPlan } from './job-plan';
 
 const id = (end: string): string => `0198a6a0-0000-7000-8000-0000000000${end}`;
 const [A, B, ONE, TWO] = ['a1', 'a2', 'b1', 'b2'].map(id) as [string, string, string, string];
-const tube = (own: string, position: number) =>
-  aPiece({
-    id: own,
-    position,
-    form: 'tube',
-    grade: '316L',
-    outsideMm: known(60.3),
-    thicknessMm: known(4),
-    lengthMm: known(300),
-  });
+const tube = (id: string, position: number) => aTube(id, position, 4);
 const joint = (own: string, position: number, more: object = {}) =>
   aJoint({ id: own, position, sides: [sideOf(A), sideOf(B)], joint: { type: 'bevel' }, ...more });
 const job = (fields: Partial<JobDetail> = {}): JobDetail =>

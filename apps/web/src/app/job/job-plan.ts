@@ -1,5 +1,12 @@
 import { computed, effect, inject, Injectable, signal, untracked, type WritableSignal } from '@angular/core';
-import { wholePlan, type JointPlan, type KeptAnswer, type LikelyPiece, type WholePlan } from '@variatum/job';
+import {
+  jointsInTurn,
+  wholePlan,
+  type JointPlan,
+  type KeptAnswer,
+  type LikelyPiece,
+  type WholePlan,
+} from '@variatum/job';
 import type { Judgement } from '@variatum/metallurgy';
 import { catchError, of, type Observable } from 'rxjs';
 import { ComputeService, SEED } from '../compute/compute.service';
@@ -11,6 +18,9 @@ import { JobStore, JointStore, LearntStore } from './stores';
 
 /** Answers of one kind that were asked for, by their question as text. */
 type Asked<Answer> = ReadonlyMap<string, KeptAnswer<unknown, Answer>>;
+
+/** Answers of a kind that are kept; those asked for longest ago go first. Every plan looks them through. */
+const MOST_KEPT = 60;
 
 /**
  * The plan of the open job: what every room shows of rods, passes, tacks, gas, steps and minutes. It is made anew from
@@ -64,6 +74,9 @@ export class JobPlan {
   /** How the joint looked at is welded; null: there is none. */
   readonly shown = computed<JointPlan | null>(() => this.of(this.joints.shown()?.id));
 
+  /** Joints at which an arc is still to be struck, in the order of the plan. */
+  readonly inTurn = computed(() => jointsInTurn(this.plan()?.steps ?? []));
+
   /** How a joint is welded; null: it is not of this job. */
   of(joint: string | undefined): JointPlan | null {
     return (joint === undefined ? undefined : this.byJoint().get(joint)) ?? null;
@@ -80,6 +93,7 @@ export class JobPlan {
     });
   }
 
+  /** What is asked and not answered yet, and what could not be answered. */
   private readonly asking = new Set<string>();
 
   /** Has questions answered that nobody asked yet. */
@@ -96,7 +110,10 @@ export class JobPlan {
         // What cannot be reckoned stands at its field.
         .pipe(catchError(() => of(null)))
         .subscribe((answer) => {
-          if (answer !== null) kept.update((was) => new Map(was).set(key, { question, answer }));
+          // What was refused once is not asked again; what was answered is, should it have gone meanwhile.
+          if (answer === null) return;
+          this.asking.delete(key);
+          kept.update((was) => new Map([...was].slice(1 - MOST_KEPT)).set(key, { question, answer }));
         });
     }
   }

@@ -1,8 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { NO_SEAM_ORDER } from '@variatum/contracts';
 import { sideOf } from '@variatum/job';
-import { known } from '@variatum/metallurgy';
-import { aJob, aJoint, aPiece, jobProviders, openJob, type OpenJob } from '../../testing/job-fixture';
+import { aJob, aJoint, aTube, jobProviders, openJob, type OpenJob } from '../../testing/job-fixture';
 import { AnswerService } from '../job/answer.service';
 import { JobPlan } from '../job/job-plan';
 import { PartAnswers } from '../job/part-answers.service';
@@ -12,16 +11,7 @@ import { SettingsPlanning } from './settings-planning';
 
 const id = (end: string): string => `0198a6a0-0000-7000-8000-0000000000${end}`;
 const [A, B, ONE] = ['a1', 'a2', 'b1'].map(id) as [string, string, string];
-const tube = (id: string, position: number) =>
-  aPiece({
-    id,
-    position,
-    form: 'tube',
-    grade: '316L',
-    outsideMm: known(60.3),
-    thicknessMm: known(2.77),
-    lengthMm: known(300),
-  });
+const tube = (id: string, position: number) => aTube(id, position, 2.77);
 const pieces = [tube(A, 0), tube(B, 1)];
 const joint = (more: object = {}) =>
   aJoint({ id: ONE, sides: [sideOf(A), sideOf(B)], joint: { type: 'square-butt' }, ...more });

@@ -1,6 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import type { SettingOverrides } from '@variatum/contracts';
-import { currentOf, tackCurrentOf, type Current } from '@variatum/job';
+import { currentOf, type Current } from '@variatum/job';
 import {
   formatFlow,
   formatLength,
@@ -140,10 +140,9 @@ export class SettingsPlanning {
     return found ? settingRemarks(found, this.own()) : [];
   });
   readonly tackWords = computed(() => {
-    const [found, tack, leading] = [this.reckoned(), this.tack(), this.joints.leading()];
-    if (!found || !tack || !leading) return '';
+    const [found, tack, amps] = [this.reckoned(), this.tack(), this.plan.shown()?.tackAmps];
+    if (!found || !tack) return '';
     const { seconds, wide } = tack;
-    const amps = tackCurrentOf(leading, this.plan.shown()?.settings.root) ?? tack.amps;
     return (
       `Tacks at ${amps} A for ${seconds[0]} to ${seconds[1]} ` +
       `s${wide ? ', wide and filled, with a slow end' : ', quick and small'}.${

@@ -1,9 +1,8 @@
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import type { JointRecord, Meter, WeldRecord } from '@variatum/contracts';
-import { known } from '@variatum/metallurgy';
 import { NEVER, of } from 'rxjs';
-import { aJob, aJoint, aPiece, aWeld, JOB_ID, jobProviders, openJob } from '../../../testing/job-fixture';
+import { aJob, aJoint, aTube, aWeld, JOB_ID, jobProviders, openJob } from '../../../testing/job-fixture';
 import { planWith } from '../../../testing/planned-job';
 import { ComputeService } from '../../compute/compute.service';
 import { Now } from '../../kit/now';
@@ -49,16 +48,7 @@ beforeEach(() => {
 const PIECES = ['0198a6a0-0000-7000-8000-000000000002', '0198a6a0-0000-7000-8000-000000000004'];
 const IDS = ['0198a6a0-0000-7000-8000-000000000011', '0198a6a0-0000-7000-8000-000000000012'];
 async function watch(weld: readonly WeldRecord[]): Promise<CoolingWatch> {
-  const tube = (id: string, position: number) =>
-    aPiece({
-      id,
-      position,
-      form: 'tube',
-      grade: '316L',
-      outsideMm: known(60.3),
-      thicknessMm: known(4),
-      lengthMm: known(300),
-    });
+  const tube = (id: string, position: number) => aTube(id, position, 4);
   const joints = IDS.map((id, position): JointRecord =>
     aJoint({
       id,

@@ -1,5 +1,4 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { jointsInTurn } from '@variatum/job';
 import { clockRange, clockWords } from '@variatum/presentation';
 import { JobPlan } from '../../job/job-plan';
 import { PartSelection, JointStore, WeldStore } from '../../job/stores';
@@ -76,12 +75,10 @@ export class JointClockList {
     this.watch.clocks().map((one) => {
       const first = one.isCool && !one.isBurning && this.unclean().has(one.joint);
       const words = first ? 'gas first' : this.wordsOf(one);
-      const isNext = one.joint === this.next();
+      const isNext = one.joint === this.plan.inTurn()[0]?.joint;
       return { ...one, isCool: one.isCool && !first, words: isNext ? `${words}; next by the plan` : words };
     }),
   );
-  /** The joint the plan goes on at. */
-  private readonly next = computed(() => jointsInTurn(this.plan.plan()?.steps ?? [])[0]?.joint);
 
   private isWelded(joint: string): boolean {
     const steps = this.plan.of(joint)?.followed ?? [];

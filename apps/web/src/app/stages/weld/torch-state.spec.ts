@@ -1,7 +1,8 @@
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import type { WeldEntry } from '@variatum/metallurgy';
-import { ROOM_UNWATCHED, type RoomAir } from '@variatum/job';
+import type { PlanStep } from '@variatum/contracts';
+import { jointsInTurn, ROOM_UNWATCHED, type RoomAir } from '@variatum/job';
 import { Now } from '../../kit/now';
 import { RoomWatch } from '../../meters';
 import { JobPlan } from '../../job/job-plan';
@@ -98,7 +99,10 @@ function around() {
       },
       {
         provide: JobPlan,
-        useValue: { plan: () => ({ steps: steps() }), shown: () => ({ limitsC: [null, 150], metal: {} }) },
+        useValue: {
+          inTurn: () => jointsInTurn(steps() as PlanStep[]),
+          shown: () => ({ limitsC: [null, 150], metal: {} }),
+        },
       },
       PartSelection,
       { provide: Now, useValue: { ms, steadyMs: ms } },

@@ -1,7 +1,6 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import {
   alarmSound,
-  jointsInTurn,
   nextAct,
   NO_ALARM,
   plannedSeconds,
@@ -73,12 +72,10 @@ export class TorchNow {
     const pass = this.weld.order.passes() > 1 && about.bead === 'run' ? `, pass ${about.pass + 1}` : '';
     return `${about.bead === 'tack' ? 'tack' : 'run'} ${this.count()}${pass}`;
   });
-  /** Joints at which an arc is still to be struck, in the order of the plan. */
-  private readonly inTurn = computed(() => jointsInTurn(this.plan.plan()?.steps ?? []));
   /** Another joint that can be welded meanwhile. */
   readonly free = computed(() => {
     const shown = this.joints.shown()?.id;
-    const open = this.inTurn().filter(({ joint }) => joint !== shown);
+    const open = this.plan.inTurn().filter(({ joint }) => joint !== shown);
     const cool = new Map(this.cooling.clocks().flatMap((one) => (one.isCool ? [[one.joint, one]] : [])));
     return open.map(({ joint }) => cool.get(joint)).find((one) => one !== undefined) ?? null;
   });
@@ -86,7 +83,7 @@ export class TorchNow {
   private readonly stays = signal<string | null>(null);
   /** Another joint the plan goes on at; null: it goes on here, or somebody wants to stay. */
   readonly turn = computed(() => {
-    const [shown, next] = [this.joints.shown()?.id, this.inTurn()[0]];
+    const [shown, next] = [this.joints.shown()?.id, this.plan.inTurn()[0]];
     if (!next || next.joint === shown) return null;
     return this.stays() === shown && !this.weld.isDone() ? null : next;
   });

@@ -1,8 +1,7 @@
 import { TestBed } from '@angular/core/testing';
-import { known } from '@variatum/metallurgy';
 import type { JobDetail, JointRecord, WeldRecord } from '@variatum/contracts';
 import { NEVER, of } from 'rxjs';
-import { aJob, aJoint, aPiece, aWeld, jobProviders, openJob, type OpenJob } from '../../../testing/job-fixture';
+import { aJob, aJoint, aPiece, aWeld, jobProviders, openJob, type OpenJob, aTube } from '../../../testing/job-fixture';
 import { planWith } from '../../../testing/planned-job';
 import { ComputeService } from '../../compute/compute.service';
 import { WeldStore } from '../../job/stores';
@@ -41,16 +40,7 @@ beforeEach(() => {
 });
 
 const PIECES = ['0198a6a0-0000-7000-8000-000000000002', '0198a6a0-0000-7000-8000-000000000004'];
-const tube = (id: string, position: number) =>
-  aPiece({
-    id,
-    position,
-    form: 'tube',
-    grade: '316L',
-    outsideMm: known(60.3),
-    thicknessMm: known(2),
-    lengthMm: known(300),
-  });
+const tube = (id: string, position: number) => aTube(id, position, 2);
 const joint = (fields: Partial<JointRecord> = {}): JointRecord =>
   aJoint({
     joint: { type: 'bevel' },

@@ -4,10 +4,10 @@ import type { WeldRecord } from '@variatum/contracts';
 import {
   atHandOf,
   ferriteAfter,
+  isArc,
   nextAtJoint,
   redoneOrder,
   settingPassOf,
-  tackCurrentOf,
   type AtHand,
   type FerriteMoved,
 } from '@variatum/job';
@@ -90,8 +90,7 @@ export class WeldPlanning {
   }
 
   private readonly planned = computed<PlannedWeld>(() => {
-    const [own, set] = [this.own(), this.settings.set()];
-    const tackAmps = own && tackCurrentOf(own.facts.leader, own.settings.root);
+    const [tackAmps, set] = [this.own()?.tackAmps ?? null, this.settings.set()];
     return {
       steps: this.steps(),
       amps: (pass, tack) => {
@@ -168,7 +167,7 @@ export class WeldPlanning {
   /** Arcs the whole part takes by its plan; nothing while a joint of it is not planned. */
   private plannedArcs(): { readonly planned?: number } {
     const { steps, joints } = this.plan.plan() ?? { steps: [], joints: [] };
-    const arcs = steps.filter((step) => step.do === 'tack' || step.do === 'run');
+    const arcs = steps.filter(isArc);
     const isWhole = joints.every(({ id }) => arcs.some(({ joint }) => joint === id));
     return isWhole && arcs.length > 0 ? { planned: arcs.length } : {};
   }
