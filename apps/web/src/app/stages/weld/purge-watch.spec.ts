@@ -1,10 +1,9 @@
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { NO_PURGE, type Meter, type MeterUse } from '@variatum/contracts';
-import { known } from '@variatum/metallurgy';
 import { of } from 'rxjs';
 import { JointStore, WeldStore } from '../../job/stores';
-import { aJob, aJoint, aPiece, JOB_ID, jobProviders, openJob } from '../../../testing/job-fixture';
+import { aJob, aJoint, aTube, JOB_ID, jobProviders, openJob } from '../../../testing/job-fixture';
 import { ComputeService } from '../../compute/compute.service';
 import { Now } from '../../kit/now';
 import { SteadyClock } from '../../kit/steady-clock';
@@ -62,16 +61,7 @@ beforeEach(() => {
 
 const PIECES = ['0198a6a0-0000-7000-8000-000000000002', '0198a6a0-0000-7000-8000-000000000004'];
 async function watch(gas = true): Promise<PurgeWatch> {
-  const tube = (id: string, position: number) =>
-    aPiece({
-      id,
-      position,
-      form: 'tube',
-      grade: '316L',
-      outsideMm: known(60.3),
-      thicknessMm: known(2),
-      lengthMm: known(300),
-    });
+  const tube = (id: string, position: number) => aTube(id, position, 2);
   const joint = aJoint({
     joint: { type: 'bevel' },
     sides: PIECES.map((piece) => ({ piece, end: null, alongMm: { value: null, typed: '' }, clock: null })),
