@@ -2,7 +2,7 @@ import type { JobDetail, WeldRecord } from '@variatum/contracts';
 import type { Locator, Page } from '@playwright/test';
 import { expect, test } from './support/fixtures';
 import { freePortFor } from './support/free-port';
-import { addMeter, jobOf, sendInstrument, VentMeter } from './support/meters';
+import { addMeter, jobOf, putOutOfUse, sendInstrument, VentMeter } from './support/meters';
 import { openJob, stage } from './support/part';
 import { newDataDirectory, removeDataDirectory, startProgram } from './support/program';
 import { saved } from './support/saved';
@@ -133,7 +133,8 @@ test(
       ]);
       expect(beads.every(([, stop]) => stop !== undefined)).toBe(true);
       expect(new Set(after.weld.map(({ id }) => id)).size).toBe(after.weld.length);
-      expect(after.weld.filter(({ entry }) => entry.kind === 'alarm')).toHaveLength(1);
+      const called = after.weld.flatMap(({ entry }) => (entry.kind === 'alarm' ? [entry.what] : []));
+      expect(called.filter((what) => what === 'oxygen-rose')).toHaveLength(1);
       const table = page.getByRole('region', { name: 'Pass log' });
       await expect(table.getByRole('row')).toHaveCount(1 + beads.length);
       await expect(table).toContainText('alarm: oxygen rose to');
@@ -229,9 +230,51 @@ test('an alarm for the air of the room stands on every page until it is answered
     await shows(209_000);
     await expect(alarm).toHaveCount(0);
     const { weld } = await jobOf(context.request, demo.url, 'Pool ladder, pitted old weld');
-    expect(weld.map(({ entry }) => entry.kind).sort()).toEqual(['alarm', 'oxygen']);
+    const added = weld.slice(job.weld.length).map(({ entry }) => entry.kind);
+    expect(added.sort()).toEqual(['alarm', 'oxygen']);
+    await putOutOfUse(context.request, demo.url, 'Room');
   } finally {
     await context.close();
+  }
+});
+
+test('a meter is heard while no page is open: it calls on every device that opens the job, and is logged once', async ({
+  browser,
+  demo,
+  request,
+}) => {
+  const title = 'Pool ladder, pitted old weld';
+  const job = await jobOf(request, demo.url, title);
+  const before = job.weld.length;
+  const use = { job: job.id, joint: null, place: 'room' } as const;
+  const { key } = await addMeter(request, demo.url, 'oxygen', 'Pit', use);
+  const shows = (ppm: number) =>
+    request.post(`${demo.url}api/meters/lines`, {
+      headers: { Authorization: `Bearer ${key}`, 'Content-Type': 'application/x-ndjson' },
+      data: JSON.stringify({ ppm }),
+    });
+  const alarms = async (): Promise<readonly unknown[]> =>
+    (await jobOf(request, demo.url, title)).weld.slice(before).filter(({ entry }) => entry.kind === 'alarm');
+  for (const ppm of [208_000, 175_000]) expect((await shows(ppm)).status()).toBe(200);
+  await expect.poll(async () => (await alarms()).length).toBe(1);
+  const contexts = await Promise.all([browser.newContext(), browser.newContext()]);
+  try {
+    const pages = await Promise.all(contexts.map((context) => context.newPage()));
+    for (const page of pages) {
+      await page.goto(demo.url);
+      await openJob(page, title);
+      await expect(page.getByTestId('room-alarm').getByRole('alert')).toHaveText('Leave the room. Too little oxygen.');
+      await expect(page.getByTestId('room-alarm')).toContainText('17.5 % oxygen');
+      await expect(page.getByTestId('room-alarm')).toContainText('replaces no alarm worn on the body');
+      await stage(page, 'Weld');
+      await page.getByRole('button', { name: 'To the torch' }).click();
+      await expect(torch(page).locator('.what')).toContainText('Leave the room');
+    }
+    await putOutOfUse(request, demo.url, 'Pit');
+    for (const page of pages) await expect(torch(page).locator('.what')).not.toContainText('Leave the room');
+    expect(await alarms()).toHaveLength(1);
+  } finally {
+    await Promise.all(contexts.map((context) => context.close()));
   }
 });
 

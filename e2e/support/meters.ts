@@ -1,4 +1,4 @@
-import type { JobDetail, MeterKind, MeterUse, MeterWithKey } from '@variatum/contracts';
+import type { JobDetail, Meter, MeterKind, MeterUse, MeterWithKey } from '@variatum/contracts';
 import type { APIRequestContext } from '@playwright/test';
 import { spawn, type ChildProcess } from 'node:child_process';
 
@@ -23,6 +23,13 @@ export async function addMeter(
   const made = (await (await request.post(`${url}api/meters`, { data: { kind, name } })).json()) as MeterWithKey;
   if (use) await request.patch(`${url}api/meters/${made.meter.id}`, { data: { version: made.meter.version, use } });
   return made;
+}
+
+/** Puts a meter out of use by its name. */
+export async function putOutOfUse(request: APIRequestContext, url: string, name: string): Promise<void> {
+  const meters = (await (await request.get(`${url}api/meters`)).json()) as readonly Meter[];
+  const found = meters.find((one) => one.name === name)!;
+  await request.patch(`${url}api/meters/${found.id}`, { data: { version: found.version, use: null } });
 }
 
 /** Sends what a simulated instrument shows until it is killed. */

@@ -6,6 +6,7 @@ import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
+import { alarmHandlers } from './alarms/handlers';
 import { backupHandlers } from './backups/handlers';
 import type { Compute } from './compute';
 import type { OpenDatabase } from './database';
@@ -96,6 +97,7 @@ const HANDLERS: Handlers = {
   ...weldHandlers,
   ...jobRecordHandlers,
   ...meterHandlers,
+  ...alarmHandlers,
   ...learningHandlers,
   ...decisionHandlers,
   ...rodStockHandlers,

@@ -1,5 +1,6 @@
 import { resolve } from 'node:path';
 import { pino } from 'pino';
+import { openAlarmWatch } from './alarms/alarm-watch';
 import { createApp } from './app';
 import { threadCompute } from './compute';
 import { openDatabase, prepareDatabase } from './database';
@@ -53,6 +54,7 @@ async function main(): Promise<void> {
     logger.warn({ failure: loggable(error) }, 'the connection that hears of changes was lost'),
   );
 
+  const alarms = openAlarmWatch({ open, feed, logger });
   const reach = reachOf(settings);
   let stopping = false;
   const application = createApp({
@@ -95,8 +97,10 @@ async function main(): Promise<void> {
     setTimeout(() => process.exit(1), STOP_WITHIN_MS).unref();
     // Live streams never end by themselves.
     void feed.close();
+    const quiet = alarms.close();
     void listening
       .close()
+      .then(() => quiet)
       .then(() => Promise.allSettled([open.close(), compute.close()]))
       .then(() => process.exit(0));
   };

@@ -17,6 +17,7 @@ export const changeSchema = z.object({
     'weld_entry',
     'job_record',
     'meter',
+    'alarm',
   ]),
   id,
   /** Job the changed thing belongs to; null for what belongs to none. */

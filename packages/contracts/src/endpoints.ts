@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { alarmSchema } from './alarms';
 import { backupsSchema } from './backups';
 import { changeSchema } from './change';
 import type { AnswerOf, Endpoint, Method } from './endpoint';
@@ -397,6 +398,7 @@ export const ENDPOINTS = {
     answer: keptReadingsSchema,
   },
 
+  'GET /alarms': { duty: 'read', summary: 'Alarms that stand in the workshop', answer: z.array(alarmSchema) },
   'GET /meters': { duty: 'read', summary: 'Meters of the workshop', answer: z.array(meterSchema) },
   'POST /meters': {
     duty: 'work',

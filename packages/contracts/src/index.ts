@@ -14,6 +14,8 @@ export * from './preparation';
 export * from './weld';
 export * from './job-record';
 export * from './meters';
+export * from './alarms';
+export * from './job-machine';
 export * from './records';
 export * from './piece-names';
 export * from './described-joint';

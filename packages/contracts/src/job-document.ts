@@ -3,6 +3,7 @@ import * as z from 'zod';
 import { documentFaults } from './document-faults';
 import { id, madeBy, MOST_VERSION, rodName, stamp } from './fields';
 import { parseWith } from './parse';
+import { NO_MACHINE } from './job-machine';
 import { jobRecordSchema } from './job-record';
 import { METER_PLACES, meterSchema, readingSchema } from './meters';
 import { photoSchema } from './photo';
@@ -103,7 +104,13 @@ const documentShape = z.strictObject({
   workshop: z.string().max(80),
   people: z.array(authorSchema),
   meters: z.array(sentMeterSchema),
-  job: z.strictObject({ ...jobHeadSchema.shape, madeBy, version: rowVersion }),
+  job: z.strictObject({
+    ...jobHeadSchema.shape,
+    // Files written before it was asked for are without it.
+    machine: jobHeadSchema.shape.machine.default(NO_MACHINE),
+    madeBy,
+    version: rowVersion,
+  }),
   pieces: z.array(pieceInDocument),
   joints: z.array(jointInDocument),
   decisions: z.array(decisionInDocument),

@@ -9,6 +9,7 @@ import {
 } from '@variatum/metallurgy';
 import * as z from 'zod';
 import { id, stamp } from './fields';
+import { NO_MACHINE } from './job-machine';
 import { learntSchema } from './learning';
 import { NO_PURGE } from './preparation';
 import { chooseQuestionSchema } from './questions';
@@ -34,6 +35,7 @@ const plannedJobSchema = z.strictObject({
   title: newJobSchema.shape.title.default('A job'),
   purge: jobDetailSchema.shape.purge.default(NO_PURGE),
   acceptance: jobDetailSchema.shape.acceptance.default(null),
+  machine: jobDetailSchema.shape.machine.default(NO_MACHINE),
   version: row.version,
   createdAt: stamp.default(NO_MOMENT),
   updatedAt: stamp.default(NO_MOMENT),

@@ -13,6 +13,7 @@ import {
 import * as z from 'zod';
 import { jointSchema, serviceSchema, testEntrySchema } from './questions';
 import { id, limited, madeBy, quantity, stamp, text, version } from './fields';
+import { jobMachineSchema } from './job-machine';
 import { photoSchema } from './photo';
 import { jointSettingsSchema, preparationTickSchema, purgePlanSchema } from './preparation';
 import { NO_SEAM_ORDER, seamOrderSchema } from './seam-order';
@@ -40,6 +41,8 @@ const jobFields = {
   purge: purgePlanSchema,
   /** Acceptance profile it is held to; null: by its service. */
   acceptance: z.string().min(1, 'name a profile').max(60).nullable(),
+  /** What it is welded with. */
+  machine: jobMachineSchema,
 };
 
 /** What stands in a job itself: the answer to a change of it. */

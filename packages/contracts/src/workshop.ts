@@ -1,6 +1,7 @@
 import { CLEANINGS, GASES, MACHINE_KINDS, PROCESSES, TINT_LIMITS, UNSAID_OF_PROFILE } from '@variatum/metallurgy';
 import * as z from 'zod';
 import { id, limited, quantity, stamp, text, version } from './fields';
+import { socketSchema } from './job-machine';
 
 const millimetres = z.number().min(0, 'give 0 to 20 mm').max(20, 'give 0 to 20 mm');
 const ferrite = z.number().min(0, 'give 0 to 100 FN').max(100, 'give 0 to 100 FN');
@@ -13,9 +14,7 @@ export const machineSchema = z.strictObject({
   name: text(80).min(1, 'give the machine a name'),
   processes: z.array(z.enum(PROCESSES)).max(PROCESSES.length),
   kind: z.enum(MACHINE_KINDS),
-  volts: limited('supplyVolts', 'V'),
-  amperes: limited('supplyAmperes', 'A'),
-  phases: z.union([z.literal(1), z.literal(3)]),
+  ...socketSchema.shape,
   /** Largest current on its plate, A; null: not stated. */
   mostAmperes: limited('machineAmperes', 'A').nullable(),
 });

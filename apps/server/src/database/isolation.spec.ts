@@ -30,6 +30,10 @@ beforeAll(async () => {
   await server.asOwner(
     `insert into reading (workshop_id, meter_id, at, value) values ('${workshop}', '${foreign.meters}', now(), 40)`,
   );
+  await server.asOwner(
+    `insert into alarm (id, workshop_id, job_id, meter_id, what, ppm, started_at)
+      values ('${randomUUID()}', '${workshop}', '${foreign.jobs}', '${foreign.meters}', 'room-oxygen', 170000, now())`,
+  );
 });
 afterAll(() => server.close());
 
@@ -96,9 +100,11 @@ test('what another workshop has is in no list', async () => {
   const { body: people } = await server.request.get('/api/people').expect(200);
   const { body: tablets } = await server.request.get('/api/tablets').expect(200);
   const { body: meters } = await server.request.get('/api/meters').expect(200);
-  expect([jobs, found, shelf, people, tablets, meters]).toEqual([
+  const { body: alarms } = await server.request.get('/api/alarms').expect(200);
+  expect([jobs, found, shelf, people, tablets, meters, alarms]).toEqual([
     { jobs: [], total: 0 },
     { jobs: [], total: 0 },
+    [],
     [],
     [],
     [],

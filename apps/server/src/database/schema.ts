@@ -1,5 +1,6 @@
 import {
   NO_FIT,
+  NO_MACHINE,
   NO_PURGE,
   NO_SEAM_ORDER,
   type FieldTestRecord,
@@ -20,6 +21,7 @@ import {
   type Role,
   type Workshop,
   type Standing,
+  type StandingAlarm,
 } from '@variatum/contracts';
 import { NO_RATES, NOT_GIVEN, type Quantity } from '@variatum/metallurgy';
 import { sql } from 'drizzle-orm';
@@ -182,6 +184,7 @@ export const job = pgTable(
     temperaturesC: jsonb('temperatures_c').$type<JobHead['temperaturesC']>().notNull().default([NOT_GIVEN, NOT_GIVEN]),
     purge: jsonb('purge').$type<JobHead['purge']>().notNull().default(NO_PURGE),
     acceptance: text('acceptance'),
+    machine: jsonb('machine').$type<JobHead['machine']>().notNull().default(NO_MACHINE),
     withdrawnAt: timestamp('withdrawn_at', { withTimezone: true, mode: 'date' }),
     ...madeBy,
     ...madeFrom,
@@ -474,6 +477,39 @@ export const reading = pgTable(
     }),
     ofJob('reading', table),
     index('reading_by_job').on(table.jobId, table.at),
+  ],
+);
+
+/** What a meter called for: it begins once, ends once, and says nothing else afterwards. */
+export const alarm = pgTable(
+  'alarm',
+  {
+    id: uuid('id').primaryKey(),
+    ...ofWorkshop,
+    jobId: uuid('job_id').notNull(),
+    jointId: uuid('joint_id'),
+    meterId: uuid('meter_id').notNull(),
+    what: text('what').$type<StandingAlarm['what']>().notNull(),
+    ppm: doublePrecision('ppm').notNull(),
+    startedAt: timestamp('started_at', { withTimezone: true, mode: 'date' }).notNull(),
+    endedAt: timestamp('ended_at', { withTimezone: true, mode: 'date' }),
+    ...stamps,
+  },
+  (table) => [
+    ofJob('alarm', table),
+    foreignKey({
+      name: 'alarm_of_meter',
+      columns: [table.workshopId, table.meterId],
+      foreignColumns: [meter.workshopId, meter.id],
+    }),
+    // Every process that hears a meter says the same: the first one is taken.
+    unique('alarm_begins_once').on(table.jobId, table.what, table.startedAt),
+    uniqueIndex('alarm_stands_once')
+      .on(table.meterId, table.what)
+      .where(sql`ended_at is null`),
+    index('alarm_stands')
+      .on(table.workshopId)
+      .where(sql`ended_at is null`),
   ],
 );
 

@@ -2,6 +2,7 @@ import pg from 'pg';
 
 /** Tables of a workshop, each after those that point at it. */
 const TABLES = [
+  'alarm',
   'reading',
   'job_record',
   'weld_entry',
@@ -17,7 +18,7 @@ const TABLES = [
   'rod_stock',
 ];
 /** What is kept for ever in earnest. */
-const KEPT = ['field_test', 'decision', 'preparation_tick', 'weld_entry', 'job_record', 'reading'];
+const KEPT = ['field_test', 'decision', 'preparation_tick', 'weld_entry', 'job_record', 'reading', 'alarm'];
 
 /**
  * Erases all jobs of one workshop and its stock of rods, for demo data made anew; other workshops keep everything. Only

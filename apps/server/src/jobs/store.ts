@@ -134,6 +134,7 @@ export const headOf = (job: JobRow['job']): JobHead => ({
   temperaturesC: job.temperaturesC,
   purge: job.purge,
   acceptance: job.acceptance,
+  machine: job.machine,
   version: job.version,
   createdAt: momentOf(job.createdAt),
   updatedAt: momentOf(job.updatedAt),
@@ -412,6 +413,7 @@ export async function duplicateJob(context: RequestContext, id: string, newId = 
         temperaturesC: source.temperaturesC,
         purge: purgeOfCopy(source.purge, ids),
         acceptance: source.acceptance,
+        machine: source.machine,
       },
       madeFrom('duplicate', id),
     );

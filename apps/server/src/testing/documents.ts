@@ -255,6 +255,7 @@ export function randomDocument(random: () => number, pictures?: DocumentPictures
           ? NO_PURGE
           : { ...NO_PURGE, dams: [{ piece: pick(pieces).id, alongMm: 12 }], targetPpm: 50 },
       acceptance: null,
+      machine: { id: null, socket: null },
       version: 1 + Math.floor(random() * 5),
       createdAt: moment(),
       updatedAt: moment(),

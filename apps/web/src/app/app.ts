@@ -8,7 +8,7 @@ import { SearchDoor } from './search/search-door';
 import { Icon } from './kit/marks/icon';
 import { NewerVersion } from './frame/newer-version';
 import { LostPartNote } from './frame/lost-part-note';
-import { RoomAlarm } from './frame/room-alarm';
+import { AlarmBar } from './frame/alarm-bar';
 import { SignIn } from './sign-in/sign-in';
 import { WhoWorks } from './sign-in/who-works';
 import { OfflineNote } from './sync/offline-note';
@@ -24,7 +24,7 @@ import { Session } from './sync/session';
     NewerVersion,
     OfflineNote,
     Refusals,
-    RoomAlarm,
+    AlarmBar,
     RouterOutlet,
     RouterLink,
     RouterLinkActive,
@@ -65,7 +65,7 @@ import { Session } from './sync/session';
         <span>{{ theme.theme() === 'day' ? 'Dim' : 'Day' }}</span>
       </button>
     </header>
-    <va-room-alarm class="no-print" />
+    <va-alarm-bar class="no-print" />
     <va-lost-part-note class="no-print" />
     <va-newer-version class="no-print" />
     <va-offline-note class="no-print" />

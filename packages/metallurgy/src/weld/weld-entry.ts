@@ -8,8 +8,8 @@ export const TAKEN_BY = ['typed', 'meter'] as const;
 /** Why an arc was put out before its end. */
 export const STOP_REASONS = ['end', 'rod', 'reach', 'alarm', 'crack', 'other'] as const;
 export type StopReason = (typeof STOP_REASONS)[number];
-/** What was called out while welding. */
-export const ALARMS = ['oxygen-rose', 'room-oxygen'] as const;
+/** What was called out while welding: gas behind a root, air of a room, a meter that went silent meanwhile. */
+export const ALARMS = ['oxygen-rose', 'room-oxygen', 'meter-silent'] as const;
 export type Alarm = (typeof ALARMS)[number];
 /** Where oxygen is read off a display: in the gas that leaves the part, in the air of the room. */
 export const OXYGEN_PLACES = ['inside', 'room'] as const;

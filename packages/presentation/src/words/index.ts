@@ -10,5 +10,6 @@ export * from './torch-words';
 export * from './weld-figures';
 export * from './weld-words';
 export * from './words';
+export * from './alarm-words';
 export * from './decided-words';
 export * from './lettered';

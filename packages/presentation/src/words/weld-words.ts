@@ -1,4 +1,5 @@
 import type {
+  Alarm,
   CrackPlace,
   CrackTime,
   EarlyArc,
@@ -60,6 +61,12 @@ export function lastWords(entry: WeldEntry, figures: Pick<WeldFigures, 'warmth'>
   return loggedWords(entry, figures);
 }
 
+const CALLED_WORDS: Readonly<Record<Alarm, (ppm: number) => string>> = {
+  'oxygen-rose': (ppm) => `oxygen rose to ${ppmWords(ppm)} ppm`,
+  'room-oxygen': (ppm) => `${(ppm / 10_000).toFixed(1)} % oxygen in the room`,
+  'meter-silent': (ppm) => `the meter went silent at ${ppmWords(ppm)} ppm`,
+};
+
 /** What was logged beside the beads, in words; empty for what a bead's own row says. */
 export function loggedWords(entry: WeldEntry, { warmth }: Pick<WeldFigures, 'warmth'>): string {
   switch (entry.kind) {
@@ -72,9 +79,7 @@ export function loggedWords(entry: WeldEntry, { warmth }: Pick<WeldFigures, 'war
     case 'crack':
       return `cracked ${CRACK_PLACE_WORDS[entry.where]}, ${CRACK_TIME_WORDS[entry.when]}`;
     case 'alarm':
-      return entry.what === 'oxygen-rose'
-        ? `alarm: oxygen rose to ${entry.value} ppm`
-        : `alarm: ${(entry.value / 10_000).toFixed(1)} % oxygen in the room`;
+      return `alarm: ${CALLED_WORDS[entry.what](entry.value)}`;
     case 'oxygen':
       return entry.place === 'room'
         ? `${(entry.ppm / 10_000).toFixed(1)} % oxygen in the room, read off a display`

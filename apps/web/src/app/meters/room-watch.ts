@@ -1,9 +1,11 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
+import type { StandingAlarm } from '@variatum/contracts';
 import { roomAir, ROOM_UNWATCHED, type HeardReading, type RoomAir } from '@variatum/job';
 import { SteadyClock } from '../kit/steady-clock';
 import { Session } from '../sync/session';
 import { MeterStore } from './meter-store';
 import { Readings } from './readings';
+import { StandingAlarms } from './standing-alarms';
 
 /** How the air of one room stands, by the meter that looks at it. */
 export interface WatchedRoom extends RoomAir {
@@ -45,6 +47,9 @@ export class RoomWatch {
   private readonly readings = inject(Readings);
   private readonly steady = inject(SteadyClock);
   private readonly session = inject(Session);
+  private readonly standing = inject(StandingAlarms);
+  /** Calls of the server this device has taken over, each once, by its meter. */
+  private readonly taken = new Map<string, string>();
 
   private readonly typed = signal<readonly HeardReading[]>([]);
   private readonly rooms = signal<ReadonlyMap<string, RoomAir>>(remembered());
@@ -70,6 +75,7 @@ export class RoomWatch {
     });
     effect(() => {
       for (const { id } of this.looking()) this.readings.of(id);
+      this.standing.alarms();
       untracked(() => this.look(null));
     });
     setInterval(() => this.look(null), EVERY_MS);
@@ -86,12 +92,29 @@ export class RoomWatch {
     this.look(said);
   }
 
+  /** What the server calls for stands here too, once: what this device hears and says goes on from there. */
+  private heardElsewhere(call: StandingAlarm | undefined, last: RoomAir, meter: string): RoomAir {
+    const known = this.taken.get(meter);
+    if (!call) {
+      this.taken.delete(meter);
+      // It was called by the server alone, and is over there: nothing was heard here that says otherwise.
+      return known !== undefined && last.seenMs === -Infinity ? ROOM_UNWATCHED : last;
+    }
+    if (known === call.id) return last;
+    this.taken.set(meter, call.id);
+    if (last.state === 'short' || last.state === 'left') return last;
+    return { ...last, state: 'short', percent: last.percent ?? call.ppm / 10_000, goodSinceMs: null };
+  }
+
   private look(said: 'left' | 'back' | null): void {
     const nowMs = this.steady.read();
     const typed = this.typed();
     const looking = this.looking();
     const before = this.rooms();
     const ids = new Set(looking.map(({ id }) => id));
+    const called = new Map(
+      this.standing.alarms().flatMap((one) => (one.what === 'room-oxygen' ? [[one.meterId, one] as const] : [])),
+    );
     // Where meters could not be asked for yet, what was remembered stands; one that was put out of use is answered.
     if (!this.meters.isRead()) for (const id of before.keys()) ids.add(id);
     if (typed.length > 0 || before.get(TYPED)) ids.add(TYPED);
@@ -100,7 +123,7 @@ export class RoomWatch {
       const sent = this.readings
         .of(id === TYPED ? undefined : id)
         .flatMap(({ heardMs, value }) => (value === null ? [] : [{ heardMs, ppm: value, typed: false }]));
-      const last = before.get(id) ?? ROOM_UNWATCHED;
+      const last = this.heardElsewhere(called.get(id), before.get(id) ?? ROOM_UNWATCHED, id);
       const readings = inTurn(sent, typed);
       rooms.set(id, roomAir({ hasMeter: id !== TYPED, readings, said }, nowMs, last));
     }

@@ -1,13 +1,13 @@
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { NO_PURGE, type Meter, type MeterUse } from '@variatum/contracts';
+import { NO_PURGE, type Meter, type MeterUse, type StandingAlarm } from '@variatum/contracts';
 import { of } from 'rxjs';
 import { JointStore, WeldStore } from '../../job/stores';
 import { aJob, aJoint, aTube, JOB_ID, jobProviders, openJob } from '../../../testing/job-fixture';
 import { ComputeService } from '../../compute/compute.service';
 import { Now } from '../../kit/now';
 import { SteadyClock } from '../../kit/steady-clock';
-import { MeterStore, Readings, type SeenReading } from '../../meters';
+import { MeterStore, Readings, StandingAlarms, type SeenReading } from '../../meters';
 import { PurgePlanning } from '../../planning';
 import { PurgeWatch } from './purge-watch';
 import { TypedOxygen } from './typed-oxygen';
@@ -15,6 +15,7 @@ import { TypedOxygen } from './typed-oxygen';
 const GAS_ON = Date.UTC(2026, 0, 5, 8);
 const meters = signal<readonly Meter[]>([]);
 const readings = signal<ReadonlyMap<string, readonly SeenReading[]>>(new Map());
+const alarms = signal<readonly StandingAlarm[]>([]);
 const ms = signal(GAS_ON);
 let fits = 0;
 
@@ -42,6 +43,7 @@ const shows = (id: string, ...ppm: readonly (number | null)[]): void => {
 beforeEach(() => {
   meters.set([]);
   readings.set(new Map());
+  alarms.set([]);
   ms.set(GAS_ON);
   fits = 0;
   TestBed.configureTestingModule({
@@ -50,6 +52,7 @@ beforeEach(() => {
       { provide: ComputeService, useValue: { purgeFit: () => (fits++, of(null)) } },
       { provide: MeterStore, useValue: { meters } },
       { provide: Readings, useValue: { of: (id?: string) => readings().get(id ?? '') ?? [] } },
+      { provide: StandingAlarms, useValue: { alarms } },
       { provide: Now, useValue: { ms, steadyMs: ms } },
       { provide: SteadyClock, useValue: { read: () => ms() } },
       TypedOxygen,
@@ -145,6 +148,18 @@ test('oxygen that rises is told, and stays told when the meter falls silent', as
   expect(seen.hasRisen()).toBe(true);
   ms.set(GAS_ON + 600_000);
   expect([seen.hasRisen(), seen.isReady()]).toEqual([true, false]);
+});
+
+test('what the server heard while no page was open calls here too, until good readings end it', async () => {
+  const seen = await watch();
+  meters.set([meter('vent', 'vent')]);
+  const startedAt = new Date(GAS_ON).toISOString();
+  const call = { id: 'call', jobId: JOB_ID, jointId: null, meterId: 'vent', ppm: 300, startedAt, endedAt: null };
+  alarms.set([{ ...call, what: 'oxygen-rose', version: 1 }]);
+  expect([seen.hasRisen(), seen.risesByMeter(), seen.inside().lastPpm]).toEqual([true, true, 300]);
+  shows('vent', 40, 38);
+  // The server has not said yet that it is over: here it is.
+  expect([seen.hasRisen(), seen.isReady()]).toEqual([false, true]);
 });
 
 test('gas is not asked for where the back is shielded without it', async () => {

@@ -1,12 +1,12 @@
 import { computed, effect, inject, Injectable, signal } from '@angular/core';
-import { INSIDE_UNSEEN, insideGas, type HeardReading, type InsideGas, type TimeLeft } from '@variatum/job';
+import { INSIDE_UNSEEN, insideGas, meterBehind, type HeardReading, type InsideGas, type TimeLeft } from '@variatum/job';
 import type { Meter } from '@variatum/contracts';
 import { TROUBLE_WORDS, type EarlyArc, type PurgeFitAnswer } from '@variatum/metallurgy';
 import { catchError, of } from 'rxjs';
 import { ComputeService } from '../../compute/compute.service';
 import { JobStore, JointStore, PartStore, WeldStore } from '../../job/stores';
 import { Now } from '../../kit/now';
-import { MeterStore, Readings, type SeenReading } from '../../meters';
+import { MeterStore, Readings, StandingAlarms, type SeenReading } from '../../meters';
 import { PurgePlanning } from '../../planning';
 import { TypedOxygen } from './typed-oxygen';
 
@@ -40,6 +40,7 @@ export class PurgeWatch {
   private readonly part = inject(PartStore);
   private readonly meters = inject(MeterStore);
   private readonly readings = inject(Readings);
+  private readonly alarms = inject(StandingAlarms);
   private readonly planning = inject(PurgePlanning);
   private readonly compute = inject(ComputeService);
   private readonly now = inject(Now);
@@ -58,13 +59,7 @@ export class PurgeWatch {
 
   /** The meter that looks at the gas behind a joint: at one of its room, or at all of them. */
   private meterOf(joint: string): Meter | undefined {
-    const room = this.part.spaces().find(({ joints }) => joints.includes(joint));
-    const looks = this.atVents();
-    const near = ({ use }: Meter): boolean =>
-      typeof use?.joint === 'string' && room?.joints.includes(use.joint) === true;
-    return (
-      looks.find(({ use }) => use?.joint === joint) ?? looks.find(near) ?? looks.find(({ use }) => use?.joint === null)
-    );
+    return meterBehind(joint, this.atVents(), this.part.spaces());
   }
 
   /** The meter at the joint looked at. */
@@ -97,6 +92,19 @@ export class PurgeWatch {
   );
   /** What stood before, by joint: an alarm is kept until it is answered. */
   private readonly latched = new Map<string, InsideGas>();
+  /** Calls of the server this device has taken over, by joint. */
+  private readonly taken = new Map<string, string>();
+
+  /** How a joint stood before, here or where the server heard its meter. */
+  private before(joint: string): InsideGas {
+    const last = this.latched.get(joint) ?? INSIDE_UNSEEN;
+    const meter = this.meterOf(joint)?.id;
+    const call = this.alarms.alarms().find(({ what, meterId }) => what === 'oxygen-rose' && meterId === meter);
+    if (!call || this.taken.get(joint) === call.id) return last;
+    this.taken.set(joint, call.id);
+    return { ...last, state: 'risen', lastPpm: last.lastPpm ?? call.ppm };
+  }
+
   /** Every joint with a room behind it, and how its gas stands. */
   readonly behind = computed<readonly JointGas[]>(() => {
     const rooms = this.part.spaces();
@@ -110,7 +118,7 @@ export class PurgeWatch {
         gasIsOn,
         arcBurns: this.weld.logOf(id).burning.length > 0,
       };
-      const gas = insideGas(facts, nowMs, this.latched.get(id) ?? INSIDE_UNSEEN);
+      const gas = insideGas(facts, nowMs, this.before(id));
       this.latched.set(id, gas);
       return [{ ...gas, joint: id, number: this.joints.numberOf(id) }];
     });
@@ -135,6 +143,10 @@ export class PurgeWatch {
   });
   /** Any joint whose gas was clean and is no more. */
   readonly hasRisen = computed(() => this.behind().some(({ state }) => state === 'risen'));
+  /** Whether a meter looks at one that rose: the server hears it too. */
+  readonly risesByMeter = computed(() =>
+    this.behind().some(({ state, joint }) => state === 'risen' && this.meterOf(joint) !== undefined),
+  );
   /**
    * Oxygen behind the joint looked at, read now or else as it was predicted for this moment, ppm; null: nobody can say.
    */

@@ -4,14 +4,13 @@ import type { WeldEntry } from '@variatum/metallurgy';
 import type { PlanStep } from '@variatum/contracts';
 import { jointsInTurn, ROOM_UNWATCHED, type RoomAir } from '@variatum/job';
 import { Now } from '../../kit/now';
-import { RoomWatch } from '../../meters';
+import { AlarmCall, RoomWatch } from '../../meters';
 import { JobPlan } from '../../job/job-plan';
 import { JointStore, PartSelection } from '../../job/stores';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { CoolingWatch } from './cooling-watch';
 import { OwnUnits } from './own-units';
 import { PurgeWatch } from './purge-watch';
-import { TorchAlarm } from './torch-alarm';
 import { TorchNow } from './torch-state';
 import { WeldPlanning } from './weld-planning';
 
@@ -27,18 +26,21 @@ const COLD = {
   isCool: true,
   isBurning: false,
 };
+/** Nobody looks, and no meter does. */
+const UNWATCHED = { ...ROOM_UNWATCHED, meter: null };
 /** Everything around the torch, as a test sets it. */
 function around() {
   const gas = {
     wanted: signal(false),
     ready: signal(false),
     risen: signal(false),
+    byMeter: signal(false),
     onMs: signal<number | null>(null),
     ppm: signal<number | null>(null),
     left: signal<object | null>(null),
     fit: signal<object | null>(null),
   };
-  const room = signal<RoomAir>(ROOM_UNWATCHED);
+  const room = signal<RoomAir & { meter: string | null }>(UNWATCHED);
   const doubtful = signal<object | null>(null);
   const weld = {
     burning: signal<object | null>(null),
@@ -54,7 +56,7 @@ function around() {
   const logged: WeldEntry[] = [];
   const held = signal(false);
   const struck: boolean[] = [];
-  const alarm = { begin: jest.fn(), end: jest.fn() };
+  const alarm = { begin: jest.fn(), end: jest.fn(), atTorch: signal(false) };
   TestBed.configureTestingModule({
     providers: [
       {
@@ -63,6 +65,7 @@ function around() {
           isWanted: gas.wanted,
           isReady: gas.ready,
           hasRisen: gas.risen,
+          risesByMeter: gas.byMeter,
           gasOnMs: gas.onMs,
           inside: () => ({ state: gas.risen() ? 'risen' : 'waiting', ppm: gas.ppm(), lastPpm: gas.ppm() }),
           oxygenNow: () => ({ ppm: 4200, by: 'reckoned' }),
@@ -106,7 +109,7 @@ function around() {
       },
       PartSelection,
       { provide: Now, useValue: { ms, steadyMs: ms } },
-      { provide: TorchAlarm, useValue: alarm },
+      { provide: AlarmCall, useValue: alarm },
       { provide: WorkshopStore, useValue: { workshop: () => null } },
       OwnUnits,
       TorchNow,
@@ -170,7 +173,7 @@ test('oxygen that rises calls, once, from the device somebody welds by, and is l
 
 test('a room that is short of oxygen comes before everything', () => {
   const { room, logged, now } = around();
-  room.set({ ...ROOM_UNWATCHED, state: 'short', percent: 18.7 });
+  room.set({ ...UNWATCHED, state: 'short', percent: 18.7 });
   now.atTorch.set(true);
   TestBed.tick();
   expect(now.words()).toMatchObject({
@@ -181,6 +184,19 @@ test('a room that is short of oxygen comes before everything', () => {
   expect(logged).toEqual([{ kind: 'alarm', what: 'room-oxygen', value: 187_000 }]);
 });
 
+test('what a meter shows calls here and is logged by the server that hears it', () => {
+  const { room, gas, logged, alarm, now } = around();
+  now.atTorch.set(true);
+  gas.byMeter.set(true);
+  gas.wanted.set(true);
+  gas.risen.set(true);
+  TestBed.tick();
+  gas.risen.set(false);
+  room.set({ ...UNWATCHED, meter: 'room', state: 'short', percent: 18.7 });
+  TestBed.tick();
+  expect([alarm.begin.mock.calls.length > 1, alarm.atTorch(), logged]).toEqual([true, true, []]);
+});
+
 test('what is spoken stays the same while figures run on', () => {
   const { room, gas, weld, ms, now } = around();
   const spoken = (): string => now.words().spoken;
@@ -188,12 +204,12 @@ test('what is spoken stays the same while figures run on', () => {
   const first = spoken();
   ms.set(7000);
   expect(spoken()).toBe(first);
-  room.set({ ...ROOM_UNWATCHED, state: 'short', percent: 18.7 });
+  room.set({ ...UNWATCHED, state: 'short', percent: 18.7 });
   const leave = spoken();
-  room.set({ ...ROOM_UNWATCHED, state: 'short', percent: 18.6 });
+  room.set({ ...UNWATCHED, state: 'short', percent: 18.6 });
   expect([leave, spoken()]).toEqual([leave, leave]);
   expect(leave).not.toBe(first);
-  room.set(ROOM_UNWATCHED);
+  room.set(UNWATCHED);
   weld.burning.set(null);
   gas.wanted.set(true);
   gas.onMs.set(1);

@@ -14,11 +14,10 @@ import { torchWords, type TorchSaid } from '@variatum/presentation';
 import { JobPlan } from '../../job/job-plan';
 import { JointStore, PartSelection } from '../../job/stores';
 import { Now } from '../../kit/now';
-import { RoomWatch } from '../../meters';
+import { AlarmCall, RoomWatch } from '../../meters';
 import { CoolingWatch } from './cooling-watch';
 import { OwnUnits } from './own-units';
 import { PurgeWatch } from './purge-watch';
-import { TorchAlarm } from './torch-alarm';
 import { WeldPlanning } from './weld-planning';
 
 /** The one thing the torch view says, and how loud. */
@@ -37,7 +36,7 @@ export class TorchNow {
   private readonly now = inject(Now);
   private readonly plan = inject(JobPlan);
   private readonly selection = inject(PartSelection);
-  private readonly alarm = inject(TorchAlarm);
+  private readonly alarm = inject(AlarmCall);
   private readonly units = inject(OwnUnits);
 
   /** Whether somebody welds by this device. */
@@ -175,7 +174,8 @@ export class TorchNow {
 
   constructor() {
     let calledMs = -Infinity;
-    // One device calls and logs: the one somebody welds by.
+    effect(() => this.alarm.atTorch.set(this.atTorch()));
+    // One device logs what was typed: the one somebody welds by.
     const calls = computed(() => (this.atTorch() ? this.cause() : null));
     effect(() => {
       const [cause, nowMs] = [calls(), this.now.steadyMs()];
@@ -198,8 +198,10 @@ export class TorchNow {
     });
   }
 
+  /** Logs what calls by figures somebody typed: what a meter shows the server hears, judges and logs itself. */
   private logCall(cause: string): void {
-    const { percent } = this.rooms.room();
+    const { percent, meter } = this.rooms.room();
+    if (cause === 'leave-room' ? meter !== null : this.gas.risesByMeter()) return;
     this.weld.note(
       cause === 'leave-room'
         ? { kind: 'alarm', what: 'room-oxygen', value: Math.round(10_000 * (percent ?? 0)) }

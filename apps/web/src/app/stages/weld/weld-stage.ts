@@ -22,7 +22,6 @@ import { PassList } from './pass-list';
 import { PurgeLive } from './purge-live';
 import { PurgeWatch } from './purge-watch';
 import { ScreenAwake } from './screen-awake';
-import { TorchAlarm } from './torch-alarm';
 import { TorchMenu } from './torch-menu';
 import { TorchNow } from './torch-state';
 import { TorchPicture } from './torch-picture';
@@ -61,7 +60,6 @@ const PEOPLE = [
     WeldPlanning,
     PurgeWatch,
     CoolingWatch,
-    TorchAlarm,
     TorchNow,
     TorchMenu,
     ScreenAwake,

@@ -1,4 +1,4 @@
-import { DestroyRef, inject, Injectable } from '@angular/core';
+import { Injectable, signal } from '@angular/core';
 
 /** Tones of the alarm, Hz and s: two that alternate carry through fans and grinders. */
 const TONES = [880, 1320] as const;
@@ -7,17 +7,13 @@ const EVERY_MS = 1200;
 const SHAKES_MS = [300, 150, 300, 150, 300];
 
 /** Calls by sound and by shaking, again and again, until it is ended. */
-@Injectable()
-export class TorchAlarm {
+@Injectable({ providedIn: 'root' })
+export class AlarmCall {
   private context: AudioContext | undefined;
   private timer: ReturnType<typeof setInterval> | undefined;
 
-  constructor() {
-    inject(DestroyRef).onDestroy(() => {
-      this.end();
-      void this.context?.close().catch(() => undefined);
-    });
-  }
+  /** Whether somebody welds by this device: the torch then says what calls, and ends the call. */
+  readonly atTorch = signal(false);
 
   /** A browser makes sound only after a touch: to be called at one. */
   ready(): void {
