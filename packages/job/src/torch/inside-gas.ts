@@ -76,7 +76,7 @@ export function insideGas(facts: InsideFacts, nowMs: number, last: InsideGas): I
   const isOver = !gasIsOn && !arcBurns;
   const state = afterReadings(facts, nowMs);
   const stillCalls = state === 'risen' || (last.state === 'risen' && !hasGoneDown(facts));
-  if (!isOver && stillCalls) return { state: 'risen', ppm, lastPpm };
+  if (!isOver && stillCalls) return { state: 'risen', ppm, lastPpm: lastPpm ?? last.lastPpm };
   if (!fresh) return { state: hasMeter && readings.some(isLive) ? 'lost' : 'unseen', ppm, lastPpm };
   return { state: isOver && state === 'risen' ? 'waiting' : state, ppm, lastPpm };
 }
