@@ -4,6 +4,7 @@ import {
   GASES,
   PROCESSES,
   QUOTE_STAGES,
+  SETTING_PASSES,
   TECHNIQUES,
   TINT_LIMITS,
 } from '@variatum/metallurgy';
@@ -200,6 +201,21 @@ const jointSchema = z
   })
   .readonly();
 
+/** What the machine of the job cannot do, and ways out: codes with their figures. */
+const cannotSchema = z
+  .object({
+    code: z.enum(['wants-amps', 'lacks-process']),
+    joint: id,
+    /** Kind of pass; null: all of them. */
+    pass: z.enum(SETTING_PASSES).nullable(),
+    /** A. */
+    wants: figure.nullable(),
+    gives: figure.nullable(),
+    /** The least trouble first. */
+    ways: list(codeSchema),
+  })
+  .readonly();
+
 /** What is done in one step. */
 export const PLAN_DOINGS = [
   'prepare',
@@ -256,7 +272,7 @@ export const planSchema = z
         /** At the torch and behind the roots, L. */
         gasL: figure,
         machine: z.string().nullable(),
-        cannot: list(codeSchema),
+        cannot: list(cannotSchema),
       })
       .readonly(),
     /** What is wanting before all of it is planned. */
@@ -269,6 +285,7 @@ export const planSchema = z
 export type Plan = z.infer<typeof planSchema>;
 export type PlannedRange = z.infer<typeof rangeSchema>;
 export type PlanCode = z.infer<typeof codeSchema>;
+export type PlannedCannot = z.infer<typeof cannotSchema>;
 export type PlannedSpace = z.infer<typeof spaceSchema>;
 export type PlannedRod = z.infer<typeof plannedRodSchema>;
 export type PlannedPass = z.infer<typeof passSchema>;

@@ -4,10 +4,11 @@ import {
   completedJoint,
   depositedJoint,
   isGasBehind,
-  machineFor,
+  machineAtHand,
   profileOfJob,
   quoteOfJob,
   settingsQuestion,
+  USUAL_PROCESS,
   backedJoints,
   verdictOf,
   weldedWith,
@@ -112,7 +113,7 @@ export function roomsOf(input: PlanInput, results: KeptResults): Rooms {
     joints: whole.joints.map((own): JointRooms => {
       const { joint, leader, pieces, question: asked } = own.facts;
       const { used } = own.rod;
-      const machine = machineFor(workshop?.machines, leader.joint.process);
+      const { machine } = machineAtHand(job, workshop?.machines, leader.joint.process ?? USUAL_PROCESS);
       const root =
         asked && used !== undefined
           ? settingsQuestion({

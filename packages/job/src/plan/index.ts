@@ -1,5 +1,5 @@
 export type { JobFacts, JointFacts } from './job-facts';
-export type { JointPlan } from './joint-plan';
+export type { JointPlan, PassShort } from './joint-plan';
 export type {
   KeptAnswer,
   KeptResults,

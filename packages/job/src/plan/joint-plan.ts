@@ -22,6 +22,7 @@ import {
   type PassLog,
   type SeamQuestion,
   type SettingPass,
+  type SettingsQuestion,
   type TorchSettings,
 } from '@variatum/metallurgy';
 import {
@@ -34,7 +35,8 @@ import {
   interpassLimitOf,
   isHeldWarm,
   keptOrder,
-  machineFor,
+  machineAtHand,
+  machineShort,
   passesOf,
   scaledOrder,
   seamOf,
@@ -46,7 +48,10 @@ import {
   turntableRpm,
   usualPassCount,
   weldedWith,
+  USUAL_PROCESS,
   type JointSeam,
+  type MachineAtHand,
+  type MachineShort,
   type PassSettings,
   type SeamTacks,
 } from '../questions';
@@ -56,6 +61,11 @@ import { plannedSteps } from '../torch';
 import type { JobFacts, JointFacts } from './job-facts';
 import { metalOf } from './joint-metal';
 import { passesOfJoint } from './joint-passes';
+
+/** What one kind of pass wants and the machine does not give. */
+export interface PassShort extends MachineShort {
+  readonly pass: SettingPass;
+}
 
 /** How one joint is welded, with what its steps and its minutes are made from. */
 export interface JointPlan {
@@ -90,8 +100,9 @@ export interface JointPlan {
   readonly followed: readonly FollowedStep[];
   /** Most the metal may be before a run of each pass, °C; null: no limit. */
   readonly limitsC: readonly (number | null)[];
-  /** Current the root wants where the machine gives less, A; null: it gives enough, or nothing limits it. */
-  readonly short: { readonly wants: number; readonly gives: number } | null;
+  readonly atHand: MachineAtHand;
+  /** What its passes want and the machine does not give; empty: it gives enough, or nothing limits it. */
+  readonly short: readonly PassShort[];
   readonly passes: readonly PlannedPass[];
   readonly metal: PlannedMetal;
   readonly open: readonly PlanCode[];
@@ -109,33 +120,43 @@ function rodOf({ joint, choice }: JointFacts, { input, joints }: JobFacts): Plan
   };
 }
 
-/** Settings of each kind of pass. */
+/** What the settings of a pass are asked. */
+function askedOf(
+  { question, pieces, leader }: JointFacts,
+  { rod, pass, machine }: { rod: string | null; pass: SettingPass; machine: Machine | null },
+  { profile }: JobFacts,
+): SettingsQuestion | null {
+  return question && settingsQuestion({ asked: question, pieces, record: leader, rod, pass, machine, profile });
+}
+
+/** Settings of each kind of pass. What is wrong with the joint stands at its own field. */
 function settingsOf(one: JointFacts, rod: string | null, machine: Machine | null, facts: JobFacts): PassSettings {
   return Object.fromEntries(
     SETTING_PASSES.flatMap((pass) => {
-      const found = settingsOfPass(one, rod, pass, machine, facts);
+      const asked = askedOf(one, { rod, pass, machine }, facts);
+      const found = asked && attempted(() => settings(asked));
       return found ? [[pass, found]] : [];
     }),
   );
 }
 
-function settingsOfPass(
-  { question, pieces, leader }: JointFacts,
+/** What passes of a joint want and the machine does not give. */
+function shortOf(
+  one: JointFacts,
   rod: string | null,
-  pass: SettingPass,
-  machine: Machine | null,
-  { profile }: JobFacts,
-): TorchSettings | null {
-  const asked = question && settingsQuestion({ asked: question, pieces, record: leader, rod, pass, machine, profile });
-  // What is wrong with the joint stands at its own field.
-  return asked && attempted(() => settings(asked));
-}
-
-/** What the root wants where the machine gives less. */
-function shortOf(one: JointFacts, rod: string | null, limitA: number | null, facts: JobFacts): JointPlan['short'] {
-  if (limitA === null) return null;
-  const wants = settingsOfPass(one, rod, 'root', null, facts)?.amps[1];
-  return wants !== undefined && wants > limitA ? { wants, gives: limitA } : null;
+  passes: readonly SettingPass[],
+  { machine }: MachineAtHand,
+  facts: JobFacts,
+): readonly PassShort[] {
+  if (!machine) return [];
+  return passes.flatMap((pass) => {
+    const asked = askedOf(one, { rod, pass, machine: null }, facts);
+    if (!asked) return [];
+    const short = attempted(() =>
+      machineShort(asked, settings(asked).amps[1], machine, facts.input.workshop?.machines ?? []),
+    );
+    return short ? [{ pass, ...short }] : [];
+  });
 }
 
 /** How one joint is welded. */
@@ -144,14 +165,16 @@ export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
   const rod = rodOf(one, facts);
   const kept = keptOrder(leader.seamOrder);
   const seam = seamOf(facts.part, joint.id, facts.metals);
-  const machine = machineFor(facts.input.workshop?.machines, leader.joint.process);
+  const { job, workshop, learnt } = facts.input;
+  const atHand = machineAtHand(job, workshop?.machines, leader.joint.process ?? USUAL_PROCESS);
+  const { machine } = atHand;
   const found = rod.used === undefined ? {} : settingsOf(one, rod.used, machine, facts);
   const metal = metalOf(one, kept, facts);
   const tacks = seam && tacksOf(seam, leader.joint.type, found.root?.tack.wide ?? false);
   const deposited = depositedJoint(leader, one.pieces, rod.used);
   const usualCount = usualPassCount(seam, deposited);
   const count = passesOf(kept, usualCount);
-  const described = withLearnt(leader.joint, facts.input.learnt ?? null);
+  const described = withLearnt(leader.joint, learnt ?? null);
   const completed = completedJoint(weldedWith(described, rod.used), one.pieces);
   const usual = {
     passes: usualCount,
@@ -162,6 +185,7 @@ export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
     const set = settingPassOf(pass, count);
     return currentOf(leader, set, found[set]?.amps)?.[1] ?? null;
   });
+  const passKinds = [...new Set(Array.from({ length: count }, (_, pass) => settingPassOf(pass, count)))];
   const question =
     seam && amps.every((one) => one !== null)
       ? seamQuestion({
@@ -186,7 +210,7 @@ export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
     rod.used === undefined
       ? []
       : passesOfJoint(one, rod.used, { settings: found, seam, question, runs, count, completed });
-  const log = passLog(weldLogOf(facts.input.job, joint.id));
+  const log = passLog(weldLogOf(job, joint.id));
   const open: PlanCode[] = [
     ...(one.wrong === null ? [] : [{ code: 'not-reckoned', joint: joint.id, field: one.wrong }]),
     ...(one.choice && one.choice.stop !== null ? [{ code: 'stop', joint: joint.id, reason: one.choice.stop }] : []),
@@ -215,7 +239,8 @@ export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
     log,
     followed: followSteps(plannedSteps(seam, tacks, runs), log),
     limitsC: Array.from({ length: count }, (_, pass) => problem && metalLimit(problem, pass)),
-    short: rod.used === undefined ? null : shortOf(one, rod.used, found.root?.limitA ?? null, facts),
+    atHand,
+    short: rod.used === undefined ? [] : shortOf(one, rod.used, passKinds, atHand, facts),
     passes,
     metal,
     open,

@@ -1,4 +1,4 @@
-import type { Plan, PlanCode, PlannedJoint, PlannedRange, PlanStep } from '@variatum/contracts';
+import type { Machine, Plan, PlanCode, PlannedCannot, PlannedJoint, PlannedRange, PlanStep } from '@variatum/contracts';
 import {
   ENGINE_VERSION,
   quote,
@@ -11,11 +11,13 @@ import {
 import {
   attempted,
   backSpaces,
-  machineFor,
   quoteOfJob,
+  machineAtHand,
   tackPlacesMm,
+  USUAL_PROCESS,
   type BackSpace,
   type JobQuote,
+  type MachineWay,
 } from '../questions';
 import { jobFacts, type JobFacts } from './job-facts';
 import { planJoint, type JointPlan } from './joint-plan';
@@ -99,11 +101,21 @@ function plannedJoint(plan: JointPlan, spaces: readonly BackSpace[], { profile }
   };
 }
 
-/** What of the plan the machine cannot do. */
-const cannot = (joints: readonly JointPlan[]): readonly PlanCode[] =>
-  joints.flatMap(({ facts, short }) =>
-    short ? [{ code: 'wants-amps', joint: facts.joint.id, wants: short.wants, gives: short.gives }] : [],
-  );
+/** What of the plan the machine cannot do, with ways out. */
+const cannot = (joints: readonly JointPlan[], machines: readonly Machine[] = []): readonly PlannedCannot[] =>
+  joints.flatMap(({ facts: { joint, leader }, short, atHand }): PlannedCannot[] => {
+    const process = leader.joint.process ?? USUAL_PROCESS;
+    const does = machines.filter(({ processes }) => processes.includes(process));
+    const ways = does.map(({ id, name }): PlanCode => ({ code: 'machine', machine: id, name }));
+    const lacks = { code: 'lacks-process', joint: joint.id, pass: null, wants: null, gives: null, ways } as const;
+    return [
+      ...(atHand.does ? [] : [lacks]),
+      ...short.map((one) => ({ code: 'wants-amps' as const, joint: joint.id, ...one, ways: one.ways.map(asCode) })),
+    ];
+  });
+
+/** A way as the plan tells it. */
+const asCode = (way: MachineWay): PlanCode => ({ ...way });
 
 /** A plan, with what its rooms draw and ask from it, and what it waits for. */
 export interface WholePlan {
@@ -153,8 +165,9 @@ export function wholePlan(input: PlanInput, reckoning: Reckoning | null): WholeP
     needs: {
       depositG: quoted?.depositG.median ?? 0,
       gasL: quoted?.gasL.median ?? 0,
-      machine: machineFor(workshop?.machines, first?.leader.joint.process)?.name ?? null,
-      cannot: cannot(joints),
+      machine:
+        machineAtHand(job, workshop?.machines, first?.leader.joint.process ?? USUAL_PROCESS).machine?.name ?? null,
+      cannot: cannot(joints, workshop?.machines),
     },
     open: [...joints.flatMap(({ open }) => open), ...spaces.flatMap(({ open }) => open)],
     cold: [...facts.choices.cold, ...facts.orders.cold, ...facts.named.cold].map(({ name }) => name),

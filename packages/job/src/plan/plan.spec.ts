@@ -144,8 +144,37 @@ test('a machine that gives too little is told, with what it gives', () => {
   const small = { id: ID, name: 'Small', processes: ['gtaw' as const], kind: 'inverter' as const, volts: 230 };
   const machines = [{ ...small, amperes: 16, phases: 1 as const, mostAmperes: 30 }];
   const { needs, joints } = plan({ workshop: { machines } });
-  expect(needs).toMatchObject({ machine: 'Small', cannot: [{ code: 'wants-amps', joint: ONE, gives: 30 }, {}] });
+  expect(needs).toMatchObject({
+    machine: 'Small',
+    cannot: [{ code: 'wants-amps', joint: ONE, pass: 'root', gives: 30 }, {}],
+  });
   expect(joints[0]!.passes[0]!.amps.median).toBeLessThanOrEqual(30);
+});
+
+test('the job says which machine it is welded with and at which socket; what is lacking is said with ways out', () => {
+  const of = (id: string, name: string, mostAmperes: number | null, processes: readonly ('gtaw' | 'smaw')[]) => ({
+    id,
+    name,
+    processes: [...processes],
+    kind: 'inverter' as const,
+    volts: 230,
+    amperes: 10,
+    phases: 1 as const,
+    mostAmperes,
+  });
+  const machines = [of(A, 'Bench', null, ['gtaw']), of(B, 'Van', 30, ['gtaw']), of(ID, 'Buzz box', 160, ['smaw'])];
+  const needs = (machine: JobDetail['machine']) => plan({ job: line({ machine }), workshop: { machines } }).needs;
+  expect(needs({ id: null, socket: null })).toMatchObject({ machine: 'Bench', cannot: [] });
+  const [van] = needs({ id: B, socket: null }).cannot;
+  expect(van).toMatchObject({ code: 'wants-amps', gives: 30, ways: [{ code: 'machine', machine: A, name: 'Bench' }] });
+  const weak = { volts: 120, amperes: 3, phases: 1 as const };
+  const [starved] = needs({ id: A, socket: weak }).cannot;
+  expect(starved).toMatchObject({ code: 'wants-amps', pass: 'root' });
+  expect(starved!.ways).toContainEqual({ code: 'socket', socket: '120-15' });
+  expect(needs({ id: ID, socket: null })).toMatchObject({
+    machine: 'Buzz box',
+    cannot: [{ code: 'lacks-process', joint: ONE, ways: [{ name: 'Bench' }, { name: 'Van' }] }, {}],
+  });
 });
 
 test('a limit that cannot be taken is left out of account: the usual one holds, and the order is reckoned', () => {

@@ -4,6 +4,7 @@ export * from './back-purge';
 export * from './back-spaces';
 export * from './ferrite-after';
 export * from './inspection';
+export * from './job-machine';
 export * from './job-quote';
 export * from './joint-clean-up';
 export * from './joint-deposit';

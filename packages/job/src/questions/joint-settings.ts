@@ -10,17 +10,12 @@ import {
   type SettingsQuestion,
   type TorchSettings,
 } from '@variatum/metallurgy';
+import { asSettingMachine } from './job-machine';
 import { usualFitOf } from './usual-fit';
 import { weldedWith } from './welded-with';
 
 /** Process of a joint nobody has said one of. */
 export const USUAL_PROCESS: Process = 'gtaw';
-
-/** The workshop's machine for a process; null: it has none, or none is known. */
-export const machineFor = (
-  machines: readonly Machine[] | undefined,
-  process: Process = USUAL_PROCESS,
-): Machine | null => machines?.find(({ processes }) => processes.includes(process)) ?? null;
 
 /** What settings of a joint are made from. */
 export interface SettingsFacts {
@@ -50,15 +45,7 @@ export function settingsQuestion(facts: SettingsFacts): SettingsQuestion | null 
     pass: facts.pass,
     brightCrater: profile.tint === 'none' || profile.tint === 'straw',
     ...(fit && joint.type === 'bevel' ? { landMm: fit.landMm } : {}),
-    ...(machine
-      ? {
-          machine: {
-            kind: machine.kind,
-            supply: { volts: machine.volts, amperes: machine.amperes, phases: machine.phases },
-            mostAmperes: machine.mostAmperes,
-          },
-        }
-      : {}),
+    ...(machine ? { machine: asSettingMachine(machine) } : {}),
   };
 }
 

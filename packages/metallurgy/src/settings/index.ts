@@ -1,4 +1,5 @@
 export * from './cover';
+export * from './current-ways';
 export * from './crater-cooling';
 export * from './torch-settings';
 export * from './settings';

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { faultsOf } from '../testing/faults-of';
 import {
   craterTemperature,
+  currentWays,
   mayBeFreeMachining,
   secondsUntilBelow,
   settingRemarks,
@@ -180,4 +181,47 @@ test('a piece may be free-machining from a quarter of the belief on', () => {
     ]),
   ).toBe(true);
   expect(mayBeFreeMachining([])).toBe(false);
+});
+
+describe('ways round a current a machine does not give', () => {
+  const asked = (
+    wall: number | number[],
+    joint: SettingsQuestion['joint'],
+    grades = ['316L', '316L'],
+  ): SettingsQuestion => ({
+    pieces: grades.map((grade) => ({ grade })),
+    joint: { ...joint, thicknessMm: wall },
+    rod: 'ER316L',
+    process: 'gtaw',
+  });
+  const plate = asked(3, { type: 'square-butt', technique: 'root-with-rod' });
+  const mixed = asked([2, 8], { type: 'fillet', technique: 'fillet' });
+
+  test('where it gives enough there are none; each that is offered helps by itself', () => {
+    expect(currentWays(plate, 200)).toEqual([]);
+    const codes = currentWays(plate, 84).map(({ code }) => code);
+    expect(codes).toEqual(['preheat', 'two-passes', 'bevel', 'electrode']);
+    expect(currentWays(plate, 60).map(({ code }) => code)).not.toContain('preheat');
+    expect(currentWays(mixed, 90)).toContainEqual({ code: 'thin-edge', toMm: 2 });
+  });
+  test('preheat goes as far as the metal takes it: iron further than austenitic steel', () => {
+    const iron = asked(6, { type: 'square-butt', technique: 'root-with-rod' }, ['grey-iron', 'grey-iron']);
+    const limit = 0.85 * settings(iron).amps[1];
+    const found = currentWays(iron, limit).find(({ code }) => code === 'preheat');
+    expect(found).toMatchObject({ toC: expect.any(Number) });
+    const same = 0.85 * settings(plate).amps[1];
+    expect(currentWays(plate, same).some(({ code }) => code === 'preheat')).toBe(false);
+  });
+  test('less current never finds more ways', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 1, max: 10, noNaN: true }), fc.integer({ min: 10, max: 150 }), (wall, gives) => {
+        const question = asked(wall, { type: 'square-butt', technique: 'root-with-rod' });
+        const wants = settings(question).amps[1];
+        const ways = currentWays(question, gives);
+        if (wants + 3 < gives) expect(ways).toEqual([]);
+        const fewer = new Set(currentWays(question, gives * 0.8).map(({ code }) => code));
+        if (ways.length > 0) for (const code of fewer) expect(ways.map((one) => one.code)).toContain(code);
+      }),
+    );
+  });
 });

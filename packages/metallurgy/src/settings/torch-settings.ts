@@ -258,6 +258,10 @@ export function currentFactors({ sides, joint, pass }: Pick<SettingsProblem, 'si
   };
 }
 
+/** Current a pass wants, whatever the machine gives, A. */
+export const wantedCurrent = (problem: SettingsProblem): number =>
+  ampsOf(problem, heatedWall(problem), () => undefined)[1];
+
 function ampsOf({ sides, joint, process, pass }: SettingsProblem, wall: number, say: Say): Three {
   if (process === 'smaw') {
     const { mm, amps } = electrodeFor(Math.min(...sides.map(({ thicknessMm }) => thicknessMm)));

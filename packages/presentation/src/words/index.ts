@@ -1,5 +1,6 @@
 export * from './doing-words';
 export * from './inspect-words';
+export * from './machine-words';
 export * from './money-words';
 export * from './outcome-words';
 export * from './part-words';

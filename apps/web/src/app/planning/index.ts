@@ -1,3 +1,4 @@
+export { MachinePlanning } from './machine-planning';
 export { OrderPlanning } from './order-planning';
 export { orderPicture, type ClosedStretch, type OrderPicture, type OrderPictureQuestion } from './order-picture';
 export { PurgePlanning, type PulledPlace } from './purge-planning';

@@ -1,20 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import type { Machine } from '@variatum/contracts';
-import {
-  MACHINE_KINDS,
-  PROCESSES,
-  SUPPLIES,
-  supplyLimitedCurrent,
-  type Process,
-  type Supply,
-} from '@variatum/metallurgy';
+import { MACHINE_KINDS, PROCESSES, SUPPLIES, supplyLimitedCurrent, type Supply } from '@variatum/metallurgy';
+import { PROCESS_WORDS } from '@variatum/presentation';
 import { ChoiceGroup, ChoiceSet, type FieldOf, NumberField, SelectField, TextField, titled } from '../kit/fields';
 import { Panel } from '../kit/panel';
 import { AddButton } from './add-button';
 import { editedList, type EditedEntry } from './edited-list';
 import { SettingsEntry } from './settings-entry';
-
-const PROCESS_WORDS: Readonly<Record<Process, string>> = { gtaw: 'TIG', smaw: 'stick', gmaw: 'MIG' };
 
 /** Machines of the workshop, and the current their sockets let them give. */
 @Component({

@@ -4,7 +4,7 @@ import { ppmWords, waitWords } from '@variatum/presentation';
 import { JobPlan } from '../../job/job-plan';
 import { JointStore } from '../../job/stores';
 import { WorkshopStore } from '../../settings/workshop-store';
-import { PurgePlanning, SettingsPlanning } from '../../planning';
+import { MachinePlanning, PurgePlanning, SettingsPlanning } from '../../planning';
 import { PreparationPlanning } from './preparation-planning';
 
 /** A place on a ring as on a clock face: `6`, `half past 7`. */
@@ -24,6 +24,12 @@ const MOST_USUAL_RUNS = 4;
   template: `
     <section aria-label="Bench sheet">
       <h2>{{ settings.heading() }}</h2>
+      @if (machine.name(); as name) {
+        <p>With {{ name }}.</p>
+      }
+      @for (wanting of machine.wants(); track wanting.words) {
+        <p>{{ wanting.words }}</p>
+      }
       @if (settings.lines(); as lines) {
         <dl>
           @for (line of lines; track line.name) {
@@ -111,6 +117,7 @@ const MOST_USUAL_RUNS = 4;
 })
 export class BenchSheet {
   protected readonly settings = inject(SettingsPlanning);
+  protected readonly machine = inject(MachinePlanning);
   protected readonly list = inject(PreparationPlanning);
   private readonly plan = inject(JobPlan);
   private readonly purge = inject(PurgePlanning);

@@ -4,7 +4,7 @@ import { JobStore, JointStore, PartStore } from '../../job/stores';
 import { PartMarks } from '../../job/part-marks';
 import { Now } from '../../kit/now';
 import { Tabs } from '../../kit/tabs';
-import { OrderPlanning, PurgePlanning, PurgeWait, SettingsPlanning } from '../../planning';
+import { MachinePlanning, OrderPlanning, PurgePlanning, PurgeWait, SettingsPlanning } from '../../planning';
 import { BackFields } from './back-fields';
 import { BackMarks } from './back-marks';
 import { BackShieldingView } from './back-shielding';
@@ -53,6 +53,7 @@ const SIDES = [
     PurgeWait,
     PreparationPlanning,
     SettingsPlanning,
+    MachinePlanning,
     OrderPlanning,
     HeatPlay,
     HeatMarks,

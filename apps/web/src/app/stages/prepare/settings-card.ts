@@ -5,17 +5,19 @@ import { Panel } from '../../kit/panel';
 import { Tabs } from '../../kit/tabs';
 import { NumberField, titled } from '../../kit/fields';
 import { SettingsPlanning } from '../../planning';
+import { MachineChoice } from './machine-choice';
 
 const PASS_TITLES: Readonly<Record<SettingPass, string>> = { root: 'Root', fill: 'Fill', cap: 'Cap' };
 
 /** Settings at the torch, to be read at arm's length; why, and what the welder sets otherwise, a tap away. */
 @Component({
   selector: 'va-settings-card',
-  imports: [NumberField, NzButtonModule, Panel, Tabs],
+  imports: [MachineChoice, NumberField, NzButtonModule, Panel, Tabs],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <va-panel label="Settings" [heading]="planning.heading()">
       <va-tabs label="Pass" [options]="passes" [value]="planning.pass()" (chosen)="planning.pass.set($event)">
+        <va-machine-choice />
         @if (planning.lines(); as lines) {
           <dl class="figures">
             @for (line of lines; track line.name) {
