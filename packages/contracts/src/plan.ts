@@ -120,6 +120,8 @@ const plannedRodSchema = z
     used: z.string().nullable().optional(),
     decision: z.object({ id, createdAt: stamp, rod: z.string().nullable() }).readonly().nullable(),
     best: z.string().nullable().optional(),
+    /** Whether the one used lies on the shelf; null: nothing is known of it, or none is fed. */
+    onShelf: z.boolean().nullable(),
   })
   .readonly();
 

@@ -38,6 +38,7 @@ import {
   machineAtHand,
   machineShort,
   passesOf,
+  rodsInStock,
   scaledOrder,
   seamOf,
   seamQuestion,
@@ -113,8 +114,11 @@ function rodOf({ joint, choice }: JointFacts, { input, joints }: JobFacts): Plan
   const records = joints.map((one) => one.joint);
   const decision = decisionOf(records, input.job.decisions, joint) ?? null;
   const best = choice && choice.stop === null ? choice.recommended : undefined;
+  const used = decision ? decision.rod : best;
+  const inStock = rodsInStock(input.stock ?? []);
   return {
-    used: decision ? decision.rod : best,
+    used,
+    onShelf: typeof used === 'string' && inStock.size > 0 ? inStock.has(used) : null,
     decision: decision && { id: decision.id, createdAt: decision.createdAt, rod: decision.rod },
     best,
   };

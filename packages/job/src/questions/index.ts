@@ -13,6 +13,7 @@ export * from './joint-section';
 export * from './joint-settings';
 export * from './likely-metal';
 export * from './preparation';
+export * from './rods-on-shelf';
 export * from './seam-order';
 export * from './seam-places';
 export * from './usual-fit';

@@ -2,6 +2,7 @@ export * from './piece';
 export * from './choose-input';
 export * from './ranked-rod';
 export * from './choose';
+export * from './purchase';
 export * from './sureness';
 export * from './rod-matrix';
 export * from './dilution-curve';

@@ -6,6 +6,7 @@ export * from './outcome-words';
 export * from './part-words';
 export * from './pull-words';
 export * from './role-words';
+export * from './shelf-words';
 export * from './sure-words';
 export * from './torch-words';
 export * from './weld-figures';

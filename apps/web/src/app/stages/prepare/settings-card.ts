@@ -17,7 +17,6 @@ const PASS_TITLES: Readonly<Record<SettingPass, string>> = { root: 'Root', fill:
   template: `
     <va-panel label="Settings" [heading]="planning.heading()">
       <va-tabs label="Pass" [options]="passes" [value]="planning.pass()" (chosen)="planning.pass.set($event)">
-        <va-machine-choice />
         @if (planning.lines(); as lines) {
           <dl class="figures">
             @for (line of lines; track line.name) {
@@ -38,6 +37,7 @@ const PASS_TITLES: Readonly<Record<SettingPass, string>> = { root: 'Root', fill:
           @for (remark of planning.remarks(); track remark) {
             <p class="caution">{{ remark }}</p>
           }
+          <va-machine-choice />
           <p class="small">{{ planning.tackWords() }}</p>
           <details>
             <summary><strong>Why these</strong></summary>

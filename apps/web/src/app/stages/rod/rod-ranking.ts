@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { rodsInStock } from '@variatum/job';
 import type { RankedRod } from '@variatum/metallurgy';
 import { orderWords, pointsWords, rodName, saidRisk } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
@@ -145,9 +146,7 @@ export class RodRanking {
   protected readonly state = computed(() =>
     orderWords(this.answers.settled()?.settled, this.answers.untold().length > 0),
   );
-  private readonly stock = computed(
-    () => new Set(this.rack.stock()?.flatMap(({ inStock, rod }) => (inStock ? [rod] : []))),
-  );
+  private readonly stock = computed(() => rodsInStock(this.rack.stock() ?? []));
   protected readonly lines = computed(() => {
     const ranking = this.answers.ranking();
     const shown = this.all() ? ranking : ranking.slice(0, SHOWN_AT_FIRST);

@@ -12,6 +12,7 @@ import { RodDecision } from './rod-decision';
 import { RodDetails } from './rod-details';
 import { RodMap } from './rod-map';
 import { RodRanking } from './rod-ranking';
+import { RodsAtHand } from './rods-at-hand';
 import { WholePartRods } from './whole-part-rods';
 
 /** Which rod: the ranking with its reasons, the map, the matrix and the decision. */
@@ -27,6 +28,7 @@ import { WholePartRods } from './whole-part-rods';
     RodMap,
     RodMatrix,
     RodRanking,
+    RodsAtHand,
     WholePartRods,
   ],
   host: { class: 'stage' },
@@ -58,6 +60,7 @@ import { WholePartRods } from './whole-part-rods';
       </div>
       <div class="beside stack">
         <va-rod-ranking />
+        <va-rods-at-hand />
         <va-rod-decision />
         <va-whole-part-rods />
       </div>

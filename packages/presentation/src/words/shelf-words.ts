@@ -1,0 +1,28 @@
+import type { ShelfChoice } from '@variatum/job';
+import type { RankedRod } from '@variatum/metallurgy';
+import { mostGained, SEEN } from './most-gained';
+import { percentWords, pointsWords, rodName } from './words';
+
+/** Where the first rod is worse, in a few words: `hot cracking 12 % against 4.0 %`; empty: nowhere to speak of. */
+function worseAt(worse: RankedRod, better: RankedRod): string {
+  const most = mostGained(better, worse);
+  if (!most) return '';
+  return `${most.risk.title.toLowerCase()} ${percentWords(most.risk.probability)} against ${percentWords(most.probability)}`;
+}
+
+/** That the best rod is not on the shelf, and whether it is worth waiting for. */
+export function shelfWords({ best, onShelf: [first], waiting, purchase }: ShelfChoice): string {
+  const name = rodName(best.rod);
+  if (!first || waiting === null) return `${name} is not on the shelf, and nothing on it is made for this process.`;
+  const here = first.rod.rod === null ? 'Welding it without a rod' : rodName(first.rod.rod);
+  if (waiting < SEEN) return `${name} is not on the shelf, and no better than what is: ${here}.`;
+  const reason = worseAt(first.rod, best);
+  const worth =
+    waiting > purchase
+      ? `Waiting for it is worth ${pointsWords(waiting)} points`
+      : `Waiting for it is worth ${pointsWords(waiting)} points, less than getting it counts`;
+  return (
+    `${name} would be the best and is not on the shelf. ${here} is${reason ? `: ${reason}` : ''}. ${worth} ` +
+    `(getting it: ${pointsWords(purchase)}, an estimate).`
+  );
+}
