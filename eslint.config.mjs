@@ -2,7 +2,36 @@ import eslint from '@eslint/js';
 import angular from 'angular-eslint';
 import prettier from 'eslint-config-prettier';
 import globals from 'globals';
+import { readFileSync } from 'node:fs';
 import tseslint from 'typescript-eslint';
+
+/** Files that draw: their figures are pixels and colours. */
+const PICTURES = [
+  'job/stores/prepare-picture',
+  'planning/order-picture',
+  'planning/oxygen-curve',
+  'stages/prepare/back-shielding',
+  'stages/prepare/heat-colours',
+  'stages/prepare/heat-strip',
+  'stages/prepare/heat-wall',
+  'stages/prepare/order-trade',
+  'stages/prepare/vent-gauge',
+  'stages/weld/purge-live',
+  'stages/weld/torch-picture',
+].map((name) => `apps/web/src/app/${name}.ts`);
+
+/** What pages do not say, with the term that is said in its place: one thing has one word. */
+const WORDS = JSON.parse(
+  readFileSync(new URL('packages/metallurgy/data/terms.json', import.meta.url), 'utf8'),
+).terms.flatMap(({ title, insteadOf = [] }) =>
+  insteadOf.flatMap((words) => {
+    const said = words.replace(/[^\w ]/g, '.');
+    return [`Literal[value=/${said}/i]`, `TemplateElement[value.raw=/${said}/i]`].map((selector) => ({
+      selector,
+      message: `the word for it is: ${title}`,
+    }));
+  }),
+);
 
 /** Which of our workspaces a place must not import: dependencies point one way. */
 const forbid = (names, ...more) => ({
@@ -117,6 +146,23 @@ export default tseslint.config(
   {
     files: ['**/*.html'],
     extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],
+  },
+  {
+    files: ['apps/*/src/**/*.ts', 'packages/*/src/**/*.ts'],
+    ignores: ['**/*.spec.ts', '**/testing/**'],
+    rules: { 'no-restricted-syntax': ['error', ...WORDS] },
+  },
+  {
+    files: ['apps/web/src/app/{stages,planning,job}/**/*.ts'],
+    // Pictures: pixels, and colours by their parts.
+    ignores: ['**/*.spec.ts', ...PICTURES],
+    rules: {
+      // A figure of the trade is data; what is the page's own has a name.
+      '@typescript-eslint/no-magic-numbers': [
+        'error',
+        { ignore: [-1, 0, 1, 2, 100], ignoreReadonlyClassProperties: true },
+      ],
+    },
   },
   prettier,
   {

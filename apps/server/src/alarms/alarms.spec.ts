@@ -92,7 +92,7 @@ async function stands(count: number): Promise<StandingAlarm[]> {
 const logged = async (job: string) =>
   (await read(job)).weld.flatMap(({ entry, jointId }) => (entry.kind === 'alarm' ? [{ ...entry, jointId }] : []));
 
-test('gas that was clean and rises calls without a page, once for all processes, and is logged at its joint', async () => {
+test('gas that was clean and rises calls without a page, once for all processes, logged at its joint', async () => {
   await Promise.all([listener(), listener()]);
   const { job, joint, meter, send } = await watchedJob('vent', true);
   await send(900, 30, 28);
@@ -110,7 +110,7 @@ test('gas that was clean and rises calls without a page, once for all processes,
   expect(await logged(job)).toHaveLength(2);
 });
 
-test('air of a room that is short calls also at a job nobody welds at; a process that begins later keeps it', async () => {
+test('air of a room that is short calls where nobody welds; a process that begins later keeps it', async () => {
   const first = await listener();
   const { job, joint, send } = await watchedJob('room', false);
   await send(208_000, 187_000);

@@ -44,8 +44,8 @@ export interface AlarmPlace {
 }
 
 /**
- * Begins an alarm and logs it, unless another process has: one row for each job, kind and start, and one that stands for
- * each meter and kind.
+ * Begins an alarm and logs it, unless another process has: one row for each job, kind and start, and one that stands
+ * for each meter and kind.
  * @param scope that of a transaction: both are written, or neither
  * @returns whether this was the first to say it
  */

@@ -23,7 +23,6 @@ import {
   type SeamQuestion,
   type SettingPass,
   type SettingsQuestion,
-  type TorchSettings,
 } from '@variatum/metallurgy';
 import {
   attempted,

@@ -20,7 +20,7 @@ test('nothing is said where the best lies on the shelf, none is fed, or nothing 
   expect(shelfChoice([ranked(null, 0.01), ...ranking], stock('ER308L'))).toBeNull();
 });
 
-test('a rod on the shelf is never better than the best of all, and waiting is worth what the first of them loses', () => {
+test('no rod on the shelf is better than the best of all; waiting is worth what the first of them loses', () => {
   const rods = ['ER308L', 'ER309L', 'ER316L', 'ERNiCr-3'];
   fc.assert(
     fc.property(

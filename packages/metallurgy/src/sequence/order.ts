@@ -250,7 +250,7 @@ function reasonsOf(
     straighter >= share || saved >= share
       ? `It beats ${habit}: ${words}.`
       : once.pull.mm < smallPullMm
-        ? `Nothing helps much: ${habit} pulls ${once.pull.mm.toFixed(2)} mm only, and waits are what they are ` +
+        ? `Nothing helps much: ${habit} distorts ${once.pull.mm.toFixed(2)} mm only, and waits are what they are ` +
           `(${words}).`
         : `Not much better than ${habit}: ${words}.`;
   const waits =
@@ -262,10 +262,10 @@ function reasonsOf(
   return [
     better,
     waits,
-    'Pull is ' +
+    'Distortion is ' +
       (shell.kind === 'ring'
         ? 'the tilt of the free end over 100 mm'
-        : 'how much more one end draws together than the other') +
+        : 'how much more one end shrinks than the other') +
       ', ' +
       'good to half either way; minutes are simulated.',
   ];

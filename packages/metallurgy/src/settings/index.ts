@@ -1,3 +1,4 @@
+export * from './after-crack';
 export * from './cover';
 export * from './current-ways';
 export * from './crater-cooling';

@@ -79,7 +79,7 @@ export function shrink(question: ShrinkQuestion): ShrinkAnswer {
     reasons: [
       `Hand formulas, good to ${half} % either way: ${data.bow.source}.`,
       family
-        ? `${family} metal pulls ${pullOfFamily(family).toFixed(2)} times what carbon steel does.`
+        ? `${family} metal shrinks ${pullOfFamily(family).toFixed(2)} times what carbon steel does.`
         : 'Carbon steel: the formulas as published.',
       ...(hold === 'none'
         ? []

@@ -5,6 +5,8 @@ export interface Term {
   readonly id: string;
   readonly title: string;
   readonly text: string;
+  /** What no page says in its place. */
+  readonly insteadOf?: readonly string[];
 }
 
 /** Every term explained, in the order of the work. */

@@ -36,5 +36,8 @@ export const OVERTIME = data.overtime.factor;
  */
 export const roomIsShort = (ppm: number): boolean => ppm < LEAST_ROOM_PPM;
 
+/** Temperatures of metal that are tapped rather than typed, °C. */
+export const TAPPED_C: readonly number[] = data.tapped.tempC;
+
 /** What calls again within this time is the same trouble, s. */
 export const CALLED_ONCE_S = data.calledOnceS.value;

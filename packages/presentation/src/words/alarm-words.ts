@@ -18,12 +18,16 @@ export function alarmWords(
     case 'oxygen-rose':
       return {
         what: 'Arc out. Oxygen rises behind the root.',
-        about: `${ppmWords(ppm)} ppm by ${meter}. Look at tape, plugs, hose and cylinder; it ends when it is clean again.`,
+        about:
+          `${ppmWords(ppm)} ppm by ${meter}. Look at tape, plugs, hose and cylinder; ` +
+          'it ends when it is clean again.',
       };
     case 'meter-silent':
       return {
         what: `${meter} is silent.`,
-        about: `It showed ${ppmWords(ppm)} ppm last. Look at its cable and its battery: nobody knows what it would show now.`,
+        about:
+          `It showed ${ppmWords(ppm)} ppm last. Look at its cable and its battery: ` +
+          'nobody knows what it would show now.',
       };
   }
 }

@@ -56,7 +56,7 @@ test('oxygen and pressure have as many figures as they are known to', () => {
 test('a pull nobody sees is none, another says where the seam goes', () => {
   expect([isSeen({ mm: 0.014 }), isSeen({ mm: 0.2 })]).toEqual([false, true]);
   expect([pullWords({ mm: 0.01 }, 'mm'), pullWords({ mm: 0.123 }, 'mm')]).toEqual(['none', '0.12 mm']);
-  expect(pullSentence({ mm: 0.005, towards: 0 }, 'line', 'mm')).toBe('Leaves no pull to speak of.');
+  expect(pullSentence({ mm: 0.005, towards: 0 }, 'line', 'mm')).toBe('Leaves no distortion to speak of.');
   expect(pullSentence({ mm: 0.3, towards: 90 }, 'ring', 'mm')).toContain('0.3 mm over 100 mm towards 3 o’clock');
   expect(pullSentence({ mm: 0.3, towards: 359 }, 'ring', 'mm')).toContain('12 o’clock');
   expect(pullSentence({ mm: 0.3, towards: 0 }, 'line', 'mm')).toContain('at its start');

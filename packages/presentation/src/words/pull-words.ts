@@ -12,12 +12,12 @@ export const pullWords = (pull: Pick<SeamPull, 'mm'>, unit: LengthUnit): string 
 
 /** Where a seam goes, in a sentence. */
 export function pullSentence(pull: Pick<SeamPull, 'mm' | 'towards'>, kind: 'ring' | 'line', unit: LengthUnit): string {
-  if (!isSeen(pull)) return 'Leaves no pull to speak of.';
+  if (!isSeen(pull)) return 'Leaves no distortion to speak of.';
   const far = pullWords(pull, unit);
   if (kind === 'ring')
     return (
       `Tilts ${far} over ${formatLength(100, unit)} towards ${Math.round(pull.towards / 30) % 12 || 12} o’clock, ` +
       'half of it either way.'
     );
-  return `Draws together ${far} more at ${pull.towards === 0 ? 'its start' : 'its end'}, half of it either way.`;
+  return `Shrinks ${far} more at ${pull.towards === 0 ? 'its start' : 'its end'}, half of it either way.`;
 }

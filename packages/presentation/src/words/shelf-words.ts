@@ -7,7 +7,8 @@ import { percentWords, pointsWords, rodName } from './words';
 function worseAt(worse: RankedRod, better: RankedRod): string {
   const most = mostGained(better, worse);
   if (!most) return '';
-  return `${most.risk.title.toLowerCase()} ${percentWords(most.risk.probability)} against ${percentWords(most.probability)}`;
+  const [own, other] = [most.risk.probability, most.probability].map(percentWords);
+  return `${most.risk.title.toLowerCase()} ${own} against ${other}`;
 }
 
 /** That the best rod is not on the shelf, and whether it is worth waiting for. */

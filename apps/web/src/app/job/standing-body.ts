@@ -20,6 +20,9 @@ import { AnswerService } from './answer.service';
 import { PartAnswers } from './part-answers.service';
 import { JobStore, JointStore } from './stores';
 
+/** A difference of expected loss below this is not told. */
+const SEEN_LOSS = 0.005;
+
 /** What the standing answer says: rod, ferrite, worst risk, how sure, and the one thing that would change it. */
 @Component({
   selector: 'va-standing-body',
@@ -256,7 +259,7 @@ export class StandingBody {
     const numbers = this.joints.leaders().map(({ id }) => this.joints.numberOf(id));
     const each = best.rods.map((rod, index) => `${rodName(rod)} on ${numbers[index]}`).join(', ');
     const costs = (one?.extra ?? []).flatMap((extra, index) =>
-      extra >= 0.005 ? [`${pointsWords(extra)} points on joint ${numbers[index]}`] : [],
+      extra >= SEEN_LOSS ? [`${pointsWords(extra)} points on joint ${numbers[index]}`] : [],
     );
     const barred = one?.worst === 'do-not' ? ', but do not on one of them' : '';
     const oneWords = one

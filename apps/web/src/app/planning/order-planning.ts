@@ -32,6 +32,9 @@ import { JointStore, PartStore } from '../job/stores';
 import { PurgePlanning } from './purge-planning';
 import { SettingsPlanning } from './settings-planning';
 
+/** Ends of runs nearer than this are one place, mm. */
+const SAME_MM = 0.01;
+
 /** A long computation as the page sees it. */
 interface Running<Answer> {
   /** Share done, 0 to 1; null while nothing runs. */
@@ -53,7 +56,9 @@ const idle = <Answer>(answer: Answer | null = null, stopped = false): Running<An
 const SETTLES_MS = 500;
 /** Runs over the same stretch the same way. */
 const sameRun = (one: ArcRun, other: ArcRun): boolean =>
-  Math.abs(one.fromMm - other.fromMm) < 0.01 && Math.abs(one.toMm - other.toMm) < 0.01 && one.person === other.person;
+  Math.abs(one.fromMm - other.fromMm) < SAME_MM &&
+  Math.abs(one.toMm - other.toMm) < SAME_MM &&
+  one.person === other.person;
 
 const NO_METALS: ReadonlyMap<string, LikelyMetal> = new Map();
 

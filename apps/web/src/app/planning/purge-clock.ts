@@ -3,6 +3,7 @@ import { clockWords, minutesWords, ratioWords } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { PurgePlanning } from './purge-planning';
 import { PurgeWait } from './purge-wait';
+import { S_PER_MINUTE } from '../kit/units';
 
 /**
  * The waiting clock: gas on, how long it has been running, and when it is most likely clean. It runs on when the page
@@ -61,7 +62,7 @@ export class PurgeClockView {
   protected readonly planning = inject(PurgePlanning);
   protected readonly wait = inject(PurgeWait);
   protected readonly ratioWords = ratioWords;
-  protected readonly running = computed(() => clockWords(60 * (this.wait.minutes() ?? 0)));
+  protected readonly running = computed(() => clockWords(S_PER_MINUTE * (this.wait.minutes() ?? 0)));
   protected readonly said = computed(() => {
     const [clock, now] = [this.wait.clock(), this.wait.minutes()];
     if (!clock || now === null) return '';

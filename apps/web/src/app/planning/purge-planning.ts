@@ -41,6 +41,14 @@ import {
 } from '@variatum/metallurgy';
 import { JobStore, JointStore, LearntStore, PartStore, RecordStore } from '../job/stores';
 import { WorkshopStore } from '../settings/workshop-store';
+import { L_PER_M3 } from '../kit/units';
+
+/** The curve is drawn so much beyond the longest wait; where there is none, and at least, so many changes of gas. */
+const BEYOND = 1.5;
+const NEVER_CHANGES = 8;
+const LEAST_CHANGES = 6;
+/** Steps in which the seam closes. */
+const CLOSING_STEPS = 24;
 
 /** A dam or a vent while it is pulled. */
 export interface PulledPlace {
@@ -168,7 +176,11 @@ export class PurgePlanning {
     const [question, answer] = [this.question(), this.answer()];
     if (!question || !answer) return null;
     const change = answer.volumeL / question.flowLpm;
-    const longest = Math.max(1, 1.5 * (answer.minutes?.range90[1] ?? answer.minutes?.median ?? 8 * change), 6 * change);
+    const longest = Math.max(
+      1,
+      BEYOND * (answer.minutes?.range90[1] ?? answer.minutes?.median ?? NEVER_CHANGES * change),
+      LEAST_CHANGES * change,
+    );
     const minutes = Array.from({ length: POINTS + 1 }, (_, index) => (longest * index) / POINTS);
     const levels = attempted(() => purgeLevels({ ...question, minutes }));
     return levels && { longest, levels };
@@ -205,7 +217,7 @@ export class PurgePlanning {
   readonly ventAnswer = computed(() => vent(this.ventQuestion(this.holesMm())));
   readonly closing = computed(() => {
     const gap = this.gap();
-    return gap && pressureWhileClosing(this.weldingLpm(), this.holesMm(), gap, 24);
+    return gap && pressureWhileClosing(this.weldingLpm(), this.holesMm(), gap, CLOSING_STEPS);
   });
 
   /** Joints of the line in the order they are welded; none while there is but one. */
@@ -243,7 +255,7 @@ export class PurgePlanning {
             rates:
               labour === null && gas === null
                 ? undefined
-                : { labourPerHour: labour ?? 0, gasPerLitre: (gas ?? 0) / 1000 },
+                : { labourPerHour: labour ?? 0, gasPerLitre: (gas ?? 0) / L_PER_M3 },
           },
         ),
       ) ?? []

@@ -1,6 +1,7 @@
 import { computed, inject, Injectable } from '@angular/core';
 import { JobStore } from '../job/stores';
 import { Now } from '../kit/now';
+import { MS_PER_MINUTE } from '../kit/units';
 
 /** How long gas has been on. */
 @Injectable()
@@ -11,6 +12,6 @@ export class PurgeWait {
   /** Minutes since gas was turned on; null: it is off. */
   readonly minutes = computed(() => {
     const clock = this.clock();
-    return clock && Math.max(0, (this.now.ms() - Date.parse(clock.startedAt)) / 60000);
+    return clock && Math.max(0, (this.now.ms() - Date.parse(clock.startedAt)) / MS_PER_MINUTE);
   });
 }

@@ -3,6 +3,10 @@ import { PHOTO_MOST_BYTES, photoPatchSchema, type Photo, type PhotoPatch } from 
 import { JobStore } from './job-store';
 import { preparePicture } from './prepare-picture';
 import { requestTo } from '../../sync';
+import { TURN_DEG } from '../../kit/units';
+
+/** A picture is turned by quarters. */
+const QUARTERS = 4;
 
 /**
  * Pictures of the open job: taken, turned, named and withdrawn here; sent like every other change, even after a lost
@@ -75,7 +79,7 @@ export class PhotoStore {
 
   turn(photo: Photo): void {
     // A quarter more than a quarter turn is one again.
-    this.change(photo.id, { turn: ((photo.turn + 90) % 360) as Photo['turn'] });
+    this.change(photo.id, { turn: ((photo.turn + TURN_DEG / QUARTERS) % TURN_DEG) as Photo['turn'] });
   }
 
   change(id: string, changes: Omit<PhotoPatch, 'version'>): void {

@@ -19,6 +19,9 @@ import { LikelyGrades } from './likely-grades';
 import { TestEntry } from './test-entry';
 import { TestLog } from './test-log';
 
+/** More pieces than this have no room for their names. */
+const MOST_NAMED = 4;
+
 /** What is it? Tests on one piece at a time, the grades they leave, and the next test worth its minutes. */
 @Component({
   imports: [LikelyGrades, NzButtonModule, Tabs, TestEntry, TestLog],
@@ -74,7 +77,7 @@ export class IdentifyStage {
   protected readonly tabs = computed(() =>
     this.pieces.active().map(({ id, name }, index) => ({
       value: id,
-      title: this.pieces.active().length > 4 ? pieceLetter(index) : `${pieceLetter(index)} · ${name}`,
+      title: this.pieces.active().length > MOST_NAMED ? pieceLetter(index) : `${pieceLetter(index)} · ${name}`,
     })),
   );
   protected readonly shown = computed(() => {

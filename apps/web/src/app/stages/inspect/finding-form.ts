@@ -19,6 +19,9 @@ import { Inspection } from './inspection';
 import { TintReader, type ReadTint } from './tint-reader';
 import { TintScale } from './tint-scale';
 
+/** What begins below this share of the window is brought up. */
+const LOW = 0.7;
+
 const NOTHING = { range90: null, photo: null } as const;
 
 /** One finding: a tap for what is chosen, a figure for what is measured, how, and where. */
@@ -122,7 +125,7 @@ export class FindingForm {
     const host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
     // On a phone the form stands below the lines: who chooses one comes to it.
     this.inspection.wanted.pipe(takeUntilDestroyed()).subscribe(() => {
-      if (host.getBoundingClientRect().top > 0.7 * innerHeight) host.scrollIntoView({ block: 'start' });
+      if (host.getBoundingClientRect().top > LOW * innerHeight) host.scrollIntoView({ block: 'start' });
     });
   }
 

@@ -4,6 +4,10 @@ import { pathOf } from '@variatum/presentation';
 import { FrameSize } from '../../kit/frame-size';
 import { orderPicture, placeWords } from '../../planning';
 
+/** Steps of a key along a seam, with and without shift. */
+const LARGE_STEPS = 12;
+const SMALL_STEPS = 60;
+
 /** A finding as it stands on the seam. */
 export interface SeamFinding {
   readonly id: string;
@@ -160,7 +164,7 @@ export class SeamFindings {
     if (by === undefined && event.key !== 'Delete' && event.key !== 'Backspace') return;
     event.preventDefault();
     if (by === undefined) return this.placed.emit(null);
-    const step = this.lengthMm() / (event.shiftKey ? 12 : 60);
+    const step = this.lengthMm() / (event.shiftKey ? LARGE_STEPS : SMALL_STEPS);
     this.placed.emit(Math.round(Math.min(this.lengthMm(), Math.max(0, (this.atMm() ?? 0) + by * step))));
   }
 }

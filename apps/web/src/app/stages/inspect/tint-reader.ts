@@ -28,6 +28,11 @@ import { JobStore, PhotoStore } from '../../job/stores';
 import { ChoiceGroup, fieldBy } from '../../kit/fields';
 import { Icon } from '../../kit/marks/icon';
 import { WorkshopStore } from '../../settings/workshop-store';
+import { HALF_TURN_DEG } from '../../kit/units';
+
+/** Steps of a key across a picture, with and without shift. */
+const LARGE_STEPS = 10;
+const SMALL_STEPS = 60;
 
 /** A tint as it was read. */
 export interface ReadTint {
@@ -302,13 +307,13 @@ export class TintReader {
     if (this.photoId() !== photo.id || image.naturalWidth === 0) return;
     const scale = Math.min(1, MOST_PX / Math.max(image.naturalWidth, image.naturalHeight));
     const [width, height] = [Math.round(image.naturalWidth * scale), Math.round(image.naturalHeight * scale)];
-    const lying = photo.turn % 180 !== 0;
+    const lying = photo.turn % HALF_TURN_DEG !== 0;
     const canvas = this.canvas().nativeElement;
     [canvas.width, canvas.height] = lying ? [height, width] : [width, height];
     const context = canvas.getContext('2d', { willReadFrequently: true, colorSpace: 'srgb' });
     if (!context) return;
     context.translate(canvas.width / 2, canvas.height / 2);
-    context.rotate((photo.turn * Math.PI) / 180);
+    context.rotate((photo.turn * Math.PI) / HALF_TURN_DEG);
     context.drawImage(image, -width / 2, -height / 2, width, height);
     this.pixels.set(context.getImageData(0, 0, canvas.width, canvas.height));
   }
@@ -348,7 +353,7 @@ export class TintReader {
     if (!size || !way) return;
     event.preventDefault();
     const from = this.cross() ?? { x: size.width / 2, y: size.height / 2 };
-    const step = Math.max(size.width, size.height) / (event.shiftKey ? 10 : 60);
+    const step = Math.max(size.width, size.height) / (event.shiftKey ? LARGE_STEPS : SMALL_STEPS);
     const within = (value: number, most: number): number => Math.min(most - 1, Math.max(0, value));
     const place = { x: within(from.x + step * way[0]!, size.width), y: within(from.y + step * way[1]!, size.height) };
     this.cross.set(place);

@@ -10,6 +10,9 @@ import {
   type TintLimit,
 } from '@variatum/metallurgy';
 
+/** Bars overlap a little, or the ground shows between them, px. */
+const SEAMLESS = 0.1;
+
 const MOST_NM = filmScale().at(-1)!.oxideNm;
 /** Two bars of film at most: enough for the eye. */
 const BARS = filmScale()
@@ -88,7 +91,7 @@ export class TintScale {
   readonly grey = input(false);
 
   protected readonly bars = BARS;
-  protected readonly width = WIDTH + 0.1;
+  protected readonly width = WIDTH + SEAMLESS;
   protected readonly band = computed(() => {
     const film = this.film();
     return film && { from: (100 * film[0]) / MOST_NM, width: Math.max(1, (100 * (film[1] - film[0])) / MOST_NM) };

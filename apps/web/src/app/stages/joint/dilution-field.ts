@@ -39,7 +39,7 @@ export class DilutionField {
 
   private readonly text = computed(() => {
     const { dilution } = this.joints.joint();
-    return this.unread() ?? (typeof dilution === 'number' ? String(Math.round(1000 * dilution) / 10) : '');
+    return this.unread() ?? (typeof dilution === 'number' ? String(Number((100 * dilution).toFixed(1))) : '');
   });
   protected readonly usual = computed(() => {
     const dilution = this.completed()?.dilution;

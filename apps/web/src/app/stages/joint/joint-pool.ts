@@ -5,6 +5,10 @@ import { JobPlan } from '../../job/job-plan';
 import { JobStore, JointStore, PartStore } from '../../job/stores';
 import type { PulledPool } from '../../part/section-view';
 
+/** Places a hand can set, and those that make the shares one whole. */
+const PLACES = 3;
+const EXACT_PLACES = 6;
+
 /** The pool of the joint looked at: how it is reckoned with, drawn and pulled. */
 @Injectable()
 export class JointPool {
@@ -31,11 +35,11 @@ export class JointPool {
 
   /** Takes over a pool as it was pulled. Figures are said as finely as anybody can weld. */
   take({ dilution, shares }: PulledPool): void {
-    const rounded = shares.map((share) => Math.round(share * 1000) / 1000);
+    const rounded = shares.map((share) => Number(share.toFixed(PLACES)));
     const rest = 1 - rounded.slice(0, -1).reduce((sum, share) => sum + share, 0);
-    const exact = [...rounded.slice(0, -1), Math.round(rest * 1e6) / 1e6];
+    const exact = [...rounded.slice(0, -1), Number(rest.toFixed(EXACT_PLACES))];
     this.joints.describe({
-      dilution: Math.round(dilution * 1000) / 1000,
+      dilution: Number(dilution.toFixed(PLACES)),
       shares: exact.length > 1 ? exact : undefined,
     });
   }

@@ -9,6 +9,7 @@ import { PieceChanges } from './piece-changes';
 import { PiecePhotos } from './piece-photos';
 import { PieceShape } from './piece-shape';
 import { PieceSize } from './piece-size';
+import { MM3_PER_L } from '../../kit/units';
 
 /** One piece measured: cut across to scale, its sizes and its shape, what follows from them, and its pictures. */
 @Component({
@@ -75,7 +76,8 @@ export class PieceMeasures {
     const { massKg, innerMm3 } = figures;
     const mass =
       massKg.value === null ? '' : `${massKg.value < 1 ? massKg.value.toFixed(2) : massKg.value.toFixed(1)} kg`;
-    const holds = innerMm3.value === null || innerMm3.value === 0 ? '' : `holds ${(innerMm3.value / 1e6).toFixed(2)} L`;
+    const holds =
+      innerMm3.value === null || innerMm3.value === 0 ? '' : `holds ${(innerMm3.value / MM3_PER_L).toFixed(2)} L`;
     const said = [mass, holds].filter(Boolean).join(', ');
     return (
       said ||

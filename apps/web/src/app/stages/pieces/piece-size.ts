@@ -16,6 +16,10 @@ import { type FieldOf, type FieldsOf, lengthMeasure, MeasureField, TextField } f
 import { WorkshopStore } from '../../settings/workshop-store';
 import { SizePicker } from './size-picker';
 
+/** Sizes nearer than this are one, mm; and places that are kept of one from a table. */
+const SAME_MM = 0.01;
+const PLACES = 4;
+
 /** How large a piece is: as people say it, from the tables, or measured. */
 @Component({
   selector: 'va-piece-size',
@@ -93,7 +97,7 @@ export class PieceSize {
     const { outsideMm, thicknessMm } = this.piece();
     const { outsideMm: outside, wallMm: wall } = this.said() ?? {};
     const same = ({ value }: Quantity, mm: number | undefined): boolean =>
-      mm === undefined || (value !== null && Math.abs(value - mm) < 0.01);
+      mm === undefined || (value !== null && Math.abs(value - mm) < SAME_MM);
     return same(outsideMm, outside) && same(thicknessMm, wall);
   });
 
@@ -105,7 +109,7 @@ export class PieceSize {
   }
 
   protected take({ outsideMm, wallMm }: { readonly outsideMm?: number; readonly wallMm?: number }): void {
-    const round = (mm: number): Quantity => known(Number(mm.toFixed(4)));
+    const round = (mm: number): Quantity => known(Number(mm.toFixed(PLACES)));
     this.pieces.change(this.piece().id, {
       ...(outsideMm === undefined ? {} : { outsideMm: round(outsideMm) }),
       ...(wallMm === undefined ? {} : { thicknessMm: round(wallMm) }),

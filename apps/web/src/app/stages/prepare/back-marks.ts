@@ -5,6 +5,9 @@ import type { PartMark } from '../../part/part-marks';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { PurgePlanning } from '../../planning';
 
+/** Where a place stands on a run whose length is wanting. */
+const MIDDLE = 1 / 2;
+
 /**
  * What shields the back, on the part's own picture: dams, vents and feed, plugs in open ends, tape over joints that are
  * not due.
@@ -27,7 +30,7 @@ export class BackMarks {
 
   private share(piece: string, alongMm: number): number {
     const length = this.part.pieceLength(piece);
-    return length ? Math.min(1, alongMm / length) : 0.5;
+    return length ? Math.min(1, alongMm / length) : MIDDLE;
   }
 
   private dams(): PartMark[] {

@@ -6,11 +6,16 @@ import { JointStore } from '../../job/stores';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { MachinePlanning, PurgePlanning, SettingsPlanning } from '../../planning';
 import { PreparationPlanning } from './preparation-planning';
+import { TURN_DEG } from '../../kit/units';
+
+/** Hours of a clock face, and degrees of half an hour. */
+const HOURS = 12;
+const HALF_HOUR_DEG = 15;
 
 /** A place on a ring as on a clock face: `6`, `half past 7`. */
 const hourWords = (degrees: number): string => {
-  const halves = Math.round((((degrees % 360) + 360) % 360) / 15);
-  const hour = Math.floor(halves / 2) % 12 || 12;
+  const halves = Math.round((((degrees % TURN_DEG) + TURN_DEG) % TURN_DEG) / HALF_HOUR_DEG);
+  const hour = Math.floor(halves / 2) % HOURS || HOURS;
   return halves % 2 === 0 ? `${hour} o’clock` : `half past ${hour}`;
 };
 
@@ -160,7 +165,7 @@ export class BenchSheet {
     const turned = turnedRuns(seam, plan.runs);
     const unit = this.workshops.workshop()?.lengthUnit ?? 'mm';
     const at = (mm: number): string =>
-      seam.kind === 'ring' ? hourWords((360 * mm) / seam.lengthMm) : formatLength(Math.round(mm), unit);
+      seam.kind === 'ring' ? hourWords((TURN_DEG * mm) / seam.lengthMm) : formatLength(Math.round(mm), unit);
     const passes = 1 + Math.max(...plan.runs.map(({ pass }) => pass));
     const runs = plan.runs
       .filter(({ pass }) => pass === 0)

@@ -1,5 +1,9 @@
 import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { OrderPlanning } from '../../planning';
+import { MS_PER_S } from '../../kit/units';
+
+/** Nearer to the end than this it begins anew, s. */
+const END_S = 0.1;
 
 /** What is shown of the heat: temperatures, the colours they leave on either face, or a cut through the wall. */
 export const HEAT_LAYERS = ['heat', 'outside', 'inside', 'wall'] as const;
@@ -51,12 +55,12 @@ export class HeatPlay {
   play(): void {
     if (this.planning.heat().answer === null) return;
     this.asked.set('heat');
-    if (this.nowS() === null || (this.nowS() ?? 0) >= this.endS() - 0.1) this.nowS.set(0);
+    if (this.nowS() === null || (this.nowS() ?? 0) >= this.endS() - END_S) this.nowS.set(0);
     this.playing.set(true);
     let last: number | null = null;
     const beat = (at: number): void => {
       if (!this.playing()) return;
-      const passed = last === null ? 0 : (at - last) / 1000;
+      const passed = last === null ? 0 : (at - last) / MS_PER_S;
       last = at;
       const next = Math.min(this.endS(), (this.nowS() ?? 0) + passed * QUICKER);
       this.nowS.set(next);

@@ -23,7 +23,7 @@ describe('words of a pull', () => {
     expect(pullSentence({ mm: 0.5, towards: 91 }, 'ring', 'mm')).toContain('towards 3 o’clock');
     expect(pullSentence({ mm: 0.5, towards: 359 }, 'ring', 'mm')).toContain('towards 12 o’clock');
     expect(pullSentence({ mm: 0.5, towards: 0 }, 'line', 'mm')).toContain('at its start');
-    expect(pullSentence({ mm: 0.001, towards: 0 }, 'ring', 'mm')).toBe('Leaves no pull to speak of.');
+    expect(pullSentence({ mm: 0.001, towards: 0 }, 'ring', 'mm')).toBe('Leaves no distortion to speak of.');
     expect(pullWords({ mm: 0.001 }, 'mm')).toBe('none');
   });
 });

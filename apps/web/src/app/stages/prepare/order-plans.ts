@@ -12,7 +12,7 @@ import { OrderTrade } from './order-trade';
   template: `
     @if (planning.plans().length > 0) {
       <section class="panel" aria-label="Orders beside each other">
-        <p class="small soft">Orders beside each other: minutes, and how far they pull</p>
+        <p class="small soft">Orders beside each other: minutes, and distortion</p>
         <div class="two">
           <ul class="plans" aria-label="Orders">
             @for (one of plans(); track one.id) {

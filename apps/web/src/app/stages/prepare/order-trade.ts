@@ -26,7 +26,7 @@ const BOTTOM = 22;
             [attr.r]="point.shown ? 5 : 3.5"
           />
         }
-        <text x="0" y="10">pull</text>
+        <text x="0" y="10">distortion</text>
         <text [attr.x]="drawn.from.x" [attr.y]="height - 7" text-anchor="middle">{{ drawn.from.words }}</text>
         <text [attr.x]="drawn.to.x" [attr.y]="height - 7" text-anchor="middle">{{ drawn.to.words }}</text>
       </svg>
@@ -87,7 +87,7 @@ export class OrderTrade {
       from: { x: x(low), words: `${low.toFixed(1)} min` },
       to: { x: x(high), words: `${high.toFixed(1)} min` },
       label:
-        'Pull against minutes: ' +
+        'Distortion against minutes: ' +
         plans
           .map(({ title, judged }) => `${title} ${judged.minutes.toFixed(1)} min, ${judged.pull.mm.toFixed(2)} mm`)
           .join('; '),

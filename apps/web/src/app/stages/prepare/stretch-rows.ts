@@ -5,6 +5,9 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { JointStore } from '../../job/stores';
 import { fieldBy, NumberField, type FieldOf } from '../../kit/fields';
 
+/** What rounding to whole millimetres may add, mm. */
+const ROUNDED_MM = 0.5;
+
 /** A new stretch: between four and eight o'clock on a ring, the first 50 mm of a line. */
 const USUAL = { ring: { from: 120, to: 240 }, line: { from: 0, to: 50 } } as const;
 const MOST = 6;
@@ -81,7 +84,7 @@ export class StretchRows {
   private beyond(index: number, name: 'from' | 'to'): string | null {
     const most = farthest(this.seam());
     const value = this.stretches()[index]?.[name] ?? 0;
-    return value > most + 0.5 ? `give 0 to ${Math.round(most / this.perUnit())} ${this.unit()}` : null;
+    return value > most + ROUNDED_MM ? `give 0 to ${Math.round(most / this.perUnit())} ${this.unit()}` : null;
   }
 
   private change(index: number, changes: Partial<KeptStretch>): void {

@@ -9,6 +9,9 @@ import { AnswerService } from '../../job/answer.service';
 import { DecisionStore, JobStore, JointStore } from '../../job/stores';
 import { Panel } from '../../kit/panel';
 
+/** What is less likely is not told. */
+const TOLD_FROM = 0.02;
+
 /** As many causes as are worth a line. */
 const MOST = 4;
 const percent = (share: number): string => `${Math.round(100 * share)} %`;
@@ -136,7 +139,7 @@ export class WhyFailed {
     if (found) return found.causes.slice(0, MOST).map(({ title, share }) => ({ title, share: percent(share) }));
     const used = this.answers.ranking().find(({ rod }) => rod === this.decided()?.rod) ?? this.answers.ranking()[0];
     return (used?.risks ?? [])
-      .filter(({ probability }) => probability >= 0.02)
+      .filter(({ probability }) => probability >= TOLD_FROM)
       .sort((one, other) => other.probability - one.probability)
       .slice(0, MOST)
       .map(({ title, probability }) => ({ title, share: `stood at ${percent(probability)}` }));

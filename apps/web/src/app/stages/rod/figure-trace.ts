@@ -4,6 +4,9 @@ import type { Composition, ExplainStep } from '@variatum/metallurgy';
 import { EMPTY } from 'rxjs';
 import { ComputeService } from '../../compute/compute.service';
 
+/** Places of a figure. */
+const PLACES = 4;
+
 /** Every figure of a composition with its formula, its numbers and its source; worked out when it is opened. */
 @Component({
   selector: 'va-figure-trace',
@@ -68,6 +71,6 @@ export class FigureTrace {
   }
 
   protected valueOf({ value, unit }: ExplainStep): string {
-    return `${typeof value === 'number' ? Number(value.toPrecision(4)) : value} ${unit}`.trim();
+    return `${typeof value === 'number' ? Number(value.toPrecision(PLACES)) : value} ${unit}`.trim();
   }
 }

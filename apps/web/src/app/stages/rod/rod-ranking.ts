@@ -8,6 +8,9 @@ import { RiskMark } from '../../kit/marks/risk-mark';
 import { Panel } from '../../kit/panel';
 import { RackStore } from '../../rack/rack-store';
 
+/** Shortest bar, %. */
+const LEAST_BAR = 3;
+
 const SHOWN_AT_FIRST = 5;
 /** Losses are drawn against the worst one shown, or against this where all are small. */
 const LEAST_SCALE = 0.05;
@@ -157,7 +160,7 @@ export class RodRanking {
       place: index + 1,
       risk: saidRisk(entry.worst, isUntold),
       name: rodName(entry.rod),
-      bar: Math.max(3, (100 * entry.expectedLoss) / scale),
+      bar: Math.max(LEAST_BAR, (100 * entry.expectedLoss) / scale),
       points: pointsWords(entry.expectedLoss),
       ferrite: ferriteRange(entry),
       stock: entry.rod !== null && this.stock().has(entry.rod) ? 'on the shelf' : '',

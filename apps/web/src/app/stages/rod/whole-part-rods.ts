@@ -9,6 +9,9 @@ import { RiskMark } from '../../kit/marks/risk-mark';
 import { Panel } from '../../kit/panel';
 import { undecidedWords } from './undecided-words';
 
+/** A difference of expected loss below this is not told. */
+const SEEN_LOSS = 0.005;
+
 /** Ways to weld the whole part in sight. */
 const SHOWN = 4;
 
@@ -98,7 +101,9 @@ export class WholePartRods {
           one === undefined
             ? rods.map((rod, index) => `${numbers[index]}: ${rodName(rod)}`).join(', ')
             : extra
-                .flatMap((cost, index) => (cost >= 0.005 ? [`joint ${numbers[index]}: ${pointsWords(cost)} more`] : []))
+                .flatMap((cost, index) =>
+                  cost >= SEEN_LOSS ? [`joint ${numbers[index]}: ${pointsWords(cost)} more`] : [],
+                )
                 .join(', ') || 'as good as the best of each',
         rods,
         points: pointsWords(expectedLoss),

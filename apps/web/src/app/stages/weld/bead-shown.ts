@@ -3,7 +3,11 @@ import {
   CRACK_PLACES,
   CRACK_TIMES,
   findFieldTest,
+  LESS_CURRENT,
   MAGNET_PULLS,
+  SLOW_END_S,
+  thickerRodMm,
+  USUAL_ROD_MM,
   type BeadFinding,
   type CrackMove,
 } from '@variatum/metallurgy';
@@ -18,13 +22,6 @@ import { ChoiceGroup, NumberField, ownField, titled } from '../../kit/fields';
 import { Panel } from '../../kit/panel';
 import { MeterStore, Readings } from '../../meters';
 import { WeldPlanning } from './weld-planning';
-
-/** Less heat is so much of the current. */
-const LESS = 0.88;
-/** A slow end fills the crater, s. */
-const SLOW_END_S = 6;
-/** The next larger of the usual rods. */
-const thickerRod = (mm: number | null): number => [1, 1.2, 1.6, 2, 2.4, 3.2, 4].find((size) => size > (mm ?? 1.6)) ?? 4;
 
 /**
  * What the beads have shown: a magnet, a gauge, a crack; and what that says of dilution, pieces, rod and of what to
@@ -216,8 +213,8 @@ export class BeadShown {
     const root = { ...leading.settings.root };
     const { amps, rodMm } = this.weld.atHand();
     if (id === 'other-rod') this.weld.say({ rod: this.answers.ranking()[0]?.rod ?? null });
-    else if (id === 'more-rod') this.weld.say({ rodMm: thickerRod(rodMm ?? set?.rodMm ?? null) });
-    else if (id === 'less-heat') this.weld.say({ amps: amps === null ? null : Math.round(LESS * amps) });
+    else if (id === 'more-rod') this.weld.say({ rodMm: thickerRodMm(rodMm ?? set?.rodMm ?? USUAL_ROD_MM) });
+    else if (id === 'less-heat') this.weld.say({ amps: amps === null ? null : Math.round(LESS_CURRENT * amps) });
     else if (id === 'wide-tack' || id === 'fill-crater')
       this.joints.change(leading.id, {
         settings: { ...leading.settings, root: { ...root, downSlopeS: Math.max(SLOW_END_S, set?.downSlopeS ?? 0) } },

@@ -7,6 +7,7 @@ import { JobPlan } from '../../job/job-plan';
 import { JobStore, JointStore, WeldStore } from '../../job/stores';
 import { Now } from '../../kit/now';
 import { MeterStore, Readings } from '../../meters';
+import { MS_PER_MINUTE, MS_PER_S } from '../../kit/units';
 
 /** How warm a joint is, and when it may be gone on with. */
 export interface JointClock {
@@ -31,8 +32,12 @@ interface Found {
   readonly atMs: number;
 }
 
-/** After this time a joint that nobody measures is as cold as the room, ms. */
-const COLD_AFTER_MS = 2 * 3600 * 1000;
+/** After this time a joint that nobody measures is as cold as the room. */
+const COLD_AFTER_MINUTES = 120;
+const COLD_AFTER_MS = COLD_AFTER_MINUTES * MS_PER_MINUTE;
+/** A curve is fitted to so many readings: fewer say nothing, more add nothing. */
+const LEAST_FITTED = 5;
+const MOST_FITTED = 240;
 /** What was found out about a joint is asked anew so often, ms. */
 const AGAIN_MS = 3000;
 
@@ -86,7 +91,7 @@ export class CoolingWatch {
     return this.readings
       .of(this.meterAt(joint)?.id)
       .flatMap(({ atMs, value }) =>
-        value === null || atMs < fromMs ? [] : [{ seconds: (atMs - fromMs) / 1000, tempC: value }],
+        value === null || atMs < fromMs ? [] : [{ seconds: (atMs - fromMs) / MS_PER_S, tempC: value }],
       );
   }
 
@@ -119,9 +124,9 @@ export class CoolingWatch {
         measuredC ?? (typed && now - typed.atMs <= FRESH_MS.temperature ? typed.tempC : (found?.nowC ?? null));
       const readyMs = found?.left
         ? ([
-            found.atMs + 1000 * found.left.range[0],
-            found.atMs + 1000 * found.left.likely,
-            found.left.range[1] === null ? null : found.atMs + 1000 * found.left.range[1],
+            found.atMs + MS_PER_S * found.left.range[0],
+            found.atMs + MS_PER_S * found.left.likely,
+            found.left.range[1] === null ? null : found.atMs + MS_PER_S * found.left.range[1],
           ] as const)
         : null;
       const known = measuredC !== null || (typed !== undefined && now - typed.atMs <= FRESH_MS.temperature);
@@ -161,12 +166,12 @@ export class CoolingWatch {
   private ask(joint: string, endMs: number, limitC: number): Observable<Found> | null {
     const trace = this.traceOf(joint, endMs);
     const now = Date.now();
-    if (trace.length >= 5)
-      return this.compute.interpassFit({ limitC, trace: trace.slice(-240) }).pipe(
+    if (trace.length >= LEAST_FITTED)
+      return this.compute.interpassFit({ limitC, trace: trace.slice(-MOST_FITTED) }).pipe(
         map(({ nowC, secondsLeft }): Found => ({
           nowC: nowC.median,
           left: secondsLeft && { likely: secondsLeft.median, range: secondsLeft.range90 },
-          atMs: endMs + 1000 * (trace.at(-1)?.seconds ?? 0),
+          atMs: endMs + MS_PER_S * (trace.at(-1)?.seconds ?? 0),
         })),
       );
     const question = this.seamOf(joint);
@@ -176,7 +181,7 @@ export class CoolingWatch {
       .beads.flatMap(({ fromMm, toMm, startMs, endMs: end, joules }) =>
         end === null || joules === null
           ? []
-          : [{ fromMm, toMm, startedS: (now - startMs) / 1000, endedS: (now - end) / 1000, joules }],
+          : [{ fromMm, toMm, startedS: (now - startMs) / MS_PER_S, endedS: (now - end) / MS_PER_S, joules }],
       );
     const last = this.lastEnd(joint);
     if (laid.length === 0 || !last) return null;

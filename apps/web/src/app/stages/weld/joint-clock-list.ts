@@ -7,6 +7,7 @@ import { Panel } from '../../kit/panel';
 import { CoolingWatch, type JointClock } from './cooling-watch';
 import { OwnUnits } from './own-units';
 import { PurgeWatch } from './purge-watch';
+import { MS_PER_S } from '../../kit/units';
 
 /** Every joint with its clock: which can be welded now, and when the others can. */
 @Component({
@@ -95,7 +96,7 @@ export class JointClockList {
     if (isCool) return [at, 'can be welded'].filter(Boolean).join(', ');
     const limit = limitC === null ? '' : this.units.now().warmth(limitC);
     if (!readyMs) return [at, `limit ${limit}`].filter(Boolean).join(', ');
-    const leftS = (ms: number): number => Math.max(0, (ms - this.now.ms()) / 1000);
+    const leftS = (ms: number): number => Math.max(0, (ms - this.now.ms()) / MS_PER_S);
     const [least, likely, most] = readyMs;
     const range = clockRange(leftS(least), most && leftS(most));
     return [at, `${clockWords(leftS(likely))} to ${limit} (${range})`].filter(Boolean).join(', ');

@@ -1,6 +1,7 @@
 import { inject, Injectable } from '@angular/core';
 import { RoomWatch } from '../../meters';
 import { WeldPlanning } from './weld-planning';
+import { PPM_PER_PERCENT } from '../../kit/units';
 
 /** More oxygen than air has is in no room, %; a display that is a little off shows some of it. */
 const MOST_ROOM_PERCENT = 25;
@@ -21,8 +22,8 @@ export class LogOxygen {
   room(percent: number | null): string {
     if (percent === null || percent < 0 || percent > MOST_ROOM_PERCENT)
       return `Not taken: give 0 to ${MOST_ROOM_PERCENT} %.`;
-    this.weld.note({ kind: 'oxygen', place: 'room', ppm: Math.round(10_000 * percent) });
-    this.rooms.type(10_000 * percent);
+    this.weld.note({ kind: 'oxygen', place: 'room', ppm: Math.round(PPM_PER_PERCENT * percent) });
+    this.rooms.type(PPM_PER_PERCENT * percent);
     return '';
   }
 }

@@ -10,6 +10,7 @@ import { Panel } from '../../kit/panel';
 import { MeterStore, Readings, type SeenReading } from '../../meters';
 import { OwnUnits } from './own-units';
 import { WeldPlanning } from './weld-planning';
+import { MS_PER_MINUTE } from '../../kit/units';
 
 /** A reading older than this is told with its age, ms. */
 const OLD_MS = 20_000;
@@ -115,7 +116,7 @@ export class MeterUses {
     const last = this.readings.of(meter.id).at(-1);
     if (!last) return meter.heardAt === null ? 'never heard' : 'silent';
     const age = this.now.ms() - last.atMs;
-    return `${this.valueOf(meter, last)}${age > OLD_MS ? `, ${Math.round(age / 60_000)} min ago` : ''}`;
+    return `${this.valueOf(meter, last)}${age > OLD_MS ? `, ${Math.round(age / MS_PER_MINUTE)} min ago` : ''}`;
   }
 
   private valueOf({ kind }: Meter, { value, composition }: SeenReading): string {
@@ -125,7 +126,7 @@ export class MeterUses {
         .join(', ');
     if (value === null) return 'no reading';
     if (kind === 'temperature') return this.units.now().warmth(value);
-    return `${kind === 'oxygen' ? ppmWords(value) : Math.round(10 * value) / 10} ${METER_KINDS[kind]}`;
+    return `${kind === 'oxygen' ? ppmWords(value) : Number(value.toFixed(1))} ${METER_KINDS[kind]}`;
   }
 
   private placesOf({

@@ -9,6 +9,7 @@ import { Now } from '../../kit/now';
 import { MeterStore, Readings, StandingAlarms, type SeenReading } from '../../meters';
 import { PurgePlanning } from '../../planning';
 import { TypedOxygen } from './typed-oxygen';
+import { MS_PER_MINUTE, MS_PER_S } from '../../kit/units';
 
 /** How the gas behind one joint stands. */
 export interface JointGas extends InsideGas {
@@ -18,7 +19,8 @@ export interface JointGas extends InsideGas {
 
 /** A fit is made anew so often while readings come in, ms. */
 const FIT_EVERY_MS = 2000;
-/** So many readings are fitted at most: a curve needs no more. */
+/** So many readings are fitted at least and at most: fewer say nothing, a curve needs no more. */
+const LEAST_FITTED = 8;
 const MOST_FITTED = 300;
 
 /** Readings thinned evenly; the last ones stay. */
@@ -134,7 +136,9 @@ export class PurgeWatch {
   /** Whether the wait that was predicted has passed: what counts where no meter looks, or it is silent. */
   private readonly hasWaited = computed(() => {
     const [clock, from] = [this.jobs.job()?.purge.clock, this.gasOnMs()];
-    return clock !== null && clock !== undefined && from !== null && this.now.ms() - from >= 60_000 * clock.minutes[1];
+    return (
+      clock !== null && clock !== undefined && from !== null && this.now.ms() - from >= MS_PER_MINUTE * clock.minutes[1]
+    );
   });
   /** Whether every joint is below its target: by its meter, or by the predicted wait where nothing is read. */
   readonly isReady = computed(() => {
@@ -154,7 +158,7 @@ export class PurgeWatch {
     const ppm = this.ppm();
     if (ppm !== null) return { ppm, by: 'read' };
     const from = this.gasOnMs();
-    const reckoned = this.planning.levelAfter(from === null ? 0 : (this.now.ms() - from) / 60_000);
+    const reckoned = this.planning.levelAfter(from === null ? 0 : (this.now.ms() - from) / MS_PER_MINUTE);
     return reckoned === null ? null : { ppm: Math.round(reckoned), by: 'reckoned' };
   }
 
@@ -174,7 +178,7 @@ export class PurgeWatch {
     const from = this.gasOnMs();
     // A meter that is silent leaves what was predicted.
     if (!clock || from === null || this.ppm() !== null) return null;
-    const gone = (this.now.ms() - from) / 60_000;
+    const gone = (this.now.ms() - from) / MS_PER_MINUTE;
     const [least, likely, most] = clock.minutes;
     const range = [Math.max(0, least - gone), most === null ? null : Math.max(0, most - gone)] as const;
     return { likely: Math.max(0, likely - gone), range, measured: false };
@@ -188,9 +192,9 @@ export class PurgeWatch {
       const [planned, from, meter] = [this.planning.question(), this.gasOnMs(), this.meter()];
       if (!planned || from === null || !meter) return null;
       const few = thinned(this.trace(), MOST_FITTED);
-      const trace = few.map(({ atMs, value }) => ({ seconds: (atMs - from) / 1000, ppm: value }));
+      const trace = few.map(({ atMs, value }) => ({ seconds: (atMs - from) / MS_PER_S, ppm: value }));
       const lag = meter.lagS === null ? {} : { lagS: meter.lagS };
-      return trace.length < 8 ? null : { planned, trace, meter: lag, targetPpm: this.planning.targetPpm() };
+      return trace.length < LEAST_FITTED ? null : { planned, trace, meter: lag, targetPpm: this.planning.targetPpm() };
     });
     let lastS = -1;
     let busy = false;

@@ -1,6 +1,13 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import type { Meter } from '@variatum/contracts';
-import { CRACK_PLACES, CRACK_TIMES, findFieldTest, MAGNET_PULLS, type MagnetPull } from '@variatum/metallurgy';
+import {
+  CRACK_PLACES,
+  CRACK_TIMES,
+  findFieldTest,
+  MAGNET_PULLS,
+  TAPPED_C,
+  type MagnetPull,
+} from '@variatum/metallurgy';
 import { CRACK_PLACE_WORDS, CRACK_TIME_WORDS, lastWords, PULL_WORDS } from '@variatum/presentation';
 import { FieldTestStore, JobStore, JointStore } from '../../job/stores';
 import { MeterStore, RoomWatch } from '../../meters';
@@ -26,8 +33,6 @@ interface Typing {
   readonly take: (figure: number) => string;
 }
 
-/** Temperatures that are tapped rather than typed, °C. */
-const TEMPERATURES = [40, 60, 80, 100, 120, 150, 175, 200, 250, 300];
 /** Why a meter is put out of use, as workshops have it. */
 const REASONS = ['no signal', 'battery empty', 'sensor worn out', 'shows what cannot be', 'not looking here any more'];
 /** Longer is no figure of a display. */
@@ -243,7 +248,7 @@ export class TorchMenu {
   private temperatureRows(): readonly TorchRow[] {
     const { warmth } = this.units.now();
     const log = (tempC: number) => () => this.weld.note({ kind: 'temperature', tempC, by: 'typed' });
-    return TEMPERATURES.map((tempC) => this.row(warmth(tempC), log(tempC), `${warmth(tempC)} logged.`));
+    return TAPPED_C.map((tempC) => this.row(warmth(tempC), log(tempC), `${warmth(tempC)} logged.`));
   }
 
   private cracks(): readonly TorchRow[] {

@@ -19,6 +19,7 @@ import { CoolingWatch } from './cooling-watch';
 import { OwnUnits } from './own-units';
 import { PurgeWatch } from './purge-watch';
 import { WeldPlanning } from './weld-planning';
+import { MS_PER_S, PPM_PER_PERCENT } from '../../kit/units';
 
 /** The one thing the torch view says, and how loud. */
 export interface TorchWords extends TorchSaid {
@@ -44,7 +45,7 @@ export class TorchNow {
   /** Seconds the arc has burned; null: it does not. */
   readonly burnsS = computed(() => {
     const burning = this.weld.burning();
-    return burning ? Math.max(0, (this.now.ms() - burning.startMs) / 1000) : null;
+    return burning ? Math.max(0, (this.now.ms() - burning.startMs) / MS_PER_S) : null;
   });
   /** Seconds the bead that burns, or is next, takes by the plan; null: not known. */
   readonly plannedS = computed(() => {
@@ -186,7 +187,7 @@ export class TorchNow {
           cause !== null &&
           cause !== last.cause &&
           cause !== 'room-lost' &&
-          nowMs - calledMs > 1000 * CALLED_ONCE_S
+          nowMs - calledMs > MS_PER_S * CALLED_ONCE_S
         ) {
           calledMs = nowMs;
           this.logCall(cause);
@@ -204,7 +205,7 @@ export class TorchNow {
     if (cause === 'leave-room' ? meter !== null : this.gas.risesByMeter()) return;
     this.weld.note(
       cause === 'leave-room'
-        ? { kind: 'alarm', what: 'room-oxygen', value: Math.round(10_000 * (percent ?? 0)) }
+        ? { kind: 'alarm', what: 'room-oxygen', value: Math.round(PPM_PER_PERCENT * (percent ?? 0)) }
         : { kind: 'alarm', what: 'oxygen-rose', value: Math.round(this.gas.inside().lastPpm ?? 0) },
     );
   }
