@@ -128,7 +128,7 @@ const plannedRodSchema = z
 const passSchema = z
   .object({
     number: z.int(),
-    kind: z.enum(['root', 'hot', 'fill', 'cap', 'fused']),
+    kind: z.enum(['root', 'hot', 'fill', 'cap', 'fused', 'wash']),
     process: z.enum(PROCESSES),
     technique: z.enum(TECHNIQUES),
     rod: z.string().nullable(),
@@ -209,7 +209,7 @@ const cannotSchema = z
     code: z.enum(['wants-amps', 'lacks-process']),
     joint: id,
     /** Kind of pass; null: all of them. */
-    pass: z.enum(SETTING_PASSES).nullable(),
+    pass: z.enum([...SETTING_PASSES, 'wash']).nullable(),
     /** A. */
     wants: figure.nullable(),
     gives: figure.nullable(),

@@ -1,6 +1,6 @@
-import { CHILL_CONTACTS, CHILL_METALS, HOLDS, ORDER_AIMS } from '@variatum/metallurgy';
+import { CHILL_CONTACTS, CHILL_METALS, HOLDS, ORDER_AIMS, PROCESSES, SETTING_PASSES } from '@variatum/metallurgy';
 import * as z from 'zod';
-import { limited } from './fields';
+import { limited, rodName } from './fields';
 
 const size = limited('barMm', 'mm');
 const along = z.number().min(-20000, 'give a place on the seam').max(20000, 'give a place on the seam');
@@ -45,12 +45,24 @@ export const keptPlanSchema = z.strictObject({
 });
 export type KeptPlan = z.infer<typeof keptPlanSchema>;
 
+/** A pass that is made otherwise than the rod and the process of its joint say. */
+export const ownPassSchema = z.strictObject({
+  /** null: none is fed. */
+  rod: rodName.nullable(),
+  process: z.enum(PROCESSES),
+});
+export type OwnPass = z.infer<typeof ownPassSchema>;
+
 /** How the heat of a joint is led, and in which order it is welded. What is null follows from the joint. */
 export const seamOrderSchema = z.strictObject({
   aim: z.enum(ORDER_AIMS),
   people: z.union([z.literal(1), z.literal(2)]),
   hold: z.enum(HOLDS),
   passes: limited('passes', 'passes').nullable(),
+  /** Passes that are made otherwise, by their kind. */
+  ownPasses: z.partialRecord(z.enum(SETTING_PASSES), ownPassSchema).default({}),
+  /** Whether an old weld is melted over without a rod, last of all. */
+  wash: z.boolean().default(false),
   travelMmPerS: limited('travelMmPerS', 'mm/s').nullable(),
   interpassC: limited('interpassC', '°C').nullable(),
   /** How far from the seam colour may reach, mm; null: it does not matter. */
@@ -75,6 +87,8 @@ export const NO_SEAM_ORDER: SeamOrder = {
   people: 1,
   hold: 'tacks',
   passes: null,
+  ownPasses: {},
+  wash: false,
   travelMmPerS: null,
   interpassC: null,
   colourWithinMm: null,

@@ -1,4 +1,4 @@
-import type { JointPatch, JointRecord, NewJoint } from '@variatum/contracts';
+import { NO_SEAM_ORDER, seamOrderSchema, type JointPatch, type JointRecord, type NewJoint } from '@variatum/contracts';
 import { getTableColumns, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import { momentOrNull, rowsJson, tables, type JsonRow } from '../database';
@@ -44,13 +44,11 @@ export async function readJoint(scope: Scope, id: string): Promise<JointRecord> 
  * @throws ProblemError 404 without the job, a piece or the joint it is alike to; 409 when the id belongs to another
  * joint
  */
-export async function addJoint(
-  scope: Scope,
-  jobId: string,
-  { id = uuid(), ...fields }: NewJoint,
-): Promise<JointRecord> {
+export async function addJoint(scope: Scope, jobId: string, { id = uuid(), ...asked }: NewJoint): Promise<JointRecord> {
   const { database, workshop } = scope;
-  const fingerprint = madeFrom('joint', jobId, fields);
+  // What is left out of its order is as nobody said anything of it.
+  const fields = { ...asked, seamOrder: seamOrderSchema.parse(asked.seamOrder ?? NO_SEAM_ORDER) };
+  const fingerprint = madeFrom('joint', jobId, asked);
   const [inserted] = await ownedBy(OWNERS, () =>
     database
       .insert(tables.joint)

@@ -4,6 +4,7 @@ import {
   completedJoint,
   depositedJoint,
   isGasBehind,
+  keptOrder,
   machineAtHand,
   profileOfJob,
   quoteOfJob,
@@ -114,13 +115,16 @@ export function roomsOf(input: PlanInput, results: KeptResults): Rooms {
       const { joint, leader, pieces, question: asked } = own.facts;
       const { used } = own.rod;
       const { machine } = machineAtHand(job, workshop?.machines, leader.joint.process ?? USUAL_PROCESS);
+      // What somebody said of the root holds for it.
+      const said = keptOrder(leader.seamOrder).ownPasses.root;
+      const rootWay = said ?? { rod: used ?? null };
       const root =
         asked && used !== undefined
           ? settingsQuestion({
               asked,
               pieces,
               record: leader,
-              rod: used,
+              ...rootWay,
               pass: 'root',
               machine,
               profile: facts.profile,

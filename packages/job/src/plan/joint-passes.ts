@@ -9,14 +9,17 @@ import {
   type SeamQuestion,
   type Technique,
 } from '@variatum/metallurgy';
-import { currentOf, settingPassOf, thinnerMm, USUAL_PROCESS, type JointSeam, type PassSettings } from '../questions';
+import { currentOf, thinnerMm, type JointSeam, type PassSettings, type PassWay } from '../questions';
 import type { JointFacts } from './job-facts';
 
-/** Kinds of so many passes; the usual ones where there are as many as usual. */
-function kindsOf(seam: JointSeam | null, passes: number, isFused: boolean): readonly PlannedPass['kind'][] {
-  if (isFused) return Array.from({ length: passes }, () => 'fused');
+/** Kinds of passes; the usual ones where there are as many as usual. */
+function kindsOf(seam: JointSeam | null, ways: readonly PassWay[]): readonly PlannedPass['kind'][] {
   const usual = seam ? usualPasses(thinnerMm(seam)) : [];
-  return usual.length === passes ? usual : Array.from({ length: passes }, (_, pass) => settingPassOf(pass, passes));
+  const isUsual = usual.length === ways.filter(({ kind }) => kind !== 'wash').length;
+  return ways.map(({ kind, rod }, pass) => {
+    if (kind === 'wash') return kind;
+    return rod === null ? 'fused' : isUsual ? (usual[pass] ?? kind) : kind;
+  });
 }
 
 /** What the passes of a joint are made from, besides what holds for it. */
@@ -25,27 +28,35 @@ export interface PassFacts {
   readonly seam: JointSeam | null;
   readonly question: SeamQuestion | null;
   readonly runs: readonly ArcRun[];
-  readonly count: number;
+  readonly ways: readonly PassWay[];
   readonly completed: Joint | null;
+}
+
+/** What of the pieces is in a pass: of one without a rod, where the others have one, all of it. */
+function dilutionOf({ dilution }: Joint, way: PassWay, rod: string | null): PlannedPass['dilution'] {
+  if (way.rod === null && rod !== null) return { low: 1, median: 1, high: 1 };
+  return { low: dilution.min, median: dilution.mode, high: dilution.max };
 }
 
 /** Every pass of a joint; none while its seam or its settings are not known. */
 export function passesOfJoint(
   { leader, choice }: JointFacts,
   rod: string | null,
-  { settings: found, seam, question, runs, count, completed }: PassFacts,
+  { settings: found, seam, question, runs, ways, completed }: PassFacts,
 ): readonly PlannedPass[] {
   const first = question?.arcs[0];
   if (!first) return [];
   const { joint } = leader;
-  const isFused = rod === null;
-  const ranked = choice?.ranking.find((one) => one.rod === rod);
-  return kindsOf(seam, count, isFused).flatMap((kind, pass): PlannedPass[] => {
-    const set = settingPassOf(pass, count);
-    const amps = currentOf(leader, set, found[set]?.amps);
+  const kinds = kindsOf(seam, ways);
+  return ways.flatMap((way, pass): PlannedPass[] => {
+    const isFused = way.rod === null;
+    const ranked = choice?.ranking.find((one) => one.rod === way.rod);
+    const reckoned = found[way.kind];
+    const amps = currentOf(leader, way.kind, reckoned?.amps);
     if (!amps) return [];
+    const own = way.kind === 'wash' ? undefined : leader.settings[way.kind];
     const [low, median, high] = amps;
-    const own = runs.filter((run) => run.pass === pass);
+    const laid = runs.filter((run) => run.pass === pass);
     // The last arc stands for those that follow.
     const arc = question.arcs[Math.min(pass, question.arcs.length - 1)] ?? first;
     const volts = arc.volts ?? usualVolts(median);
@@ -53,28 +64,24 @@ export function passesOfJoint(
     return [
       {
         number: pass + 1,
-        kind,
-        process: joint.process ?? USUAL_PROCESS,
+        kind: kinds[pass] ?? 'fused',
+        process: way.process,
         // Techniques of the data are those of the core.
         technique: isFused ? 'fused' : (joint.technique ?? (JOINTS.types[joint.type].technique as Technique)),
-        rod,
-        rodMm: isFused ? null : (leader.settings[set]?.rodMm ?? found[set]?.rodMm ?? null),
+        rod: way.rod,
+        rodMm: isFused ? null : (own?.rodMm ?? reckoned?.rodMm ?? null),
         gas: joint.gas ?? null,
         amps: { low, median, high },
         volts,
         travelMmPerS,
         arcEnergyKJPerMm: (volts * median) / travelMmPerS / 1000,
         heatInputKJPerMm: heatInput({ ...arc, amps: median }),
-        arcSeconds: own.reduce((sum, run) => sum + Math.abs(run.toMm - run.fromMm), 0) / travelMmPerS,
-        starts: own.length,
-        dilution: completed && {
-          low: completed.dilution.min,
-          median: completed.dilution.mode,
-          high: completed.dilution.max,
-        },
+        arcSeconds: laid.reduce((sum, run) => sum + Math.abs(run.toMm - run.fromMm), 0) / travelMmPerS,
+        starts: laid.length,
+        dilution: completed && dilutionOf(completed, way, rod),
         // Ferrite from root to cap is that of the rod that leads; of another one there is but its whole bead's.
         ferriteNumber:
-          (rod === choice?.recommended ? choice?.passes?.[pass]?.ferriteNumber : undefined) ??
+          (way.rod === choice?.recommended ? choice?.passes?.[pass]?.ferriteNumber : undefined) ??
           ranked?.ferriteNumber ??
           null,
       },

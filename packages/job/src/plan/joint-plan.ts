@@ -1,4 +1,5 @@
 import type {
+  JointRecord,
   KeptPlan,
   Machine,
   SeamOrder,
@@ -12,8 +13,6 @@ import {
   metalLimit,
   passLog,
   seamProblem,
-  SETTING_PASSES,
-  travelFor,
   settings,
   type ArcRun,
   type FollowedStep,
@@ -21,7 +20,6 @@ import {
   type Judgement,
   type PassLog,
   type SeamQuestion,
-  type SettingPass,
   type SettingsQuestion,
 } from '@variatum/metallurgy';
 import {
@@ -29,30 +27,31 @@ import {
   completedJoint,
   chosenOrder,
   currentOf,
-  depositedJoint,
   followedOrder,
   interpassLimitOf,
   isHeldWarm,
+  jointPasses,
   keptOrder,
   machineAtHand,
   machineShort,
-  passesOf,
+  PASS_KINDS,
   rodsInStock,
   scaledOrder,
   seamOf,
   seamQuestion,
-  settingPassOf,
   settingsQuestion,
   tackCurrentOf,
   tacksOf,
   turntableRpm,
-  usualPassCount,
+  wayOfKind,
   weldedWith,
   USUAL_PROCESS,
   type JointSeam,
   type MachineAtHand,
   type MachineShort,
+  type PassKind,
   type PassSettings,
+  type PassWay,
   type SeamTacks,
 } from '../questions';
 import { withLearnt } from '../learning';
@@ -64,7 +63,7 @@ import { passesOfJoint } from './joint-passes';
 
 /** What one kind of pass wants and the machine does not give. */
 export interface PassShort extends MachineShort {
-  readonly pass: SettingPass;
+  readonly pass: PassKind;
 }
 
 /** How one joint is welded, with what its steps and its minutes are made from. */
@@ -76,8 +75,9 @@ export interface JointPlan {
   /** What is kept of its heat and order. */
   readonly kept: SeamOrder;
   readonly seam: JointSeam | null;
-  /** Its runs are of so many passes. */
+  /** Its runs are of so many passes, and how each is made. */
   readonly count: number;
+  readonly ways: readonly PassWay[];
   /** What holds where nobody said otherwise: passes, speed of the hand, limit between passes. */
   readonly usual: { readonly passes: number; readonly travelMmPerS: number; readonly interpassC: number | null };
   readonly isHeldWarm: boolean;
@@ -126,19 +126,23 @@ function rodOf({ joint, choice }: JointFacts, { input, joints }: JobFacts): Plan
 /** What the settings of a pass are asked. */
 function askedOf(
   { question, pieces, leader }: JointFacts,
-  { rod, pass, machine }: { rod: string | null; pass: SettingPass; machine: Machine | null },
+  { rod, process, kind }: PassWay,
+  machine: Machine | null,
   { profile }: JobFacts,
 ): SettingsQuestion | null {
-  return question && settingsQuestion({ asked: question, pieces, record: leader, rod, pass, machine, profile });
+  return (
+    question &&
+    settingsQuestion({ asked: question, pieces, record: leader, rod, pass: kind, process, machine, profile })
+  );
 }
 
 /** Settings of each kind of pass. What is wrong with the joint stands at its own field. */
-function settingsOf(one: JointFacts, rod: string | null, machine: Machine | null, facts: JobFacts): PassSettings {
+function settingsOf(one: JointFacts, ways: readonly PassWay[], machine: Machine | null, facts: JobFacts): PassSettings {
   return Object.fromEntries(
-    SETTING_PASSES.flatMap((pass) => {
-      const asked = askedOf(one, { rod, pass, machine }, facts);
+    ways.flatMap((way) => {
+      const asked = askedOf(one, way, machine, facts);
       const found = asked && attempted(() => settings(asked));
-      return found ? [[pass, found]] : [];
+      return found ? [[way.kind, found]] : [];
     }),
   );
 }
@@ -146,21 +150,27 @@ function settingsOf(one: JointFacts, rod: string | null, machine: Machine | null
 /** What passes of a joint want and the machine does not give. */
 function shortOf(
   one: JointFacts,
-  rod: string | null,
-  passes: readonly SettingPass[],
+  ways: readonly PassWay[],
   { machine }: MachineAtHand,
   facts: JobFacts,
 ): readonly PassShort[] {
   if (!machine) return [];
-  return passes.flatMap((pass) => {
-    const asked = askedOf(one, { rod, pass, machine: null }, facts);
+  const kinds = PASS_KINDS.flatMap((kind) => ways.find((way) => way.kind === kind) ?? []);
+  return kinds.flatMap((way) => {
+    const asked = askedOf(one, way, null, facts);
     if (!asked) return [];
     const short = attempted(() =>
       machineShort(asked, settings(asked).amps[1], machine, facts.input.workshop?.machines ?? []),
     );
-    return short ? [{ pass, ...short }] : [];
+    return short ? [{ pass: way.kind, ...short }] : [];
   });
 }
+
+/** Kinds of passes that are set: each of the seam, and what washes over where something does. */
+const waysSet = (kept: SeamOrder, leader: JointRecord, rod: string | null): readonly PassWay[] =>
+  PASS_KINDS.filter((kind) => kind !== 'wash' || kept.wash).map((kind) =>
+    wayOfKind(kept, { rod, process: leader.joint.process ?? USUAL_PROCESS }, kind),
+  );
 
 /** How one joint is welded. */
 export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
@@ -171,31 +181,39 @@ export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
   const { job, workshop, learnt } = facts.input;
   const atHand = machineAtHand(job, workshop?.machines, leader.joint.process ?? USUAL_PROCESS);
   const { machine } = atHand;
-  const found = rod.used === undefined ? {} : settingsOf(one, rod.used, machine, facts);
+  const {
+    usual: usualCount,
+    count,
+    ways,
+    travelMmPerS,
+  } = jointPasses({
+    kept,
+    seam,
+    leader,
+    pieces: one.pieces,
+    rod: rod.used,
+  });
+  const found = rod.used === undefined ? {} : settingsOf(one, waysSet(kept, leader, rod.used), machine, facts);
   const metal = metalOf(one, kept, facts);
   const tacks = seam && tacksOf(seam, leader.joint.type, found.root?.tack.wide ?? false);
-  const deposited = depositedJoint(leader, one.pieces, rod.used);
-  const usualCount = usualPassCount(seam, deposited);
-  const count = passesOf(kept, usualCount);
   const described = withLearnt(leader.joint, learnt ?? null);
   const completed = completedJoint(weldedWith(described, rod.used), one.pieces);
   const usual = {
     passes: usualCount,
-    travelMmPerS: travelFor(deposited, count),
+    travelMmPerS,
     interpassC: interpassLimitOf(one.pieces, facts.metals),
   };
-  const amps = Array.from({ length: count }, (_, pass) => {
-    const set = settingPassOf(pass, count);
-    return currentOf(leader, set, found[set]?.amps)?.[1] ?? null;
+  const arcs = ways.flatMap(({ kind, process }) => {
+    const amps = currentOf(leader, kind, found[kind]?.amps)?.[1];
+    return amps === undefined ? [] : [{ amps, process }];
   });
-  const passKinds = [...new Set(Array.from({ length: count }, (_, pass) => settingPassOf(pass, count)))];
   const question =
-    seam && amps.every((one) => one !== null)
+    seam && arcs.length === count
       ? seamQuestion({
           seam,
           kept,
           passes: count,
-          amps,
+          arcs,
           tacks,
           usualTravelMmPerS: usual.travelMmPerS,
           usualInterpassC: metal.interpassMaxC,
@@ -212,13 +230,15 @@ export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
   const passes =
     rod.used === undefined
       ? []
-      : passesOfJoint(one, rod.used, { settings: found, seam, question, runs, count, completed });
+      : passesOfJoint(one, rod.used, { settings: found, seam, question, runs, ways, completed });
   const log = passLog(weldLogOf(job, joint.id));
   const open: PlanCode[] = [
     ...(one.wrong === null ? [] : [{ code: 'not-reckoned', joint: joint.id, field: one.wrong }]),
     ...(one.choice && one.choice.stop !== null ? [{ code: 'stop', joint: joint.id, reason: one.choice.stop }] : []),
     ...(seam ? [] : [{ code: 'wants-sizes', joint: joint.id }]),
-    ...(rod.used !== undefined && !found.root ? [{ code: 'settings-not-reckoned', joint: joint.id }] : []),
+    ...(rod.used !== undefined && ways.some(({ kind }) => !found[kind])
+      ? [{ code: 'settings-not-reckoned', joint: joint.id }]
+      : []),
     ...(kept.plan && seam && !chosen ? [{ code: 'order-of-another-length', joint: joint.id }] : []),
   ];
   return {
@@ -228,6 +248,7 @@ export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
     kept,
     seam,
     count,
+    ways,
     usual,
     isHeldWarm: isHeldWarm(one.pieces, facts.metals) || metal.holdAboveC !== null,
     question,
@@ -243,7 +264,7 @@ export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
     followed: followSteps(plannedSteps(seam, tacks, runs), log),
     limitsC: Array.from({ length: count }, (_, pass) => problem && metalLimit(problem, pass)),
     atHand,
-    short: rod.used === undefined ? [] : shortOf(one, rod.used, passKinds, atHand, facts),
+    short: rod.used === undefined ? [] : shortOf(one, ways, atHand, facts),
     passes,
     metal,
     open,

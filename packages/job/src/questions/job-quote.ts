@@ -1,5 +1,5 @@
 import type { JobDetail, JointRecord, Learnt, Piece, Workshop } from '@variatum/contracts';
-import { NO_RATES, passLog, travelFor, type QuotedJoint, type QuoteQuestion } from '@variatum/metallurgy';
+import { NO_RATES, passLog, type QuotedJoint, type QuoteQuestion } from '@variatum/metallurgy';
 import { learntPace } from '../learning';
 import {
   activeJoints,
@@ -16,7 +16,8 @@ import { backedJoints, backSpaces, type BackSpace } from './back-spaces';
 import { profileOfJob } from './inspection';
 import { depositedJoint } from './joint-deposit';
 import { likelyMetals, type LikelyMetal } from './likely-metal';
-import { keptOrder, passesOf, seamOf, travelOf, usualPassCount } from './seam-order';
+import { jointPasses } from './joint-pass-count';
+import { keptOrder, seamOf, travelOf } from './seam-order';
 
 /** A job as it is priced, and the joints whose length is not known and that are left out. */
 export interface JobQuote {
@@ -56,9 +57,9 @@ function runOf(
 ): Pick<QuotedJoint, 'passes' | 'travelMmPerS'> {
   const seam = seamOf(part, joint.id, metals);
   const kept = keptOrder(leader.seamOrder);
-  const deposited = depositedJoint(leader, pieces, rod);
-  const passes = passesOf(kept, usualPassCount(seam, deposited));
-  return seam ? { passes, travelMmPerS: travelOf(kept, travelFor(deposited, passes)) } : {};
+  if (!seam) return {};
+  const { count, travelMmPerS } = jointPasses({ kept, seam, leader, pieces, rod });
+  return { passes: count, travelMmPerS: travelOf(kept, travelMmPerS) };
 }
 
 /** Rod of a joint that is not decided on yet, as far as it is reckoned; null: none is fed. */

@@ -2,15 +2,14 @@ import type { JointRecord, Machine, Piece } from '@variatum/contracts';
 import {
   isWithin,
   LIMITS,
-  SETTING_PASSES,
   type AcceptanceProfile,
   type ChooseInput,
   type Process,
-  type SettingPass,
   type SettingsQuestion,
   type TorchSettings,
 } from '@variatum/metallurgy';
 import { asSettingMachine } from './job-machine';
+import { settingPassOfKind, type PassKind } from './pass-ways';
 import { usualFitOf } from './usual-fit';
 import { weldedWith } from './welded-with';
 
@@ -26,7 +25,9 @@ export interface SettingsFacts {
   /** The joint its fit stands at; null: the job has none yet. */
   readonly record: Pick<JointRecord, 'fit'> | null;
   readonly rod: string | null;
-  readonly pass: SettingPass;
+  readonly pass: PassKind;
+  /** What of the pass is otherwise than the joint says; left out: nothing. */
+  readonly process?: Process | undefined;
   readonly machine: Machine | null;
   readonly profile: Pick<AcceptanceProfile, 'tint'>;
 }
@@ -41,8 +42,8 @@ export function settingsQuestion(facts: SettingsFacts): SettingsQuestion | null 
     pieces,
     joint: weldedWith(joint, rod),
     rod,
-    process: joint.process ?? USUAL_PROCESS,
-    pass: facts.pass,
+    process: facts.process ?? joint.process ?? USUAL_PROCESS,
+    pass: settingPassOfKind(facts.pass),
     brightCrater: profile.tint === 'none' || profile.tint === 'straw',
     ...(fit && joint.type === 'bevel' ? { landMm: fit.landMm } : {}),
     ...(machine ? { machine: asSettingMachine(machine) } : {}),
@@ -55,16 +56,14 @@ export type Current = readonly [low: number, set: number, high: number];
 /** Current of a pass: what the welder set, else as it is reckoned; null while neither is there. */
 export function currentOf(
   record: Pick<JointRecord, 'settings'> | null,
-  pass: SettingPass,
+  pass: PassKind,
   reckoned: Current | undefined,
 ): Current | null {
-  const own = record?.settings[pass]?.amps;
+  // What washes over has no settings of its own.
+  const own = pass === 'wash' ? undefined : record?.settings[pass]?.amps;
   if (own !== undefined && isWithin(own, LIMITS.machineAmperes)) return [own, own, own];
   return reckoned ?? null;
 }
-
-/** Settings by kind of pass; of one that cannot be reckoned none. */
-export type PassSettings = Readonly<Partial<Record<SettingPass, TorchSettings>>>;
 
 /**
  * Current of tacks, A: as it is reckoned, and moved with the root where the welder set that otherwise; null while the
@@ -74,11 +73,4 @@ export function tackCurrentOf(record: Pick<JointRecord, 'settings'>, root: Torch
   if (!root) return null;
   const [, set] = currentOf(record, 'root', root.amps) ?? root.amps;
   return Math.round((root.tack.amps * set) / root.amps[1]);
-}
-
-/** Settings a pass of so many is welded with. @param pass 0 for the root */
-export function settingPassOf(pass: number, passes: number): SettingPass {
-  const [root, fill, cap] = SETTING_PASSES;
-  if (pass === 0) return root;
-  return pass === passes - 1 ? cap : fill;
 }

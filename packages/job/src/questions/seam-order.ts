@@ -1,5 +1,6 @@
 import { NO_SEAM_ORDER, type KeptPlan, type SeamOrder } from '@variatum/contracts';
 import {
+  arcOfProcess,
   aimAtThicker,
   cupBoreMm,
   habitsOf,
@@ -24,6 +25,7 @@ import {
   type TackPlan,
   type TorchSettings,
   type WeldHeatQuestion,
+  type Process,
 } from '@variatum/metallurgy';
 import { laidJoint, type LaidPart } from '../records';
 import type { LikelyMetal } from './likely-metal';
@@ -100,8 +102,8 @@ export interface SeamFacts {
   readonly seam: JointSeam;
   readonly kept: SeamOrder;
   readonly passes: number;
-  /** Current of each pass as it is set, A. */
-  readonly amps: readonly number[];
+  /** Current of each pass as it is set, A, and its process. */
+  readonly arcs: readonly { readonly amps: number; readonly process: Process }[];
   readonly tacks: SeamTacks | null;
   /** How fast the hand goes where nobody said so, mm/s. */
   readonly usualTravelMmPerS: number;
@@ -116,7 +118,7 @@ export function seamQuestion({
   seam,
   kept,
   passes,
-  amps,
+  arcs,
   tacks,
   usualTravelMmPerS,
   usualInterpassC,
@@ -125,7 +127,11 @@ export function seamQuestion({
   return {
     ...seam,
     passes,
-    arcs: amps.map((one) => ({ amps: one, travelMmPerS: travelOf(kept, usualTravelMmPerS) })),
+    arcs: arcs.map(({ amps, process }) => ({
+      amps,
+      ...arcOfProcess(process, amps),
+      travelMmPerS: travelOf(kept, usualTravelMmPerS),
+    })),
     aimMm: aimAtThicker(seam.sides),
     interpassC: interpassOf(kept, usualInterpassC),
     ...(shortBeads && { everyRunC: shortBeads.everyRunC, mostRunMm: shortBeads.mostRunMm }),

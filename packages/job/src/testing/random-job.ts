@@ -1,4 +1,4 @@
-import type { JobDetail, Machine } from '@variatum/contracts';
+import type { JobDetail, Machine, SeamOrder } from '@variatum/contracts';
 import { known, NOT_GIVEN, SeededRandom, type JointType, type Technique } from '@variatum/metallurgy';
 import { keptOrder } from '../questions';
 import { sideOf } from '../records';
@@ -29,6 +29,8 @@ const SERVICES = [{}, { environment: 'outdoor' }, { environment: 'sea' }, { envi
 
 /** Share of jobs a size is wanting of. */
 const UNMEASURED = 0.08;
+/** Share of passes that are made otherwise than their joint. */
+const DIFFERING = 0.3;
 /** Share of joints somebody has decided on, and rods they take. */
 const DECIDED = 0.4;
 const HABITS = ['ER308L', 'ER309L', 'ER316L', 'ERNiCr-3', null] as const;
@@ -59,6 +61,10 @@ const machineOf = (mostAmperes: number): Machine => ({
   phases: 1,
   mostAmperes,
 });
+
+/** Another machine of the workshop, and the share of jobs that are welded with it. */
+const SPARE: Machine = { ...machineOf(90), id: idOf(901), name: 'Van inverter', amperes: 10 };
+const SPARED = 0.25;
 
 /** A job of a kind, drawn from a seed: the same seed gives the same job. */
 export function randomJob(kind: JobKind, seed: number): RandomJob {
@@ -95,6 +101,14 @@ export function randomJob(kind: JobKind, seed: number): RandomJob {
         ? ['crack']
         : ['fillet', 'lap', 'square-butt', 'corner'];
   const type = pick(types);
+  // Some roots are fused or have a rod of their own, some caps are covered electrodes, some old welds are washed over.
+  const differingPasses = (): Partial<SeamOrder> => ({
+    ownPasses: {
+      ...(random.next() < DIFFERING ? { root: { rod: pick([null, 'ER309L']), process: 'gtaw' } } : {}),
+      ...(random.next() < DIFFERING ? { cap: { rod: 'E308L-17', process: 'smaw' } } : {}),
+    },
+    wash: random.next() < DIFFERING,
+  });
   const joints = Array.from({ length: count }, (_, index) =>
     joint({
       id: idOf(100 + index),
@@ -110,6 +124,7 @@ export function randomJob(kind: JobKind, seed: number): RandomJob {
       seamOrder: keptOrder({
         people: kind === 'two-people' ? 2 : 1,
         passes: kind === 'several-passes' ? 2 + random.below(4) : null,
+        ...(kind === 'several-passes' ? differingPasses() : {}),
       }),
     }),
   );
@@ -118,7 +133,12 @@ export function randomJob(kind: JobKind, seed: number): RandomJob {
     alikeTo === null && random.next() < DECIDED ? [decision(idOf(200 + index), id, pick(HABITS))] : [],
   );
   return {
-    job: job(pieces, { joints, service: pick(SERVICES), decisions }),
-    workshop: { machines: [machineOf(kind === 'small-machine' ? 40 : 200)] },
+    job: job(pieces, {
+      joints,
+      service: pick(SERVICES),
+      decisions,
+      machine: { id: random.next() < SPARED ? SPARE.id : null, socket: null },
+    }),
+    workshop: { machines: [machineOf(kind === 'small-machine' ? 40 : 200), SPARE] },
   };
 }

@@ -1,6 +1,6 @@
 import type { JointRecord } from '@variatum/contracts';
 import type { FollowedStep, PassLog } from '@variatum/metallurgy';
-import { currentOf, settingPassOf, type PassSettings } from '../questions';
+import { currentOf, type PassSettings, type PassWay } from '../questions';
 
 /** What is set at the machine and in the hand just now, as it goes into the log. */
 export interface AtHand {
@@ -20,19 +20,24 @@ export interface PlannedHand {
   readonly settings: PassSettings;
   /** Current of its tacks, A; null: not reckoned. */
   readonly tackAmps: number | null;
-  /** Its passes. */
-  readonly count: number;
+  /** How each of its passes is made. */
+  readonly ways: readonly PassWay[];
 }
 
 /** Current and rod of the next bead by the plan: a tack has its own, a run that of its pass. */
 function plannedFor(
-  { leader, settings, tackAmps, count }: PlannedHand,
+  { rod, leader, settings, tackAmps, ways }: PlannedHand,
   next: Pick<FollowedStep, 'bead' | 'pass'> | null,
-): Pick<AtHand, 'amps' | 'rodMm'> {
-  const pass = settingPassOf(next?.pass ?? 0, count);
-  const rodMm = leader.settings[pass]?.rodMm ?? settings[pass]?.rodMm ?? null;
-  if (next?.bead === 'tack') return { amps: tackAmps, rodMm };
-  return { amps: currentOf(leader, pass, settings[pass]?.amps)?.[1] ?? null, rodMm };
+): Pick<AtHand, 'amps' | 'rod' | 'rodMm'> {
+  const way = ways[next?.pass ?? 0] ?? ways.at(-1);
+  const kind = way?.kind ?? 'root';
+  const own = kind === 'wash' ? undefined : leader.settings[kind];
+  const held = {
+    rod: rod === undefined ? rod : (way?.rod ?? null),
+    rodMm: own?.rodMm ?? settings[kind]?.rodMm ?? null,
+  };
+  if (next?.bead === 'tack') return { amps: tackAmps, ...held };
+  return { amps: currentOf(leader, kind, settings[kind]?.amps)?.[1] ?? null, ...held };
 }
 
 /**
@@ -46,9 +51,10 @@ export function atHandOf(
   { beads }: Pick<PassLog, 'beads'>,
   said: Partial<AtHand>,
 ): AtHand {
-  const last = beads.findLast(({ bead }) => bead !== 'tack');
-  const rod = said.rod !== undefined ? said.rod : last ? last.rod : planned.rod;
-  const { amps, rodMm } = plannedFor(planned, next);
+  const { amps, rodMm, rod: plannedRod } = plannedFor(planned, next);
+  // What the last run had goes on in its own pass; the next pass has what is planned for it.
+  const last = beads.findLast(({ bead, pass }) => bead !== 'tack' && pass === (next?.pass ?? pass));
+  const rod = said.rod !== undefined ? said.rod : last ? last.rod : plannedRod;
   return {
     amps: said.amps ?? amps,
     rod,

@@ -1,4 +1,6 @@
 import data from '../../data/heat.json';
+import supply from '../../data/supply.json';
+import type { Process } from '../catalogue';
 
 /** A steady arc or a pulsed one, as it is asked about. */
 export interface ArcQuestion {
@@ -13,6 +15,16 @@ export interface ArcQuestion {
 
 /** Usual voltage of an argon-shielded tungsten arc of this current, V. */
 export const usualVolts = (amps: number): number => data.arc.volts + data.arc.voltsPerAmp * amps;
+
+/**
+ * What of an arc of a process is otherwise than of a gas tungsten arc: its load voltage, and the share of its power that
+ * stays in the metal. Source: load voltages as conventional (IEC 60974-1), thermal efficiency as EN 1011-1 has it.
+ */
+export function arcOfProcess(process: Process, amps: number): Pick<ArcQuestion, 'volts' | 'efficiency'> {
+  if (process === 'gtaw') return {};
+  const { base, perAmpere } = supply.loadVoltage[process];
+  return { volts: base + perAmpere * amps, efficiency: data.arc.consumableEfficiency.value };
+}
 
 /** Distance from the middle of an arc of a current within which 63 % of its heat falls, mm. */
 export function arcRadius(amps: number): number {

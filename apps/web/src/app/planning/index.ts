@@ -1,6 +1,7 @@
 export { MachinePlanning } from './machine-planning';
 export { OrderPlanning } from './order-planning';
 export { orderPicture, type ClosedStretch, type OrderPicture, type OrderPictureQuestion } from './order-picture';
+export { PassPlanning } from './pass-planning';
 export { PurgePlanning, type PulledPlace } from './purge-planning';
 export { PurgeWait } from './purge-wait';
 export { SettingsPlanning, type SettingLine } from './settings-planning';

@@ -1,14 +1,7 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import type { SettingOverrides } from '@variatum/contracts';
-import { currentOf, type Current } from '@variatum/job';
-import {
-  formatFlow,
-  formatLength,
-  LIMITS,
-  settingRemarks,
-  type SettingPass,
-  type TorchSettings,
-} from '@variatum/metallurgy';
+import { currentOf, PASS_KINDS, type Current, type PassKind } from '@variatum/job';
+import { formatFlow, formatLength, LIMITS, settingRemarks, type TorchSettings } from '@variatum/metallurgy';
 import { rodWithin } from '@variatum/presentation';
 import { JobPlan } from '../job/job-plan';
 import { JobStore, JointStore } from '../job/stores';
@@ -65,16 +58,24 @@ export class SettingsPlanning {
   private readonly jobs = inject(JobStore);
   private readonly joints = inject(JointStore);
   private readonly workshops = inject(WorkshopStore);
-  readonly pass = signal<SettingPass>('root');
+  readonly pass = signal<PassKind>('root');
+  /** Kinds of passes there are settings for. */
+  readonly kinds = computed(() =>
+    PASS_KINDS.filter((kind) => kind !== 'wash' || this.plan.shown()?.kept.wash === true),
+  );
 
-  /** The rod that was decided, else the one that leads; undefined while neither is there. */
-  readonly rod = computed<string | null | undefined>(() => this.plan.shown()?.rod.used);
+  /** The rod of the pass looked at: its own, else the one that was decided or leads; undefined: none is known. */
+  readonly rod = computed<string | null | undefined>(() => {
+    const shown = this.plan.shown();
+    const way = shown?.ways.find(({ kind }) => kind === this.pass());
+    return way && shown?.rod.used !== undefined ? way.rod : shown?.rod.used;
+  });
   /** Settings of the pass looked at as they are reckoned; null while they are not. */
   readonly reckoned = computed<TorchSettings | null>(() => this.plan.shown()?.settings[this.pass()] ?? null);
   /** Tacks are set as the root is; null while that is not reckoned. */
   readonly tack = computed(() => this.plan.shown()?.settings.root?.tack ?? null);
   /** Current of a pass: what the welder set, else as reckoned; null while neither is there. */
-  ampsOf(pass: SettingPass): Current | null {
+  ampsOf(pass: PassKind): Current | null {
     return currentOf(this.joints.leading(), pass, this.plan.shown()?.settings[pass]?.amps);
   }
 
@@ -106,7 +107,10 @@ export class SettingsPlanning {
         ? 'Reckoning the settings'
         : 'Describe a joint under Joint; settings follow.',
   );
-  private readonly own = computed<SettingOverrides>(() => this.joints.leading()?.settings[this.pass()] ?? {});
+  private readonly own = computed<SettingOverrides>(() => {
+    const pass = this.pass();
+    return pass === 'wash' ? {} : (this.joints.leading()?.settings[pass] ?? {});
+  });
   readonly overridden = computed(() => Object.keys(this.own()).length > 0);
 
   readonly lines = computed<readonly SettingLine[] | null>(() => {
@@ -181,8 +185,9 @@ export class SettingsPlanning {
 
   private setAll(overrides: SettingOverrides): void {
     const leading = this.joints.leading();
-    if (!leading) return;
-    this.joints.change(leading.id, { settings: { ...leading.settings, [this.pass()]: overrides } });
+    const pass = this.pass();
+    if (!leading || pass === 'wash') return;
+    this.joints.change(leading.id, { settings: { ...leading.settings, [pass]: overrides } });
   }
 
   private words(name: Name, value: number): string {

@@ -4,7 +4,14 @@ import { JobStore, JointStore, PartStore } from '../../job/stores';
 import { PartMarks } from '../../job/part-marks';
 import { Now } from '../../kit/now';
 import { Tabs } from '../../kit/tabs';
-import { MachinePlanning, OrderPlanning, PurgePlanning, PurgeWait, SettingsPlanning } from '../../planning';
+import {
+  MachinePlanning,
+  OrderPlanning,
+  PassPlanning,
+  PurgePlanning,
+  PurgeWait,
+  SettingsPlanning,
+} from '../../planning';
 import { BackFields } from './back-fields';
 import { BackMarks } from './back-marks';
 import { BackShieldingView } from './back-shielding';
@@ -54,6 +61,7 @@ const SIDES = [
     PreparationPlanning,
     SettingsPlanning,
     MachinePlanning,
+    PassPlanning,
     OrderPlanning,
     HeatPlay,
     HeatMarks,

@@ -1,22 +1,24 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
-import { ARC_STARTS, SETTING_PASSES, type SettingPass } from '@variatum/metallurgy';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import type { PassKind } from '@variatum/job';
+import { ARC_STARTS } from '@variatum/metallurgy';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { Panel } from '../../kit/panel';
 import { Tabs } from '../../kit/tabs';
 import { NumberField, titled } from '../../kit/fields';
 import { SettingsPlanning } from '../../planning';
 import { MachineChoice } from './machine-choice';
+import { PassChoice } from './pass-choice';
 
-const PASS_TITLES: Readonly<Record<SettingPass, string>> = { root: 'Root', fill: 'Fill', cap: 'Cap' };
+const PASS_TITLES: Readonly<Record<PassKind, string>> = { root: 'Root', fill: 'Fill', cap: 'Cap', wash: 'Wash' };
 
 /** Settings at the torch, to be read at arm's length; why, and what the welder sets otherwise, a tap away. */
 @Component({
   selector: 'va-settings-card',
-  imports: [MachineChoice, NumberField, NzButtonModule, Panel, Tabs],
+  imports: [MachineChoice, NumberField, NzButtonModule, Panel, PassChoice, Tabs],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <va-panel label="Settings" [heading]="planning.heading()">
-      <va-tabs label="Pass" [options]="passes" [value]="planning.pass()" (chosen)="planning.pass.set($event)">
+      <va-tabs label="Pass" [options]="passes()" [value]="planning.pass()" (chosen)="planning.pass.set($event)">
         @if (planning.lines(); as lines) {
           <dl class="figures">
             @for (line of lines; track line.name) {
@@ -37,6 +39,7 @@ const PASS_TITLES: Readonly<Record<SettingPass, string>> = { root: 'Root', fill:
           @for (remark of planning.remarks(); track remark) {
             <p class="caution">{{ remark }}</p>
           }
+          <va-pass-choice />
           <va-machine-choice />
           <p class="small">{{ planning.tackWords() }}</p>
           <details>
@@ -133,5 +136,5 @@ const PASS_TITLES: Readonly<Record<SettingPass, string>> = { root: 'Root', fill:
 export class SettingsCard {
   protected readonly planning = inject(SettingsPlanning);
   protected readonly starts = Object.values(ARC_STARTS);
-  protected readonly passes = titled(SETTING_PASSES, PASS_TITLES);
+  protected readonly passes = computed(() => titled(this.planning.kinds(), PASS_TITLES));
 }

@@ -1,16 +1,7 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
 import type { WeldRecord } from '@variatum/contracts';
-import {
-  atHandOf,
-  ferriteAfter,
-  isArc,
-  nextAtJoint,
-  redoneOrder,
-  settingPassOf,
-  type AtHand,
-  type FerriteMoved,
-} from '@variatum/job';
+import { atHandOf, ferriteAfter, isArc, nextAtJoint, redoneOrder, type AtHand, type FerriteMoved } from '@variatum/job';
 import {
   deviationsOf,
   tackCurrent,
@@ -94,7 +85,7 @@ export class WeldPlanning {
     return {
       steps: this.steps(),
       amps: (pass, tack) => {
-        if (!tack) return this.settings.ampsOf(settingPassOf(pass, this.order.passes()));
+        if (!tack) return this.settings.ampsOf(this.own()?.ways[pass]?.kind ?? 'root');
         return tackAmps === null ? null : tackCurrent(tackAmps);
       },
       travelMmPerS: this.order.question()?.arcs[0]?.travelMmPerS ?? this.order.usualTravel(),

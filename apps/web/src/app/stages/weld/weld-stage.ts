@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, untracked } from '@angular/core';
 import { ActivatedRoute, Router } from '@angular/router';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { settingPassOf } from '@variatum/job';
+import { JobPlan } from '../../job/job-plan';
 import { rodName } from '@variatum/presentation';
 import { map } from 'rxjs';
 import { NzButtonModule } from 'ng-zorro-antd/button';
@@ -165,6 +165,7 @@ export class WeldStage {
   protected readonly purge = inject(PurgePlanning);
   protected readonly gas = inject(PurgeWatch);
   protected readonly session = inject(Session);
+  private readonly whole = inject(JobPlan);
   private readonly router = inject(Router);
   private readonly route = inject(ActivatedRoute);
   private readonly meters = inject(MeterStore);
@@ -228,7 +229,7 @@ export class WeldStage {
     // The pass that is next is the one its settings are shown for.
     effect(() => {
       const pass = this.weld.about()?.pass ?? 0;
-      untracked(() => this.weld.settings.pass.set(settingPassOf(pass, this.weld.order.passes())));
+      untracked(() => this.weld.settings.pass.set(this.whole.shown()?.ways[pass]?.kind ?? 'root'));
     });
   }
 
