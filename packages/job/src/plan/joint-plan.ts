@@ -19,6 +19,7 @@ import {
   type Joint,
   type Judgement,
   type PassLog,
+  type Process,
   type SeamQuestion,
   type SettingsQuestion,
 } from '@variatum/metallurgy';
@@ -101,6 +102,8 @@ export interface JointPlan {
   /** Most the metal may be before a run of each pass, °C; null: no limit. */
   readonly limitsC: readonly (number | null)[];
   readonly atHand: MachineAtHand;
+  /** Processes of its passes the machine does not weld by. */
+  readonly lacks: readonly Process[];
   /** What its passes want and the machine does not give; empty: it gives enough, or nothing limits it. */
   readonly short: readonly PassShort[];
   readonly passes: readonly PlannedPass[];
@@ -146,6 +149,10 @@ function settingsOf(one: JointFacts, ways: readonly PassWay[], machine: Machine 
     }),
   );
 }
+
+/** Processes of passes the machine does not weld by. */
+const lackingOf = (ways: readonly PassWay[], { machine }: MachineAtHand): readonly Process[] =>
+  machine ? [...new Set(ways.map(({ process }) => process))].filter((one) => !machine.processes.includes(one)) : [];
 
 /** What passes of a joint want and the machine does not give. */
 function shortOf(
@@ -264,6 +271,7 @@ export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
     followed: followSteps(plannedSteps(seam, tacks, runs), log),
     limitsC: Array.from({ length: count }, (_, pass) => problem && metalLimit(problem, pass)),
     atHand,
+    lacks: lackingOf(ways, atHand),
     short: rod.used === undefined ? [] : shortOf(one, ways, atHand, facts),
     passes,
     metal,

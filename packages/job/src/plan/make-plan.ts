@@ -5,6 +5,7 @@ import {
   QUOTE_STAGES,
   type ChooseInput,
   type IdentifyInput,
+  type Process,
   type Quote,
   type Spread,
 } from '@variatum/metallurgy';
@@ -103,13 +104,20 @@ function plannedJoint(plan: JointPlan, spaces: readonly BackSpace[], { profile }
 
 /** What of the plan the machine cannot do, with ways out. */
 const cannot = (joints: readonly JointPlan[], machines: readonly Machine[] = []): readonly PlannedCannot[] =>
-  joints.flatMap(({ facts: { joint, leader }, short, atHand }): PlannedCannot[] => {
-    const process = leader.joint.process ?? USUAL_PROCESS;
-    const does = machines.filter(({ processes }) => processes.includes(process));
-    const ways = does.map(({ id, name }): PlanCode => ({ code: 'machine', machine: id, name }));
-    const lacks = { code: 'lacks-process', joint: joint.id, pass: null, wants: null, gives: null, ways } as const;
+  joints.flatMap(({ facts: { joint }, short, lacks }): PlannedCannot[] => {
+    const waysTo = (process: Process): PlanCode[] =>
+      machines.flatMap(({ id, name, processes }) =>
+        processes.includes(process) ? [{ code: 'machine', machine: id, name }] : [],
+      );
     return [
-      ...(atHand.does ? [] : [lacks]),
+      ...lacks.map((process) => ({
+        code: 'lacks-process' as const,
+        joint: joint.id,
+        pass: null,
+        wants: null,
+        gives: null,
+        ways: waysTo(process),
+      })),
       ...short.map((one) => ({ code: 'wants-amps' as const, joint: joint.id, ...one, ways: one.ways.map(asCode) })),
     ];
   });

@@ -18,8 +18,6 @@ export interface SaysMachine {
 export interface MachineAtHand {
   /** As it stands, with the socket it is plugged in at; null: the workshop has none for it. */
   readonly machine: Machine | null;
-  /** Whether it welds by the process that is asked; another one was chosen where it does not. */
-  readonly does: boolean;
 }
 
 /** The machine of the workshop a job is welded with: the one it says, else the first that does the process. */
@@ -30,10 +28,7 @@ export function machineAtHand(
 ): MachineAtHand {
   const chosen = machines?.find(({ id }) => id === said.id);
   const found = chosen ?? machines?.find(({ processes }) => processes.includes(process)) ?? null;
-  return {
-    machine: found && { ...found, ...said.socket },
-    does: found === null || found.processes.includes(process),
-  };
+  return { machine: found && { ...found, ...said.socket } };
 }
 
 /** A machine as settings ask for it. */

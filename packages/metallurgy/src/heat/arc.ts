@@ -17,8 +17,8 @@ export interface ArcQuestion {
 export const usualVolts = (amps: number): number => data.arc.volts + data.arc.voltsPerAmp * amps;
 
 /**
- * What of an arc of a process is otherwise than of a gas tungsten arc: its load voltage, and the share of its power that
- * stays in the metal. Source: load voltages as conventional (IEC 60974-1), thermal efficiency as EN 1011-1 has it.
+ * What of an arc of a process is otherwise than of a gas tungsten arc: its load voltage, and the share of its power
+ * that stays in the metal. Source: load voltages as conventional (IEC 60974-1), thermal efficiency as EN 1011-1 has it.
  */
 export function arcOfProcess(process: Process, amps: number): Pick<ArcQuestion, 'volts' | 'efficiency'> {
   if (process === 'gtaw') return {};

@@ -11,6 +11,10 @@ function worseAt(worse: RankedRod, better: RankedRod): string {
   return `${most.risk.title.toLowerCase()} ${own} against ${other}`;
 }
 
+/** Whether the best rod is worth getting. */
+export const isWorthWaiting = ({ waiting, purchase }: Pick<ShelfChoice, 'waiting' | 'purchase'>): boolean =>
+  waiting === null || waiting > purchase;
+
 /** That the best rod is not on the shelf, and whether it is worth waiting for. */
 export function shelfWords({ best, onShelf: [first], waiting, purchase }: ShelfChoice): string {
   const name = rodName(best.rod);
@@ -18,12 +22,14 @@ export function shelfWords({ best, onShelf: [first], waiting, purchase }: ShelfC
   const here = first.rod.rod === null ? 'Welding it without a rod' : rodName(first.rod.rod);
   if (waiting < SEEN) return `${name} is not on the shelf, and no better than what is: ${here}.`;
   const reason = worseAt(first.rod, best);
-  const worth =
-    waiting > purchase
-      ? `Waiting for it is worth ${pointsWords(waiting)} points`
-      : `Waiting for it is worth ${pointsWords(waiting)} points, less than getting it counts`;
+  const counts = `getting it counts ${pointsWords(purchase)}, an estimate`;
+  if (!isWorthWaiting({ waiting, purchase }))
+    return (
+      `${name} is not on the shelf. It would save ${pointsWords(waiting)} points against ${here}` +
+      `${reason ? ` (${reason})` : ''}, and ${counts}: take what is here.`
+    );
   return (
-    `${name} would be the best and is not on the shelf. ${here} is${reason ? `: ${reason}` : ''}. ${worth} ` +
-    `(getting it: ${pointsWords(purchase)}, an estimate).`
+    `${name} would be the best and is not on the shelf. ${here} is${reason ? `: ${reason}` : ''}. ` +
+    `Waiting for it is worth ${pointsWords(waiting)} points; ${counts}.`
   );
 }

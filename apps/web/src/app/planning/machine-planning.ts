@@ -1,6 +1,6 @@
 import { computed, inject, Injectable } from '@angular/core';
 import { machineAtHand, USUAL_PROCESS, type MachineWay } from '@variatum/job';
-import { SUPPLIES } from '@variatum/metallurgy';
+import { SUPPLIES, type Process } from '@variatum/metallurgy';
 import { machineWayWords, PROCESS_WORDS, shortWords } from '@variatum/presentation';
 import { JobPlan } from '../job/job-plan';
 import { JobStore, JointStore } from '../job/stores';
@@ -52,12 +52,15 @@ export class MachinePlanning {
     const shown = this.plan.shown();
     if (!shown) return [];
     const name = this.name();
-    const process = this.joints.joint().process ?? USUAL_PROCESS;
-    const lacking = this.machines()
-      .filter(({ processes }) => processes.includes(process))
-      .map(({ id, name: other }) => this.wayOut({ code: 'machine', machine: id, name: other }));
+    const doing = (process: Process): readonly WayOut[] =>
+      this.machines()
+        .filter(({ processes }) => processes.includes(process))
+        .map(({ id, name: other }) => this.wayOut({ code: 'machine', machine: id, name: other }));
     return [
-      ...(shown.atHand.does ? [] : [{ words: `${name} does not weld by ${PROCESS_WORDS[process]}.`, ways: lacking }]),
+      ...shown.lacks.map((process) => ({
+        words: `${name} does not weld by ${PROCESS_WORDS[process]}.`,
+        ways: doing(process),
+      })),
       ...shown.short.map((short) => ({
         words: shortWords(short, name),
         ways: short.ways.map((way) => this.wayOut(way)),

@@ -60,8 +60,8 @@ import { WholePartRods } from './whole-part-rods';
       </div>
       <div class="beside stack">
         <va-rod-ranking />
-        <va-rods-at-hand />
         <va-rod-decision />
+        <va-rods-at-hand />
         <va-whole-part-rods />
       </div>
       <div class="through stack">

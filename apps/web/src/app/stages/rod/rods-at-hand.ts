@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { shelfChoice } from '@variatum/job';
-import { pointsWords, rodName, shelfWords } from '@variatum/presentation';
+import { isWorthWaiting, pointsWords, rodName, shelfWords } from '@variatum/presentation';
 import { AnswerService } from '../../job/answer.service';
 import { Panel } from '../../kit/panel';
 import { RackStore } from '../../rack/rack-store';
@@ -54,9 +54,11 @@ export class RodsAtHand {
     return found ? shelfWords(found) : '';
   });
   protected readonly name = computed(() => rodName(this.choice()?.best.rod ?? null));
-  protected readonly lines = computed(() =>
-    (this.choice()?.onShelf ?? [])
+  /** Shown where it is worth getting the better one; else what is here is taken. */
+  protected readonly lines = computed(() => {
+    const found = this.choice();
+    return (found && isWorthWaiting(found) ? found.onShelf : [])
       .slice(0, SHOWN)
-      .map(({ rod, worse }) => ({ name: rodName(rod.rod), worse: `+${pointsWords(worse)}` })),
-  );
+      .map(({ rod, worse }) => ({ name: rodName(rod.rod), worse: `+${pointsWords(worse)}` }));
+  });
 }
