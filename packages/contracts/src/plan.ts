@@ -105,6 +105,8 @@ const spaceSchema = z
     volumeL: figure.nullable(),
     fillLpm: figure,
     weldLpm: figure,
+    /** Joints that share it: each is taped until its turn, and more gas is let in where its fit is poor. */
+    turns: list(z.object({ joint: id, lpm: figure }).readonly()),
     /** Until it is clean; null: no gas, or it cannot be reckoned. */
     waitMinutes: rangeSchema.nullable(),
     targetPpm: figure,
@@ -225,7 +227,10 @@ export const PLAN_DOINGS = [
   'tack',
   'rest',
   'roll',
+  'untape',
+  'flow',
   'run',
+  'peen',
   'gas-off',
   'clean-up',
   'inspect',
@@ -245,6 +250,8 @@ const stepSchema = z
     person: z.union([z.literal(0), z.literal(1)]),
     /** What is waited for; null: nothing. */
     until: z.union([z.object({ belowC: figure }).readonly(), z.object({ ppm: figure }).readonly()]).nullable(),
+    /** Gas behind the root from here on, L/min; null: it stays as it is. */
+    flowLpm: figure.nullable(),
     /** How far the part is turned, mm along a ring; null: it stays, or is turned end for end. */
     turnMm: figure.nullable(),
     state: z.enum(['open', 'burning', 'broken', 'done', 'skipped']),

@@ -79,6 +79,7 @@ function factsOf(own: JointPlan, whole: WholePlan, next: TorchFacts['next'], now
     lastEndMs: null,
     free: null,
     turn: null,
+    gasHere: null,
   };
 }
 

@@ -23,7 +23,7 @@ import {
 import { jobFacts, type JobFacts } from './job-facts';
 import { planJoint, type JointPlan } from './joint-plan';
 import type { OrderAsked, Reckoning } from './kept-answers';
-import { gasSteps, lastSteps, preparationSteps, weldSteps } from './part-steps';
+import { gasSteps, lastSteps, preparationSteps, turnSteps, weldSteps } from './part-steps';
 import type { PlanInput } from './plan-input';
 
 const SECONDS = 60;
@@ -38,7 +38,17 @@ function weldOrder(joints: readonly JointPlan[], spaces: readonly BackSpace[]): 
 /** All steps of the part: what is prepared, gas, all tacks, joint after joint, gas off, what follows. */
 function partSteps(facts: JobFacts, joints: readonly JointPlan[], spaces: readonly BackSpace[]): readonly PlanStep[] {
   const gas = spaces.flatMap((space) => gasSteps(space, facts));
-  const ordered = weldOrder(joints, spaces).map((joint) => weldSteps(joint));
+  const flows = new Map(spaces.map(({ space }) => [space.id, space.fillLpm]));
+  const ordered = weldOrder(joints, spaces).map((joint) => {
+    const { tacks, runs } = weldSteps(joint);
+    const { id } = joint.facts.joint;
+    const behind = spaces.find(({ space }) => space.joints.includes(id));
+    if (!behind || runs.length === 0) return { tacks, runs };
+    const isBegun = runs.some((step) => step.do === 'run' && step.state !== 'open');
+    const turn = turnSteps(behind, id, flows.get(behind.space.id) ?? behind.space.fillLpm, isBegun);
+    for (const { flowLpm } of turn) if (flowLpm !== null) flows.set(behind.space.id, flowLpm);
+    return { tacks, runs: [...turn, ...runs] };
+  });
   return [
     ...preparationSteps({ facts, joints, spaces }),
     ...gas.filter((step) => step.do === 'gas-on'),

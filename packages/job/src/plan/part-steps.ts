@@ -23,6 +23,7 @@ const NOTHING = {
   person: 0,
   until: null,
   turnMm: null,
+  flowLpm: null,
   state: 'open',
   entries: [],
   labourMinutes: 0,
@@ -69,6 +70,7 @@ export function gasSteps({ space, isGas }: BackSpace, facts: JobFacts): readonly
       do: 'gas-on',
       space: space.id,
       until: { ppm: space.targetPpm },
+      flowLpm: space.fillLpm,
       state: isOn ? 'done' : 'open',
       elapsedMinutes: wait,
       code: space.way,
@@ -154,11 +156,49 @@ export function weldSteps(plan: JointPlan): {
         : [];
     return [...roll, ...rest];
   };
+  const after = (step: FollowedStep): readonly PlanStep[] =>
+    plan.metal.isPeened
+      ? [
+          {
+            ...placeOf(step),
+            id: `peen ${joint.id} ${stretch(step)}`,
+            do: 'peen',
+            state: step.state === 'done' ? 'done' : 'open',
+            code: 'while-it-is-hot',
+          },
+        ]
+      : [];
   const runs = steps.filter(({ bead }) => bead === 'run');
   return {
     tacks: steps.filter(({ bead }) => bead === 'tack').map(stepOf),
-    runs: runs.flatMap((step, index) => [...before(step, index), stepOf(step)]),
+    runs: runs.flatMap((step, index) => [...before(step, index), stepOf(step), ...after(step)]),
   };
+}
+
+/** Flows nearer than this are one, L/min: nobody sets a gauge so finely. */
+const SAME_LPM = 0.5;
+
+/**
+ * What is done with the gas before the runs of a joint: its tape comes off when its turn has come, and the flow follows
+ * its fit.
+ * @param beforeLpm flow as it stands before it
+ * @param isBegun whether a run of it was struck
+ */
+export function turnSteps(
+  { space, isGas }: BackSpace,
+  joint: string,
+  beforeLpm: number,
+  isBegun: boolean,
+): readonly PlanStep[] {
+  const turn = isGas ? space.turns.find((one) => one.joint === joint) : undefined;
+  if (!turn) return [];
+  const own = { ...NOTHING, joint, space: space.id, state: isBegun ? 'done' : 'open' } as const;
+  const isOther = Math.abs(turn.lpm - beforeLpm) >= SAME_LPM;
+  const code = turn.lpm > beforeLpm ? 'poor-fit' : 'as-usual';
+  return [
+    { ...own, id: `untape ${joint}`, do: 'untape', code: 'its-turn' },
+    ...(isOther ? [{ ...own, id: `flow ${joint}`, do: 'flow' as const, flowLpm: turn.lpm, code }] : []),
+  ];
 }
 
 /** What follows the last arc: each joint is cleaned and looked at. */

@@ -1,4 +1,5 @@
 import {
+  NO_FIT,
   NO_SEAM_ORDER,
   planSchema,
   type JobDetail,
@@ -138,6 +139,27 @@ test('what nobody said of the back is taken as usual, what was said as said; not
   expect(said.spaces[0]).toMatchObject({ way: 'none', isSaid: true, waitMinutes: null, gasL: null });
   expect(named(said.steps, 'gas-on')).toEqual([]);
   expect(said.minutes.purge.median).toBe(0);
+});
+
+test('joints of one purge are taped until their turn; a poor fit gets more gas, the next one less', () => {
+  const wide = { ...NO_FIT, gapMm: known(2) };
+  const joints = rings({}).map((one) => (one.id === ONE ? { ...one, fit: wide } : one));
+  const { spaces, steps } = plan({ job: line({ joints }) });
+  const [space] = spaces;
+  const changes = steps.filter((step) => step.do === 'untape' || step.do === 'flow');
+  expect(changes.filter((step) => step.do === 'untape').map(({ joint }) => joint)).toEqual(
+    space!.turns.map(({ joint }) => joint),
+  );
+  const lpm = (joint: string): number => space!.turns.find((one) => one.joint === joint)!.lpm;
+  expect(lpm(ONE)).toBeGreaterThan(lpm(TWO));
+  expect(lpm(ONE)).toBeLessThanOrEqual(3 * space!.weldLpm);
+  const flows = changes.filter((step) => step.do === 'flow').map(({ flowLpm }) => flowLpm);
+  expect(flows).toEqual(space!.turns.map((one) => one.lpm));
+  // What was untaped before the log began is done with its first run.
+  for (const step of changes) {
+    const run = steps.findIndex((one) => one.do === 'run' && one.joint === step.joint);
+    expect(steps.indexOf(step)).toBeLessThan(run);
+  }
 });
 
 test('a machine that gives too little is told, with what it gives', () => {

@@ -1,6 +1,7 @@
 import type { JobDetail, JointRecord, Learnt, Piece, PlanCode, PlannedSpace, PurgePlan } from '@variatum/contracts';
 import {
   findGrade,
+  flowAtTurn,
   innerSpaces,
   isCastIron,
   isStainless,
@@ -127,7 +128,8 @@ function backSpace(room: InnerSpace, joints: readonly BackedJoint[], facts: Back
   const wallMm = thinnestWallMm(pieces);
   const holesMm = ventHoles(room, plan, () => vent(ventQuestion(weldLpm, [], wallMm, pieces)));
   const records = joints.map(({ joint }) => joint);
-  const line = joinedLine(part, room, records, { wallMm, flowLpm: weldLpm, holesMm }).map(({ id }) => id);
+  const turns = joinedLine(part, room, records, { wallMm, flowLpm: weldLpm, holesMm });
+  const line = turns.map(({ id }) => id);
   const order = [...line, ...records.map(({ id }) => id).filter((id) => !line.includes(id))];
   const id = `space ${[...order].sort().join(' ')}`;
   const wanting = purged.missing.map(({ piece, size }): PlanCode => ({ code: 'wants-size', piece, size }));
@@ -141,6 +143,7 @@ function backSpace(room: InnerSpace, joints: readonly BackedJoint[], facts: Back
       volumeL: answer?.volumeL ?? purged.space?.volumeL ?? null,
       fillLpm,
       weldLpm,
+      turns: isGas ? turns.map((turn) => ({ joint: turn.id, lpm: flowAtTurn(turn) })) : [],
       waitMinutes: answer && waitOf(answer, plan),
       targetPpm,
       gasL: answer?.gasL ?? null,

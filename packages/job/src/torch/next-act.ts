@@ -50,6 +50,20 @@ export interface DoubtFacts {
   readonly value: number;
 }
 
+/** What is done with the gas of a joint before its first run. */
+export interface GasAtTurn {
+  /** Whether its tape comes off. */
+  readonly isTaped: boolean;
+  /** What the gas behind it is set to, L/min; null: it stays. */
+  readonly flowLpm: number | null;
+}
+
+/** A joint whose turn it is. */
+export interface TurnFacts extends GasAtTurn {
+  readonly number: number;
+  readonly bead: 'tack' | 'run';
+}
+
 /** All that the torch decides on. */
 export interface TorchFacts {
   readonly room: RoomAir;
@@ -69,7 +83,9 @@ export interface TorchFacts {
   /** Number of another joint that can be welded now; null: none. */
   readonly free: number | null;
   /** Another joint the plan goes on at, by its number; null: it goes on here, or somebody wants to stay here. */
-  readonly turn: { readonly number: number; readonly bead: 'tack' | 'run' } | null;
+  readonly turn: TurnFacts | null;
+  /** What is done with the gas of this joint before its first run; null: nothing. */
+  readonly gasHere: GasAtTurn | null;
 }
 
 /** What a press does. */
@@ -84,7 +100,7 @@ export type TorchAct = { readonly press: TorchPress } & (
   | { readonly code: 'signal-lost'; readonly lastPpm: number | null }
   | { readonly code: 'burning'; readonly burnsS: number; readonly plannedS: number | null; readonly isOver: boolean }
   | { readonly code: 'doubt'; readonly about: DoubtFacts }
-  | { readonly code: 'joint-in-turn'; readonly number: number; readonly bead: 'tack' | 'run' }
+  | ({ readonly code: 'joint-in-turn' } & TurnFacts)
   | { readonly code: 'done'; readonly gasOffBelowC: number | null }
   | { readonly code: 'other' }
   | { readonly code: 'gas-on' }
@@ -109,8 +125,11 @@ export type TorchAct = { readonly press: TorchPress } & (
       readonly free: number | null;
     }
   | { readonly code: 'rest'; readonly leftS: number }
-  | { readonly code: 'ready' }
+  | ({ readonly code: 'ready' } & GasAtTurn)
 );
+
+/** The gas stays as it is. */
+const NO_CHANGE: GasAtTurn = { isTaped: false, flowLpm: null };
 
 /** How loud an act is: what calls by sound, what stands large, what is said. */
 export type TorchState = 'alarm' | 'lost' | 'burning' | 'ask' | 'gas' | 'cool' | 'rest' | 'other' | 'ready' | 'done';
@@ -209,5 +228,6 @@ export function nextAct(facts: TorchFacts, nowMs: number): TorchAct {
   const waits = beforeTheArc(gas) ?? ofTheMetal(facts, nowMs);
   if (waits) return waits;
   const restS = facts.lastEndMs === null ? 0 : next.restS - (nowMs - facts.lastEndMs) / 1000;
-  return restS > 0 ? { code: 'rest', leftS: restS, press: null } : { code: 'ready', press: 'arc-on' };
+  if (restS > 0) return { code: 'rest', leftS: restS, press: null };
+  return { code: 'ready', ...(facts.gasHere ?? NO_CHANGE), press: 'arc-on' };
 }

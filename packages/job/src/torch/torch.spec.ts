@@ -187,8 +187,9 @@ const FACTS: TorchFacts = {
   lastEndMs: null,
   free: null,
   turn: null,
+  gasHere: null,
 };
-const TURN = { number: 2, bead: 'tack' } as const;
+const TURN = { number: 2, bead: 'tack', isTaped: false, flowLpm: null } as const;
 const SHORT: RoomAir = { ...ROOM_UNWATCHED, state: 'short', percent: 17 };
 const BURNING = { burnsS: 10, plannedS: 20 };
 const METAL = { measuredC: null, nowC: 210, by: 'reckoned', limitC: 150, isCool: false, readyMs: 60_000 } as const;
@@ -292,6 +293,7 @@ const step = (joint: string, what: PlanStep['do'], state: PlanStep['state'] = 'o
   person: 0,
   until: null,
   turnMm: null,
+  flowLpm: null,
   state,
   entries: [],
   labourMinutes: 0,
@@ -308,6 +310,11 @@ test('joints come in the turn of the plan: all tacks before the first run, one t
   expect(inTurn(step('b', 'run', 'done'), step('a', 'run', 'broken'), step('a', 'inspect'))).toEqual(['run a']);
   expect(inTurn(step('a', 'run', 'burning'), ...runs)).toEqual(['run b', 'run a']);
   expect(inTurn(step('a', 'run', 'done'), step('b', 'clean-up'))).toEqual([]);
+  // The tape of a joint comes off before its first run, not before its tacks; the flow follows its fit.
+  const gas = [step('b', 'untape'), { ...step('b', 'flow'), flowLpm: 9 }];
+  expect(jointsInTurn([step('b', 'tack'), ...gas, ...runs])[0]).toMatchObject({ isTaped: false, flowLpm: null });
+  expect(jointsInTurn([...gas, step('b', 'run')])[0]).toMatchObject({ isTaped: true, flowLpm: 9 });
+  expect(jointsInTurn([step('b', 'untape', 'done'), step('b', 'run')])[0]).toMatchObject({ isTaped: false });
   // Two at one joint: while one burns, the other goes on there.
   const second = { ...step('a', 'run'), person: 1 as const };
   expect(inTurn(step('a', 'run', 'burning'), second, step('b', 'run'))).toEqual(['run a', 'run b']);

@@ -7,6 +7,10 @@ export const isArc = (step: Pick<PlanStep, 'do'>): boolean => step.do === 'tack'
 export interface JointInTurn {
   readonly joint: string;
   readonly bead: 'tack' | 'run';
+  /** Whether its tape comes off first. */
+  readonly isTaped: boolean;
+  /** What the gas behind it is set to first, L/min; null: it stays. */
+  readonly flowLpm: number | null;
 }
 
 /** Joints at which somebody welds, and nobody else could. */
@@ -33,7 +37,14 @@ export function jointsInTurn(steps: readonly PlanStep[]): readonly JointInTurn[]
   for (const step of steps) {
     const { joint, state } = step;
     if (joint === null || !isArc(step) || found.has(joint) || (state !== 'open' && state !== 'broken')) continue;
-    found.set(joint, { joint, bead: step.do === 'tack' ? 'tack' : 'run' });
+    const bead = step.do === 'tack' ? 'tack' : 'run';
+    const isOpen = (one: PlanStep): boolean => bead === 'run' && one.joint === joint && one.state === 'open';
+    found.set(joint, {
+      joint,
+      bead,
+      isTaped: steps.some((one) => one.do === 'untape' && isOpen(one)),
+      flowLpm: steps.find((one) => one.do === 'flow' && isOpen(one))?.flowLpm ?? null,
+    });
   }
   const all = [...found.values()];
   return [...all.filter(({ joint }) => !taken.has(joint)), ...all.filter(({ joint }) => taken.has(joint))];

@@ -1,3 +1,4 @@
+import data from '../../data/purge.json';
 import { openingPressure } from './openings';
 
 /** A joint on a line that shares one purge. */
@@ -41,6 +42,18 @@ export function lineOrder(joints: readonly LineJoint[], flowLpm: number, ventMm2
         closedPa: openingPressure(flowLpm, ventMm2),
       };
     });
+}
+
+/**
+ * Flow while a joint of a line is welded, L/min: as usual where enough goes on past its gap, raised where its fit is
+ * poor. Source: orifices in parallel; how much is enough is an estimate.
+ */
+export function flowAtTurn({ leavesLpm, onwardLpm }: LineTurn): number {
+  const { onwardShare, mostFactor } = data.poorFit;
+  const usual = leavesLpm + onwardLpm;
+  if (onwardLpm >= onwardShare * usual) return usual;
+  const share = usual > 0 ? onwardLpm / usual : 0;
+  return Math.min(mostFactor, share > 0 ? onwardShare / share : mostFactor) * usual;
 }
 
 /** Flow that leaves each joint when all of them are open at once, L/min: what taping is for. */

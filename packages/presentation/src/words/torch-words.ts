@@ -1,4 +1,4 @@
-import type { DoubtFacts, TorchAct, TorchPress } from '@variatum/job';
+import type { DoubtFacts, GasAtTurn, TorchAct, TorchPress } from '@variatum/job';
 import { TROUBLE_SHORT } from '@variatum/metallurgy';
 import { clockRange, clockWords, minutesWords, ppmWords } from './doing-words';
 import type { WeldFigures } from './weld-figures';
@@ -38,6 +38,10 @@ export function doubtWords({ doubt, value }: Omit<DoubtFacts, 'id'>, { travelOf,
     ? `${shown}? Nobody moves so fast: the arc burned longer, or the bead is shorter.`
     : `${shown}? Nobody moves so slowly: the arc was out sooner, or the bead is longer.`;
 }
+
+/** What is done with the gas first: tape off, flow up for a poor fit or down again. */
+const gasAtTurn = ({ isTaped, flowLpm }: GasAtTurn, { flow }: Pick<WeldFigures, 'flow'>): string =>
+  joined(isTaped ? 'Take its tape off first.' : '', flowLpm === null ? '' : `Gas inside to ${flow(flowLpm)}.`);
 
 type Parts = Omit<TorchSaid, 'press' | 'spoken'> & { readonly spoken?: string };
 
@@ -80,7 +84,8 @@ function parts(act: TorchAct, name: string, figures: WeldFigures): Parts {
       return { what: 'Can that be?', about: doubtWords(act.about, figures) };
     case 'joint-in-turn': {
       const what = `Joint ${act.number}`;
-      return { what, about: act.bead === 'tack' ? 'It is tacked next.' : 'It is welded next.' };
+      const next = act.bead === 'tack' ? 'It is tacked next.' : 'It is welded next.';
+      return { what, about: joined(next, gasAtTurn(act, figures)) };
     }
     case 'done': {
       const stays =
@@ -134,7 +139,7 @@ function parts(act: TorchAct, name: string, figures: WeldFigures): Parts {
     case 'rest':
       return { what: clockWords(act.leftS), about: `Rest before ${name}.`, spoken: `Rest before ${name}.` };
     case 'ready':
-      return { what: 'Weld', about: name };
+      return { what: 'Weld', about: [name, gasAtTurn(act, figures)].filter(Boolean).join('. ') };
   }
 }
 

@@ -1,4 +1,11 @@
-import { formatTemperature, SAID_HOTTEST_C, type LengthUnit, type TemperatureUnit } from '@variatum/metallurgy';
+import {
+  formatFlow,
+  formatTemperature,
+  SAID_HOTTEST_C,
+  type FlowUnit,
+  type LengthUnit,
+  type TemperatureUnit,
+} from '@variatum/metallurgy';
 
 const MM_PER_INCH = 25.4;
 
@@ -17,9 +24,11 @@ export interface WeldFigures {
   alongOf(mm: number): string;
   travelOf(mmPerS: number): string;
   heatInputOf(kJPerMm: number): string;
+  /** A flow of gas, to whole litres. */
+  flow(lpm: number): string;
 }
 
-export function weldFigures(length: LengthUnit, temperature: TemperatureUnit): WeldFigures {
+export function weldFigures(length: LengthUnit, temperature: TemperatureUnit, flow: FlowUnit = 'L/min'): WeldFigures {
   const metric = length === 'mm';
   return {
     along: metric ? 'mm' : 'in',
@@ -31,6 +40,7 @@ export function weldFigures(length: LengthUnit, temperature: TemperatureUnit): W
         : formatTemperature(Math.round(celsius), temperature),
     alongOf: (mm) => (metric ? String(Math.round(mm)) : (mm / MM_PER_INCH).toFixed(2)),
     travelOf: (mmPerS) => (metric ? mmPerS.toFixed(1) : ((60 * mmPerS) / MM_PER_INCH).toFixed(1)),
+    flow: (lpm) => formatFlow(Math.round(lpm), flow),
     heatInputOf: (kJPerMm) => (metric ? kJPerMm.toFixed(2) : (MM_PER_INCH * kJPerMm).toFixed(1)),
   };
 }

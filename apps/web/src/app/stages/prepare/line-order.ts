@@ -1,10 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { formatFlow } from '@variatum/metallurgy';
+import { flowAtTurn, formatFlow } from '@variatum/metallurgy';
 import { pressureWords } from '@variatum/presentation';
 import { JointStore } from '../../job/stores';
 import { Panel } from '../../kit/panel';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { PurgePlanning } from '../../planning';
+
+/** Flows nearer than this are one, L/min. */
+const SAME_LPM = 0.5;
 
 /** Joints that share a purge, in the order they are welded, with the gas that is left at each. */
 @Component({
@@ -19,6 +22,7 @@ import { PurgePlanning } from '../../planning';
             <li>
               <strong>Joint {{ turn.number }}</strong>
               <span class="small">untaped it takes {{ turn.leaves }}, {{ turn.onward }} goes on to the vent</span>
+              <strong class="small">{{ turn.flow }}</strong>
               <span class="small soft figure">{{ turn.open }} open, {{ turn.closed }} closed</span>
             </li>
           }
@@ -47,13 +51,19 @@ export class LineOrder {
   private readonly workshops = inject(WorkshopStore);
   protected readonly turns = computed(() => {
     const unit = this.workshops.workshop()?.flowUnit ?? 'L/min';
-    return this.planning.line().map(({ id, leavesLpm, onwardLpm, openPa, closedPa }) => ({
-      id,
-      number: this.joints.numberOf(id),
-      leaves: formatFlow(Number(leavesLpm.toFixed(1)), unit),
-      onward: formatFlow(Number(onwardLpm.toFixed(1)), unit),
-      open: pressureWords(openPa),
-      closed: pressureWords(closedPa),
-    }));
+    const usual = this.planning.weldingLpm();
+    return this.planning.line().map((turn) => {
+      const { id, leavesLpm, onwardLpm, openPa, closedPa } = turn;
+      const lpm = flowAtTurn(turn);
+      return {
+        id,
+        number: this.joints.numberOf(id),
+        leaves: formatFlow(Number(leavesLpm.toFixed(1)), unit),
+        onward: formatFlow(Number(onwardLpm.toFixed(1)), unit),
+        open: pressureWords(openPa),
+        closed: pressureWords(closedPa),
+        flow: lpm > usual + SAME_LPM ? `poor fit: ${formatFlow(Math.round(lpm), unit)}, then back` : '',
+      };
+    });
   });
 }

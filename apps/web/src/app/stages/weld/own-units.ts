@@ -8,7 +8,7 @@ export class OwnUnits {
   private readonly workshops = inject(WorkshopStore);
   /** How they are said. */
   readonly now = computed(() => {
-    const { lengthUnit = 'mm', temperatureUnit = '°C' } = this.workshops.workshop() ?? {};
-    return weldFigures(lengthUnit, temperatureUnit);
+    const { lengthUnit = 'mm', temperatureUnit = '°C', flowUnit = 'L/min' } = this.workshops.workshop() ?? {};
+    return weldFigures(lengthUnit, temperatureUnit, flowUnit);
   });
 }

@@ -128,7 +128,8 @@ export class TorchNow {
       isDone: this.weld.isDone(),
       lastEndMs: lastEndMs > 0 ? lastEndMs : null,
       free: this.free()?.number ?? null,
-      turn: turn && { number: this.joints.numberOf(turn.joint), bead: turn.bead },
+      turn: turn && { ...turn, number: this.joints.numberOf(turn.joint) },
+      gasHere: this.plan.inTurn().find(({ joint }) => joint === this.joints.shown()?.id) ?? null,
     };
   }
   readonly act = computed(() => nextAct(this.facts(), this.now.ms()));

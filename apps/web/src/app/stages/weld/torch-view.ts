@@ -12,6 +12,7 @@ import {
 import { formatFlow, formatLength } from '@variatum/metallurgy';
 import { ppmWords, rodName } from '@variatum/presentation';
 import { AnswerService } from '../../job/answer.service';
+import { JobPlan } from '../../job/job-plan';
 import { JobStore, JointStore } from '../../job/stores';
 import { Icon } from '../../kit/marks/icon';
 import { AlarmCall, RoomWatch } from '../../meters';
@@ -383,6 +384,7 @@ export class TorchView {
   private readonly workshops = inject(WorkshopStore);
   private readonly saving = inject(Autosave);
   private readonly units = inject(OwnUnits);
+  private readonly plan = inject(JobPlan);
   /** Somebody leaves the torch. */
   readonly left = output();
 
@@ -420,7 +422,7 @@ export class TorchView {
     const { amps, rod, rodMm } = this.weld.atHand();
     const set = this.weld.settings.set();
     const workshop = this.workshops.workshop();
-    const flow = this.purge.room() ? this.purge.weldingLpm() : null;
+    const flow = this.purge.room() ? this.flowHere() : null;
     const thick = rodMm === null ? '' : ` ${formatLength(rodMm, workshop?.lengthUnit ?? 'mm')}`;
     const first = this.answers.firstBeside();
     const beside = first ? `first: ${rodName(first.rod)}` : '';
@@ -433,6 +435,13 @@ export class TorchView {
       plain(flow === null ? '' : `inside ${formatFlow(flow, workshop?.flowUnit ?? 'L/min')}`),
     ].filter(({ words }) => words !== '');
   });
+  /** Gas behind the joint looked at while it is welded, L/min: as its fit asks. */
+  private flowHere(): number {
+    const shown = this.joints.shown()?.id;
+    const turns = this.plan.plan()?.spaces.flatMap(({ turns: all }) => all) ?? [];
+    return turns.find(({ joint }) => joint === shown)?.lpm ?? this.purge.weldingLpm();
+  }
+
   /** What waits for a server, or what the last choice did. */
   protected readonly unsaved = computed(() => {
     const state = this.saving.state();
