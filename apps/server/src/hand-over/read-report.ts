@@ -4,6 +4,7 @@ import type { RequestContext } from '../http/context';
 import { ProblemError } from '../http/problem-error';
 import { readDecision } from '../decisions/store';
 import { readJobDetail } from '../jobs/store';
+import { readLearnt } from '../learning/store';
 import { listMeters, readingsOfJob } from '../meters/store';
 import { listPeople } from '../people/store';
 import { photoBytes } from '../photos/store';
@@ -54,6 +55,7 @@ export async function readReport(
     ...source,
     decisions,
     workshop: await readWorkshop(context),
+    learnt: await readLearnt(context, id),
     pictures,
     kind,
     paper,

@@ -2,7 +2,6 @@ import type { Decision, JobDetail, JointRecord } from '@variatum/contracts';
 import {
   activeJoints,
   activePieces,
-  completedJoint,
   decisionOf,
   findingsOf,
   FOR_EVER,
@@ -13,16 +12,15 @@ import {
   sectionQuestionOf,
   verdictOf,
   weldLogOf,
+  type JointPlan,
   type StandingEntry,
+  type WholePlan,
 } from '@variatum/job';
 import {
-  innerSpaces,
   passLog,
-  type Assembly,
   type Choice,
   type Figure,
   type Finding,
-  type InnerSpace,
   type JointFigures,
   type Layout,
   type PassLog,
@@ -58,6 +56,8 @@ export interface JointFacts {
   readonly earlier: readonly Finding[];
   readonly decided: StandingEntry<'verdict'> | undefined;
   readonly section: SectionQuestion | null;
+  /** How it is welded by the plan. */
+  readonly planned: JointPlan | undefined;
 }
 
 /** A decision's answer as it was stored; older engines may have left parts away. */
@@ -68,10 +68,12 @@ function factsOf(
   joint: JointRecord,
   index: number,
   { decisions, workshop }: ReportInput,
+  whole: WholePlan,
   layout: Layout,
   figures: ReadonlyMap<string, JointFigures>,
-  spaces: readonly InnerSpace[],
 ): JointFacts {
+  const { spaces } = whole.facts.part;
+  const planned = whole.joints.find(({ facts }) => facts.joint.id === joint.id);
   const joints = activeJoints(job);
   const pieces = activePieces(job);
   const leader = leaderOf(joints, joint);
@@ -112,19 +114,17 @@ function factsOf(
     verdict,
     earlier: findings.filter(({ id }) => !standing.has(id)),
     decided: verdicts.at(-1),
-    section: sectionQuestionOf(completedJoint(leader.joint, meeting), meeting, leader, layout),
+    section: sectionQuestionOf(planned?.completed ?? null, meeting, leader, layout),
+    planned,
   };
 }
 
 /** What a report says of each joint, in their order. */
 export function jointFactsOf(
   input: ReportInput,
-  assembly: Assembly,
+  whole: WholePlan,
   layout: Layout,
   figures: ReadonlyMap<string, JointFigures>,
 ): readonly JointFacts[] {
-  const spaces = innerSpaces(assembly);
-  return activeJoints(input.job).map((joint, index) =>
-    factsOf(input.job, joint, index, input, layout, figures, spaces),
-  );
+  return activeJoints(input.job).map((joint, index) => factsOf(input.job, joint, index, input, whole, layout, figures));
 }

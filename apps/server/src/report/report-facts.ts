@@ -1,5 +1,5 @@
 import type { Piece } from '@variatum/contracts';
-import { activeJoints, activePieces, assemblyOf, pieceQuestion, profileOfJob } from '@variatum/job';
+import { activeJoints, activePieces, assemblyOf, pieceQuestion, wholePlan, type WholePlan } from '@variatum/job';
 import {
   identify,
   jointFigures,
@@ -7,6 +7,7 @@ import {
   type AcceptanceProfile,
   type Assembly,
   type Candidate,
+  type Choice,
   type Identification,
   type JointFigures,
   type Layout,
@@ -14,6 +15,9 @@ import {
 import { pieceLetter } from '@variatum/presentation';
 import { jointFactsOf, type JointFacts } from './joint-facts';
 import type { ReportInput } from './report-input';
+
+/** Nothing is drawn anew for a report: the same decisions give the same paper. */
+const SEED = 1;
 
 /** All a report says of a piece. */
 export interface PieceFacts {
@@ -32,6 +36,8 @@ export interface ReportFacts {
   readonly pieces: readonly PieceFacts[];
   readonly joints: readonly JointFacts[];
   readonly profile: AcceptanceProfile;
+  /** The plan every room reads, as the decisions leave it. */
+  readonly plan: WholePlan;
 }
 
 function beliefOf(piece: Piece): Identification | null {
@@ -50,7 +56,10 @@ export const candidatesOf = (facts: ReportFacts, id: string): readonly Candidate
 
 /** Reckons all that a report says. */
 export function reportFacts(input: ReportInput): ReportFacts {
-  const { job } = input;
+  const { job, workshop, learnt, madeAt, decisions } = input;
+  // A decision holds the choice it was made from; what nobody decided is not chosen by a paper.
+  const choices = decisions.map(({ question, result }) => ({ question, answer: result as unknown as Choice }));
+  const plan = wholePlan({ job, workshop, learnt, results: { choices }, seed: SEED, asOf: madeAt }, null);
   const pieces = activePieces(job);
   const assembly = assemblyOf(pieces, activeJoints(job));
   const layout = layOut(assembly);
@@ -61,7 +70,8 @@ export function reportFacts(input: ReportInput): ReportFacts {
     layout,
     figures,
     pieces: pieces.map((piece, index) => ({ piece, letter: pieceLetter(index), belief: beliefOf(piece) })),
-    joints: jointFactsOf(input, assembly, layout, figures),
-    profile: profileOfJob(job, input.workshop),
+    joints: jointFactsOf(input, plan, layout, figures),
+    profile: plan.facts.profile,
+    plan,
   };
 }

@@ -1,4 +1,13 @@
-import type { Decision, JobDetail, KeptReadings, Meter, Paper, ReportKind, Workshop } from '@variatum/contracts';
+import type {
+  Decision,
+  JobDetail,
+  KeptReadings,
+  Learnt,
+  Meter,
+  Paper,
+  ReportKind,
+  Workshop,
+} from '@variatum/contracts';
 
 /** A picture of a job with its bytes. */
 export interface ReportPicture {
@@ -20,6 +29,8 @@ export interface ReportInput {
   /** Names of people, by id. */
   readonly people: Readonly<Record<string, string>>;
   readonly workshop: Workshop;
+  /** What the workshop's other jobs have taught. */
+  readonly learnt: Learnt;
   readonly pictures: readonly ReportPicture[];
   readonly kind: ReportKind;
   readonly paper: Paper;
