@@ -6,7 +6,7 @@ import { SEEDED_FAULTS } from '../testing/seeded-faults';
 const NAMES = Object.keys(CHECKS) as CheckName[];
 
 test.each(JOB_KINDS)('all rooms of a job of the kind %s say the same', (kind) => {
-  for (const seed of [31, 32, 33]) {
+  for (const seed of [31, 32]) {
     const rooms = drawnRooms(drawnPlan(kind, seed));
     for (const name of NAMES) expect([kind, seed, name, CHECKS[name](rooms)]).toEqual([kind, seed, name, []]);
   }
