@@ -53,6 +53,7 @@ class Asked {
 /** Decides on the rod of every joint that is described by itself; those alike follow. */
 async function decideAll(page: Page, plan: Plan): Promise<void> {
   await stage(page, 'Rod');
+  await expect(page.getByRole('region', { name: 'Ranking' })).toBeVisible();
   for (const { number, alikeTo } of plan.joints) {
     if (alikeTo !== null) continue;
     if (plan.joints.length > 1) await lookAtJoint(page, number);
@@ -93,18 +94,16 @@ async function weldAll(page: Page, plan: Plan): Promise<readonly string[]> {
   const arcs = plan.steps.filter(isArc);
   // Waits of gas and metal stand between the arcs; more presses than this go round in a circle.
   for (let left = 12 * arcs.length + 40; left > 0; left--) {
-    const [said, about, action] = [
-      await what.innerText(),
-      await torch.locator('.about').innerText(),
-      await press.innerText(),
-    ];
+    const [said, about] = [await what.innerText(), await torch.locator('.about').innerText()];
+    // Nothing is asked of the hand while something is waited for.
+    const isWaiting = /\bhold\b/.test((await press.getAttribute('class')) ?? '');
     if (said === 'Done') return told;
-    if (action.includes('Arc on')) {
+    if ((await press.innerText()).includes('Arc on')) {
       const step = arcs[told.length]!;
       const own = plan.joints.find(({ id }) => id === step.joint)!;
       const pass = own.passes[(step.pass ?? 1) - 1]!;
       const amps = step.do === 'tack' ? own.tacks!.amps : pass.amps.median;
-      const held = torch.locator('.held');
+      const held = torch.getByRole('list', { name: 'Set and held' });
       await expect(held, `${step.id}: ${about}`).toContainText(`${Math.round(amps)} A`);
       await expect(held).toContainText(pass.rod ?? 'no rod');
       told.push(step.id);
@@ -114,8 +113,8 @@ async function weldAll(page: Page, plan: Plan): Promise<readonly string[]> {
       await page.clock.fastForward(1000 * Math.max(2, Math.round(seconds)));
       await press.click();
       await expect(press).not.toContainText('Arc out');
-    } else if (action.trim() !== '') await press.click();
-    else await page.clock.fastForward(60_000);
+    } else if (isWaiting) await page.clock.fastForward(60_000);
+    else await press.click();
   }
   throw new Error(`the torch came to no end: ${await what.innerText()}, ${await torch.locator('.about').innerText()}`);
 }
