@@ -93,7 +93,7 @@ async function weldAll(page: Page, plan: Plan): Promise<readonly string[]> {
   const told: string[] = [];
   const arcs = plan.steps.filter(isArc);
   // Waits of gas and metal stand between the arcs; more presses than this go round in a circle.
-  for (let left = 12 * arcs.length + 40; left > 0; left--) {
+  for (let left = 60 * arcs.length; left > 0; left--) {
     const [said, about] = [await what.innerText(), await torch.locator('.about').innerText()];
     // Nothing is asked of the hand while something is waited for.
     const isWaiting = /\bhold\b/.test((await press.getAttribute('class')) ?? '');

@@ -1,10 +1,12 @@
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import type { JointRecord, Meter, WeldRecord } from '@variatum/contracts';
+import type { WeldEntry } from '@variatum/metallurgy';
 import { NEVER, of } from 'rxjs';
 import { aJob, aJoint, aTube, aWeld, JOB_ID, jobProviders, openJob } from '../../../testing/job-fixture';
 import { planWith } from '../../../testing/planned-job';
 import { ComputeService } from '../../compute/compute.service';
+import { WeldStore } from '../../job/stores';
 import { Now } from '../../kit/now';
 import { MeterStore, Readings, type SeenReading } from '../../meters';
 import { OrderPlanning, PurgePlanning, SettingsPlanning } from '../../planning';
@@ -100,6 +102,18 @@ test('without a thermometer the wait follows from the heat that was laid', async
   expect(fits.forecast).toBeGreaterThan(0);
   expect(first).toMatchObject({ by: 'reckoned', nowC: 240, isCool: false });
   expect(first!.readyMs!.map((at, index) => at! - first!.readyMs![0] - [0, 30_000, 70_000][index]!)).toEqual([0, 0, 0]);
+});
+
+test('what was reckoned before the last arc does not call the joint cool', async () => {
+  const { log, endMs } = bead();
+  ms.set(endMs + 1000);
+  const found = await watch(log);
+  ms.set(endMs + 600_000);
+  expect(found.clocks()[0]!.isCool).toBe(true);
+  const weld = TestBed.inject(WeldStore);
+  const again = weld.add(IDS[0]!, { ...(log[0]!.entry as Extract<WeldEntry, { kind: 'start' }>), number: 1 });
+  weld.add(IDS[0]!, { kind: 'stop', of: again!, why: 'end', toMm: null });
+  expect(found.clocks()[0]).toMatchObject({ isCool: false, readyMs: null });
 });
 
 test('a thermometer at the joint counts, and below the limit it can be gone on with', async () => {

@@ -30,6 +30,8 @@ interface Found {
   readonly nowC: number;
   readonly left: { readonly likely: number; readonly range: readonly [number, number | null] } | null;
   readonly atMs: number;
+  /** End of the arc it was reckoned after, ms. */
+  readonly afterMs: number;
 }
 
 /** After this time a joint that nobody measures is as cold as the room. */
@@ -119,7 +121,9 @@ export class CoolingWatch {
       const base = { joint: id, number: this.joints.numberOf(id), limitC, isBurning, measuredC };
       if (!last?.endMs) return { ...base, nowC: measuredC, readyMs: null, by: 'cold', isCool: !isBurning };
       const typed = this.typedOf(id, last.endMs);
-      const found = this.found().get(id);
+      // What was reckoned before the last arc says nothing of the heat that has laid.
+      const known = this.found().get(id);
+      const found = known?.afterMs === last.endMs ? known : undefined;
       const nowC =
         measuredC ?? (typed && now - typed.atMs <= FRESH_MS.temperature ? typed.tempC : (found?.nowC ?? null));
       const readyMs = found?.left
@@ -129,10 +133,10 @@ export class CoolingWatch {
             found.left.range[1] === null ? null : found.atMs + MS_PER_S * found.left.range[1],
           ] as const)
         : null;
-      const known = measuredC !== null || (typed !== undefined && now - typed.atMs <= FRESH_MS.temperature);
+      const isRead = measuredC !== null || (typed !== undefined && now - typed.atMs <= FRESH_MS.temperature);
       const reckonedCool = this.isLongAgo(last.endMs) || (readyMs !== null && now >= readyMs[1]);
-      const cool = limitC === null || (known ? nowC !== null && nowC <= limitC : reckonedCool);
-      return { ...base, nowC, readyMs, by: known ? 'meter' : 'reckoned', isCool: !isBurning && cool };
+      const cool = limitC === null || (isRead ? nowC !== null && nowC <= limitC : reckonedCool);
+      return { ...base, nowC, readyMs, by: isRead ? 'meter' : 'reckoned', isCool: !isBurning && cool };
     });
   });
   /** The clock of the joint looked at. */
@@ -169,6 +173,7 @@ export class CoolingWatch {
     if (trace.length >= LEAST_FITTED)
       return this.compute.interpassFit({ limitC, trace: trace.slice(-MOST_FITTED) }).pipe(
         map(({ nowC, secondsLeft }): Found => ({
+          afterMs: endMs,
           nowC: nowC.median,
           left: secondsLeft && { likely: secondsLeft.median, range: secondsLeft.range90 },
           atMs: endMs + MS_PER_S * (trace.at(-1)?.seconds ?? 0),
@@ -188,6 +193,7 @@ export class CoolingWatch {
     const next = { fromMm: Math.min(last.fromMm, last.toMm), toMm: Math.max(last.fromMm, last.toMm) };
     return this.compute.coolingForecast({ seam: question, laid, next, limitC }).pipe(
       map(({ nowC, secondsLeft: [least, likely, most] }): Found => ({
+        afterMs: endMs,
         nowC,
         left: { likely, range: [least, most] },
         atMs: now,
