@@ -56,6 +56,8 @@ export class CoolingWatch {
   private readonly now = inject(Now);
 
   private readonly found = signal<ReadonlyMap<string, Found>>(new Map());
+  /** End of the arc after which a joint was reckoned to be cool, ms, by joint. */
+  private readonly cooledAfter = new Map<string, number>();
 
   /** Limit of a joint: what was set for it, else what its metal bears. */
   private limitOf(joint: string): number | null {
@@ -134,7 +136,10 @@ export class CoolingWatch {
           ] as const)
         : null;
       const isRead = measuredC !== null || (typed !== undefined && now - typed.atMs <= FRESH_MS.temperature);
-      const reckonedCool = this.isLongAgo(last.endMs) || (readyMs !== null && now >= readyMs[1]);
+      // Metal that was cool once is not warm again before the next arc, however the reckoning moves.
+      const wasCool = this.cooledAfter.get(id) === last.endMs;
+      const reckonedCool = wasCool || this.isLongAgo(last.endMs) || (readyMs !== null && now >= readyMs[1]);
+      if (reckonedCool) this.cooledAfter.set(id, last.endMs);
       const cool = limitC === null || (isRead ? nowC !== null && nowC <= limitC : reckonedCool);
       return { ...base, nowC, readyMs, by: isRead ? 'meter' : 'reckoned', isCool: !isBurning && cool };
     });
