@@ -32,7 +32,7 @@ import { MachinePlanning } from '../../planning';
           }
         </div>
       }
-      <details>
+      <details class="tap">
         <summary>
           <strong>Welded with {{ planning.name() || 'no machine' }}</strong>
         </summary>
@@ -56,12 +56,6 @@ import { MachinePlanning } from '../../planning';
     }
     .caution {
       margin-bottom: var(--space-2);
-    }
-    summary {
-      min-height: var(--target);
-      display: flex;
-      align-items: center;
-      cursor: pointer;
     }
   `,
 })

@@ -9,7 +9,7 @@ import { PassPlanning } from '../../planning';
   imports: [ChoiceGroup, NzButtonModule, SelectField, SwitchField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <details>
+    <details class="tap">
       <summary>
         <strong>This pass: {{ planning.words() }}</strong>
       </summary>
@@ -33,12 +33,6 @@ import { PassPlanning } from '../../planning';
     .fields {
       gap: var(--space-3);
       padding: var(--space-2) 0;
-    }
-    summary {
-      min-height: var(--target);
-      display: flex;
-      align-items: center;
-      cursor: pointer;
     }
   `,
 })

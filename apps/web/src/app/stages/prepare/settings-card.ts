@@ -42,7 +42,7 @@ const PASS_TITLES: Readonly<Record<PassKind, string>> = { root: 'Root', fill: 'F
           <va-pass-choice />
           <va-machine-choice />
           <p class="small">{{ planning.tackWords() }}</p>
-          <details>
+          <details class="tap">
             <summary><strong>Why these</strong></summary>
             <ul class="dashes small">
               @for (reason of planning.reasons(); track $index) {
@@ -54,7 +54,7 @@ const PASS_TITLES: Readonly<Record<PassKind, string>> = { root: 'Root', fill: 'F
               }
             </ul>
           </details>
-          <details>
+          <details class="tap">
             <summary><strong>Pedal, switch or lift start</strong></summary>
             <ul class="dashes small">
               @for (words of starts; track words) {
@@ -62,7 +62,7 @@ const PASS_TITLES: Readonly<Record<PassKind, string>> = { root: 'Root', fill: 'F
               }
             </ul>
           </details>
-          <details>
+          <details class="tap">
             <summary><strong>Set otherwise</strong></summary>
             <div class="fields">
               @for (line of lines; track line.name) {
@@ -124,12 +124,6 @@ const PASS_TITLES: Readonly<Record<PassKind, string>> = { root: 'Root', fill: 'F
       grid-template-columns: repeat(2, minmax(0, 1fr));
       gap: var(--space-3);
       padding: var(--space-2) 0;
-    }
-    summary {
-      min-height: var(--target);
-      display: flex;
-      align-items: center;
-      cursor: pointer;
     }
   `,
 })
