@@ -5,6 +5,7 @@ export const FIELD_WORDS: Readonly<Record<string, string>> = {
   arc: 'the arc: current (A), travel speed (mm/s); voltage and efficiency where they are known',
   areaMm2: 'cross-section of the bead, mm²',
   asOf: 'when the plan is made, ISO 8601',
+  check: 'true: every room is asked and held against the plan',
   at: 'points whose temperatures are wanted: ahead of the arc, beside it, below the surface, mm',
   beads: 'what beads of this joint have shown: ferrite, cracks, failures',
   between: 'temperatures cooling is timed between, °C',

@@ -74,6 +74,8 @@ export const planQuestionSchema = z.strictObject({
   learnt: learntSchema.nullable().optional(),
   /** Draws of each choice; left out: as many as settle it. */
   samples: chooseQuestionSchema.shape.samples,
+  /** Whether every room is asked and held against it: takes far longer. */
+  check: z.boolean().default(false),
   /** When it is made. */
   asOf: stamp.default(NO_MOMENT),
 });
@@ -288,6 +290,10 @@ export const planSchema = z
     open: list(codeSchema),
     /** What had to be reckoned anew, because no kept answer was there. */
     cold: list(z.string()),
+    /** What rooms show that does not agree, where that was asked: nothing, for every job the program can make. */
+    contradictions: list(
+      z.object({ joint: id.nullable(), of: z.string(), says: z.string(), against: z.string() }).readonly(),
+    ).optional(),
   })
   .readonly();
 

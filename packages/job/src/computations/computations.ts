@@ -89,6 +89,7 @@ import {
   type PieceOfJointQuestion,
   type PlanQuestion,
 } from '@variatum/contracts';
+import { checkedPlan } from '../checks';
 import { planOfJob } from '../plan';
 
 /** One thing the program computes: what it must be asked, and how it answers. */
@@ -230,7 +231,7 @@ export const COMPUTATIONS = {
   plan: computation({
     summary: 'one plan of a whole job: rods, passes, tacks, gas, every step in its order, minutes',
     schema: () => planQuestionSchema,
-    run: (question: PlanQuestion, seed) => planOfJob({ ...question, seed }),
+    run: ({ check, ...question }: PlanQuestion, seed) => (check ? checkedPlan : planOfJob)({ ...question, seed }),
   }),
   quote: computation({
     summary: 'what a job takes and comes to: rods, gas, minutes of each stage, money',

@@ -1,24 +1,7 @@
 import type { JobDetail } from '@variatum/contracts';
-import {
-  choose,
-  habitsOf,
-  identify,
-  judgeOrder,
-  seamProblem,
-  SeededRandom,
-  type Judgement,
-} from '@variatum/metallurgy';
-import { roomsOf, type Rooms } from '../checks';
-import {
-  wholePlan,
-  type KeptAnswer,
-  type KeptResults,
-  type LikelyPiece,
-  type PlanInput,
-  type PlannedChoice,
-  type Reckoning,
-  type WholePlan,
-} from '../plan';
+import { habitsOf, seamProblem, SeededRandom } from '@variatum/metallurgy';
+import { keptReckoning, roomsOf, type Rooms } from '../checks';
+import { wholePlan, type KeptResults, type PlanInput, type WholePlan } from '../plan';
 import { attempted, keptOrder } from '../questions';
 import { randomJob, type JobKind } from './random-job';
 import { stamp } from './records';
@@ -27,29 +10,6 @@ import { stamp } from './records';
 const SAMPLES = 16;
 /** Share of joints an order is chosen for. */
 const CHOSEN = 0.5;
-
-/** Reckons, and keeps what it reckoned. */
-function keeping(): { readonly reckoning: Reckoning; readonly results: KeptResults } {
-  const choices: KeptAnswer<unknown, PlannedChoice | string>[] = [];
-  const orders: KeptAnswer<unknown, Judgement | null>[] = [];
-  const pieces: KeptAnswer<unknown, LikelyPiece>[] = [];
-  const kept = <Answer>(
-    list: { push(one: { readonly question: unknown; readonly answer: Answer }): unknown },
-    question: unknown,
-    answer: Answer,
-  ): Answer => {
-    list.push({ question, answer });
-    return answer;
-  };
-  return {
-    reckoning: {
-      choose: (question) => kept<PlannedChoice>(choices, question, choose({ ...question, samples: SAMPLES }, 1)),
-      judgeOrder: (asked) => kept<Judgement>(orders, asked, judgeOrder(asked)),
-      identify: (piece) => kept(pieces, piece, identify(piece)),
-    },
-    results: { choices, orders, pieces },
-  };
-}
 
 /** Chooses one of the usual orders for some joints. */
 function withOrders(job: JobDetail, whole: WholePlan, random: SeededRandom): JobDetail {
@@ -82,7 +42,7 @@ export interface DrawnPlan {
 /** Draws a job of a kind and makes its plan; the same seed draws the same. */
 export function drawnPlan(kind: JobKind, seed: number): DrawnPlan {
   const { job, workshop } = randomJob(kind, seed);
-  const { reckoning, results } = keeping();
+  const { reckoning, results } = keptReckoning(SAMPLES, 1);
   const input = { job, workshop, seed: 1, asOf: stamp };
   const began = performance.now();
   const first = wholePlan(input, reckoning);
