@@ -67,7 +67,11 @@ async function violationsOf(page: Page, path: string, theme: 'day' | 'dim'): Pro
 }
 
 for (const { name, width, height, themes } of SIZES)
-  test(`every view is clean for assistive technology: ${name}, ${themes.join(' and ')} theme`, async ({ page, demo, request }) => {
+  test(`every view is clean for assistive technology: ${name}, ${themes.join(' and ')} theme`, async ({
+    page,
+    demo,
+    request,
+  }) => {
     await page.setViewportSize({ width, height });
     const { jobs } = (await (await request.get(new URL('/api/jobs?search=fountain', demo.url).href)).json()) as {
       jobs: { id: string }[];
