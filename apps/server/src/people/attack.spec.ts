@@ -128,8 +128,8 @@ test(
   async () => {
     const answers = await attack(() => welder.signInName);
     expect(Object.fromEntries(answers)).toEqual({ 401: 40, 429: GUESSES - 40 });
-    // The right password from a stranger's browser is not looked at either; where they have signed in before they come in
-    // as ever.
+    // The right password from a stranger's browser is not looked at either; where they have signed in before they
+    // come in as ever.
     expect(await guess(0, welder.signInName, PASSWORD)).toBe(429);
     await welder.agent.post('/api/session').send({ signInName: welder.signInName, password: PASSWORD }).expect(200);
     await owner.agent.post('/api/session').send({ signInName: owner.signInName, password: PASSWORD }).expect(200);
