@@ -11,7 +11,7 @@ export interface AlarmWatch {
 
 /** So often every meter is looked at, ms: silence comes by itself. */
 const EVERY_MS = 1000;
-/** A meter nobody has heard of for so long is found again when it is heard, ms. */
+/** Meters in use are looked up so often, should a change of theirs not have been told, ms. */
 const READ_AGAIN_MS = 60_000;
 
 /** What it listens with. */

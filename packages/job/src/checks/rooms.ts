@@ -114,7 +114,7 @@ export function roomsOf(input: PlanInput, results: KeptResults): Rooms {
     joints: whole.joints.map((own): JointRooms => {
       const { joint, leader, pieces, question: asked } = own.facts;
       const { used } = own.rod;
-      const { machine } = machineAtHand(job, workshop?.machines, leader.joint.process ?? USUAL_PROCESS);
+      const machine = machineAtHand(job, workshop?.machines, leader.joint.process ?? USUAL_PROCESS);
       // What somebody said of the root holds for it.
       const said = keptOrder(leader.seamOrder).ownPasses.root;
       const rootWay = said ?? { rod: used ?? null };

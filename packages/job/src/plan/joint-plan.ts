@@ -48,7 +48,6 @@ import {
   weldedWith,
   USUAL_PROCESS,
   type JointSeam,
-  type MachineAtHand,
   type MachineShort,
   type PassKind,
   type PassSettings,
@@ -101,7 +100,6 @@ export interface JointPlan {
   readonly followed: readonly FollowedStep[];
   /** Most the metal may be before a run of each pass, °C; null: no limit. */
   readonly limitsC: readonly (number | null)[];
-  readonly atHand: MachineAtHand;
   /** Processes of its passes the machine does not weld by. */
   readonly lacks: readonly Process[];
   /** What its passes want and the machine does not give; empty: it gives enough, or nothing limits it. */
@@ -151,14 +149,14 @@ function settingsOf(one: JointFacts, ways: readonly PassWay[], machine: Machine 
 }
 
 /** Processes of passes the machine does not weld by. */
-const lackingOf = (ways: readonly PassWay[], { machine }: MachineAtHand): readonly Process[] =>
+const lackingOf = (ways: readonly PassWay[], machine: Machine | null): readonly Process[] =>
   machine ? [...new Set(ways.map(({ process }) => process))].filter((one) => !machine.processes.includes(one)) : [];
 
 /** What passes of a joint want and the machine does not give. */
 function shortOf(
   one: JointFacts,
   ways: readonly PassWay[],
-  { machine }: MachineAtHand,
+  machine: Machine | null,
   facts: JobFacts,
 ): readonly PassShort[] {
   if (!machine) return [];
@@ -186,8 +184,7 @@ export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
   const kept = keptOrder(leader.seamOrder);
   const seam = seamOf(facts.part, joint.id, facts.metals);
   const { job, workshop, learnt } = facts.input;
-  const atHand = machineAtHand(job, workshop?.machines, leader.joint.process ?? USUAL_PROCESS);
-  const { machine } = atHand;
+  const machine = machineAtHand(job, workshop?.machines, leader.joint.process ?? USUAL_PROCESS);
   const {
     usual: usualCount,
     count,
@@ -270,9 +267,8 @@ export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
     log,
     followed: followSteps(plannedSteps(seam, tacks, runs), log),
     limitsC: Array.from({ length: count }, (_, pass) => problem && metalLimit(problem, pass)),
-    atHand,
-    lacks: lackingOf(ways, atHand),
-    short: rod.used === undefined ? [] : shortOf(one, ways, atHand, facts),
+    lacks: lackingOf(ways, machine),
+    short: rod.used === undefined ? [] : shortOf(one, ways, machine, facts),
     passes,
     metal,
     open,

@@ -183,8 +183,7 @@ export function wholePlan(input: PlanInput, reckoning: Reckoning | null): WholeP
     needs: {
       depositG: quoted?.depositG.median ?? 0,
       gasL: quoted?.gasL.median ?? 0,
-      machine:
-        machineAtHand(job, workshop?.machines, first?.leader.joint.process ?? USUAL_PROCESS).machine?.name ?? null,
+      machine: machineAtHand(job, workshop?.machines, first?.leader.joint.process ?? USUAL_PROCESS)?.name ?? null,
       cannot: cannot(joints, workshop?.machines),
     },
     open: [...joints.flatMap(({ open }) => open), ...spaces.flatMap(({ open }) => open)],

@@ -14,21 +14,18 @@ export interface SaysMachine {
   readonly machine?: JobMachine | undefined;
 }
 
-/** The machine a job is welded with. */
-export interface MachineAtHand {
-  /** As it stands, with the socket it is plugged in at; null: the workshop has none for it. */
-  readonly machine: Machine | null;
-}
-
-/** The machine of the workshop a job is welded with: the one it says, else the first that does the process. */
+/**
+ * The machine of the workshop a job is welded with, at the socket it is plugged in at: the one it says, whether it
+ * welds by the process or not, else the first that does; null: the workshop has none for it.
+ */
 export function machineAtHand(
   { machine: said = NO_MACHINE }: SaysMachine,
   machines: readonly Machine[] | undefined,
   process: Process,
-): MachineAtHand {
+): Machine | null {
   const chosen = machines?.find(({ id }) => id === said.id);
   const found = chosen ?? machines?.find(({ processes }) => processes.includes(process)) ?? null;
-  return { machine: found && { ...found, ...said.socket } };
+  return found && { ...found, ...said.socket };
 }
 
 /** A machine as settings ask for it. */

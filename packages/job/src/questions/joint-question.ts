@@ -12,6 +12,7 @@ import {
 import type { JobDetail, JointRecord, Learnt, Piece, RodStock, Workshop } from '@variatum/contracts';
 import { piecesOfJoint, recorded, rodAt, weldLogOf } from '../records';
 import { withEvidence, withLearnt } from '../learning';
+import { rodsInStock } from './rods-on-shelf';
 
 /** What of a piece its question is made from. */
 export interface PieceEvidence extends Pick<
@@ -98,7 +99,7 @@ export function jointQuestion(
   const pieces = piecesOfJoint(job, joint);
   if (pieces.length === 0) return null;
   const { preferences = {} } = workshop ?? {};
-  const stock = rods.filter(({ inStock }) => inStock).map(({ rod }) => rod);
+  const stock = [...rodsInStock(rods)];
   const thicknessMm = pieces.map((piece) => piece.thicknessMm.value ?? JOINTS.defaultThicknessMm);
   const beads = beadsShown(job, joint);
   const described: JointInput = withLearnt({ type: 'bevel', ...joint?.joint }, learnt);

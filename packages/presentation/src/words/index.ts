@@ -2,6 +2,7 @@ export * from './doing-words';
 export * from './inspect-words';
 export * from './machine-words';
 export * from './money-words';
+export { TOLD_LOSS } from './most-gained';
 export * from './outcome-words';
 export * from './part-words';
 export * from './pull-words';

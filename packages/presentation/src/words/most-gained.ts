@@ -3,6 +3,9 @@ import type { RankedRod } from '@variatum/metallurgy';
 /** A difference smaller than this nobody sees, of the expected loss. */
 export const SEEN = 0.0005;
 
+/** A difference of expected loss below this is not told where ways are compared: half a point. */
+export const TOLD_LOSS = 0.005;
+
 /** What speaks most for one rod against another: the risk, and its probability with the better one. */
 export interface Gained {
   readonly risk: RankedRod['risks'][number];

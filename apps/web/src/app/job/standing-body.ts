@@ -10,6 +10,7 @@ import {
   pointsWords,
   rodName,
   sureWords,
+  TOLD_LOSS,
 } from '@variatum/presentation';
 import { NzSpinModule } from 'ng-zorro-antd/spin';
 import { FerriteScale } from '../kit/marks/ferrite-scale';
@@ -19,9 +20,6 @@ import { WorkshopStore } from '../settings/workshop-store';
 import { AnswerService } from './answer.service';
 import { PartAnswers } from './part-answers.service';
 import { JobStore, JointStore } from './stores';
-
-/** A difference of expected loss below this is not told. */
-const SEEN_LOSS = 0.005;
 
 /** What the standing answer says: rod, ferrite, worst risk, how sure, and the one thing that would change it. */
 @Component({
@@ -259,7 +257,7 @@ export class StandingBody {
     const numbers = this.joints.leaders().map(({ id }) => this.joints.numberOf(id));
     const each = best.rods.map((rod, index) => `${rodName(rod)} on ${numbers[index]}`).join(', ');
     const costs = (one?.extra ?? []).flatMap((extra, index) =>
-      extra >= SEEN_LOSS ? [`${pointsWords(extra)} points on joint ${numbers[index]}`] : [],
+      extra >= TOLD_LOSS ? [`${pointsWords(extra)} points on joint ${numbers[index]}`] : [],
     );
     const barred = one?.worst === 'do-not' ? ', but do not on one of them' : '';
     const oneWords = one

@@ -28,18 +28,18 @@ export class MachinePlanning {
     machineAtHand({ machine: this.said() }, this.machines(), this.joints.joint().process ?? USUAL_PROCESS),
   );
   readonly isAsked = computed(() => this.machines().length > 0);
-  readonly name = computed(() => this.atHand().machine?.name ?? '');
+  readonly name = computed(() => this.atHand()?.name ?? '');
   readonly options = computed(() => this.machines().map(({ id, name }) => ({ value: id, title: name })));
   readonly sockets = SUPPLIES.map(({ id, title }) => ({ value: id, title }));
   /** The machine; as it is taken over where nobody says one. */
   readonly machine = fieldBy<string | null>(
-    () => this.said().id ?? this.atHand().machine?.id ?? null,
+    () => this.said().id ?? this.atHand()?.id ?? null,
     // Another machine stands at its own socket until somebody says otherwise.
     (id) => this.jobs.change({ machine: { id, socket: null } }),
   );
   readonly socket = fieldBy<string | null>(
     () => {
-      const { machine } = this.atHand();
+      const machine = this.atHand();
       const isHere = ({ volts, amperes, phases }: (typeof SUPPLIES)[number]): boolean =>
         machine !== null && volts === machine.volts && amperes === machine.amperes && phases === machine.phases;
       return SUPPLIES.find(isHere)?.id ?? null;

@@ -1,11 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
-import { pointsWords, rodName } from '@variatum/presentation';
+import { pointsWords, rodName, TOLD_LOSS } from '@variatum/presentation';
 import { ComputeService } from '../../compute/compute.service';
 import { JobStore, JointStore } from '../../job/stores';
-
-/** A difference of expected loss below this is none. */
-const SEEN_LOSS = 0.005;
 
 /**
  * What cutting an old weld out comes to against welding over it: best rod and expected loss of both, from the same
@@ -56,9 +53,9 @@ export class OldWeldWays {
   protected words([over, out]: readonly [OldWeldBest, OldWeldBest]): string {
     const said = ({ rod, expectedLoss }: OldWeldBest): string => `${rodName(rod)}, ${pointsWords(expectedLoss)} lost`;
     const better =
-      out.expectedLoss < over.expectedLoss - SEEN_LOSS
+      out.expectedLoss < over.expectedLoss - TOLD_LOSS
         ? 'Cutting out comes out better'
-        : over.expectedLoss < out.expectedLoss - SEEN_LOSS
+        : over.expectedLoss < out.expectedLoss - TOLD_LOSS
           ? 'Welding over comes out better'
           : 'They come out alike';
     return `${better}. Over it: ${said(over)}. Cut out: ${said(out)}.`;

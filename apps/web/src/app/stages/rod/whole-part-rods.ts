@@ -1,16 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { pieceQuestion } from '@variatum/job';
 import { isUntold } from '@variatum/metallurgy';
-import { pointsWords, rodName, saidRisk } from '@variatum/presentation';
+import { pointsWords, rodName, saidRisk, TOLD_LOSS } from '@variatum/presentation';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { PartAnswers } from '../../job/part-answers.service';
 import { DecisionStore, JobStore, JointStore } from '../../job/stores';
 import { RiskMark } from '../../kit/marks/risk-mark';
 import { Panel } from '../../kit/panel';
 import { undecidedWords } from './undecided-words';
-
-/** A difference of expected loss below this is not told. */
-const SEEN_LOSS = 0.005;
 
 /** Ways to weld the whole part in sight. */
 const SHOWN = 4;
@@ -102,7 +99,7 @@ export class WholePartRods {
             ? rods.map((rod, index) => `${numbers[index]}: ${rodName(rod)}`).join(', ')
             : extra
                 .flatMap((cost, index) =>
-                  cost >= SEEN_LOSS ? [`joint ${numbers[index]}: ${pointsWords(cost)} more`] : [],
+                  cost >= TOLD_LOSS ? [`joint ${numbers[index]}: ${pointsWords(cost)} more`] : [],
                 )
                 .join(', ') || 'as good as the best of each',
         rods,
