@@ -36,7 +36,7 @@ export const cookieName = (secure: boolean): string => (secure ? '__Host-variatu
 export const holdsOn = (
   { signedInAt = 0, lastSeenAt = 0, tablet = null }: Partial<SessionData>,
   now: number,
-): boolean => now - signedInAt < LONGEST_MS && (tablet === null || now - lastSeenAt < TABLET_IDLE_MS);
+): boolean => now - signedInAt < LONGEST_MS && now - lastSeenAt < (tablet === null ? IDLE_MS : TABLET_IDLE_MS);
 
 /**
  * Key the cookies of a database are signed with: it follows from the owner's password, so that every process finds the
@@ -51,6 +51,12 @@ export const cookieKey = (ownerUrl: string): string =>
 export function sessions(pool: pg.Pool, key: string): RequestHandler {
   const Store = connectPgSimple(session);
   class SeldomTouched extends Store {
+    /** It ends when it is idle, however long the browser keeps its cookie. */
+    override set(id: string, data: SessionData, done?: (error?: unknown) => void): void {
+      const idle = { expires: new Date(Date.now() + IDLE_MS) };
+      const cookie = Object.assign(new session.Cookie(), data.cookie, idle);
+      super.set(id, { ...data, cookie }, done);
+    }
     /** Only what is still there is touched: one that was ended meanwhile stays ended. */
     override touch(id: string, data: SessionData, done?: () => void): void {
       const now = Date.now();
@@ -80,9 +86,11 @@ export function sessions(pool: pg.Pool, key: string): RequestHandler {
       }),
       resave: false,
       saveUninitialized: false,
-      rolling: true,
+      // Only signing in hands out a cookie: an answer that was on its way meanwhile would put the ended one in its
+      // place. Idleness is counted here, not by the browser.
+      rolling: false,
       unset: 'destroy',
-      cookie: { httpOnly: true, sameSite: 'strict', secure, path: '/', maxAge: IDLE_MS },
+      cookie: { httpOnly: true, sameSite: 'strict', secure, path: '/', maxAge: LONGEST_MS },
     });
   const [plain, encrypted] = [kept(false), kept(true)];
   return (request, response, next) => (request.secure ? encrypted : plain)(request, response, next);
