@@ -4,7 +4,7 @@ import { momentOf, tables } from '../database';
 import { decisionBriefOf } from '../decisions/store';
 import { fieldTestOf } from '../field-tests/read-field-test';
 import type { RequestContext } from '../http/context';
-import { jobRecordLog } from '../job-record/store';
+import { jobRecordLog } from '../job-record/read';
 import { headOf } from '../jobs/store';
 import { jointOf } from '../joints/store';
 import { photoBytes, photoOf } from '../photos/store';

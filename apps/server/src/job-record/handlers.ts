@@ -1,5 +1,6 @@
 import type { Handlers } from '../http/endpoint-routes';
-import { addJobRecord, jobRecordLog } from './store';
+import { jobRecordLog } from './read';
+import { addJobRecord } from './store';
 
 export const jobRecordHandlers = {
   'POST /jobs/:id/record': ({ context, path, body }) => addJobRecord(context, path.id, body),

@@ -1,35 +1,14 @@
 import type { JobRecord, NewJobRecord } from '@variatum/contracts';
 import { verdictOf } from '@variatum/job';
-import { and, eq, getTableColumns, sql } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import { acceptObstacle, InputError } from '@variatum/metallurgy';
-import { rowsJson, tables } from '../database';
+import { tables } from '../database';
 import { ProblemError } from '../http/problem-error';
 import { readJobDetail } from '../jobs/store';
-import { entryLog, type Scope } from '../store';
+import type { Scope } from '../store';
 import { readWorkshop } from '../workshop/store';
-
-/** What was recorded of the job a statement is about, oldest first. */
-export const recordOfJob = rowsJson<typeof tables.jobRecord.$inferSelect>(
-  tables.jobRecord,
-  getTableColumns(tables.jobRecord),
-  sql`${tables.jobRecord.jobId} = ${sql.raw('"job"."id"')}`,
-  // What is logged within the same millisecond stands as it came.
-  sql`${tables.jobRecord.at}, ${tables.jobRecord.createdAt}, ${tables.jobRecord.id}`,
-);
-
-/** Day the job a statement is about is to be looked at again, where nobody has since. */
-export const lookAgainOfJob = sql<
-  string | null
->`(select case r.entry ->> 'kind' when 'look-again' then r.entry ->> 'on' end from job_record r
-  where r.job_id = ${sql.raw('"job"."id"')} and r.struck_out_at is null
-  and r.entry ->> 'kind' in ('look-again', 'seen') order by r.at desc, r.id desc limit 1)`;
-
-/** The record of a job. */
-export const jobRecordLog = entryLog(tables.jobRecord, 'entry of the record', {
-  job_record_of_joint: 'joint',
-  job_record_of_job: 'job',
-});
+import { jobRecordLog } from './read';
 
 /** What an entry about another one must be about. */
 const ABOUT = { confirm: 'finding', 'quote-accepted': 'quote' } as const;

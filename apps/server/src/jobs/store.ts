@@ -24,7 +24,7 @@ import { photoOf, photosOfJob } from '../photos/store';
 import { pieceOf, piecesOfJob } from '../pieces/read-piece';
 import { addPiece } from '../pieces/store';
 import { tickOf, ticksOfJob } from '../preparation/store';
-import { jobRecordLog, lookAgainOfJob, recordOfJob } from '../job-record/store';
+import { jobRecordLog, lookAgainOfJob, recordOfJob } from '../job-record/read';
 import { weldLog, weldOfJob } from '../weld/store';
 import { insertedOnce, madeFrom, mine, next, orConflict, upon, type Scope, orNotFound } from '../store';
 

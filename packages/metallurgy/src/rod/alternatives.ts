@@ -6,8 +6,10 @@ import { materialOf, RISK_MECHANISMS, riskLevel } from '../risk';
 import type { ChooseProblem } from './choose-input';
 import { fillerOf } from './filler-candidate';
 import type { PieceBelief } from './piece';
-import { RodRun, runRod, type FillerCandidate } from './rod-run';
-import { drawSetting, type Setting } from './setting';
+import type { FillerCandidate } from './filler-candidate';
+import { RodRun, runRod } from './rod-run';
+import { drawSetting } from './draw-setting';
+import type { Setting } from './setting';
 
 /** Another way of going about the joint that comes out better than welding it as it stands. */
 export interface Alternative {

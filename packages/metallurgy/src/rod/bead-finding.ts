@@ -5,7 +5,7 @@ import { FaultCollector, InputError } from '../errors';
 import { RISK_MECHANISMS } from '../risk';
 import { checkBeads, type BeadEvidence, type CrackPlace, type CrackTime } from './bead-evidence';
 import { checkChooseInput, type ChooseInput, type ChooseProblem } from './choose-input';
-import { drawSetting } from './setting';
+import { drawSetting } from './draw-setting';
 import { candidateShares, gaugeSigma, magnetLikelihood, weighBeads } from './weigh-beads';
 
 /** A thing that is believed now and was believed before. */

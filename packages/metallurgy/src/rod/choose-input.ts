@@ -9,9 +9,9 @@ import { completeService, type Service, type ServiceInput } from '../service';
 import { pieceBelief, type PieceBelief, type PieceInput } from './piece';
 import { demandOf, rodCost } from './rod-cost';
 import { checkBeads, type BeadEvidence } from './bead-evidence';
-import { fillerOf } from './filler-candidate';
-import type { FillerCandidate } from './rod-run';
-import { learnFromBeads, type LearntFromBeads } from './learnt-from-beads';
+import { fillerOf, type FillerCandidate } from './filler-candidate';
+import type { JointProblem } from './joint-problem';
+import { learnFromBeads } from './learnt-from-beads';
 
 /** A question to `choose`. */
 export interface ChooseInput {
@@ -34,15 +34,8 @@ export interface ChooseInput {
 }
 
 /** A checked question. */
-export interface ChooseProblem {
-  readonly pieces: readonly PieceBelief[];
-  readonly joint: Joint;
-  readonly service: Service;
+export interface ChooseProblem extends JointProblem {
   readonly fillers: readonly FillerCandidate[];
-  /** Stands in for the reconstructed WRC-1992 surface. */
-  readonly surface: FerriteSurface | undefined;
-  /** What beads that were laid have shown; undefined: none has shown anything. */
-  readonly learnt: LearntFromBeads | undefined;
   /** Kinds of weld metal that no form of exists for the process at hand. */
   readonly leftOut: readonly { readonly rod: string; readonly why: string }[];
 }

@@ -8,10 +8,12 @@ import { passFerrite, type PassFerrite } from './pass-ferrite';
 import { byLoss, foldForms, holdsOf, rankRods, type DepositRun } from './rank';
 import type { RankedRisk, RankedRod } from './ranked-rod';
 import { composeReasons } from './reasons';
-import { RodRun, runRod, type FillerCandidate } from './rod-run';
+import type { FillerCandidate } from './filler-candidate';
+import { RodRun, runRod } from './rod-run';
 import { rodMatrix, type MatrixRow } from './rod-matrix';
 import { dilutionCurve, type DilutionCurve } from './dilution-curve';
-import { drawSetting, type Setting } from './setting';
+import { drawSetting } from './draw-setting';
+import type { Setting } from './setting';
 
 /** Answer of `choose`. */
 export interface Choice {

@@ -2,7 +2,7 @@ import data from '../../data/bead-evidence.json';
 import { SeededRandom } from '../chance';
 import { ELEMENT_COUNT } from '../composition';
 import type { RiskSample } from '../risk';
-import type { LearntFromBeads } from './learnt-from-beads';
+import type { JointProblem, LearntFromBeads } from './joint-problem';
 import { drawPoolSamples, type PoolSamples } from './pool-samples';
 import type { Setting } from './setting';
 import { weighBeads } from './weigh-beads';
@@ -61,7 +61,7 @@ export function evenly(weights: readonly number[], count: number, random: Seeded
  * (1992) 84, sampling and resampling.
  */
 export function chosenDraws(
-  problem: Setting['problem'],
+  problem: JointProblem,
   { beads, prior }: LearntFromBeads,
   seed: number,
   count: number,

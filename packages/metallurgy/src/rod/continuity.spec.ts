@@ -3,7 +3,7 @@ import { GRADES, isForeign } from '../catalogue';
 import type { Composition } from '../composition';
 import { checkChooseInput, type ChooseInput } from './choose-input';
 import { RodRun, runRod } from './rod-run';
-import { drawSetting } from './setting';
+import { drawSetting } from './draw-setting';
 
 const RODS = ['ER308L', 'ER309L', 'ER312', 'ER310', 'ERNiCr-3', 'ER2209', 'ER410', 'ER70S-6', 'ER347', 'ER439'];
 const SAMPLES = 192;

@@ -1,7 +1,8 @@
 import choice from '../../data/choice.json';
 import { BEAD_MECHANISMS, RISK_MECHANISMS } from '../risk';
 import { spreadOf, type Spread } from '../chance';
-import { fillSample, weighBead, type FillerCandidate } from './rod-run';
+import type { FillerCandidate } from './filler-candidate';
+import { fillSample, weighBead } from './rod-run';
 import type { Setting } from './setting';
 
 /** Ferrite and loss at one dilution. */

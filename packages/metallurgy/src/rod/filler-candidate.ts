@@ -1,6 +1,16 @@
 import { hydrogenFactorOf, hydrogenMlOf, type Process, type Rod } from '../catalogue';
 import { beliefFromRanges, type CompositionBelief } from '../composition';
-import type { FillerCandidate } from './rod-run';
+
+/** A candidate filler: a rod of the catalogue, or none. */
+export interface FillerCandidate {
+  readonly rod: Rod | null;
+  /** Belief about the rod's composition; empty for no rod. */
+  readonly belief: CompositionBelief;
+  /** Cost and nuisance, in loss units. */
+  readonly cost: number;
+  /** How much hydrogen it brings, 0 to 1. */
+  readonly hydrogenFactor: number;
+}
 
 const ROD_BELIEFS = new Map<string, CompositionBelief>();
 

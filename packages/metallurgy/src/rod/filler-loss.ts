@@ -2,7 +2,7 @@ import { RODS } from '../catalogue';
 import type { FillerLoss } from '../identify';
 import { checkChooseInput, type ChooseInput } from './choose-input';
 import { RodRun, runRod } from './rod-run';
-import { drawSetting } from './setting';
+import { drawSetting } from './draw-setting';
 
 const SAMPLES = 16;
 

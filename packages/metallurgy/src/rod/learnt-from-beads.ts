@@ -1,15 +1,8 @@
 import data from '../../data/bead-evidence.json';
 import type { BeadEvidence } from './bead-evidence';
-import type { PieceBelief } from './piece';
-import { drawSetting, type Setting } from './setting';
+import { drawSetting } from './draw-setting';
+import type { JointProblem, LearntFromBeads } from './joint-problem';
 import { candidateShares, weighBeads } from './weigh-beads';
-
-/** What beads of a joint have shown, and what was believed of its pieces before. */
-export interface LearntFromBeads {
-  readonly beads: readonly BeadEvidence[];
-  /** Pieces before, their candidates in the order of what is believed now. */
-  readonly prior: readonly PieceBelief[];
-}
 
 /** What beads have shown weighs the same whatever seed the question is answered with. */
 const SEED = 1;
@@ -20,9 +13,9 @@ const SEED = 1;
  * kept.
  */
 export function learnFromBeads(
-  problem: Omit<Setting['problem'], 'learnt'>,
+  problem: Omit<JointProblem, 'learnt'>,
   beads: readonly BeadEvidence[],
-): { readonly pieces: readonly PieceBelief[]; readonly learnt: LearntFromBeads | undefined } {
+): { readonly pieces: JointProblem['pieces']; readonly learnt: LearntFromBeads | undefined } {
   if (beads.length === 0) return { pieces: problem.pieces, learnt: undefined };
   const setting = drawSetting({ ...problem, learnt: undefined }, SEED, data.samples);
   const shares = candidateShares(setting, weighBeads(setting, beads).weights);

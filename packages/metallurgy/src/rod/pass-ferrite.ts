@@ -2,7 +2,8 @@ import joints from '../../data/joints.json';
 import { ELEMENT_COUNT } from '../composition';
 import { usualPasses, type PassKind } from '../pool';
 import { spreadOf, type Spread } from '../chance';
-import { fillSample, type FillerCandidate } from './rod-run';
+import type { FillerCandidate } from './filler-candidate';
+import { fillSample } from './rod-run';
 import type { Setting } from './setting';
 
 /** Ferrite of one pass of a joint filled in several. */

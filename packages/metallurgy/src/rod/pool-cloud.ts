@@ -4,7 +4,7 @@ import { stratifiedUniforms } from '../chance';
 import { DERIVED, DERIVED_COUNT, derivePool } from '../constitution';
 import { checkChooseInput, type ChooseInput } from './choose-input';
 import { fillSample } from './rod-run';
-import { drawSetting } from './setting';
+import { drawSetting } from './draw-setting';
 
 /** A point on the two diagrams people look at. */
 export interface DiagramPosition {

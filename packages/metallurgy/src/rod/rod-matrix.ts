@@ -2,8 +2,9 @@ import choice from '../../data/choice.json';
 import { RISK_MECHANISMS, riskLevel, type RiskLevel } from '../risk';
 import type { ChooseProblem } from './choose-input';
 import { spreadOf, type Spread } from '../chance';
-import { RodRun, runRod, type FillerCandidate } from './rod-run';
-import { drawSetting } from './setting';
+import type { FillerCandidate } from './filler-candidate';
+import { RodRun, runRod } from './rod-run';
+import { drawSetting } from './draw-setting';
 
 /** One rod under one hypothesis. */
 export interface MatrixCell {

@@ -2,12 +2,10 @@ import {
   compositionSampler,
   drawComposition,
   ELEMENT_COUNT,
-  type CompositionBelief,
   type CompositionSampler,
 } from '../composition';
 import choice from '../../data/choice.json';
 import { SOLIDIFICATION_MODES, solidificationModeIndex, type GoverningDiagram } from '../constitution';
-import type { Rod } from '../catalogue';
 import {
   ANYWHERE_MECHANISMS,
   BEAD_MECHANISMS,
@@ -17,19 +15,9 @@ import {
   type Place,
   type RiskSample,
 } from '../risk';
+import type { FillerCandidate } from './filler-candidate';
 import { fillBase } from './pool-samples';
 import type { Setting } from './setting';
-
-/** A candidate filler: a rod of the catalogue, or none. */
-export interface FillerCandidate {
-  readonly rod: Rod | null;
-  /** Belief about the rod's composition; empty for no rod. */
-  readonly belief: CompositionBelief;
-  /** Cost and nuisance, in loss units. */
-  readonly cost: number;
-  /** How much hydrogen it brings, 0 to 1. */
-  readonly hydrogenFactor: number;
-}
 
 const MECHANISMS = RISK_MECHANISMS.length;
 const BLOCK = choice.sampling.block;

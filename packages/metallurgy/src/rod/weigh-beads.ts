@@ -11,8 +11,8 @@ import {
   type FailureWay,
   type MagnetPull,
 } from './bead-evidence';
-import { fillerOf } from './filler-candidate';
-import { fillSample, weighBead, type FillerCandidate } from './rod-run';
+import { fillerOf, type FillerCandidate } from './filler-candidate';
+import { fillSample, weighBead } from './rod-run';
 import type { Setting } from './setting';
 
 /** How likely each place and time is, whatever else is known. */
