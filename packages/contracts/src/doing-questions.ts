@@ -78,5 +78,6 @@ export const settingsQuestionSchema = z.strictObject({
     .optional(),
   pass: z.enum(SETTING_PASSES).optional(),
   landMm: z.number().optional(),
+  travelMmPerS: z.number().positive().optional(),
   brightCrater: z.boolean().optional(),
 });

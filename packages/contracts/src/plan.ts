@@ -151,6 +151,10 @@ const passSchema = z
     /** Melted share of base metal in the bead, 0 to 1. */
     dilution: rangeSchema.nullable(),
     ferriteNumber: spreadSchema.nullable(),
+    /** Whether it should come through the wall. */
+    shouldComeThrough: z.boolean(),
+    /** Chance that it melts through each piece, 0 to 1; of a tungsten arc alone, and of metal with a wall. */
+    meltsThrough: list(z.object({ piece: z.string(), probability: figure }).readonly()),
   })
   .readonly();
 

@@ -1,5 +1,21 @@
+import type { JointRecord, PlannedPass } from '@variatum/contracts';
+import { MOST_THROUGH } from '@variatum/metallurgy';
 import { currentOf } from '../questions';
 import { held, type Check } from './contradiction';
+
+/** Whether a recommended current melts through a side that should stay, by the draws' own coarseness. */
+function meltsTooOften(
+  { kind, shouldComeThrough, meltsThrough }: PlannedPass,
+  { settings }: Pick<JointRecord, 'settings'>,
+): boolean {
+  const isSet = kind !== 'wash' && Object.values(settings).some(({ amps }) => amps !== undefined && amps !== null);
+  // Weld metal has no wall of its own: what lies beside it is not what is melted.
+  if (shouldComeThrough || isSet || meltsThrough.length < 2) return false;
+  return meltsThrough.some(({ probability }) => probability > MOST_THROUGH + COARSE);
+}
+
+/** One of the draws a chance is reckoned from. */
+const COARSE = 1 / 64;
 
 /** Current, travel and energy of settings, plan and heat are one; less than all of the arc stays in the metal. */
 export const heat: Check = ({ plan, joints, whole }) =>
@@ -26,6 +42,7 @@ export const heat: Check = ({ plan, joints, whole }) =>
           ...(burnt ? held(own.id, 'heat: current of a pass', burnt.amps, pass.amps.median) : []),
           ...held(own.id, 'heat: arc energy', pass.arcEnergyKJPerMm, arcEnergy),
           ...held(own.id, 'heat: input below the arc’s', pass.heatInputKJPerMm < arcEnergy, true),
+          ...held(own.id, 'heat: melts through more often than is borne', meltsTooOften(pass, leader), false),
         ];
       }),
     ];

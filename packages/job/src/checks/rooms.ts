@@ -9,6 +9,7 @@ import {
   profileOfJob,
   quoteOfJob,
   settingsQuestion,
+  travelOf,
   USUAL_PROCESS,
   backedJoints,
   verdictOf,
@@ -127,6 +128,7 @@ export function roomsOf(input: PlanInput, results: KeptResults): Rooms {
               ...rootWay,
               pass: 'root',
               machine,
+              travelMmPerS: travelOf(keptOrder(leader.seamOrder), own.usual.travelMmPerS),
               profile: facts.profile,
             })
           : null;

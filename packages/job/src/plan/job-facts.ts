@@ -1,6 +1,14 @@
 import type { JointRecord, Piece } from '@variatum/contracts';
 import { InputError, type AcceptanceProfile, type ChooseInput } from '@variatum/metallurgy';
-import { attempted, jointQuestion, likelyMetals, profileOfJob, type Beliefs, type LikelyMetal } from '../questions';
+import {
+  attempted,
+  jointQuestion,
+  likelyMetals,
+  profileOfJob,
+  withAlikeMetals,
+  type Beliefs,
+  type LikelyMetal,
+} from '../questions';
 import { activeJoints, activePieces, assemblyOf, laidPart, leaderOf, piecesOfJoint, type LaidPart } from '../records';
 import {
   Answers,
@@ -104,7 +112,7 @@ export function jobFacts(input: PlanInput, reckoning: Reckoning | null): JobFact
     joints,
     part: laidPart(assemblyOf(pieces, records)),
     beliefs,
-    metals: likelyMetals(pieces, beliefs),
+    metals: withAlikeMetals(likelyMetals(pieces, beliefs), joints),
     profile: profileOfJob(job, workshop),
     choices,
     orders,

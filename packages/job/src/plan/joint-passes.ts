@@ -2,6 +2,8 @@ import type { PlannedPass } from '@variatum/contracts';
 import {
   heatInput,
   JOINTS,
+  seamThrough,
+  shouldComeThrough,
   usualPasses,
   usualVolts,
   type ArcRun,
@@ -9,7 +11,15 @@ import {
   type SeamQuestion,
   type Technique,
 } from '@variatum/metallurgy';
-import { currentOf, thinnerMm, type JointSeam, type PassSettings, type PassWay } from '../questions';
+import {
+  currentOf,
+  settingPassOfKind,
+  thinnerMm,
+  weldedWith,
+  type JointSeam,
+  type PassSettings,
+  type PassWay,
+} from '../questions';
 import type { JointFacts } from './job-facts';
 
 /** Kinds of passes; the usual ones where there are as many as usual. */
@@ -38,9 +48,25 @@ function dilutionOf({ dilution }: Joint, way: PassWay, rod: string | null): Plan
   return { low: dilution.min, median: dilution.mode, high: dilution.max };
 }
 
+/** How likely a pass melts through the pieces of a seam that have a wall; reckoned of a tungsten arc. */
+function meltsThroughOf(
+  { process }: PassWay,
+  pieces: JointFacts['pieces'],
+  seam: JointSeam | null,
+  question: SeamQuestion,
+  pass: number,
+): PlannedPass['meltsThrough'] {
+  if (process !== 'gtaw' || !seam) return [];
+  const chances = seamThrough(question, pass);
+  return pieces.slice(0, chances.length).flatMap(({ id, kind }, side) => {
+    const probability = chances[side];
+    return kind === 'base' && probability !== undefined ? [{ piece: id, probability }] : [];
+  });
+}
+
 /** Every pass of a joint; none while its seam or its settings are not known. */
 export function passesOfJoint(
-  { leader, choice }: JointFacts,
+  { leader, choice, pieces }: JointFacts,
   rod: string | null,
   { settings: found, seam, question, runs, ways, completed }: PassFacts,
 ): readonly PlannedPass[] {
@@ -84,6 +110,8 @@ export function passesOfJoint(
           (way.rod === choice?.recommended ? choice?.passes?.[pass]?.ferriteNumber : undefined) ??
           ranked?.ferriteNumber ??
           null,
+        shouldComeThrough: shouldComeThrough(weldedWith(joint, way.rod), settingPassOfKind(way.kind)),
+        meltsThrough: meltsThroughOf(way, pieces, seam, question, pass),
       },
     ];
   });

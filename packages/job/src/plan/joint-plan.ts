@@ -33,6 +33,7 @@ import {
   isHeldWarm,
   jointPasses,
   keptOrder,
+  landOf,
   machineAtHand,
   machineShort,
   PASS_KINDS,
@@ -43,6 +44,7 @@ import {
   settingsQuestion,
   tackCurrentOf,
   tacksOf,
+  travelOf,
   turntableRpm,
   wayOfKind,
   weldedWith,
@@ -124,24 +126,40 @@ function rodOf({ joint, choice }: JointFacts, { input, joints }: JobFacts): Plan
   };
 }
 
+/** What all passes of a joint are made with. */
+interface PassesAtHand {
+  readonly machine: Machine | null;
+  readonly travelMmPerS: number;
+}
+
 /** What the settings of a pass are asked. */
 function askedOf(
   { question, pieces, leader }: JointFacts,
   { rod, process, kind }: PassWay,
-  machine: Machine | null,
+  { machine, travelMmPerS }: PassesAtHand,
   { profile }: JobFacts,
 ): SettingsQuestion | null {
   return (
     question &&
-    settingsQuestion({ asked: question, pieces, record: leader, rod, pass: kind, process, machine, profile })
+    settingsQuestion({
+      asked: question,
+      pieces,
+      record: leader,
+      rod,
+      pass: kind,
+      process,
+      machine,
+      travelMmPerS,
+      profile,
+    })
   );
 }
 
 /** Settings of each kind of pass. What is wrong with the joint stands at its own field. */
-function settingsOf(one: JointFacts, ways: readonly PassWay[], machine: Machine | null, facts: JobFacts): PassSettings {
+function settingsOf(one: JointFacts, ways: readonly PassWay[], atHand: PassesAtHand, facts: JobFacts): PassSettings {
   return Object.fromEntries(
     ways.flatMap((way) => {
-      const asked = askedOf(one, way, machine, facts);
+      const asked = askedOf(one, way, atHand, facts);
       const found = asked && attempted(() => settings(asked));
       return found ? [[way.kind, found]] : [];
     }),
@@ -156,13 +174,13 @@ const lackingOf = (ways: readonly PassWay[], machine: Machine | null): readonly 
 function shortOf(
   one: JointFacts,
   ways: readonly PassWay[],
-  machine: Machine | null,
+  { machine, travelMmPerS }: PassesAtHand,
   facts: JobFacts,
 ): readonly PassShort[] {
   if (!machine) return [];
   const kinds = PASS_KINDS.flatMap((kind) => ways.find((way) => way.kind === kind) ?? []);
   return kinds.flatMap((way) => {
-    const asked = askedOf(one, way, null, facts);
+    const asked = askedOf(one, way, { machine: null, travelMmPerS }, facts);
     if (!asked) return [];
     const short = attempted(() =>
       machineShort(asked, settings(asked).amps[1], machine, facts.input.workshop?.machines ?? []),
@@ -197,7 +215,8 @@ export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
     pieces: one.pieces,
     rod: rod.used,
   });
-  const found = rod.used === undefined ? {} : settingsOf(one, waysSet(kept, leader, rod.used), machine, facts);
+  const atHand = { machine, travelMmPerS: travelOf(kept, travelMmPerS) };
+  const found = rod.used === undefined ? {} : settingsOf(one, waysSet(kept, leader, rod.used), atHand, facts);
   const metal = metalOf(one, kept, facts);
   const tacks = seam && tacksOf(seam, leader.joint.type, found.root?.tack.wide ?? false);
   const described = withLearnt(leader.joint, learnt ?? null);
@@ -215,6 +234,8 @@ export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
     seam && arcs.length === count
       ? seamQuestion({
           seam,
+          joint: weldedWith(leader.joint, rod.used),
+          landMm: landOf(leader.joint, leader, one.pieces),
           kept,
           passes: count,
           arcs,
@@ -268,7 +289,7 @@ export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
     followed: followSteps(plannedSteps(seam, tacks, runs), log),
     limitsC: Array.from({ length: count }, (_, pass) => problem && metalLimit(problem, pass)),
     lacks: lackingOf(ways, machine),
-    short: rod.used === undefined ? [] : shortOf(one, ways, machine, facts),
+    short: rod.used === undefined ? [] : shortOf(one, ways, atHand, facts),
     passes,
     metal,
     open,

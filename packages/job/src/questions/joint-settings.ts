@@ -4,6 +4,7 @@ import {
   LIMITS,
   type AcceptanceProfile,
   type ChooseInput,
+  type JointInput,
   type Process,
   type SettingsQuestion,
   type TorchSettings,
@@ -29,23 +30,33 @@ export interface SettingsFacts {
   /** What of the pass is otherwise than the joint says; left out: nothing. */
   readonly process?: Process | undefined;
   readonly machine: Machine | null;
+  /** How fast the hand goes, mm/s. */
+  readonly travelMmPerS: number;
   readonly profile: Pick<AcceptanceProfile, 'tint'>;
 }
+
+/** Square nose of the bevel of a joint, mm; undefined: it has none. */
+export const landOf = (
+  { type }: Pick<JointInput, 'type'>,
+  record: Pick<JointRecord, 'fit'> | null,
+  pieces: readonly Piece[],
+): number | undefined => (type === 'bevel' && record ? usualFitOf(type, record.fit, pieces).landMm : undefined);
 
 /** What is asked of the settings for a pass of a joint; null while nothing is described. */
 export function settingsQuestion(facts: SettingsFacts): SettingsQuestion | null {
   const { pieces, joint } = facts.asked;
   if (!joint) return null;
   const { rod, machine, profile } = facts;
-  const fit = facts.record && usualFitOf(joint.type, facts.record.fit, facts.pieces);
+  const landMm = landOf(joint, facts.record, facts.pieces);
   return {
     pieces,
     joint: weldedWith(joint, rod),
     rod,
     process: facts.process ?? joint.process ?? USUAL_PROCESS,
     pass: settingPassOfKind(facts.pass),
+    travelMmPerS: facts.travelMmPerS,
     brightCrater: profile.tint === 'none' || profile.tint === 'straw',
-    ...(fit && joint.type === 'bevel' ? { landMm: fit.landMm } : {}),
+    ...(landMm === undefined ? {} : { landMm }),
     ...(machine ? { machine: asSettingMachine(machine) } : {}),
   };
 }

@@ -1,4 +1,4 @@
-import type { Piece } from '@variatum/contracts';
+import type { JointRecord, Piece } from '@variatum/contracts';
 import {
   findGrade,
   interpassLimit,
@@ -67,6 +67,36 @@ export function likelyMetals(
       ];
     }),
   );
+}
+
+/** A joint and the one it is alike to; itself: it is alike to none. */
+export interface LedJoint {
+  readonly joint: Pick<JointRecord, 'sides'>;
+  readonly leader: Pick<JointRecord, 'sides'>;
+}
+
+/** Pieces nothing is known of, at joints alike to another one, as what meets in their place there. */
+export function withAlikeMetals(
+  metals: ReadonlyMap<string, LikelyMetal>,
+  joints: readonly LedJoint[],
+): ReadonlyMap<string, LikelyMetal> {
+  const known = new Map(metals);
+  for (const { joint, leader } of joints) {
+    if (joint === leader) continue;
+    const [own, led] = [joint.sides, leader.sides].map((sides) => sides.map(({ piece }) => piece)) as [
+      string[],
+      string[],
+    ];
+    // What meets at both is left out: a header is the same piece at all its outlets.
+    const stead = led.filter((piece) => !own.includes(piece));
+    own
+      .filter((piece) => !led.includes(piece))
+      .forEach((piece, index) => {
+        const [now, then] = [metals.get(piece), metals.get(stead[index] ?? '')];
+        if (now?.family === null && then) known.set(piece, { ...then, thicknessMm: now.thicknessMm });
+      });
+  }
+  return known;
 }
 
 /** Walls of the base metals among pieces, mm: an unknown one as usual. */

@@ -2,8 +2,10 @@ import { NO_SEAM_ORDER, type KeptPlan, type SeamOrder } from '@variatum/contract
 import {
   arcOfProcess,
   aimAtThicker,
+  bevelRootWall,
   cupBoreMm,
   habitsOf,
+  isFilleted,
   isSameSeam,
   isTacked,
   isWithin,
@@ -12,6 +14,7 @@ import {
   LIMITS,
   passesFor,
   readyRuns,
+  shouldComeThrough,
   tackLength,
   tackPlan,
   USUAL_COVER,
@@ -19,6 +22,7 @@ import {
   type ArcRun,
   type CastIronRules,
   type DepositedJoint,
+  type JointInput,
   type JointType,
   type SeamProblem,
   type SeamQuestion,
@@ -100,6 +104,9 @@ export const tackPlacesMm = ({ at, closed }: SeamTacks, { lengthMm }: Pick<Joint
 /** What the question of a seam is made from. */
 export interface SeamFacts {
   readonly seam: JointSeam;
+  readonly joint: Pick<JointInput, 'type' | 'technique'>;
+  /** Square nose of its bevel, mm; undefined: it has none. */
+  readonly landMm: number | undefined;
   readonly kept: SeamOrder;
   readonly passes: number;
   /** Current of each pass as it is set, A, and its process. */
@@ -116,6 +123,8 @@ export interface SeamFacts {
 /** What is asked of the search for an order and of the simulation of its heat. */
 export function seamQuestion({
   seam,
+  joint,
+  landMm,
   kept,
   passes,
   arcs,
@@ -133,6 +142,9 @@ export function seamQuestion({
       travelMmPerS: travelOf(kept, usualTravelMmPerS),
     })),
     aimMm: aimAtThicker(seam.sides),
+    isFillet: isFilleted(joint),
+    shouldComeThrough: shouldComeThrough(joint, 'root'),
+    ...(landMm === undefined ? {} : { rootWallMm: bevelRootWall(landMm) }),
     interpassC: interpassOf(kept, usualInterpassC),
     ...(shortBeads && { everyRunC: shortBeads.everyRunC, mostRunMm: shortBeads.mostRunMm }),
     people: kept.people,

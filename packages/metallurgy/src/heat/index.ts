@@ -4,6 +4,7 @@ export * from './distributed-source';
 export * from './cooling';
 export * from './arc';
 export * from './pool-shape';
+export * from './through-chance';
 export * from './tint-bands';
 export * from './enthalpy-table';
 export * from './heat-grid';

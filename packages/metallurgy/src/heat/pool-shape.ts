@@ -37,6 +37,18 @@ export interface PoolShape {
   readonly meltsThrough: number;
 }
 
+/** What is not known of a pool: efficiency, voltage, travel, wall, and how the metal flows in it. */
+export const DRAWN = 5;
+
+/** Share of the heat that digs. @param uniform 0 to 1 */
+export function digShare(uniform: number): number {
+  const [low, , high] = data.meltThrough.dig.share as [number, number, number];
+  return low + (high - low) * uniform;
+}
+
+/** Share of the heat that digs, most likely. */
+export const LIKELY_DIG = data.meltThrough.dig.share[1] as number;
+
 const EXTENT_M = 0.05;
 /** Widest half pool that is looked for, m. */
 const MOST_HALF_M = 0.025;
@@ -89,32 +101,39 @@ function reach(figure: (distanceM: number) => number, level: number, most: numbe
   return near;
 }
 
-function poolOnce(source: DistributedSource, thicknessM: number, meltsC: number): readonly [number, number, boolean] {
+/** @param dig share of the heat that digs: what a pool spreads sideways does not */
+function poolOnce(
+  source: DistributedSource,
+  thicknessM: number,
+  meltsC: number,
+  dig: number,
+): readonly [number, number, boolean] {
   const half = reach((yM) => hottestUnder(source, thicknessM, yM, 0), meltsC, MOST_HALF_M);
-  const through = hottestUnder(source, thicknessM, 0, thicknessM) >= meltsC;
+  const digging = { ...source, powerW: dig * source.powerW };
+  const through = hottestUnder(digging, thicknessM, 0, thicknessM) >= meltsC;
   const depth = through
     ? thicknessM
-    : reach((zM) => hottestUnder(source, thicknessM, 0, Math.min(zM, thicknessM)), meltsC, thicknessM);
+    : reach((zM) => hottestUnder(digging, thicknessM, 0, Math.min(zM, thicknessM)), meltsC, thicknessM);
   return [2 * half, depth, through];
 }
 
 /**
  * Width, depth and melting through of a steady pool, over what is not known of the arc: its efficiency and voltage
- * where they are left out, how evenly the hand travels, and the wall.
+ * where they are left out, how evenly the hand travels, how the metal flows in the pool, and the wall.
  * @param seed the same seed gives the same answer
  */
 export function poolShape(question: PoolQuestion, seed: number): PoolShape {
   const { arc, thicknessMm, startC, meltsC, conductivity, diffusivity } = question;
   const { samples } = data.meltThrough;
   const [lowest, , highest] = data.arc.efficiency as [number, number, number];
-  const uniforms = stratifiedUniforms(seed, samples, 4, samples);
+  const uniforms = stratifiedUniforms(seed, samples, DRAWN, samples);
   const widths = new Float64Array(samples);
   const depths = new Float64Array(samples);
   let through = 0;
   for (let sample = 0; sample < samples; sample++) {
     const about = (dimension: number, share: number): number =>
-      1 + share * (2 * (uniforms[sample * 4 + dimension] as number) - 1);
-    const efficiency = arc.efficiency ?? lowest + (highest - lowest) * (uniforms[sample * 4] as number);
+      1 + share * (2 * (uniforms[sample * DRAWN + dimension] as number) - 1);
+    const efficiency = arc.efficiency ?? lowest + (highest - lowest) * (uniforms[sample * DRAWN] as number);
     const volts = arc.volts ?? usualVolts(arc.amps) * about(1, data.arc.voltShare);
     const source: DistributedSource = {
       sigmaM: arcSigma(arc.amps),
@@ -125,7 +144,7 @@ export function poolShape(question: PoolQuestion, seed: number): PoolShape {
       diffusivity,
     };
     const wall = (thicknessMm / 1000) * about(3, data.arc.wallShare);
-    const [width, depth, isThrough] = poolOnce(source, wall, meltsC);
+    const [width, depth, isThrough] = poolOnce(source, wall, meltsC, digShare(uniforms[sample * DRAWN + 4] as number));
     widths[sample] = width * 1000;
     depths[sample] = depth * 1000;
     if (isThrough) through++;

@@ -1,6 +1,6 @@
 import choice from '../../data/choice.json';
 import { findRod, notInCatalogue, RODS, type Rod } from '../catalogue';
-import { isoLineSurface, type FerriteSurface, type IsoFerriteLines } from '../constitution';
+import { isoLineSurface, type IsoFerriteLines } from '../constitution';
 import { FaultCollector, InputError } from '../errors';
 import type { ConfirmedCounts } from '../identify';
 import { isWithin, LIMITS } from '../piece';

@@ -1,9 +1,4 @@
-import {
-  compositionSampler,
-  drawComposition,
-  ELEMENT_COUNT,
-  type CompositionSampler,
-} from '../composition';
+import { compositionSampler, drawComposition, ELEMENT_COUNT, type CompositionSampler } from '../composition';
 import choice from '../../data/choice.json';
 import { SOLIDIFICATION_MODES, solidificationModeIndex, type GoverningDiagram } from '../constitution';
 import {

@@ -1,12 +1,21 @@
 import data from '../../data/heat.json';
 import { findGrade, type MaterialFamily } from '../catalogue';
 import { toVector } from '../composition';
-import { meanProperties, poolEdge, poolShape, thermalMaterial, type RunRecord, type WeldHistory } from '../heat';
+import {
+  meanProperties,
+  MOST_THROUGH,
+  poolEdge,
+  poolShape,
+  thermalMaterial,
+  type RunRecord,
+  type WeldHistory,
+} from '../heat';
 import { minutesToSensitise } from '../risk';
 import { capOf, heldTo, transverseShrinkage, withRange } from '../shrinkage';
 import { unreached } from './access';
 import { colourReach } from './colour-limit';
 import { familyOfMaterial, passArea, type SeamQuestion } from './seam-question';
+import { seamThrough, wallUnder } from './seam-through';
 import type { WallHeat } from './through-wall';
 import type { HeatOfSide } from './weld-heat';
 
@@ -111,13 +120,21 @@ export function firstBead(seam: SeamQuestion) {
   return { arc: seam.arcs[0]!, thicknessMm, startC: 20, meltsC: poolEdge(metal, figures.volumetricHeat), ...figures };
 }
 
+const percentOf = (chance: number): number => Math.round(100 * chance);
+
+/** Whether a side melts through that should not, more often than is borne. */
+const isThroughTooOften = ({ shouldComeThrough }: SeamQuestion, chances: readonly number[]): boolean =>
+  shouldComeThrough === false && Math.max(...chances) > MOST_THROUGH;
+
 function throughRemark(seam: SeamQuestion, seed: number): HeatRemark {
-  const bead = firstBead(seam);
-  const { meltsThrough, depthMm } = poolShape(bead, seed);
-  const percent = Math.round(100 * meltsThrough);
+  const cold = firstBead(seam);
+  const bead = { ...cold, thicknessMm: wallUnder(seam, cold.thicknessMm, 0) };
+  const { depthMm } = poolShape(bead, seed);
+  const chances = seamThrough(seam, 0);
+  const percent = percentOf(Math.max(...chances));
   return {
     about: 'melt-through',
-    level: 'good',
+    level: isThroughTooOften(seam, chances) ? 'high' : 'good',
     words:
       percent >= 50
         ? `The root melts through ${bead.thicknessMm} mm in ${percent} of 100 beads like the first.`
@@ -127,23 +144,28 @@ function throughRemark(seam: SeamQuestion, seed: number): HeatRemark {
 }
 
 /** Melting on either side of a thick-to-thin joint: a thick side that does not melt is not joined. */
-function wallRemark({ aimMm }: SeamQuestion, { thicknessMm, meltedMm }: WallHeat): HeatRemark {
+function wallRemark(seam: SeamQuestion, { thicknessMm, meltedMm }: WallHeat): HeatRemark {
+  const { aimMm } = seam;
   const thick = thicknessMm[0] >= thicknessMm[1] ? 0 : 1;
   const thin = thick === 0 ? 1 : 0;
+  const chances = seamThrough(seam, 0);
   const deep = (side: 0 | 1): string =>
-    meltedMm[side] === 0
-      ? 'does not melt'
-      : meltedMm[side] >= thicknessMm[side] - 0.05
-        ? 'melts through'
-        : `melts about ${meltedMm[side].toFixed(1)} mm deep`;
+    meltedMm[side] === 0 ? 'does not melt' : `melts about ${meltedMm[side].toFixed(1)} mm deep`;
+  const thinSide =
+    percentOf(chances[thin]) >= 1 ? `melts through in ${percentOf(chances[thin])} of 100 beads` : deep(thin);
+  const tooOften = isThroughTooOften(seam, chances);
   const aimed = aimMm ? ', the arc aimed at the thick side' : '';
   const cold = meltedMm[thick] === 0;
+  const ways = [
+    ...(tooOften ? [' Less current, or quicker.'] : []),
+    ...(cold ? [' More current, aim farther onto the thick side, or warm it first.'] : []),
+  ];
   return {
     about: 'wall',
-    level: cold ? 'high' : 'good',
+    level: cold || tooOften ? 'high' : 'good',
     words:
       `Thick to thin${aimed}: the ${thicknessMm[thick]} mm side ${deep(thick)}, the ${thicknessMm[thin]} mm side ` +
-      `${deep(thin)}.${cold ? ' More current, aim farther onto the thick side, or warm it first.' : ''}`,
+      `${thinSide}.${ways.join('')}`,
   };
 }
 

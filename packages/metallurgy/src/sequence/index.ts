@@ -12,6 +12,7 @@ export * from './search';
 export * from './order';
 export * from './order-plans';
 export * from './heat-remarks';
+export * from './seam-through';
 export * from './through-wall';
 export * from './weld-heat';
 export * from './joint-seam';

@@ -44,6 +44,12 @@ export interface SeamQuestion {
   readonly arcs: readonly ArcQuestion[];
   /** Where the arc is aimed across the seam, mm; positive on the second side. */
   readonly aimMm?: number | undefined;
+  /** Whether heat runs off into a third plate: a fillet at a tee, a lap, a socket; left out: it does not. */
+  readonly isFillet?: boolean | undefined;
+  /** Whether the first pass should come through; left out: nobody asks. */
+  readonly shouldComeThrough?: boolean | undefined;
+  /** Wall the first pass has to melt where its edge is bevelled, mm; left out: the whole. */
+  readonly rootWallMm?: number | undefined;
   readonly interpassC: number | null;
   /** Most the metal may be before any run, the root's too, °C; null or left out: it does not matter. */
   readonly everyRunC?: number | null | undefined;

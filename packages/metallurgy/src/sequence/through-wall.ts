@@ -4,7 +4,9 @@ import {
   arcPower,
   arcSigma,
   criticalThickness,
+  FILLET_SHARE,
   hottestUnder,
+  LIKELY_DIG,
   meanProperties,
   poolEdge,
   simulateSection,
@@ -107,17 +109,24 @@ function widthOf({ acrossMm, depthMm, peakC }: Cut, levelC: number): number {
  * not know. Chosen so that an even plate of the mean thickness melts as deep as the closed form says for the moving
  * arc; where it melts through, or not at all, so that it melts, or colours, as wide.
  */
-function shareAcross(arc: ArcQuestion, material: ThermalMaterial, thicknessMm: number, startC: number): number {
+function shareAcross(
+  arc: ArcQuestion,
+  material: ThermalMaterial,
+  { thicknessMm, isFillet }: { readonly thicknessMm: number; readonly isFillet: boolean },
+  startC: number,
+): number {
   const figures = meanProperties(material, material.solidusC);
   const source = {
-    powerW: arcPower(arc),
+    powerW: (isFillet ? FILLET_SHARE : 1) * arcPower(arc),
     travelMPerS: arc.travelMmPerS / 1000,
     startC,
     sigmaM: arcSigma(arc.amps),
     ...figures,
   };
+  const digging = { ...source, powerW: LIKELY_DIG * source.powerW };
+  // What flows outwards in the pool makes it wide, and does not dig.
   const hottest = (yMm: number, zMm: number): number =>
-    hottestUnder(source, thicknessMm / 1000, yMm / 1000, zMm / 1000);
+    hottestUnder(zMm > 0 ? digging : source, thicknessMm / 1000, yMm / 1000, zMm / 1000);
   const edge = poolEdge(material, figures.volumetricHeat);
   const far = (at: (mm: number) => number, level: number, most: number): number =>
     bisect((mm) => at(mm) >= level, [0, most], 10);
@@ -127,7 +136,7 @@ function shareAcross(arc: ArcQuestion, material: ThermalMaterial, thicknessMm: n
   const wanted = byDepth ? deep : far((mm) => hottest(mm, 0), melts ? edge : COLOURED_C, 40);
   const plate = { material, thicknessMm, reachMm: data.section.reachMm };
   const found = (share: number): number => {
-    const cut = cutOf([plate, plate], { ...arcSource(arc), powerW: share * source.powerW }, startC);
+    const cut = cutOf([plate, plate], { ...arcSource(arc), powerW: share * arcPower(arc) }, startC);
     return byDepth ? depthOf(cut, 1, material.solidusC) : widthOf(cut, melts ? material.solidusC : COLOURED_C);
   };
   return bisect((share) => found(share) <= wanted, SHARES, 6);
@@ -197,7 +206,8 @@ export function wallHeat(seam: SeamQuestion, runs: readonly RunRecord[]): WallHe
   const { pass, metC } = warmest;
   const arc = seam.arcs[Math.min(pass, seam.arcs.length - 1)]!;
   const source = arcSource(arc, seam.aimMm);
-  const share = shareAcross(arc, first.material, (first.thicknessMm + second.thicknessMm) / 2, metC);
+  const mean = { thicknessMm: (first.thicknessMm + second.thicknessMm) / 2, isFillet: seam.isFillet ?? false };
+  const share = shareAcross(arc, first.material, mean, metC);
   const cut = cutOf([first, second], { ...source, powerW: share * source.powerW }, metC);
   const meltedMm = [depthOf(cut, 0, cut.solidusC[0]), depthOf(cut, 1, cut.solidusC[1])] as const;
   return { ...cut, pass, metC, meltedMm, because };

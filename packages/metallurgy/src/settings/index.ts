@@ -2,6 +2,7 @@ export * from './after-crack';
 export * from './cover';
 export * from './current-ways';
 export * from './crater-cooling';
+export * from './through-limit';
 export * from './torch-settings';
 export * from './settings';
 export * from './free-machining';

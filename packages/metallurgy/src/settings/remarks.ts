@@ -19,8 +19,8 @@ export function settingRemarks(
   if (amps !== undefined) {
     if (amps > high * overRange)
       remarks.push(
-        `${amps} A is ${Math.round((100 * amps) / high - 100)} % over the range: it melts through, and the ` +
-          'colour goes wide.',
+        `${amps} A is ${Math.round((100 * amps) / high - 100)} % over the range: the pool is hard to hold, and ` +
+          'the colour goes wide.',
       );
     if (amps < low * underRange)
       remarks.push(`${amps} A is under the range: the pool is slow to form and the edges cook beside it.`);

@@ -7,6 +7,7 @@ import {
   secondsUntilBelow,
   settingRemarks,
   settings,
+  throughChances,
   type CraterQuestion,
   type SettingsQuestion,
 } from '.';
@@ -101,6 +102,30 @@ describe('settings at the torch', () => {
       { numRuns: 40 },
     );
   });
+  test('what should not come through does so at most one time in ten, slower with less current', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.8, max: 8, noNaN: true }),
+        fc.double({ min: 0.8, max: 12, noNaN: true }),
+        fc.constantFrom('304', '430', 'A36'),
+        fc.constantFrom('fillet', 'lap', 'socket'),
+        fc.double({ min: 0.8, max: 3, noNaN: true }),
+        (first, second, grade, type, travelMmPerS) => {
+          const joint = { type, technique: 'fillet' } as const;
+          const { amps } = of({ wall: [first, second], grades: ['304', grade], rod: 'ER308L', joint, travelMmPerS });
+          const sides = [
+            { material: { grade: '304' }, thicknessMm: first },
+            { material: { grade }, thicknessMm: second },
+          ];
+          for (const chance of throughChances(sides, joint, { amps: amps[2], travelMmPerS }))
+            expect(chance).toBeLessThanOrEqual(0.1);
+        },
+      ),
+      { numRuns: 40 },
+    );
+    const slow = of({ wall: [2, 2], rod: 'ER308L', joint: { type: 'fillet', technique: 'fillet' }, travelMmPerS: 1 });
+    expect(slow.reasons.map(({ reason }) => reason).join()).toContain('melts through more often than one time in 10');
+  });
   test('faulty fields are named', () => {
     expect(faultsOf(() => settings({ pieces: [], joint: { type: 'nonsense' as never }, rod: 'ER000' }))).toEqual([
       'pieces',
@@ -155,7 +180,7 @@ describe('what follows from what is set otherwise', () => {
   });
   test('over and under the range, beyond the machine, and short slopes and post-flow are said', () => {
     expect(settingRemarks(found, { amps: 200 })).toEqual([
-      expect.stringContaining('it melts through'),
+      expect.stringContaining('hard to hold'),
       expect.stringContaining('about 70 A on its socket'),
     ]);
     expect(settingRemarks(found, { amps: 5 })).toEqual([expect.stringContaining('under the range')]);

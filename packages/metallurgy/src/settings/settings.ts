@@ -1,5 +1,5 @@
 import data from '../../data/settings.json';
-import { findRod, isAustenitic, type MaterialFamily, type Process } from '../catalogue';
+import { findGrade, findRod, isAustenitic, type MaterialFamily, type Process } from '../catalogue';
 import { meanComposition } from '../composition';
 import { FaultCollector, InputError } from '../errors';
 import { checkJoint, completeJoint, JOINTS, thicknessesOf, type JointInput } from '../joint';
@@ -7,6 +7,7 @@ import { isWithin, LIMITS } from '../piece';
 import { pieceBelief, type PieceInput } from '../rod';
 import {
   torchSettings,
+  USUAL_TRAVEL_MM_PER_S,
   type SettingMachine,
   type SettingPass,
   type SettingSide,
@@ -26,6 +27,8 @@ export interface SettingsQuestion {
   readonly pass?: SettingPass | undefined;
   /** Square nose below a bevel, mm. */
   readonly landMm?: number | undefined;
+  /** How fast the hand goes, mm/s; left out: as usual. */
+  readonly travelMmPerS?: number | undefined;
   /** Whether the crater must keep its colour; left out: yes. */
   readonly brightCrater?: boolean | undefined;
 }
@@ -45,7 +48,10 @@ function sideOf(piece: PieceInput, index: number, thicknessMm: number): SettingS
     if (S >= SULPHUR || (isAustenitic(family) && Ni > data.crackProne.nickelPercent)) prone += probability;
   }
   const [family] = [...shares].reduce((best, one) => (one[1] > best[1] ? one : best));
-  return { thicknessMm, family, crackProne: prone > data.crackProne.fromShare };
+  const likeliest = candidates.find(({ material }) => material.family === family)?.material.id;
+  // Metal that is described by its analysis has no grade.
+  const material = likeliest !== undefined && findGrade(likeliest) ? { grade: likeliest } : { family };
+  return { thicknessMm, family, material, crackProne: prone > data.crackProne.fromShare };
 }
 
 /**
@@ -67,6 +73,9 @@ export function settingsProblem(question: SettingsQuestion): SettingsProblem {
   const { mostAmperes } = question.machine ?? {};
   if (mostAmperes !== undefined && mostAmperes !== null && !isWithin(mostAmperes, LIMITS.machineAmperes))
     faults.errors.push({ path: ['machine', 'mostAmperes'], message: `give ${LIMITS.machineAmperes.join(' to ')} A` });
+  const { travelMmPerS } = question;
+  if (travelMmPerS !== undefined && !isWithin(travelMmPerS, LIMITS.travelMmPerS))
+    faults.errors.push({ path: ['travelMmPerS'], message: `give ${LIMITS.travelMmPerS.join(' to ')} mm/s` });
   if (faults.errors.length > 0) throw new InputError(faults.errors);
   const walls = thicknessesOf(joint.thicknessMm);
   const sides = pieces.flatMap((piece, index): SettingSide[] =>
@@ -78,7 +87,14 @@ export function settingsProblem(question: SettingsQuestion): SettingsProblem {
   const all =
     sides.length > 0
       ? sides
-      : [{ thicknessMm: walls[0] ?? JOINTS.defaultThicknessMm, family: 'austenitic' as const, crackProne: false }];
+      : [
+          {
+            thicknessMm: walls[0] ?? JOINTS.defaultThicknessMm,
+            family: 'austenitic' as const,
+            material: { family: 'austenitic' as const },
+            crackProne: false,
+          },
+        ];
   const process = question.process ?? joint.process ?? 'gtaw';
   const completed = completeJoint(
     joint,
@@ -93,6 +109,7 @@ export function settingsProblem(question: SettingsQuestion): SettingsProblem {
     process,
     pass,
     machine: question.machine,
+    travelMmPerS: travelMmPerS ?? USUAL_TRAVEL_MM_PER_S,
     brightCrater: question.brightCrater ?? true,
   };
 }

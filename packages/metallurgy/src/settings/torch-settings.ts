@@ -1,9 +1,12 @@
 import data from '../../data/settings.json';
+import heat from '../../data/heat.json';
 import { FAMILIES, isCastIron, type Confidence, type MaterialFamily, type Process } from '../catalogue';
 import { supplyLimitedCurrent, type MachineKind, type Supply } from '../current';
 import { fromJson } from '../from-json';
+import { FILLET_SHARE, type MaterialQuestion } from '../heat';
 import type { Joint } from '../joint';
 import { secondsUntilBelow } from './crater-cooling';
+import { isFilleted, shouldComeThrough, throughLimit } from './through-limit';
 
 /** Passes settings are made for. */
 export const SETTING_PASSES = ['root', 'fill', 'cap'] as const;
@@ -30,6 +33,8 @@ export interface SettingMachine {
 export interface SettingSide {
   readonly thicknessMm: number;
   readonly family: MaterialFamily;
+  /** What it is taken for where heat is reckoned. */
+  readonly material: MaterialQuestion;
   /** Whether it is prone to hot cracking: sulphur, a fully austenitic pool, a casting. */
   readonly crackProne: boolean;
 }
@@ -45,6 +50,7 @@ export interface SettingsProblem {
   readonly process: Process;
   readonly pass: SettingPass;
   readonly machine?: SettingMachine | undefined;
+  readonly travelMmPerS: number;
   /** Colour of the crater that is kept from: palest colour, or any. */
   readonly brightCrater: boolean;
 }
@@ -92,19 +98,25 @@ type Three = readonly [number, number, number];
 const three = (values: readonly number[]): Three => values as unknown as Three;
 const within = (value: number, low: number, high: number): number => Math.min(high, Math.max(low, value));
 const tidy = (amps: number): number => (amps < 100 ? Math.round(amps) : Math.round(amps / 5) * 5);
+const tidyDown = (amps: number): number => (amps < 100 ? Math.floor(amps) : Math.floor(amps / 5) * 5);
 const FACTORS = fromJson<Readonly<Partial<Record<MaterialFamily, number>>>>(data.familyFactor);
+
+/** Wall the root of a bevelled edge has to melt, mm: its nose and some of the slope above it. */
+export function bevelRootWall(landMm: number): number {
+  const { bevelRootMm, overLandMm } = data.heated;
+  return within(landMm + overLandMm, bevelRootMm[0] as number, bevelRootMm[1] as number);
+}
 
 /** Wall one pass has to melt, mm: the thinner side and some of the thicker; no more than a pass takes. */
 export function heatedWall({ sides, joint, pass, landMm }: SettingsProblem): number {
   const walls = sides.map(({ thicknessMm }) => thicknessMm);
   const [thin, thick] = [Math.min(...walls), Math.max(...walls)];
-  const { shareOfThicker, mostRatio, mostMm, bevelRootMm, overLandMm } = data.heated;
+  const { shareOfThicker, mostRatio, mostMm } = data.heated;
   const both = thin + shareOfThicker * (Math.min(thick, mostRatio * thin) - thin);
   if (joint.technique === 'overlay' || joint.technique === 'buttering') return Math.min(both, mostMm.overlay);
   if (joint.technique === 'fillet') return Math.min(both, mostMm.fillet);
   if (pass !== 'root' || joint.technique === 'fill') return Math.min(both, mostMm.fill);
-  if (joint.type === 'bevel' && landMm !== null)
-    return Math.min(both, within(landMm + overLandMm, bevelRootMm[0] as number, bevelRootMm[1] as number));
+  if (joint.type === 'bevel' && landMm !== null) return Math.min(both, bevelRootWall(landMm));
   return Math.min(both, mostMm.root);
 }
 
@@ -262,7 +274,24 @@ export function currentFactors({ sides, joint, pass }: Pick<SettingsProblem, 'si
 export const wantedCurrent = (problem: SettingsProblem): number =>
   ampsOf(problem, heatedWall(problem), () => undefined)[1];
 
-function ampsOf({ sides, joint, process, pass }: SettingsProblem, wall: number, say: Say): Three {
+/** Current of a pass, with nothing melted through that should not be. */
+function ampsOf(problem: SettingsProblem, wall: number, say: Say): Three {
+  const usual = usualAmps(problem, wall, say);
+  const { sides, joint, process, pass, travelMmPerS } = problem;
+  if (process !== 'gtaw' || shouldComeThrough(joint, pass)) return usual;
+  const { amps, side } = throughLimit(sides, joint, { amps: usual[2], travelMmPerS });
+  if (amps >= usual[2]) return usual;
+  const most = tidyDown(amps);
+  say(
+    'amps',
+    `Above ${most} A the ${sides[side]?.thicknessMm} mm side melts through more often than one time in ` +
+      `${Math.round(1 / heat.meltThrough.mostChance)} at ${travelMmPerS} mm/s.`,
+    heat.meltThrough.dig,
+  );
+  return usual.map((one) => Math.min(one, most)) as unknown as Three;
+}
+
+function usualAmps({ sides, joint, process, pass }: SettingsProblem, wall: number, say: Say): Three {
   if (process === 'smaw') {
     const { mm, amps } = electrodeFor(Math.min(...sides.map(({ thicknessMm }) => thicknessMm)));
     say('amps', `Range of a stainless electrode of ${mm} mm; the lower part upright and on thin edges.`, {
@@ -291,8 +320,6 @@ function ampsOf({ sides, joint, process, pass }: SettingsProblem, wall: number, 
   );
   return [low * factor, mode * factor, high * factor];
 }
-
-const FILLETED: ReadonlySet<string> = new Set(['fillet', 'lap', 'saddle', 'socket', 'patch', 'toe-crack']);
 
 interface Consumable {
   readonly mm: number;
@@ -336,7 +363,7 @@ function postFlow(
   // Heat runs off into both sides, and of a fillet into three directions.
   const wall =
     sides.reduce((sum, { thicknessMm }) => sum + Math.min(thicknessMm, 2.5 * side.thicknessMm), 0) / sides.length;
-  const kept = FILLETED.has(joint.type) ? data.arc.filletShare : 1;
+  const kept = isFilleted(joint) ? FILLET_SHARE : 1;
   const { conductivityWPerMK, diffusivityMm2PerS } = FAMILIES[side.family];
   const { efficiency, travelMmPerS, weldedBeforeS, lossWPerM2K, coldestC, palestC, mostS, secondsPerAmp } = data.arc;
   const limitC = brightCrater ? coldestC : palestC;

@@ -16,3 +16,4 @@ export * from './words';
 export * from './alarm-words';
 export * from './decided-words';
 export * from './lettered';
+export * from './through-words';

@@ -2,9 +2,9 @@ import { computed, inject, Injectable, signal } from '@angular/core';
 import type { SettingOverrides } from '@variatum/contracts';
 import { currentOf, PASS_KINDS, type Current, type PassKind } from '@variatum/job';
 import { formatFlow, formatLength, LIMITS, settingRemarks, type TorchSettings } from '@variatum/metallurgy';
-import { rodWithin } from '@variatum/presentation';
+import { rodWithin, throughWords } from '@variatum/presentation';
 import { JobPlan } from '../job/job-plan';
-import { JobStore, JointStore } from '../job/stores';
+import { JobStore, JointStore, PartStore } from '../job/stores';
 import { fieldBy, type FieldOf } from '../kit/fields';
 import { WorkshopStore } from '../settings/workshop-store';
 
@@ -57,6 +57,7 @@ export class SettingsPlanning {
   private readonly plan = inject(JobPlan);
   private readonly jobs = inject(JobStore);
   private readonly joints = inject(JointStore);
+  private readonly part = inject(PartStore);
   private readonly workshops = inject(WorkshopStore);
   readonly pass = signal<PassKind>('root');
   /** Kinds of passes there are settings for. */
@@ -140,8 +141,10 @@ export class SettingsPlanning {
 
   /** What follows from what is set otherwise, and from the machine. */
   readonly remarks = computed(() => {
-    const found = this.reckoned();
-    return found ? settingRemarks(found, this.own()) : [];
+    const [found, shown] = [this.reckoned(), this.plan.shown()];
+    const planned = shown?.passes[shown.ways.findIndex(({ kind }) => kind === this.pass())];
+    const through = planned && throughWords(planned, this.part.letters());
+    return found ? [...settingRemarks(found, this.own()), ...(through ? [through] : [])] : [];
   });
   readonly tackWords = computed(() => {
     const [found, tack, amps] = [this.reckoned(), this.tack(), this.plan.shown()?.tackAmps];
