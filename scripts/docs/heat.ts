@@ -167,6 +167,11 @@ ${thermal.emissivity.source}.
 Rosenthal 1946 for thick bodies and thin sheet; a plate between them by images in both faces. Width and depth of the
 pool, and melting through, are the isotherm of an arc of some width (Eagar and Tsai 1983, in a plate by images) over
 what is not known of an arc (${heat.arc.source}). These forms know no heat of fusion: ${heat.meltThrough.source}.
+Nor do they know how metal flows in a pool: ${heat.meltThrough.dig.share.join(' to ')} of the heat digs
+(${heat.meltThrough.dig.source}). Beside another wall heat divides as the walls do, and of a fillet
+${heat.meltThrough.fillet.share} stays in the two sides (${heat.meltThrough.fillet.source}). The chance of melting
+through that follows (\`throughChance\`) is one figure for settings, plan and heat; no current is recommended that
+melts through what should stay more often than ${100 * heat.meltThrough.mostChance} times in 100 at the travel that is set.
 
 ${spots()}
 
