@@ -230,6 +230,7 @@ const cannotSchema = z
 export const PLAN_DOINGS = [
   'prepare',
   'gas-on',
+  'hold',
   'tack',
   'rest',
   'roll',
@@ -238,8 +239,11 @@ export const PLAN_DOINGS = [
   'run',
   'peen',
   'gas-off',
+  'post-heat',
+  'release',
   'clean-up',
   'inspect',
+  'repair',
 ] as const;
 
 /** One step of the whole part. */
@@ -258,6 +262,8 @@ const stepSchema = z
     until: z.union([z.object({ belowC: figure }).readonly(), z.object({ ppm: figure }).readonly()]).nullable(),
     /** Gas behind the root from here on, L/min; null: it stays as it is. */
     flowLpm: figure.nullable(),
+    /** Heat the metal is brought to and kept at, °C; null: none. */
+    atC: z.object({ low: figure, high: figure }).readonly().nullable(),
     /** How far the part is turned, mm along a ring; null: it stays, or is turned end for end. */
     turnMm: figure.nullable(),
     state: z.enum(['open', 'burning', 'broken', 'done', 'skipped']),

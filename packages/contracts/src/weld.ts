@@ -6,6 +6,7 @@ import {
   MAGNET_PULLS,
   OXYGEN_BY,
   OXYGEN_PLACES,
+  PROCESSES,
   STOP_REASONS,
   TAKEN_BY,
 } from '@variatum/metallurgy';
@@ -31,6 +32,7 @@ export const weldEntrySchema = z.discriminatedUnion('kind', [
     lot: text(60),
     person,
     planned: z.int().min(1).max(9999).optional(),
+    process: z.enum(PROCESSES).optional(),
   }),
   z.strictObject({ kind: z.literal('stop'), of: id, why: z.enum(STOP_REASONS), toMm: along.nullable() }),
   z.strictObject({

@@ -42,7 +42,10 @@ export const heat: Check = ({ plan, joints, whole }) =>
           ...(burnt ? held(own.id, 'heat: current of a pass', burnt.amps, pass.amps.median) : []),
           ...held(own.id, 'heat: arc energy', pass.arcEnergyKJPerMm, arcEnergy),
           ...held(own.id, 'heat: input below the arc’s', pass.heatInputKJPerMm < arcEnergy, true),
-          ...held(own.id, 'heat: melts through more often than is borne', meltsTooOften(pass, leader), false),
+          // What is alike is set as the one it is alike to, whatever metal it is of itself.
+          ...(own.alikeTo === null
+            ? held(own.id, 'heat: melts through more often than is borne', meltsTooOften(pass, leader), false)
+            : []),
         ];
       }),
     ];

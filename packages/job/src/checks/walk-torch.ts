@@ -79,7 +79,8 @@ function factsOf(own: JointPlan, whole: WholePlan, next: TorchFacts['next'], now
     lastEndMs: null,
     free: null,
     turn: null,
-    gasHere: null,
+    here: null,
+    afterwards: { releaseBelowC: null, heat: null },
   };
 }
 

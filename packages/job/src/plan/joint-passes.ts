@@ -13,6 +13,7 @@ import {
 } from '@variatum/metallurgy';
 import {
   currentOf,
+  remembered,
   settingPassOfKind,
   thinnerMm,
   weldedWith,
@@ -48,6 +49,12 @@ function dilutionOf({ dilution }: Joint, way: PassWay, rod: string | null): Plan
   return { low: dilution.min, median: dilution.mode, high: dilution.max };
 }
 
+/** Chances of a pass as they were reckoned last. */
+const throughOf = remembered(
+  ({ seam, pass }: { readonly seam: Parameters<typeof seamThrough>[0]; readonly pass: number }) =>
+    seamThrough(seam, pass),
+);
+
 /** How likely a pass melts through the pieces of a seam that have a wall; reckoned of a tungsten arc. */
 function meltsThroughOf(
   { process }: PassWay,
@@ -57,7 +64,8 @@ function meltsThroughOf(
   pass: number,
 ): PlannedPass['meltsThrough'] {
   if (process !== 'gtaw' || !seam) return [];
-  const chances = seamThrough(question, pass);
+  const { sides, arcs, isFillet, rootWallMm } = question;
+  const chances = throughOf({ seam: { sides, arcs, isFillet, rootWallMm }, pass });
   return pieces.slice(0, chances.length).flatMap(({ id, kind }, side) => {
     const probability = chances[side];
     return kind === 'base' && probability !== undefined ? [{ piece: id, probability }] : [];

@@ -16,6 +16,7 @@ import {
   settings,
   type ArcRun,
   type FollowedStep,
+  type HeatAdvice,
   type Joint,
   type Judgement,
   type PassLog,
@@ -37,6 +38,7 @@ import {
   machineAtHand,
   machineShort,
   PASS_KINDS,
+  remembered,
   rodsInStock,
   scaledOrder,
   seamOf,
@@ -60,7 +62,7 @@ import { withLearnt } from '../learning';
 import { decisionOf, weldLogOf } from '../records';
 import { plannedSteps } from '../torch';
 import type { JobFacts, JointFacts } from './job-facts';
-import { metalOf } from './joint-metal';
+import { heatOf, metalOf } from './joint-metal';
 import { passesOfJoint } from './joint-passes';
 
 /** What one kind of pass wants and the machine does not give. */
@@ -107,6 +109,8 @@ export interface JointPlan {
   /** What its passes want and the machine does not give; empty: it gives enough, or nothing limits it. */
   readonly short: readonly PassShort[];
   readonly passes: readonly PlannedPass[];
+  /** Heat before, between and afterwards, for the rod that is used. */
+  readonly heat: readonly HeatAdvice[];
   readonly metal: PlannedMetal;
   readonly open: readonly PlanCode[];
 }
@@ -125,6 +129,9 @@ function rodOf({ joint, choice }: JointFacts, { input, joints }: JobFacts): Plan
     best,
   };
 }
+
+/** Settings of a pass, as they were reckoned last. */
+const settingsFor = remembered(settings);
 
 /** What all passes of a joint are made with. */
 interface PassesAtHand {
@@ -160,7 +167,7 @@ function settingsOf(one: JointFacts, ways: readonly PassWay[], atHand: PassesAtH
   return Object.fromEntries(
     ways.flatMap((way) => {
       const asked = askedOf(one, way, atHand, facts);
-      const found = asked && attempted(() => settings(asked));
+      const found = asked && attempted(() => settingsFor(asked));
       return found ? [[way.kind, found]] : [];
     }),
   );
@@ -183,7 +190,7 @@ function shortOf(
     const asked = askedOf(one, way, { machine: null, travelMmPerS }, facts);
     if (!asked) return [];
     const short = attempted(() =>
-      machineShort(asked, settings(asked).amps[1], machine, facts.input.workshop?.machines ?? []),
+      machineShort(asked, settingsFor(asked).amps[1], machine, facts.input.workshop?.machines ?? []),
     );
     return short ? [{ pass: way.kind, ...short }] : [];
   });
@@ -217,7 +224,8 @@ export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
   });
   const atHand = { machine, travelMmPerS: travelOf(kept, travelMmPerS) };
   const found = rod.used === undefined ? {} : settingsOf(one, waysSet(kept, leader, rod.used), atHand, facts);
-  const metal = metalOf(one, kept, facts);
+  const heat = heatOf(one, rod.used);
+  const metal = metalOf(one, heat, kept, facts);
   const tacks = seam && tacksOf(seam, leader.joint.type, found.root?.tack.wide ?? false);
   const described = withLearnt(leader.joint, learnt ?? null);
   const completed = completedJoint(weldedWith(described, rod.used), one.pieces);
@@ -291,6 +299,7 @@ export function planJoint(one: JointFacts, facts: JobFacts): JointPlan {
     lacks: lackingOf(ways, machine),
     short: rod.used === undefined ? [] : shortOf(one, ways, atHand, facts),
     passes,
+    heat,
     metal,
     open,
   };

@@ -23,7 +23,7 @@ import {
 import { jobFacts, type JobFacts } from './job-facts';
 import { planJoint, type JointPlan } from './joint-plan';
 import type { OrderAsked, Reckoning } from './kept-answers';
-import { gasSteps, lastSteps, preparationSteps, turnSteps, weldSteps } from './part-steps';
+import { coolingSteps, gasSteps, holdSteps, lastSteps, preparationSteps, turnSteps, weldSteps } from './part-steps';
 import type { PlanInput } from './plan-input';
 
 const SECONDS = 60;
@@ -52,9 +52,11 @@ function partSteps(facts: JobFacts, joints: readonly JointPlan[], spaces: readon
   return [
     ...preparationSteps({ facts, joints, spaces }),
     ...gas.filter((step) => step.do === 'gas-on'),
+    ...joints.flatMap(holdSteps),
     ...ordered.flatMap(({ tacks }) => tacks),
     ...ordered.flatMap(({ runs }) => runs),
     ...gas.filter((step) => step.do === 'gas-off'),
+    ...joints.flatMap(coolingSteps),
     ...lastSteps(facts, joints),
   ];
 }

@@ -1,15 +1,17 @@
 import type { PlanStep } from '@variatum/contracts';
 import {
   HOLD_PURGE_C,
+  isHeldFirmly,
   isSameStep,
+  RELEASE_BELOW_C,
   turnedRuns,
   type ArcRun,
   type FollowedStep,
   type LaidBead,
   type RunRecord,
 } from '@variatum/metallurgy';
-import type { BackSpace } from '../questions';
-import { recorded } from '../records';
+import { verdictOf, type BackSpace } from '../questions';
+import { findingsOf, recorded } from '../records';
 import type { JobFacts } from './job-facts';
 import type { JointPlan } from './joint-plan';
 import { preparationOf, type PreparedPlan } from './preparation-of';
@@ -24,6 +26,7 @@ const NOTHING = {
   until: null,
   turnMm: null,
   flowLpm: null,
+  atC: null,
   state: 'open',
   entries: [],
   labourMinutes: 0,
@@ -116,9 +119,11 @@ export function weldSteps(plan: JointPlan): {
     toMm,
     person,
   });
+  // One that is done took what it was planned for; of one that was begun, or reached into, the rest is left.
+  const left = ({ state, fromMm, toMm, goesOnMm, endsMm }: FollowedStep): number =>
+    state === 'open' || state === 'broken' ? endsMm - goesOnMm : toMm - fromMm;
   const stepOf = (step: FollowedStep): PlanStep => {
-    const minutes =
-      step.bead === 'tack' ? tackMinutes : travel ? Math.abs(step.toMm - step.fromMm) / travel / SECONDS : 0;
+    const minutes = step.bead === 'tack' ? tackMinutes : travel ? Math.abs(left(step)) / travel / SECONDS : 0;
     return {
       ...placeOf(step),
       id: `${step.bead} ${joint.id} ${stretch(step)}`,
@@ -201,15 +206,76 @@ export function turnSteps(
   ];
 }
 
-/** What follows the last arc: each joint is cleaned and looked at. */
-export const lastSteps = ({ input, profile }: JobFacts, joints: readonly JointPlan[]): readonly PlanStep[] =>
-  joints.flatMap(({ facts: { joint } }): readonly PlanStep[] => {
+/** What holds a joint against its pull, before it is tacked; none where nothing does. */
+export function holdSteps({ facts: { joint }, kept: { hold }, log: { beads } }: JointPlan): readonly PlanStep[] {
+  if (!isHeldFirmly(hold)) return [];
+  const state = beads.length > 0 ? 'done' : 'open';
+  return [{ ...NOTHING, id: `hold ${joint.id}`, do: 'hold', joint: joint.id, state, code: hold }];
+}
+
+/** Heat afterwards, and what held it let go once it is cold. */
+export function coolingSteps({ facts: { joint }, heat, kept: { hold } }: JointPlan): readonly PlanStep[] {
+  const afterwards = heat.filter(({ kind }) => kind === 'afterwards');
+  return [
+    ...afterwards.map(({ grade, temperatureC: [low, high], minutes }): PlanStep => ({
+      ...NOTHING,
+      id: `post-heat ${joint.id} ${grade}`,
+      do: 'post-heat',
+      joint: joint.id,
+      atC: { low, high },
+      elapsedMinutes: minutes,
+      code: grade,
+    })),
+    ...(isHeldFirmly(hold)
+      ? [
+          {
+            ...NOTHING,
+            id: `release ${joint.id}`,
+            do: 'release' as const,
+            joint: joint.id,
+            until: { belowC: RELEASE_BELOW_C },
+            code: hold,
+          },
+        ]
+      : []),
+  ];
+}
+
+/** What was found and is not borne: each is mended where it lies. */
+function repairSteps(
+  { facts: { joint } }: JointPlan,
+  { input: { job, workshop }, part }: JobFacts,
+): readonly PlanStep[] {
+  return verdictOf(job, joint, workshop, part.spaces).lines.flatMap(({ line, state, finding }): readonly PlanStep[] =>
+    state === 'missed' && finding
+      ? [
+          {
+            ...NOTHING,
+            id: `repair ${joint.id} ${line} ${finding.id}`,
+            do: 'repair',
+            joint: joint.id,
+            fromMm: finding.atMm,
+            toMm: finding.atMm,
+            code: line,
+          },
+        ]
+      : [],
+  );
+}
+
+/** What follows the last arc: each joint is cleaned and looked at, and mended where something is not borne. */
+export const lastSteps = (facts: JobFacts, joints: readonly JointPlan[]): readonly PlanStep[] =>
+  joints.flatMap((plan): readonly PlanStep[] => {
+    const { input, profile } = facts;
+    const { joint } = plan.facts;
     const verdict = recorded(input.job, 'verdict').findLast(({ jointId }) => jointId === joint.id);
+    const cleaned = findingsOf(input.job, joint.id).findLast(({ line }) => line === 'cleaning');
     const cleanUp: PlanStep = {
       ...NOTHING,
       id: `clean-up ${joint.id}`,
       do: 'clean-up',
       joint: joint.id,
+      ...(cleaned ? { state: 'done' as const, entries: [cleaned.id] } : {}),
       code: profile.cleaning,
     };
     const inspect: PlanStep = {
@@ -221,5 +287,6 @@ export const lastSteps = ({ input, profile }: JobFacts, joints: readonly JointPl
       entries: verdict ? [verdict.id] : [],
       code: profile.id,
     };
-    return profile.cleaning === 'none' ? [inspect] : [cleanUp, inspect];
+    const repairs = repairSteps(plan, facts);
+    return profile.cleaning === 'none' ? [inspect, ...repairs] : [cleanUp, inspect, ...repairs];
   });

@@ -336,3 +336,86 @@ test('passes of one joint are made each its own way: root fused, stick cap, a wa
   const fewer = plan({ job: line({ joints: rings({ seamOrder: { ...seamOrder, wash: false } }) }) });
   expect(minutes.weld.median).toBeGreaterThan(fewer.minutes.weld.median);
 });
+
+test('what holds a joint, heat afterwards for the rod that is used, and what is mended are steps', () => {
+  const shaft = (own: string, position: number) => ({ ...tube(own, position, 300), grade: '410' });
+  const seamOrder = { ...NO_SEAM_ORDER, hold: 'strongback' as const };
+  const pieces = [shaft(A, 0), shaft(B, 1)];
+  const joints = [joint({ id: ONE, sides: [sideOf(A), sideOf(B)], joint: { type: 'square-butt' }, seamOrder })];
+  const stepsWith = (rod: string, fields: Parameters<typeof job>[1] = {}): readonly PlanStep[] =>
+    plan({ job: job(pieces, { joints, decisions: [decision(rod, ONE)], ...fields }) }).steps;
+  const like = stepsWith('ER410');
+  const [hold] = named(like, 'hold');
+  expect(hold).toBeLessThan(named(like, 'tack')[0]!);
+  const [tempered] = named(like, 'post-heat');
+  expect(like[tempered!]).toMatchObject({ code: '410', atC: { low: 650, high: 760 } });
+  expect(tempered).toBeGreaterThan(named(like, 'run').at(-1)!);
+  expect(like[named(like, 'release')[0]!]).toMatchObject({ code: 'strongback', until: { belowC: 60 } });
+  // A bead that does not harden is not tempered, whatever rod ranks first.
+  expect(named(stepsWith('ER309L'), 'post-heat')).toEqual([]);
+  const finding = {
+    kind: 'finding',
+    line: 'cracks',
+    atMm: 30,
+    value: null,
+    range90: null,
+    choice: 'crack',
+    by: 'eye',
+    note: '',
+    photo: null,
+  } as const;
+  const record = [{ ...log(ONE, {} as never), entry: finding }] as never;
+  const found = stepsWith('ER410', { record });
+  expect(named(found, 'repair').map((index) => [found[index]?.code, found[index]?.fromMm])).toEqual([['cracks', 30]]);
+});
+
+test('an arc that went on past the end of its run leaves less of the next, and one that covers it none', () => {
+  const joints = (runs: readonly (readonly [number, number])[]) => [
+    joint({
+      id: ONE,
+      sides: [sideOf(A), sideOf(B)],
+      joint: { type: 'square-butt' },
+      seamOrder: {
+        ...NO_SEAM_ORDER,
+        plan: {
+          title: 'by hand',
+          lengthMm: Math.PI * 60.3,
+          runs: runs.map(([fromMm, toMm]) => ({ pass: 0, fromMm, toMm, person: 0 as const, restS: 0 })),
+        } as never,
+      },
+    }),
+  ];
+  const pieces = [tube(A, 0, 900), tube(B, 1, 600)];
+  const length = Math.PI * 60.3;
+  const begun = log(ONE, {
+    kind: 'start',
+    bead: 'run',
+    pass: 0,
+    number: 0,
+    fromMm: 0,
+    toMm: 60,
+    amps: 60,
+    rod: 'ER316L',
+    rodMm: 1.6,
+    lot: '',
+    person: 0,
+  });
+  const out = (toMm: number) =>
+    ({ ...log(ONE, { kind: 'stop', of: begun.id, why: 'reach', toMm }), at: '2026-01-01T00:01:00Z' }) as WeldRecord;
+  const runsAfter = (toMm: number) =>
+    plan({
+      job: job(pieces, {
+        joints: joints([
+          [0, 60],
+          [60, 120],
+          [120, length],
+        ]),
+        weld: [begun, out(toMm)],
+      }),
+    }).steps.filter((step) => step.do === 'run');
+  const [first, second, third] = runsAfter(90);
+  expect([first?.state, second?.state, third?.state]).toEqual(['done', 'open', 'open']);
+  expect(second!.labourMinutes).toBeCloseTo(third!.labourMinutes * (30 / (length - 120)), 6);
+  expect(runsAfter(125).map(({ state }) => state)).toEqual(['done', 'done', 'open']);
+  expect(runsAfter(40).map(({ state }) => state)).toEqual(['broken', 'open', 'open']);
+});

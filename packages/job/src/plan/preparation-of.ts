@@ -36,7 +36,7 @@ export function preparationOf(
       beliefs: facts.beliefs,
       metals: facts.metals,
       rodOf: (joint) => planOf(joint)?.rod.used,
-      heatOf: (joint) => planOf(joint)?.facts.choice?.heat ?? [],
+      heatOf: (joint) => planOf(joint)?.heat ?? [],
       isPeened: (joint) => planOf(joint)?.metal.isPeened ?? false,
       tacksOf: (joint) => planOf(joint)?.tacks ?? null,
       backOf: ({ id, joint }) => {

@@ -20,3 +20,4 @@ export * from './seam-order';
 export * from './seam-places';
 export * from './usual-fit';
 export * from './welded-with';
+export * from './remembered';

@@ -8,3 +8,4 @@ export * from './next-act';
 export * from './planned-steps';
 export * from './room-air';
 export * from './whole-part';
+export * from './reached';

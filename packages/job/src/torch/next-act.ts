@@ -1,4 +1,4 @@
-import { OVERTIME, PURGE_OFF_BELOW_C, type BeadDoubt, type PurgeTrouble } from '@variatum/metallurgy';
+import { OVERTIME, PURGE_OFF_BELOW_C, type BeadDoubt, type Hold, type PurgeTrouble } from '@variatum/metallurgy';
 import type { InsideGas } from './inside-gas';
 import type { RoomAir } from './room-air';
 
@@ -50,8 +50,10 @@ export interface DoubtFacts {
   readonly value: number;
 }
 
-/** What is done with the gas of a joint before its first run. */
-export interface GasAtTurn {
+/** What is done at a joint before it is gone on with: it is held, its tape comes off, its gas is set. */
+export interface AtTurn {
+  /** What is put on before its first tack; null: nothing, or it is on. */
+  readonly hold: Hold | null;
   /** Whether its tape comes off. */
   readonly isTaped: boolean;
   /** What the gas behind it is set to, L/min; null: it stays. */
@@ -59,9 +61,17 @@ export interface GasAtTurn {
 }
 
 /** A joint whose turn it is. */
-export interface TurnFacts extends GasAtTurn {
+export interface TurnFacts extends AtTurn {
   readonly number: number;
   readonly bead: 'tack' | 'run';
+}
+
+/** What the metal asks for once the last arc is out. */
+export interface Afterwards {
+  /** Below what its hold comes off, °C; null: nothing holds it. */
+  readonly releaseBelowC: number | null;
+  /** Heat it is brought to; null: none. */
+  readonly heat: { readonly grade: string; readonly lowC: number; readonly highC: number } | null;
 }
 
 /** All that the torch decides on. */
@@ -84,8 +94,10 @@ export interface TorchFacts {
   readonly free: number | null;
   /** Another joint the plan goes on at, by its number; null: it goes on here, or somebody wants to stay here. */
   readonly turn: TurnFacts | null;
-  /** What is done with the gas of this joint before its first run; null: nothing. */
-  readonly gasHere: GasAtTurn | null;
+  /** What is done at this joint first; null: nothing. */
+  readonly here: AtTurn | null;
+  /** What follows once all is welded. */
+  readonly afterwards: Afterwards;
 }
 
 /** What a press does. */
@@ -101,7 +113,7 @@ export type TorchAct = { readonly press: TorchPress } & (
   | { readonly code: 'burning'; readonly burnsS: number; readonly plannedS: number | null; readonly isOver: boolean }
   | { readonly code: 'doubt'; readonly about: DoubtFacts }
   | ({ readonly code: 'joint-in-turn' } & TurnFacts)
-  | { readonly code: 'done'; readonly gasOffBelowC: number | null }
+  | ({ readonly code: 'done'; readonly gasOffBelowC: number | null } & Afterwards)
   | { readonly code: 'other' }
   | { readonly code: 'gas-on' }
   | { readonly code: 'gas-fault'; readonly fault: PurgeTrouble }
@@ -125,11 +137,11 @@ export type TorchAct = { readonly press: TorchPress } & (
       readonly free: number | null;
     }
   | { readonly code: 'rest'; readonly leftS: number }
-  | ({ readonly code: 'ready' } & GasAtTurn)
+  | ({ readonly code: 'ready' } & AtTurn)
 );
 
-/** The gas stays as it is. */
-const NO_CHANGE: GasAtTurn = { isTaped: false, flowLpm: null };
+/** All stays as it is. */
+const NO_CHANGE: AtTurn = { hold: null, isTaped: false, flowLpm: null };
 
 /** How loud an act is: what calls by sound, what stands large, what is said. */
 export type TorchState = 'alarm' | 'lost' | 'burning' | 'ask' | 'gas' | 'cool' | 'rest' | 'other' | 'ready' | 'done';
@@ -222,12 +234,12 @@ export function nextAct(facts: TorchFacts, nowMs: number): TorchAct {
   if (facts.isDone) {
     const isCold = metal?.nowC !== null && metal?.nowC !== undefined && metal.nowC < PURGE_OFF_BELOW_C;
     const gasOffBelowC = gas.isOn && !isCold ? PURGE_OFF_BELOW_C : null;
-    return { code: 'done', gasOffBelowC, press: null };
+    return { code: 'done', gasOffBelowC, ...facts.afterwards, press: null };
   }
   if (!next) return { code: 'other', press: null };
   const waits = beforeTheArc(gas) ?? ofTheMetal(facts, nowMs);
   if (waits) return waits;
   const restS = facts.lastEndMs === null ? 0 : next.restS - (nowMs - facts.lastEndMs) / 1000;
   if (restS > 0) return { code: 'rest', leftS: restS, press: null };
-  return { code: 'ready', ...(facts.gasHere ?? NO_CHANGE), press: 'arc-on' };
+  return { code: 'ready', ...(facts.here ?? NO_CHANGE), press: 'arc-on' };
 }

@@ -39,6 +39,7 @@ export const nextAtJoint = (
         restS: 0,
         state: 'open',
         goesOnMm: 0,
+        endsMm: 0,
       };
 
 /** An order of a seam, as it was planned and as it comes out. */
@@ -62,24 +63,34 @@ export function redoneOrder(
       : [],
   );
   if (made.length === 0) return null;
-  const mean = (of: (one: (typeof made)[number]) => number): number =>
-    made.reduce((sum, one) => sum + of(one), 0) / made.length;
+  // Each pass as its own runs were made; one that was not begun as planned.
+  const arcs = seam.arcs.map((planned, pass) => {
+    const own = made.filter(({ run }) => run.pass === pass);
+    const mean = (of: (one: (typeof made)[number]) => number): number =>
+      own.reduce((sum, one) => sum + of(one), 0) / own.length;
+    return own.length === 0
+      ? planned
+      : { ...planned, amps: mean(({ amps }) => amps), travelMmPerS: mean(({ travelMmPerS }) => travelMmPerS) };
+  });
   const left = steps
     .filter(({ bead, state }) => bead === 'run' && state !== 'done')
-    .map(({ pass, goesOnMm, toMm, person, restS }) => ({ pass, fromMm: goesOnMm, toMm, person, restS }));
-  const arc = { amps: mean(({ amps }) => amps), travelMmPerS: mean(({ travelMmPerS }) => travelMmPerS) };
+    .map(({ pass, goesOnMm, endsMm, person, restS }) => ({ pass, fromMm: goesOnMm, toMm: endsMm, person, restS }));
   return {
     planned: { seam, runs },
-    now: { seam: { ...seam, arcs: [arc] }, runs: [...made.map(({ run }) => run), ...left] },
+    now: { seam: { ...seam, arcs }, runs: [...made.map(({ run }) => run), ...left] },
   };
 }
 
 /** Seconds a bead takes by the plan; null: not known. */
 export function plannedSeconds(
-  about: { readonly bead: string; readonly fromMm: number; readonly toMm: number; readonly goesOnMm?: number } | null,
+  about:
+    | (Pick<FollowedStep, 'fromMm' | 'toMm'> & { readonly bead: string } & Partial<
+          Pick<FollowedStep, 'goesOnMm' | 'endsMm'>
+        >)
+    | null,
   tackSeconds: readonly [number, number] | undefined,
   travelMmPerS: number | undefined,
 ): number | null {
   if (!about || about.bead === 'tack') return tackSeconds ? (tackSeconds[0] + tackSeconds[1]) / 2 : null;
-  return travelMmPerS ? Math.abs(about.toMm - (about.goesOnMm ?? about.fromMm)) / travelMmPerS : null;
+  return travelMmPerS ? Math.abs((about.endsMm ?? about.toMm) - (about.goesOnMm ?? about.fromMm)) / travelMmPerS : null;
 }

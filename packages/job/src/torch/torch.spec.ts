@@ -4,7 +4,9 @@ import {
   alarmSound,
   INSIDE_UNSEEN,
   insideGas,
+  afterwardsAt,
   jointsInTurn,
+  reachedAt,
   nextAct,
   NO_ALARM,
   roomAir,
@@ -187,9 +189,10 @@ const FACTS: TorchFacts = {
   lastEndMs: null,
   free: null,
   turn: null,
-  gasHere: null,
+  here: null,
+  afterwards: { releaseBelowC: null, heat: null },
 };
-const TURN = { number: 2, bead: 'tack', isTaped: false, flowLpm: null } as const;
+const TURN = { number: 2, bead: 'tack', hold: null, isTaped: false, flowLpm: null } as const;
 const SHORT: RoomAir = { ...ROOM_UNWATCHED, state: 'short', percent: 17 };
 const BURNING = { burnsS: 10, plannedS: 20 };
 const METAL = { measuredC: null, nowC: 210, by: 'reckoned', limitC: 150, isCool: false, readyMs: 60_000 } as const;
@@ -292,6 +295,7 @@ const step = (joint: string, what: PlanStep['do'], state: PlanStep['state'] = 'o
   toMm: 10,
   person: 0,
   until: null,
+  atC: null,
   turnMm: null,
   flowLpm: null,
   state,
@@ -318,4 +322,32 @@ test('joints come in the turn of the plan: all tacks before the first run, one t
   // Two at one joint: while one burns, the other goes on there.
   const second = { ...step('a', 'run'), person: 1 as const };
   expect(inTurn(step('a', 'run', 'burning'), second, step('b', 'run'))).toEqual(['run a', 'run b']);
+});
+
+test('what holds a joint goes on before its first tack; heat and its release follow the last arc', () => {
+  const hold = { ...step('b', 'hold'), code: 'strongback' };
+  expect(jointsInTurn([hold, step('b', 'tack'), step('b', 'run')])[0]).toMatchObject({
+    bead: 'tack',
+    hold: 'strongback',
+  });
+  expect(jointsInTurn([{ ...hold, state: 'done' }, step('b', 'run')])[0]).toMatchObject({ hold: null });
+  const after = [
+    { ...step('b', 'post-heat'), code: '410', atC: { low: 650, high: 760 } },
+    { ...step('b', 'release'), until: { belowC: 60 } },
+  ];
+  expect(afterwardsAt(after, 'b')).toEqual({ releaseBelowC: 60, heat: { grade: '410', lowC: 650, highC: 760 } });
+  expect(afterwardsAt(after, 'a')).toEqual({ releaseBelowC: null, heat: null });
+});
+
+test('an arc went out where it is measured: along its way, of a ring past its beginning', () => {
+  const line = { kind: 'line', lengthMm: 200 } as const;
+  const ring = { kind: 'ring', lengthMm: 200 } as const;
+  const [on, back] = [
+    { fromMm: 40, toMm: 80 },
+    { fromMm: 80, toMm: 40 },
+  ];
+  expect([reachedAt(line, on, 120), reachedAt(line, on, 30), reachedAt(line, back, 10)]).toEqual([120, null, 10]);
+  expect([reachedAt(line, on, 201), reachedAt(line, on, -1)]).toEqual([null, null]);
+  expect([reachedAt(ring, on, 120), reachedAt(ring, on, 30), reachedAt(ring, on, 40)]).toEqual([120, 230, 240]);
+  expect([reachedAt(ring, back, 10), reachedAt(ring, back, 100)]).toEqual([10, -100]);
 });

@@ -1,16 +1,14 @@
 import type { PlanStep } from '@variatum/contracts';
+import type { Hold } from '@variatum/metallurgy';
+import type { AtTurn, Afterwards } from './next-act';
 
 /** Whether an arc is struck in a step: a tack or a run. */
 export const isArc = (step: Pick<PlanStep, 'do'>): boolean => step.do === 'tack' || step.do === 'run';
 
 /** A joint the plan goes on at, and with what. */
-export interface JointInTurn {
+export interface JointInTurn extends AtTurn {
   readonly joint: string;
   readonly bead: 'tack' | 'run';
-  /** Whether its tape comes off first. */
-  readonly isTaped: boolean;
-  /** What the gas behind it is set to first, L/min; null: it stays. */
-  readonly flowLpm: number | null;
 }
 
 /** Joints at which somebody welds, and nobody else could. */
@@ -39,13 +37,26 @@ export function jointsInTurn(steps: readonly PlanStep[]): readonly JointInTurn[]
     if (joint === null || !isArc(step) || found.has(joint) || (state !== 'open' && state !== 'broken')) continue;
     const bead = step.do === 'tack' ? 'tack' : 'run';
     const isOpen = (one: PlanStep): boolean => bead === 'run' && one.joint === joint && one.state === 'open';
+    const held = steps.find((one) => one.do === 'hold' && one.joint === joint && one.state === 'open');
     found.set(joint, {
       joint,
       bead,
+      hold: held ? (held.code as Hold) : null,
       isTaped: steps.some((one) => one.do === 'untape' && isOpen(one)),
       flowLpm: steps.find((one) => one.do === 'flow' && isOpen(one))?.flowLpm ?? null,
     });
   }
   const all = [...found.values()];
   return [...all.filter(({ joint }) => !taken.has(joint)), ...all.filter(({ joint }) => taken.has(joint))];
+}
+
+/** What follows at a joint once all is welded, by the steps of the plan. */
+export function afterwardsAt(steps: readonly PlanStep[], joint: string | undefined): Afterwards {
+  const of = (doing: PlanStep['do']): PlanStep | undefined =>
+    steps.find((step) => step.do === doing && step.joint === joint && step.state === 'open');
+  const [release, heat] = [of('release')?.until, of('post-heat')];
+  return {
+    releaseBelowC: release && 'belowC' in release ? release.belowC : null,
+    heat: heat?.atC ? { grade: heat.code, lowC: heat.atC.low, highC: heat.atC.high } : null,
+  };
 }

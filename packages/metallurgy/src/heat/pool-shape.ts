@@ -56,8 +56,11 @@ const MOST_HALF_M = 0.025;
 /** Standard deviation of the heat of an arc of a current about its middle, m. */
 export const arcSigma = (amps: number): number => arcRadius(amps) / Math.SQRT2 / 1000;
 
-/** Largest of a figure along the way past a point: it has one maximum, behind the arc. Golden section. */
-function highest(at: (xiM: number) => number, yM: number, zM: number, steps: number): number {
+/**
+ * Where along the way past a point a figure is largest, m ahead of the arc: it has one maximum, behind it. Golden
+ * section.
+ */
+function highestAt(at: (xiM: number) => number, yM: number, zM: number, steps: number): number {
   let [low, high] = [-EXTENT_M, Math.sqrt(yM * yM + zM * zM) + 1e-5];
   const golden = (Math.sqrt(5) - 1) / 2;
   let [left, right] = [high - golden * (high - low), low + golden * (high - low)];
@@ -73,8 +76,12 @@ function highest(at: (xiM: number) => number, yM: number, zM: number, steps: num
       atLeft = at(left);
     }
   }
-  return Math.max(atLeft, atRight);
+  return atLeft < atRight ? right : left;
 }
+
+/** Largest of a figure along the way past a point. */
+const highest = (at: (xiM: number) => number, yM: number, zM: number, steps: number): number =>
+  at(highestAt(at, yM, zM, steps));
 
 /**
  * Hottest that a point beside the path of a point source gets, °C.
@@ -87,6 +94,10 @@ export const hottestAt = (source: MovingSource, thicknessM: number, yM: number, 
 /** The same under an arc of some width: what the pool and its near surroundings want. */
 export const hottestUnder = (source: DistributedSource, thicknessM: number, yM: number, zM: number): number =>
   highest((xiM) => distributedPlate(source, thicknessM, xiM, yM, zM), yM, zM, 13);
+
+/** Where the back of a plate is hottest under an arc of some width, m ahead of it. */
+export const hottestBackAt = (source: DistributedSource, thicknessM: number): number =>
+  highestAt((xiM) => distributedPlate(source, thicknessM, xiM, 0, thicknessM), 0, thicknessM, 13);
 
 /** Largest distance at which a falling figure is still at least a level. @param most m; no farther is looked */
 function reach(figure: (distanceM: number) => number, level: number, most: number): number {

@@ -14,7 +14,7 @@ const material = thermalMaterial({ grade: '304L' });
 const figures = meanProperties(material, material.solidusC);
 const asked = (amps: number, wallMm: number, more: Partial<ThroughQuestion> = {}): ThroughQuestion => ({
   arc: { amps, travelMmPerS: 1.8 },
-  material,
+  material: { grade: '304L' },
   wallMm,
   otherMm: wallMm,
   isFillet: false,

@@ -1,8 +1,9 @@
 import data from '../../data/heat.json';
 import { stratifiedUniforms } from '../chance';
-import { arcPower, type ArcQuestion } from './arc';
-import { arcSigma, digShare, DRAWN, hottestUnder, LIKELY_DIG, poolEdge } from './pool-shape';
-import { meanProperties, type ThermalMaterial } from './thermal-material';
+import { arcPower, usualVolts, type ArcQuestion } from './arc';
+import { distributedPlate } from './distributed-source';
+import { arcSigma, digShare, DRAWN, hottestBackAt, LIKELY_DIG, poolEdge } from './pool-shape';
+import { meanProperties, thermalMaterial, type MaterialQuestion } from './thermal-material';
 
 /** Share of an arc's heat that works in the two sides of a fillet: the rest runs off into the third plate. */
 export const FILLET_SHARE = data.meltThrough.fillet.share;
@@ -13,7 +14,7 @@ export const MOST_THROUGH = data.meltThrough.mostChance;
 /** An arc on a side of a joint, as far as its melting through goes. */
 export interface ThroughQuestion {
   readonly arc: ArcQuestion;
-  readonly material: ThermalMaterial;
+  readonly material: MaterialQuestion;
   /** Wall of the side, and of the other one, mm. */
   readonly wallMm: number;
   readonly otherMm: number;
@@ -39,61 +40,95 @@ const shareOf = ({ wallMm, otherMm, isFillet }: ThroughQuestion): number =>
 /** Steps the warmth of the back is differentiated by, as shares of travel and wall. */
 const STEP = 1.08;
 
-const UNIFORMS = stratifiedUniforms(1, data.meltThrough.samples, DRAWN, data.meltThrough.samples);
+const { samples: SAMPLES } = data.meltThrough;
+const UNIFORMS = stratifiedUniforms(1, SAMPLES, DRAWN, SAMPLES);
+const [LOWEST, , HIGHEST] = data.arc.efficiency as [number, number, number];
+const MIDDLE = (LOWEST + HIGHEST) / 2;
+
+/** How warm the back of a side becomes, most likely, as a share of what melts it. */
+interface BackWarmth {
+  readonly share: number;
+  /** Powers of travel and of the wall it goes with. */
+  readonly byTravel: number;
+  readonly byWall: number;
+}
+
+function backWarmth(question: ThroughQuestion): BackWarmth {
+  const { arc, wallMm, startC } = question;
+  const material = thermalMaterial(question.material);
+  const figures = meanProperties(material, material.solidusC);
+  const melts = poolEdge(material, figures.volumetricHeat) - startC;
+  const source = {
+    sigmaM: arcSigma(arc.amps),
+    powerW: LIKELY_DIG * shareOf(question) * arcPower({ ...arc, efficiency: arc.efficiency ?? MIDDLE }),
+    travelMPerS: arc.travelMmPerS / 1000,
+    startC,
+    ...figures,
+  };
+  const wallM = wallMm / 1000;
+  // At its hottest a small change of travel or wall moves that place by nothing.
+  const place = hottestBackAt(source, wallM);
+  const at = (travel: number, wall: number): number => {
+    const moved = { ...source, travelMPerS: travel * source.travelMPerS };
+    return (distributedPlate(moved, wall * wallM, place, 0, wall * wallM) - startC) / melts;
+  };
+  const share = at(1, 1);
+  const power = (moved: number): number => Math.log(moved / share) / Math.log(STEP);
+  return { share, byTravel: power(at(STEP, 1)), byWall: power(at(1, STEP)) };
+}
+
+/** What each draw makes of the warmth of the back, beside the most likely. */
+function drawnFactors({ arc }: ThroughQuestion, { byTravel, byWall }: BackWarmth): readonly number[] {
+  return Array.from({ length: SAMPLES }, (_, sample) => {
+    const drawn = (dimension: number): number => UNIFORMS[sample * DRAWN + dimension] as number;
+    const about = (dimension: number, share: number): number => 1 + share * (2 * drawn(dimension) - 1);
+    const held = arc.efficiency === undefined ? (LOWEST + (HIGHEST - LOWEST) * drawn(0)) / MIDDLE : 1;
+    const volts = arc.volts === undefined ? about(1, data.arc.voltShare) : 1;
+    const travel = about(2, data.arc.travelShare) ** byTravel;
+    return held * volts * travel * about(3, data.arc.wallShare) ** byWall * (digShare(drawn(4)) / LIKELY_DIG);
+  });
+}
 
 /**
  * Chance that the back of a side melts, 0 to 1: of the same pool, over the same draws, as `poolShape`, but reckoned
  * once in the middle and carried from there by powers of travel and wall, so that it can be asked at every turn.
  */
 export function throughChance(question: ThroughQuestion): number {
-  const { arc, material, wallMm, startC } = question;
-  const figures = meanProperties(material, material.solidusC);
-  const melts = poolEdge(material, figures.volumetricHeat) - startC;
-  const efficiency = data.arc.efficiency as [number, number, number];
-  const middle = (efficiency[0] + efficiency[2]) / 2;
-  const power = shareOf(question) * arcPower({ ...arc, efficiency: arc.efficiency ?? middle });
-  const warmth = (travel: number, wall: number): number => {
-    const source = {
-      sigmaM: arcSigma(arc.amps),
-      powerW: LIKELY_DIG * power,
-      travelMPerS: (travel * arc.travelMmPerS) / 1000,
-      startC,
-      ...figures,
-    };
-    const wallM = (wall * wallMm) / 1000;
-    return (hottestUnder(source, wallM, 0, wallM) - startC) / melts;
-  };
-  const likely = warmth(1, 1);
-  const byTravel = Math.log(warmth(STEP, 1) / likely) / Math.log(STEP);
-  const byWall = Math.log(warmth(1, STEP) / likely) / Math.log(STEP);
-  const { samples } = data.meltThrough;
-  let through = 0;
-  for (let sample = 0; sample < samples; sample++) {
-    const drawn = (dimension: number): number => UNIFORMS[sample * DRAWN + dimension] as number;
-    const about = (dimension: number, share: number): number => 1 + share * (2 * drawn(dimension) - 1);
-    const held =
-      arc.efficiency === undefined ? (efficiency[0] + (efficiency[2] - efficiency[0]) * drawn(0)) / middle : 1;
-    const volts = arc.volts === undefined ? about(1, data.arc.voltShare) : 1;
-    const warm =
-      likely *
-      held *
-      volts *
-      about(2, data.arc.travelShare) ** byTravel *
-      about(3, data.arc.wallShare) ** byWall *
-      (digShare(drawn(4)) / LIKELY_DIG);
-    if (warm >= 1) through++;
-  }
-  return through / samples;
+  const warmth = backWarmth(question);
+  return drawnFactors(question, warmth).filter((factor) => factor * warmth.share >= 1).length / SAMPLES;
 }
+
+/** Times the current is set anew for its arc widens with it. */
+const TURNS = 3;
 
 /** Largest current of a side with no more than a chance of melting through, A; its own where that has no more. */
 export function mostAmps(question: ThroughQuestion, chance = MOST_THROUGH): number {
-  const at = (amps: number): number => throughChance({ ...question, arc: { ...question.arc, amps } });
-  if (at(question.arc.amps) <= chance) return question.arc.amps;
-  let [low, high] = [1, question.arc.amps];
-  for (let step = 0; step < 9; step++) {
+  const withAmps = (amps: number): ThroughQuestion => ({ ...question, arc: { ...question.arc, amps } });
+  let amps = question.arc.amps;
+  if (throughChance(question) <= chance) return amps;
+  const volts = (at: number): number => question.arc.volts ?? usualVolts(at);
+  for (let turn = 0; turn < TURNS; turn++) {
+    const asked = withAmps(amps);
+    const warmth = backWarmth(asked);
+    const factors = [...drawnFactors(asked, warmth)].sort((one, other) => other - one);
+    // So many draws may come through: the next one may not.
+    const wanted = 1 / (factors[Math.floor(chance * SAMPLES)] as number);
+    const power = (volts(amps) * amps * wanted) / warmth.share;
+    amps = bisect((one) => volts(one) * one < power, question.arc.amps);
+  }
+  while (throughChance(withAmps(amps)) > chance) amps *= CLOSER;
+  return amps;
+}
+
+/** What is left to be found is less than this share. */
+const CLOSER = 0.995;
+
+/** Largest current below a most for which something holds, A. */
+function bisect(holds: (amps: number) => boolean, most: number): number {
+  let [low, high] = [0, most];
+  for (let step = 0; step < 30; step++) {
     const between = (low + high) / 2;
-    if (at(between) <= chance) low = between;
+    if (holds(between)) low = between;
     else high = between;
   }
   return low;

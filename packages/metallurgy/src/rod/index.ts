@@ -12,6 +12,7 @@ export * from './alternatives';
 export * from './rods-for-part';
 export * from './cast-iron-school';
 export * from './heat-advice';
+export * from './heat-with';
 export * from './pass-ferrite';
 export { DIAGRAM_NAMES } from './reasons';
 export * from './bead-evidence';

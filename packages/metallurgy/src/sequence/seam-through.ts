@@ -1,4 +1,4 @@
-import { thermalMaterial, throughChance } from '../heat';
+import { throughChance } from '../heat';
 import type { SeamQuestion } from './seam-question';
 
 /** Where chances are asked from, °C: metal that was not welded on yet. */
@@ -21,7 +21,7 @@ export function seamThrough(
   const of = (own: typeof first, other: typeof first): number =>
     throughChance({
       arc,
-      material: thermalMaterial(own.material),
+      material: own.material,
       wallMm: wallUnder({ rootWallMm }, own.thicknessMm, pass),
       otherMm: wallUnder({ rootWallMm }, other.thicknessMm, pass),
       isFillet,

@@ -1,4 +1,4 @@
-import { mostAmps, throughChance, type MaterialQuestion, type ThroughQuestion, thermalMaterial } from '../heat';
+import { mostAmps, throughChance, type MaterialQuestion, type ThroughQuestion } from '../heat';
 import { JOINTS, type Joint, type JointInput, type Technique } from '../joint';
 import type { SettingPass } from './torch-settings';
 
@@ -31,7 +31,7 @@ function asked(
 ): readonly ThroughQuestion[] {
   return sides.map(({ material, thicknessMm }, side) => ({
     arc,
-    material: thermalMaterial(material),
+    material,
     wallMm: thicknessMm,
     otherMm: (sides.length === 2 ? sides[1 - side] : undefined)?.thicknessMm ?? thicknessMm,
     isFillet: isFilleted(joint),

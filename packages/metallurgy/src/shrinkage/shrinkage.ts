@@ -11,6 +11,12 @@ export interface Pull {
 
 /** What holds a part while it is welded and cools. */
 export const HOLDS = ['none', 'tacks', 'clamped', 'strongback'] as const;
+
+/** What held a weld is let go below this, °C. */
+export const RELEASE_BELOW_C = data.holds.releaseBelowC;
+
+/** Whether something is put on before the first tack and comes off when it is cold. */
+export const isHeldFirmly = (hold: Hold): boolean => hold === 'clamped' || hold === 'strongback';
 export type Hold = (typeof HOLDS)[number];
 
 /** Share of a pull that is left once the part is cold and let go, 0 to 1. */

@@ -1,5 +1,5 @@
 import data from '../../data/weld.json';
-import { arcPower, heatInput, usualVolts } from '../heat';
+import { arcOfProcess, arcPower, heatInput, usualVolts } from '../heat';
 import type { BeadEvidence } from '../rod';
 import type { BeadDoubt, BeadKind, EarlyArc, LoggedWeldEntry, StopReason, WeldEntry } from './weld-entry';
 
@@ -31,7 +31,7 @@ export interface LaidBead {
   /** From length and time; null for a tack, or while it burns. */
   readonly travelMmPerS: number | null;
   /**
-   * Heat that stays in the metal for each millimetre, kJ/mm, at the usual voltage of the current; null where travel or
+   * Heat that stays in the metal for each millimetre, kJ/mm, at the usual voltage of its process; null where travel or
    * current is not known.
    */
   readonly heatInputKJPerMm: number | null;
@@ -99,7 +99,9 @@ function laid(
   const wasLaid = moved && seconds >= STRUCK_S && !doubt;
   const travelMmPerS = wasLaid ? seemed : null;
   const { amps } = said;
-  const volts = amps === null ? 0 : usualVolts(amps);
+  const { volts = amps === null ? 0 : usualVolts(amps), efficiency } =
+    amps === null ? {} : arcOfProcess(said.process ?? 'gtaw', amps);
+  const arc = { volts, efficiency };
   return {
     ...said,
     id: start.id,
@@ -112,8 +114,8 @@ function laid(
     seconds,
     lengthMm,
     travelMmPerS,
-    heatInputKJPerMm: travelMmPerS !== null && amps !== null ? heatInput({ amps, travelMmPerS }) : null,
-    joules: amps !== null && seconds !== null && !doubt ? seconds * arcPower({ amps, volts, travelMmPerS: 1 }) : null,
+    heatInputKJPerMm: travelMmPerS !== null && amps !== null ? heatInput({ ...arc, amps, travelMmPerS }) : null,
+    joules: amps !== null && seconds !== null && !doubt ? seconds * arcPower({ ...arc, amps, travelMmPerS: 1 }) : null,
     beforeC: before?.tempC ?? null,
     beforeBy: before?.by ?? null,
     doubt,

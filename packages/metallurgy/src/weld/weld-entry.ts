@@ -1,3 +1,4 @@
+import type { Process } from '../catalogue';
 import type { CrackPlace, CrackTime, MagnetPull } from '../rod';
 
 /** What an arc is struck for: a tack, a run of the plan, a repair of what was laid. */
@@ -47,6 +48,8 @@ export type WeldEntry =
       readonly person: 0 | 1;
       /** Arcs the whole part takes by the plan as it was then; absent: nobody could say. */
       readonly planned?: number | undefined;
+      /** Process of the arc; absent: a tungsten arc. */
+      readonly process?: Process | undefined;
     }
   | {
       readonly kind: 'stop';

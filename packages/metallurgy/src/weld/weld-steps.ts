@@ -29,8 +29,10 @@ export type StepState = 'open' | 'burning' | 'broken' | 'done';
 
 export interface FollowedStep extends WeldStep {
   readonly state: StepState;
-  /** Where to go on, mm: of one that was broken off where it ended. */
+  /** Where to go on, mm: of one that was broken off where it ended, past what an arc of another step has covered. */
   readonly goesOnMm: number;
+  /** Where to end, mm: before what an arc of another step has covered. */
+  readonly endsMm: number;
 }
 
 /** How far a run may end from its end and count as done, mm. */
@@ -57,15 +59,46 @@ export type StepName = Pick<LaidBead, 'bead' | 'number' | 'pass'>;
 export const isSameStep = (one: StepName, other: StepName | null): boolean =>
   one.bead === other?.bead && one.number === other.number && one.pass === other.pass;
 
-/** Steps of a joint, and how each stands by its log. */
+/**
+ * What is left of a stretch once arcs that went farther than planned are taken off both its ends.
+ * @param laid stretches that were welded, mm
+ */
+function leftOf(
+  fromMm: number,
+  toMm: number,
+  laid: readonly { readonly fromMm: number; readonly toMm: number }[],
+): readonly [from: number, to: number] {
+  const way = Math.sign(toMm - fromMm) || 1;
+  // Along the way of the stretch everything runs forward.
+  const stretches = laid
+    .map((one) => [way * one.fromMm, way * one.toMm].sort((a, b) => a - b) as [number, number])
+    .sort(([one], [other]) => one - other);
+  let [from, to] = [way * fromMm, way * toMm];
+  for (const [start, end] of stretches) if (start <= from + NEAR_MM && end > from) from = Math.min(end, to);
+  for (const [start, end] of [...stretches].reverse())
+    if (end >= to - NEAR_MM && start < to) to = Math.max(start, from);
+  return [way * from, way * to];
+}
+
+/** Steps of a joint, and how each stands by its log: what an arc of one covered of another is not welded again. */
 export function followSteps(steps: readonly WeldStep[], { beads }: Pick<PassLog, 'beads'>): readonly FollowedStep[] {
   return steps.map((step): FollowedStep => {
     const own = beads.filter((bead) => isSameStep(bead, step));
     const last = own.at(-1);
-    if (!last) return { ...step, state: 'open', goesOnMm: step.fromMm };
-    if (last.endMs === null) return { ...step, state: 'burning', goesOnMm: last.fromMm };
-    const done = step.bead === 'tack' || own.some(({ whole }) => whole) || Math.abs(last.toMm - step.toMm) <= NEAR_MM;
-    return { ...step, state: done ? 'done' : 'broken', goesOnMm: done ? step.toMm : last.toMm };
+    if (last && last.endMs === null) return { ...step, state: 'burning', goesOnMm: last.fromMm, endsMm: last.toMm };
+    // One that went on past its end came there too.
+    const way = Math.sign(step.toMm - step.fromMm) || 1;
+    const cameToEnd = last && way * (last.toMm - step.toMm) >= -NEAR_MM;
+    const isDone = last && (step.bead === 'tack' || own.some(({ whole }) => whole) || cameToEnd);
+    if (isDone) return { ...step, state: 'done', goesOnMm: step.toMm, endsMm: step.toMm };
+    const beganMm = last ? last.toMm : step.fromMm;
+    if (step.bead === 'tack') return { ...step, state: 'open', goesOnMm: beganMm, endsMm: step.toMm };
+    const others = beads.filter(
+      (bead) => bead.bead === 'run' && bead.pass === step.pass && bead.endMs !== null && !isSameStep(bead, step),
+    );
+    const [goesOnMm, endsMm] = leftOf(beganMm, step.toMm, others);
+    const isCovered = Math.abs(endsMm - goesOnMm) <= NEAR_MM;
+    return { ...step, state: isCovered ? 'done' : last ? 'broken' : 'open', goesOnMm, endsMm };
   });
 }
 

@@ -1,5 +1,5 @@
-import type { DoubtFacts, GasAtTurn, TorchAct, TorchPress } from '@variatum/job';
-import { TROUBLE_SHORT } from '@variatum/metallurgy';
+import type { AtTurn, DoubtFacts, TorchAct, TorchPress } from '@variatum/job';
+import { TROUBLE_SHORT, type Hold } from '@variatum/metallurgy';
 import { clockRange, clockWords, minutesWords, ppmWords } from './doing-words';
 import type { WeldFigures } from './weld-figures';
 
@@ -39,9 +39,18 @@ export function doubtWords({ doubt, value }: Omit<DoubtFacts, 'id'>, { travelOf,
     : `${shown}? Nobody moves so slowly: the arc was out sooner, or the bead is longer.`;
 }
 
-/** What is done with the gas first: tape off, flow up for a poor fit or down again. */
-const gasAtTurn = ({ isTaped, flowLpm }: GasAtTurn, { flow }: Pick<WeldFigures, 'flow'>): string =>
-  joined(isTaped ? 'Take its tape off first.' : '', flowLpm === null ? '' : `Gas inside to ${flow(flowLpm)}.`);
+const HELD: Readonly<Partial<Record<Hold, string>>> = {
+  clamped: 'Clamp it down first.',
+  strongback: 'Strongback on first.',
+};
+
+/** What is done first: it is held, tape off, flow up for a poor fit or down again. */
+const atTurn = ({ hold, isTaped, flowLpm }: AtTurn, { flow }: Pick<WeldFigures, 'flow'>): string =>
+  joined(
+    hold === null ? '' : (HELD[hold] ?? ''),
+    isTaped ? 'Take its tape off first.' : '',
+    flowLpm === null ? '' : `Gas inside to ${flow(flowLpm)}.`,
+  );
 
 type Parts = Omit<TorchSaid, 'press' | 'spoken'> & { readonly spoken?: string };
 
@@ -85,12 +94,16 @@ function parts(act: TorchAct, name: string, figures: WeldFigures): Parts {
     case 'joint-in-turn': {
       const what = `Joint ${act.number}`;
       const next = act.bead === 'tack' ? 'It is tacked next.' : 'It is welded next.';
-      return { what, about: joined(next, gasAtTurn(act, figures)) };
+      return { what, about: joined(next, atTurn(act, figures)) };
     }
     case 'done': {
       const stays =
         act.gasOffBelowC === null ? '' : `Gas stays on until the metal is below ${warmth(act.gasOffBelowC)}.`;
-      return { what: 'Done', about: joined('Every step of the plan is welded.', stays) };
+      const { releaseBelowC, heat } = act;
+      const release =
+        releaseBelowC === null ? '' : `What holds it stays on until it is below ${warmth(releaseBelowC)}.`;
+      const after = heat === null ? '' : `Then ${heat.grade} at ${warmth(heat.lowC)} to ${warmth(heat.highC)}.`;
+      return { what: 'Done', about: joined('Every step of the plan is welded.', stays, after, release) };
     }
     case 'other':
       return { what: 'Wait', about: 'The other one is at this pass still.' };
@@ -139,7 +152,7 @@ function parts(act: TorchAct, name: string, figures: WeldFigures): Parts {
     case 'rest':
       return { what: clockWords(act.leftS), about: `Rest before ${name}.`, spoken: `Rest before ${name}.` };
     case 'ready':
-      return { what: 'Weld', about: [name, gasAtTurn(act, figures)].filter(Boolean).join('. ') };
+      return { what: 'Weld', about: [name, atTurn(act, figures)].filter(Boolean).join('. ') };
   }
 }
 

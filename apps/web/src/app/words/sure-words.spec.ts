@@ -223,7 +223,8 @@ const PROOFS: Readonly<Record<SureWord, () => void | Promise<void>>> = {
       lastEndMs: null,
       free: null,
       turn: null,
-      gasHere: null,
+      here: null,
+      afterwards: { releaseBelowC: null, heat: null },
     };
     expect([nextAct(facts, 0).code, nextAct({ ...facts, isDone: true }, 0).code]).toEqual(['other', 'done']);
   },

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { rodName } from '@variatum/presentation';
 import { AnswerService } from '../../job/answer.service';
+import { JobPlan } from '../../job/job-plan';
 import { JobStore } from '../../job/stores';
 import { Panel } from '../../kit/panel';
 import { DilutionChart } from '../../plot/dilution-chart';
@@ -69,9 +70,9 @@ import { WholePartRods } from './whole-part-rods';
           <va-rod-details [rod]="rod" />
         }
         @if (answers.settled(); as choice) {
-          @if (choice.heat.length > 0) {
-            <va-panel label="Heat" [heading]="'Heat with ' + name(choice.recommended)">
-              <va-heat-list [advice]="choice.heat" />
+          @if (heat(); as used) {
+            <va-panel label="Heat" [heading]="'Heat with ' + name(used.rod)">
+              <va-heat-list [advice]="used.advice" />
             </va-panel>
           }
           @if (choice.alternatives.length > 0) {
@@ -125,7 +126,14 @@ import { WholePartRods } from './whole-part-rods';
 })
 export class RodStage {
   private readonly jobs = inject(JobStore);
+  private readonly plan = inject(JobPlan);
   protected readonly answers = inject(AnswerService);
+  /** Heat for the rod that is used: the one decided on, else the best; null: none is called for. */
+  protected readonly heat = computed(() => {
+    const shown = this.plan.shown();
+    const rod = shown?.rod.used;
+    return shown && rod !== undefined && shown.heat.length > 0 ? { rod, advice: shown.heat } : null;
+  });
   protected readonly name = rodName;
   protected readonly names = computed(() => this.jobs.meeting().map(({ name }) => name));
   protected readonly none = computed(() => this.names().length === 0);

@@ -1,14 +1,17 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import type { Meter } from '@variatum/contracts';
+import { reachedAt } from '@variatum/job';
 import {
   CRACK_PLACES,
   CRACK_TIMES,
   findFieldTest,
   MAGNET_PULLS,
   TAPPED_C,
+  type LaidBead,
   type MagnetPull,
 } from '@variatum/metallurgy';
 import { CRACK_PLACE_WORDS, CRACK_TIME_WORDS, lastWords, PULL_WORDS } from '@variatum/presentation';
+import { JobPlan } from '../../job/job-plan';
 import { FieldTestStore, JobStore, JointStore } from '../../job/stores';
 import { MeterStore, RoomWatch } from '../../meters';
 import { OwnUnits } from './own-units';
@@ -41,6 +44,7 @@ const LONGEST_FIGURE = 7;
 /** What can be done at the torch besides the one thing that is next: lists of few rows, walked through by one key. */
 @Injectable()
 export class TorchMenu {
+  private readonly plan = inject(JobPlan);
   private readonly weld = inject(WeldPlanning);
   private readonly state = inject(TorchNow);
   private readonly joints = inject(JointStore);
@@ -179,6 +183,15 @@ export class TorchMenu {
     ];
   }
 
+  /** The arc went out at a measured place of the seam, farther than planned or sooner. @returns what is wrong */
+  private endAt(burning: LaidBead, mm: number): string {
+    const seam = this.plan.shown()?.seam;
+    const reached = seam ? reachedAt(seam, burning, mm) : mm;
+    if (reached === null) return `Not logged: give a place of this seam, 0 to ${Math.round(seam?.lengthMm ?? 0)} mm.`;
+    this.weld.stop('reach', reached);
+    return '';
+  }
+
   private show(rows: readonly TorchRow[]): void {
     this.at.set(0);
     this.shownRows.set(rows);
@@ -211,7 +224,10 @@ export class TorchMenu {
       const share = this.state.share() ?? 0;
       const reached = Math.round(burning.fromMm + share * (burning.toMm - burning.fromMm));
       const out = (): unknown => this.weld.stop('reach', reached);
-      rows.push(this.row('Arc out before the end', out, 'Arc out; the rest comes next.'));
+      rows.push(this.row('Arc out before the end', out, 'Arc out; the rest comes next.'), {
+        title: 'Arc out elsewhere, mm',
+        act: () => this.keypad('Arc out at', 'mm', (mm) => this.endAt(burning, mm)),
+      });
     } else if (state !== 'ready' && state !== 'done' && state !== 'ask' && this.weld.next())
       rows.push(this.row('Arc on all the same', () => this.state.strike(), 'Arc on.'));
     rows.push(this.list('Oxygen on a display', () => this.oxygenRows()));

@@ -147,7 +147,7 @@ export class TorchPicture {
     const [share, about] = [this.share(), this.about()];
     const run = this.runs().find((step) => isSameStep(step, about));
     if (share === null || !run) return null;
-    return this.picture().placeAt(run.goesOnMm + share * (run.toMm - run.goesOnMm));
+    return this.picture().placeAt(run.goesOnMm + share * (run.endsMm - run.goesOnMm));
   });
 
   protected readonly label = computed(() => {
@@ -155,7 +155,7 @@ export class TorchPicture {
     const step = this.steps().find((one) => isSameStep(one, about));
     const seam = { kind: this.kind(), lengthMm: this.lengthMm() };
     const done = this.steps().filter(({ state }) => state === 'done').length;
-    const next = step ? `; now from ${placeWords(seam, step.goesOnMm)} to ${placeWords(seam, step.toMm)}` : '';
+    const next = step ? `; now from ${placeWords(seam, step.goesOnMm)} to ${placeWords(seam, step.endsMm)}` : '';
     return `The seam: ${done} of ${this.steps().length} done${next}`;
   });
 }

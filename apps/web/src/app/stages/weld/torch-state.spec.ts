@@ -104,6 +104,7 @@ function around() {
         provide: JobPlan,
         useValue: {
           inTurn: () => jointsInTurn(steps() as PlanStep[]),
+          plan: () => ({ steps: [] }),
           shown: () => ({ limitsC: [null, 150], metal: {} }),
         },
       },

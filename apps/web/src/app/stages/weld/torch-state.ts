@@ -1,5 +1,6 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import {
+  afterwardsAt,
   alarmSound,
   nextAct,
   NO_ALARM,
@@ -129,7 +130,8 @@ export class TorchNow {
       lastEndMs: lastEndMs > 0 ? lastEndMs : null,
       free: this.free()?.number ?? null,
       turn: turn && { ...turn, number: this.joints.numberOf(turn.joint) },
-      gasHere: this.plan.inTurn().find(({ joint }) => joint === this.joints.shown()?.id) ?? null,
+      here: this.plan.inTurn().find(({ joint }) => joint === this.joints.shown()?.id) ?? null,
+      afterwards: afterwardsAt(this.plan.plan()?.steps ?? [], this.joints.shown()?.id),
     };
   }
   readonly act = computed(() => nextAct(this.facts(), this.now.ms()));

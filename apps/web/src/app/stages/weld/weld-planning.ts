@@ -3,12 +3,13 @@ import { rxResource } from '@angular/core/rxjs-interop';
 import type { WeldRecord } from '@variatum/contracts';
 import { atHandOf, ferriteAfter, isArc, nextAtJoint, redoneOrder, type AtHand, type FerriteMoved } from '@variatum/job';
 import {
-  deviationsOf,
-  tackCurrent,
   type Deviation,
+  deviationsOf,
   type FollowedStep,
   type PassLog,
   type PlannedWeld,
+  type Process,
+  tackCurrent,
   type WeldEntry,
 } from '@variatum/metallurgy';
 import { catchError, forkJoin, of } from 'rxjs';
@@ -144,15 +145,22 @@ export class WeldPlanning {
       pass: step?.pass ?? last?.pass ?? 0,
       number: step?.number ?? 0,
       fromMm: repair ? (last?.toMm ?? 0) : (step?.goesOnMm ?? 0),
-      toMm: repair ? (last?.toMm ?? 0) : (step?.toMm ?? 0),
+      toMm: repair ? (last?.toMm ?? 0) : (step?.endsMm ?? 0),
       amps,
       rod: rod ?? null,
       rodMm,
       lot,
       person: this.order.kept().people === 2 ? this.person() : 0,
       ...this.plannedArcs(),
+      ...this.processAt(step?.pass ?? last?.pass ?? 0),
     };
     return this.weld.add(shown.id, entry, 'striking the arc') !== null;
+  }
+
+  /** Process a pass is welded by, where it is no tungsten arc. */
+  private processAt(pass: number): { readonly process?: Process } {
+    const process = this.plan.shown()?.ways[pass]?.process;
+    return process === undefined || process === 'gtaw' ? {} : { process };
   }
 
   /** Arcs the whole part takes by its plan; nothing while a joint of it is not planned. */
