@@ -109,7 +109,8 @@ test('what is to be done first: volute, ladder and chute get the list of their m
   await expect(settings.getByRole('term').filter({ hasText: 'Current' })).toBeVisible();
   await settings.getByText('Set otherwise').click();
   await settings.getByLabel('Current, A').fill('400');
-  await expect(settings.getByText(/400 A is \d+ % over the range: it melts through/)).toBeVisible();
+  await expect(settings.getByText(/400 A is \d+ % over the range: the pool is hard to hold/)).toBeVisible();
+  await expect(settings.getByText(/^Melts through [AB] in \d+ of 100 beads: less current/)).toBeVisible();
   await context.setOffline(false);
   await saved(page);
   await page.reload();
