@@ -8,6 +8,7 @@ import {
   heldFlow,
   isGasBehind,
   joinedLine,
+  leaderOf,
   learntOfPurge,
   openSeam,
   purgeAnswer,
@@ -104,6 +105,18 @@ export class PurgePlanning {
         ...(pace === undefined ? {} : { pace }),
       },
     });
+    this.sayPurged();
+  }
+
+  /** Gas that was turned on stands behind its joints: those of which nobody said what does are told so. */
+  private sayPurged(): void {
+    const [room, shown] = [this.room(), this.joints.shown()];
+    if (!shown || !this.isGasBehind()) return;
+    const all = this.joints.all();
+    const behind = all.filter(({ id }) => (room ? room.joints.includes(id) : id === shown.id));
+    const leaders = new Set(behind.map((joint) => leaderOf(all, joint)));
+    for (const { id, joint } of leaders)
+      if (joint.backShielding === undefined) this.joints.change(id, { joint: { ...joint, backShielding: 'purge' } });
   }
 
   /** Moves a dam or a vent: shown at once, kept when the hand has left it. */
