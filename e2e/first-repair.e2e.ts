@@ -76,6 +76,10 @@ test('two unknown pieces become a rod with reasons, and everything is there afte
     await page.getByRole('button', { name: `Decide on ${rod}` }).click();
     await expect(page.getByRole('region', { name: 'Decision' }).getByRole('listitem').first()).toContainText(rod ?? '');
     const address = new URL(page.url()).pathname;
+    await saved(page);
+    // A page that begins anew has no answer to an earlier question left to show.
+    await page.reload();
+    await expect(page.getByRole('region', { name: 'Reasons' }).getByRole('listitem').first()).toBeVisible();
     const ferrite = await page.getByTestId('standing-ferrite').textContent();
 
     expect(complaints.list).toEqual([]);
