@@ -239,7 +239,7 @@ const SHOTS: readonly Shot[] = [
       await showPdf(page, path, 0.985, 2);
     },
   },
-  { name: 'phone', job: /Greenhouse/, stage: 'Joint', width: 390, height: 844 },
+  { name: 'phone', job: /Fountain nozzle/, stage: 'Rod', width: 390, height: 844 },
 ];
 
 const only = process.argv.slice(2);

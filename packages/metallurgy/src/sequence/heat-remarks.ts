@@ -132,9 +132,15 @@ function throughRemark(seam: SeamQuestion, seed: number): HeatRemark {
   const { depthMm } = poolShape(bead, seed);
   const chances = seamThrough(seam, 0);
   const percent = percentOf(Math.max(...chances));
+  if (isThroughTooOften(seam, chances))
+    return {
+      about: 'melt-through',
+      level: 'high',
+      words: `The first bead melts through ${bead.thicknessMm} mm in ${percent} of 100: less current, or quicker.`,
+    };
   return {
     about: 'melt-through',
-    level: isThroughTooOften(seam, chances) ? 'high' : 'good',
+    level: 'good',
     words:
       percent >= 50
         ? `The root melts through ${bead.thicknessMm} mm in ${percent} of 100 beads like the first.`

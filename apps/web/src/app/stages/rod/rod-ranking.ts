@@ -27,7 +27,7 @@ const LEAST_SCALE = 0.05;
         <span class="rod-head">Rod</span>
         <span class="figures">Risk, points</span>
         <span class="figures">Ferrite number</span>
-        <span>Worst risk</span>
+        <span>Worst in the bead</span>
       </div>
       <ol class="ranking">
         @for (line of lines(); track line.entry.rod) {
