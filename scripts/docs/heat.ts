@@ -170,8 +170,8 @@ what is not known of an arc (${heat.arc.source}). These forms know no heat of fu
 Nor do they know how metal flows in a pool: ${heat.meltThrough.dig.share.join(' to ')} of the heat digs
 (${heat.meltThrough.dig.source}). Beside another wall heat divides as the walls do, and of a fillet
 ${heat.meltThrough.fillet.share} stays in the two sides (${heat.meltThrough.fillet.source}). The chance of melting
-through that follows (\`throughChance\`) is one figure for settings, plan and heat; no current is recommended that
-melts through what should stay more often than ${100 * heat.meltThrough.mostChance} times in 100 at the travel that is set.
+through that follows (\`throughChance\`) is one figure for settings, plan and heat; no current is recommended that melts
+through what should stay more often than ${100 * heat.meltThrough.mostChance} times in 100 at the travel that is set.
 
 ${spots()}
 
