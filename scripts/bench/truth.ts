@@ -2,6 +2,12 @@ import { choose, wrc1992Rendering, wrc1992Sigma, type Choice, type RankedRod } f
 import practice from '../../packages/metallurgy/src/testing/practice-joints.json';
 import { namesOf } from '../../packages/metallurgy/src/testing/names-of';
 import { ANCHORS, predictLeftOut } from '../../packages/metallurgy/src/testing/refit-surface';
+import { cracksScore } from './truth-cracks';
+import { distortionsScore } from './truth-distortions';
+import { marksScore } from './truth-marks';
+import type { Score } from './truth-score';
+import { settingsScore } from './truth-settings';
+import { tacksScore } from './truth-tacks';
 
 /**
  * Where the program and practice agree, and where not: joints, ferrite of published weld metals, and why they differ.
@@ -103,3 +109,15 @@ say(
     'does not have',
 );
 if (agree / total < 0.95 || dangers.length > 0.02 * total) process.exitCode = 1;
+
+/** A list of what the hands do, as it was answered. */
+function tell(title: string, { all, right, held, wrong }: Score): void {
+  say();
+  say(`${title}: ${right} of ${all} (${percent(right / all)}); of the half that is held ${held.right} of ${held.all}`);
+  wrong.forEach((line) => say(`  ${line}`));
+}
+tell('Settings', settingsScore());
+tell('Tacks', tacksScore());
+tell('Marks', marksScore());
+tell('Distortion', distortionsScore());
+tell('Cracks', cracksScore());

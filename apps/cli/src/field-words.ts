@@ -33,6 +33,7 @@ export const FIELD_WORDS: Readonly<Record<string, string>> = {
   joints: 'joints to be priced: type, length and walls in mm, technique, passes, purge',
   laid: 'runs that were laid: where (mm), when (s), with how much heat (J)',
   landMm: 'square nose below the bevel, mm',
+  travelMmPerS: 'how fast the hand goes, mm/s; as usual where it is left out',
   lapses: 'how often each test goes wrong in these hands',
   leakLpm: 'air that leaks in, L/min',
   learnt: 'what the workshop’s other jobs have taught',

@@ -2,6 +2,7 @@ import type { PlanStep } from '@variatum/contracts';
 import {
   HOLD_PURGE_C,
   isHeldFirmly,
+  isSameFlow,
   isSameStep,
   RELEASE_BELOW_C,
   turnedRuns,
@@ -180,9 +181,6 @@ export function weldSteps(plan: JointPlan): {
   };
 }
 
-/** Flows nearer than this are one, L/min: nobody sets a gauge so finely. */
-const SAME_LPM = 0.5;
-
 /**
  * What is done with the gas before the runs of a joint: its tape comes off when its turn has come, and the flow follows
  * its fit.
@@ -198,7 +196,7 @@ export function turnSteps(
   const turn = isGas ? space.turns.find((one) => one.joint === joint) : undefined;
   if (!turn) return [];
   const own = { ...NOTHING, joint, space: space.id, state: isBegun ? 'done' : 'open' } as const;
-  const isOther = Math.abs(turn.lpm - beforeLpm) >= SAME_LPM;
+  const isOther = !isSameFlow(turn.lpm, beforeLpm);
   const code = turn.lpm > beforeLpm ? 'poor-fit' : 'as-usual';
   return [
     { ...own, id: `untape ${joint}`, do: 'untape', code: 'its-turn' },

@@ -44,6 +44,10 @@ export function lineOrder(joints: readonly LineJoint[], flowLpm: number, ventMm2
     });
 }
 
+/** Whether two flows are one to whoever sets them, L/min. */
+export const isSameFlow = (oneLpm: number, otherLpm: number): boolean =>
+  Math.abs(oneLpm - otherLpm) < data.sameFlow.lpm;
+
 /**
  * Flow while a joint of a line is welded, L/min: as usual where enough goes on past its gap, raised where its fit is
  * poor. Source: orifices in parallel; how much is enough is an estimate.

@@ -1,3 +1,4 @@
+export { ChillBars } from './chill-bars';
 export { MachinePlanning } from './machine-planning';
 export { OrderPlanning } from './order-planning';
 export { orderPicture, type ClosedStretch, type OrderPicture, type OrderPictureQuestion } from './order-picture';

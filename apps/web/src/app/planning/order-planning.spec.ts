@@ -5,6 +5,7 @@ import { aJob, aJoint, aTube, jobProviders, openJob, type OpenJob } from '../../
 import { AnswerService } from '../job/answer.service';
 import { JobPlan } from '../job/job-plan';
 import { PartAnswers } from '../job/part-answers.service';
+import { ChillBars } from './chill-bars';
 import { OrderPlanning } from './order-planning';
 import { PurgePlanning } from './purge-planning';
 import { SettingsPlanning } from './settings-planning';
@@ -20,7 +21,16 @@ let open: OpenJob;
 let planning: OrderPlanning;
 const begin = async (more: object = {}): Promise<void> => {
   TestBed.configureTestingModule({
-    providers: [...jobProviders(), AnswerService, PartAnswers, JobPlan, PurgePlanning, SettingsPlanning, OrderPlanning],
+    providers: [
+      ...jobProviders(),
+      AnswerService,
+      PartAnswers,
+      JobPlan,
+      PurgePlanning,
+      SettingsPlanning,
+      OrderPlanning,
+      ChillBars,
+    ],
   });
   open = await openJob(aJob(pieces, { joints: [joint(more)] }));
   planning = TestBed.inject(OrderPlanning);
@@ -57,10 +67,11 @@ test('a bar that is pulled counts before it is kept', async () => {
       bars: [{ side: 0, distanceMm: 15, widthMm: 25, thicknessMm: 10, metal: 'copper', contact: 'clamped' }],
     },
   });
-  planning.moveBar({ index: 0, distanceMm: 6, settled: false });
-  expect(planning.bars()[0]!.distanceMm).toBe(6);
+  const bars = TestBed.inject(ChillBars);
+  bars.move({ index: 0, distanceMm: 6, settled: false });
+  expect(bars.all()[0]!.distanceMm).toBe(6);
   expect(open.store.job()?.joints[0]?.seamOrder.bars[0]!.distanceMm).toBe(15);
-  planning.moveBar({ index: 0, distanceMm: 6, settled: true });
+  bars.move({ index: 0, distanceMm: 6, settled: true });
   expect(open.store.job()?.joints[0]?.seamOrder.bars[0]!.distanceMm).toBe(6);
 });
 

@@ -1,15 +1,6 @@
-import {
-  computed,
-  DestroyRef,
-  effect,
-  inject,
-  Injectable,
-  signal,
-  untracked,
-  type WritableSignal,
-} from '@angular/core';
-import type { KeptBar, KeptPlan, SeamOrder } from '@variatum/contracts';
-import { isSameOrder, keptOrder, laidJoint, weldHeatQuestion, type LikelyMetal } from '@variatum/job';
+import { computed, DestroyRef, effect, inject, Injectable, signal, untracked } from '@angular/core';
+import { NO_SEAM_ORDER, type KeptPlan, type SeamOrder } from '@variatum/contracts';
+import { isSameOrder, laidJoint, weldHeatQuestion, type LikelyMetal } from '@variatum/job';
 import {
   checkSeam,
   InputError,
@@ -25,35 +16,18 @@ import {
   type SeamQuestion,
   type WeldHeat,
 } from '@variatum/metallurgy';
-import { catchError, of, Subscription, type Observable } from 'rxjs';
-import { ComputeService, type Followed } from '../compute/compute.service';
+import { catchError, of } from 'rxjs';
+import { ComputeService } from '../compute/compute.service';
 import { JobPlan } from '../job/job-plan';
 import { JointStore, PartStore } from '../job/stores';
+import { LongWork } from './long-work';
 import { PurgePlanning } from './purge-planning';
+import { Settling } from './settling';
 import { SettingsPlanning } from './settings-planning';
 
 /** Ends of runs nearer than this are one place, mm. */
 const SAME_MM = 0.01;
 
-/** A long computation as the page sees it. */
-interface Running<Answer> {
-  /** Share done, 0 to 1; null while nothing runs. */
-  readonly done: number | null;
-  readonly answer: Answer | null;
-  /** Whether the welder stopped it. */
-  readonly stopped: boolean;
-  /** Whether it could not be reckoned: metals that are not welded, sizes out of range. */
-  readonly failed: boolean;
-}
-const idle = <Answer>(answer: Answer | null = null, stopped = false): Running<Answer> => ({
-  done: null,
-  answer,
-  stopped,
-  failed: false,
-});
-
-/** What is typed settles so long before a search begins, ms. */
-const SETTLES_MS = 500;
 /** Runs over the same stretch the same way. */
 const sameRun = (one: ArcRun, other: ArcRun): boolean =>
   Math.abs(one.fromMm - other.fromMm) < SAME_MM &&
@@ -77,18 +51,18 @@ export class OrderPlanning {
   private readonly settings = inject(SettingsPlanning);
   private readonly purge = inject(PurgePlanning);
 
+  /** How the joint looked at is welded; null: there is none. */
+  private readonly planned = this.plan.shown;
   /** Whether somebody looks: nothing is searched before. */
   readonly open = signal(false);
-  /** What is kept of it; a record of an older program on this device says less. */
-  readonly kept = computed<SeamOrder>(() => keptOrder(this.joints.leading()?.seamOrder), { equal: same });
+  /** What is kept of it. */
+  readonly kept = computed<SeamOrder>(() => this.planned()?.kept ?? NO_SEAM_ORDER, { equal: same });
 
   change(changes: Partial<SeamOrder>): void {
     const leading = this.joints.leading();
     if (leading) this.joints.change(leading.id, { seamOrder: { ...leading.seamOrder, ...changes } });
   }
 
-  /** How the joint looked at is welded; null: there is none. */
-  private readonly planned = this.plan.shown;
   /** What each piece most likely is, as far as heat asks. */
   readonly metals = computed(() => this.plan.whole()?.facts.metals ?? NO_METALS);
   /** The joint looked at as it lies in the picture. */
@@ -105,16 +79,11 @@ export class OrderPlanning {
   /** What is asked of the search and of the simulation; null while the joint or its settings are not there. */
   readonly question = computed<SeamQuestion | null>(() => this.planned()?.question ?? null, { equal: same });
 
-  private readonly searched = signal<Running<OrderSearch>>(idle());
-  readonly search = this.searched.asReadonly();
-  private searching = Subscription.EMPTY;
-
-  private readonly simulated = signal<Running<WeldHeat>>(idle());
-  readonly heat = this.simulated.asReadonly();
-  private simulating = Subscription.EMPTY;
-
-  /** What waits until what is typed has settled, by what calls it off. */
-  private readonly waiting = new Set<() => void>();
+  private readonly searched = new LongWork<OrderSearch>();
+  readonly search = this.searched.now;
+  private readonly simulated = new LongWork<WeldHeat>();
+  readonly heat = this.simulated.now;
+  private readonly settling = new Settling();
 
   /** Order that is looked at: one of the list by its id; null: the one that was chosen, else the best. */
   readonly lookedAt = signal<string | null>(null);
@@ -132,7 +101,7 @@ export class OrderPlanning {
 
   /** Orders to choose from: found first, then the usual ones, one's own last. */
   readonly plans = computed<readonly JudgedPlan[]>(() => {
-    const found = this.searched().answer;
+    const found = this.search().answer;
     const [own, judged] = [this.ownRuns(), this.judged()];
     const mine =
       own && judged
@@ -146,7 +115,7 @@ export class OrderPlanning {
     const wanted = this.lookedAt() ?? (this.own() || this.chosen() ? 'own' : null);
     return (
       plans.find(({ id }) => id === wanted) ??
-      (wanted === 'own' ? null : (plans.find(({ id }) => id === this.searched().answer?.best.id) ?? plans[0] ?? null))
+      (wanted === 'own' ? null : (plans.find(({ id }) => id === this.search().answer?.best.id) ?? plans[0] ?? null))
     );
   });
   /** Whether the order looked at is the one the weld will follow. */
@@ -195,21 +164,20 @@ export class OrderPlanning {
     effect((onCleanup) => {
       const question = this.question();
       if (!this.open() || !question) return;
-      onCleanup(this.settled(() => this.searchAnew()));
+      onCleanup(this.settling.when(() => this.searchAnew()));
     });
     effect((onCleanup) => {
       const question = this.heatQuestion();
       if (!this.open() || !question) return;
-      onCleanup(this.settled(() => this.simulateAnew()));
+      onCleanup(this.settling.when(() => this.simulateAnew()));
     });
     // Another joint has another seam: what was looked at there is not of it.
     const shownId = computed(() => this.joints.shown()?.id);
     effect(() => {
       shownId();
       untracked(() => {
-        this.end();
-        this.searched.set(idle());
-        this.simulated.set(idle());
+        this.searched.clear();
+        this.simulated.clear();
         this.lookedAt.set(null);
         this.own.set(null);
         this.judged.set(null);
@@ -221,40 +189,19 @@ export class OrderPlanning {
   /** Searches again, whatever ran before. */
   searchAnew(): void {
     const seam = this.question();
-    if (!seam) return;
-    this.searching.unsubscribe();
-    this.searching = follow(this.searched, this.compute.orderPlans({ seam, aim: this.kept().aim }));
+    if (seam) this.searched.begin(this.compute.orderPlans({ seam, aim: this.kept().aim }));
   }
 
   simulateAnew(): void {
     const question = this.heatQuestion();
-    if (!question) return;
-    this.simulating.unsubscribe();
-    this.simulating = follow(this.simulated, this.compute.weldHeat(question));
-  }
-
-  /** Works when what is typed has settled. @returns what calls it off */
-  private settled(work: () => void): () => void {
-    const wait = setTimeout(() => untracked(work), SETTLES_MS);
-    const callOff = (): void => {
-      clearTimeout(wait);
-      this.waiting.delete(callOff);
-    };
-    this.waiting.add(callOff);
-    return callOff;
+    if (question) this.simulated.begin(this.compute.weldHeat(question));
   }
 
   /** Stops what runs and what is about to; what was there before stays. */
   stop(): void {
-    for (const callOff of this.waiting) callOff();
-    this.end();
-  }
-
-  private end(): void {
-    this.searching.unsubscribe();
-    this.simulating.unsubscribe();
-    this.searched.update((was) => (was.done === null ? was : idle(was.answer, true)));
-    this.simulated.update((was) => (was.done === null ? was : idle(was.answer, true)));
+    this.settling.callOff();
+    this.searched.stop();
+    this.simulated.stop();
   }
 
   /** Takes an order as the plan the weld follows. */
@@ -286,33 +233,6 @@ export class OrderPlanning {
     return this.kept().fixed.some((one) => sameRun(one, run));
   }
 
-  /** A bar that is being pulled, and where it is so far. */
-  private readonly pulled = signal<{ readonly index: number; readonly distanceMm: number } | null>(null);
-  /** Bars as they are kept, with the one that is being pulled where it is. */
-  readonly bars = computed<readonly KeptBar[]>(() => {
-    const pulled = this.pulled();
-    return this.kept().bars.map((bar, index) =>
-      index === pulled?.index ? { ...bar, distanceMm: pulled.distanceMm } : bar,
-    );
-  });
-
-  /** Moves a bar: shown at once, kept when the hand has left it. */
-  moveBar({
-    index,
-    distanceMm,
-    settled,
-  }: {
-    readonly index: number;
-    readonly distanceMm: number;
-    readonly settled: boolean;
-  }): void {
-    this.pulled.set({ index, distanceMm });
-    if (!settled) return;
-    const bars = [...this.bars()];
-    this.pulled.set(null);
-    this.change({ bars });
-  }
-
   /** Letter of the piece on a side of the seam. */
   letter(side: 0 | 1): string {
     const sides = this.laid()?.settled.sides ?? [];
@@ -336,16 +256,7 @@ export class OrderPlanning {
   readonly wants = computed(() => {
     if (!this.joints.shown()) return 'Describe a joint under Joint; heat and order follow.';
     if (!this.seam()) return 'Heat and order want the sizes of the pieces and where the joint sits.';
-    if (this.searched().failed || this.simulated().failed) return this.refused();
+    if (this.search().failed || this.heat().failed) return this.refused();
     return this.settings.amps() === null ? 'Reckoning the settings' : 'Reckoning';
-  });
-}
-
-/** Follows a long computation into a signal; what was there before stays until it is done. */
-function follow<Answer>(state: WritableSignal<Running<Answer>>, work: Observable<Followed<Answer>>): Subscription {
-  state.set({ done: 0, answer: state().answer, stopped: false, failed: false });
-  return work.subscribe({
-    next: ({ done, answer }) => state.set(answer ? idle(answer) : { ...state(), done }),
-    error: () => state.set({ ...idle<Answer>(), failed: true }),
   });
 }

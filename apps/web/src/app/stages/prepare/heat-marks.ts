@@ -2,7 +2,7 @@ import { computed, inject, Injectable } from '@angular/core';
 import type { TintBand, WeldHeat } from '@variatum/metallurgy';
 import { PartStore } from '../../job/stores';
 import type { PartMark } from '../../part/part-marks';
-import { OrderPlanning } from '../../planning';
+import { ChillBars, OrderPlanning } from '../../planning';
 import { heatColour, TINT_COLOURS } from './heat-colours';
 import { HeatPlay } from './heat-play';
 
@@ -53,6 +53,7 @@ function tintMarks(
 @Injectable()
 export class HeatMarks {
   private readonly planning = inject(OrderPlanning);
+  private readonly bars = inject(ChillBars);
   private readonly play = inject(HeatPlay);
   private readonly part = inject(PartStore);
 
@@ -68,7 +69,7 @@ export class HeatMarks {
         const along = Math.min(1, Math.abs(mm) / body.length);
         return place.end === 'start' ? along : 1 - along;
       };
-      const bars = this.planning.bars().flatMap((bar, index): PartMark[] =>
+      const bars = this.bars.all().flatMap((bar, index): PartMark[] =>
         bar.side === side
           ? [
               {

@@ -5,7 +5,7 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { JointStore } from '../../job/stores';
 import { ChoiceGroup, fieldBy } from '../../kit/fields';
 import { WorkshopStore } from '../../settings/workshop-store';
-import { OrderPlanning } from '../../planning';
+import { ChillBars, OrderPlanning } from '../../planning';
 import { HEAT_KEY, heatColour, TINT_COLOURS } from './heat-colours';
 import { HeatPlay, type HeatLayer } from './heat-play';
 import { HeatStrip } from './heat-strip';
@@ -45,8 +45,8 @@ const LAYER_TITLES: Readonly<Record<HeatLayer, string>> = {
             [heat]="heat"
             [layer]="stripLayer()"
             [frame]="play.frame()"
-            [bars]="planning.bars()"
-            (barMoved)="planning.moveBar($event)"
+            [bars]="bars.all()"
+            (barMoved)="bars.move($event)"
           />
         }
         <div class="play">
@@ -135,6 +135,7 @@ const LAYER_TITLES: Readonly<Record<HeatLayer, string>> = {
 })
 export class HeatPanel {
   protected readonly planning = inject(OrderPlanning);
+  protected readonly bars = inject(ChillBars);
   protected readonly play = inject(HeatPlay);
   private readonly joints = inject(JointStore);
   private readonly workshops = inject(WorkshopStore);

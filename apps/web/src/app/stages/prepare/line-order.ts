@@ -1,13 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { flowAtTurn, formatFlow } from '@variatum/metallurgy';
+import { flowAtTurn, formatFlow, isSameFlow } from '@variatum/metallurgy';
 import { pressureWords } from '@variatum/presentation';
 import { JointStore } from '../../job/stores';
 import { Panel } from '../../kit/panel';
 import { WorkshopStore } from '../../settings/workshop-store';
 import { PurgePlanning } from '../../planning';
-
-/** Flows nearer than this are one, L/min. */
-const SAME_LPM = 0.5;
 
 /** Joints that share a purge, in the order they are welded, with the gas that is left at each. */
 @Component({
@@ -62,7 +59,7 @@ export class LineOrder {
         onward: formatFlow(Number(onwardLpm.toFixed(1)), unit),
         open: pressureWords(openPa),
         closed: pressureWords(closedPa),
-        flow: lpm > usual + SAME_LPM ? `poor fit: ${formatFlow(Math.round(lpm), unit)}, then back` : '',
+        flow: lpm > usual && !isSameFlow(lpm, usual) ? `poor fit: ${formatFlow(Math.round(lpm), unit)}, then back` : '',
       };
     });
   });

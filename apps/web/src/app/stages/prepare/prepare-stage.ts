@@ -5,6 +5,7 @@ import { PartMarks } from '../../job/part-marks';
 import { Now } from '../../kit/now';
 import { Tabs } from '../../kit/tabs';
 import {
+  ChillBars,
   MachinePlanning,
   OrderPlanning,
   PassPlanning,
@@ -63,6 +64,7 @@ const SIDES = [
     MachinePlanning,
     PassPlanning,
     OrderPlanning,
+    ChillBars,
     HeatPlay,
     HeatMarks,
     BackMarks,
