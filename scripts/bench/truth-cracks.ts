@@ -1,5 +1,4 @@
-import { beadFinding, type BeadEvidence, type ChooseInput } from '@variatum/metallurgy';
-import data from '../../packages/metallurgy/data/bead-evidence.json';
+import { beadFinding, crackKind, type BeadEvidence, type ChooseInput } from '@variatum/metallurgy';
 import cracks from '../../packages/metallurgy/src/testing/truth/cracks.json';
 import { scoreOf, type Score } from './truth-score';
 
@@ -13,13 +12,6 @@ interface TrueCrack {
   readonly never: readonly string[];
 }
 
-/** What a mechanism is of: hot, cold, attack and so on; what is not the metal's is the load's or the hand's. */
-function kindOf(mechanism: string | null, when: string): string {
-  const kinds: Readonly<Record<string, readonly string[]>> = data.moves.kinds;
-  const known = Object.keys(kinds).find((kind) => mechanism !== null && kinds[kind]?.includes(mechanism));
-  return known ?? (when === 'service' ? 'load' : 'other');
-}
-
 /** Cracks: what they are laid to, which move comes first, and whether one is offered that practice never makes. */
 export function cracksScore(): Score {
   return scoreOf(cracks.cracks as unknown as readonly TrueCrack[], (one) => {
@@ -30,7 +22,7 @@ export function cracksScore(): Score {
       ...(service ? { service } : {}),
       beads: [{ saw: 'crack', ...bead }],
     });
-    const cause = kindOf(causes[0]?.mechanism ?? null, bead.when);
+    const cause = crackKind(causes[0]?.mechanism ?? null, bead.when);
     const ids = moves.map(({ id }) => id);
     const isRight =
       kinds.includes(cause) && first.includes(ids[0] ?? '') && ids.slice(0, 2).every((id) => !never.includes(id));

@@ -3,7 +3,7 @@ import { MOST_THROUGH } from '@variatum/metallurgy';
 import { currentOf } from '../questions';
 import { held, type Check } from './contradiction';
 
-/** Whether a recommended current melts through a side that should stay, by the draws' own coarseness. */
+/** Whether a recommended current melts through a side that should stay. */
 function meltsTooOften(
   { kind, shouldComeThrough, meltsThrough }: PlannedPass,
   { settings }: Pick<JointRecord, 'settings'>,
@@ -11,11 +11,8 @@ function meltsTooOften(
   const isSet = kind !== 'wash' && Object.values(settings).some(({ amps }) => amps !== undefined && amps !== null);
   // Weld metal has no wall of its own: what lies beside it is not what is melted.
   if (shouldComeThrough || isSet || meltsThrough.length < 2) return false;
-  return meltsThrough.some(({ probability }) => probability > MOST_THROUGH + COARSE);
+  return meltsThrough.some(({ probability }) => probability > MOST_THROUGH);
 }
-
-/** One of the draws a chance is reckoned from. */
-const COARSE = 1 / 64;
 
 /** Current, travel and energy of settings, plan and heat are one; less than all of the arc stays in the metal. */
 export const heat: Check = ({ plan, joints, whole }) =>

@@ -6,6 +6,6 @@ export * from './inside-gas';
 export * from './meter-calls';
 export * from './next-act';
 export * from './planned-steps';
+export * from './reached';
 export * from './room-air';
 export * from './whole-part';
-export * from './reached';

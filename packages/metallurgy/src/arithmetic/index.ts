@@ -5,4 +5,5 @@ export * from './curve';
 export * from './upper-gamma';
 export * from './bessel';
 export * from './error-function';
+export * from './bisect';
 export * from './cholesky';

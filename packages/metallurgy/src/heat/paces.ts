@@ -1,4 +1,5 @@
 import data from '../../data/heat.json';
+import { bisect } from '../arithmetic';
 import { arcPower, heatInput, type ArcQuestion } from './arc';
 import { coolingThin } from './cooling';
 import { hottestAt } from './pool-shape';
@@ -35,15 +36,8 @@ export interface PaceQuestion {
 const TRAVEL = [0.3, 12] as const;
 
 /** A figure at which a falling function comes down to a level, between two bounds. */
-function solve(at: (x: number) => number, level: number, [low, high]: readonly [number, number]): number {
-  let [from, to] = [low, high];
-  for (let step = 0; step < 22; step++) {
-    const middle = (from + to) / 2;
-    if (at(middle) > level) from = middle;
-    else to = middle;
-  }
-  return (from + to) / 2;
-}
+const solve = (at: (x: number) => number, level: number, between: readonly [number, number]): number =>
+  bisect((x) => at(x) > level, between, 22);
 
 /**
  * The same width of pool made slowly with little current and quickly with much: slow and cold cooks the edges more.

@@ -57,10 +57,15 @@ const MOST_HALF_M = 0.025;
 export const arcSigma = (amps: number): number => arcRadius(amps) / Math.SQRT2 / 1000;
 
 /**
- * Where along the way past a point a figure is largest, m ahead of the arc: it has one maximum, behind it. Golden
- * section.
+ * Largest of a figure along the way past a point, and where that is, m ahead of the arc: it has one maximum, behind it.
+ * Golden section.
  */
-function highestAt(at: (xiM: number) => number, yM: number, zM: number, steps: number): number {
+function highest(
+  at: (xiM: number) => number,
+  yM: number,
+  zM: number,
+  steps: number,
+): { readonly value: number; readonly xiM: number } {
   let [low, high] = [-EXTENT_M, Math.sqrt(yM * yM + zM * zM) + 1e-5];
   const golden = (Math.sqrt(5) - 1) / 2;
   let [left, right] = [high - golden * (high - low), low + golden * (high - low)];
@@ -76,12 +81,8 @@ function highestAt(at: (xiM: number) => number, yM: number, zM: number, steps: n
       atLeft = at(left);
     }
   }
-  return atLeft < atRight ? right : left;
+  return atLeft < atRight ? { value: atRight, xiM: right } : { value: atLeft, xiM: left };
 }
-
-/** Largest of a figure along the way past a point. */
-const highest = (at: (xiM: number) => number, yM: number, zM: number, steps: number): number =>
-  at(highestAt(at, yM, zM, steps));
 
 /**
  * Hottest that a point beside the path of a point source gets, °C.
@@ -89,15 +90,15 @@ const highest = (at: (xiM: number) => number, yM: number, zM: number, steps: num
  * @param zM below the surface, m
  */
 export const hottestAt = (source: MovingSource, thicknessM: number, yM: number, zM: number): number =>
-  highest((xiM) => rosenthalPlate(source, thicknessM, xiM, yM, zM), yM, zM, 26);
+  highest((xiM) => rosenthalPlate(source, thicknessM, xiM, yM, zM), yM, zM, 26).value;
 
 /** The same under an arc of some width: what the pool and its near surroundings want. */
 export const hottestUnder = (source: DistributedSource, thicknessM: number, yM: number, zM: number): number =>
-  highest((xiM) => distributedPlate(source, thicknessM, xiM, yM, zM), yM, zM, 13);
+  highest((xiM) => distributedPlate(source, thicknessM, xiM, yM, zM), yM, zM, 13).value;
 
-/** Where the back of a plate is hottest under an arc of some width, m ahead of it. */
-export const hottestBackAt = (source: DistributedSource, thicknessM: number): number =>
-  highestAt((xiM) => distributedPlate(source, thicknessM, xiM, 0, thicknessM), 0, thicknessM, 13);
+/** How hot the back of a plate becomes under an arc of some width, °C, and where it is hottest, m ahead of it. */
+export const hottestBack = (source: DistributedSource, thicknessM: number): ReturnType<typeof highest> =>
+  highest((xiM) => distributedPlate(source, thicknessM, xiM, 0, thicknessM), 0, thicknessM, 13);
 
 /** Largest distance at which a falling figure is still at least a level. @param most m; no farther is looked */
 function reach(figure: (distanceM: number) => number, level: number, most: number): number {

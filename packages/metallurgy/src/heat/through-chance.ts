@@ -1,8 +1,9 @@
 import data from '../../data/heat.json';
+import { bisect, ln, power } from '../arithmetic';
 import { stratifiedUniforms } from '../chance';
 import { arcPower, usualVolts, type ArcQuestion } from './arc';
 import { distributedPlate } from './distributed-source';
-import { arcSigma, digShare, DRAWN, hottestBackAt, LIKELY_DIG, poolEdge } from './pool-shape';
+import { arcSigma, digShare, DRAWN, hottestBack, LIKELY_DIG, poolEdge } from './pool-shape';
 import { meanProperties, thermalMaterial, type MaterialQuestion } from './thermal-material';
 
 /** Share of an arc's heat that works in the two sides of a fillet: the rest runs off into the third plate. */
@@ -32,6 +33,29 @@ function shareOfSide(wallMm: number, otherMm: number): number {
   const [own, other] = [Math.min(wallMm, most), Math.min(otherMm, most)];
   return (2 * own) / (own + other);
 }
+
+/** Metal that was not welded on yet, °C. */
+const COLD_C = 20;
+
+/** A side as far as its melting through goes. */
+export interface ThroughSide {
+  readonly material: MaterialQuestion;
+  readonly thicknessMm: number;
+}
+
+/** What is asked of every side of a joint under an arc, on cold metal; of more than two each is asked by itself. */
+export const throughSides = (
+  sides: readonly ThroughSide[],
+  { arc, isFillet }: Pick<ThroughQuestion, 'arc' | 'isFillet'>,
+): readonly ThroughQuestion[] =>
+  sides.map(({ material, thicknessMm }, side) => ({
+    arc,
+    material,
+    wallMm: thicknessMm,
+    otherMm: (sides.length === 2 ? sides[1 - side] : undefined)?.thicknessMm ?? thicknessMm,
+    isFillet,
+    startC: COLD_C,
+  }));
 
 /** Share of an arc's heat that works on a side, beside an even plate of its wall with nothing flowing in its pool. */
 const shareOf = ({ wallMm, otherMm, isFillet }: ThroughQuestion): number =>
@@ -67,25 +91,27 @@ function backWarmth(question: ThroughQuestion): BackWarmth {
   };
   const wallM = wallMm / 1000;
   // At its hottest a small change of travel or wall moves that place by nothing.
-  const place = hottestBackAt(source, wallM);
-  const at = (travel: number, wall: number): number => {
+  const { value, xiM } = hottestBack(source, wallM);
+  const shareOfMelting = (backC: number): number => (backC - startC) / melts;
+  const share = shareOfMelting(value);
+  const powerOf = (travel: number, wall: number): number => {
     const moved = { ...source, travelMPerS: travel * source.travelMPerS };
-    return (distributedPlate(moved, wall * wallM, place, 0, wall * wallM) - startC) / melts;
+    const backC = distributedPlate(moved, wall * wallM, xiM, 0, wall * wallM);
+    return ln(shareOfMelting(backC) / share) / ln(STEP);
   };
-  const share = at(1, 1);
-  const power = (moved: number): number => Math.log(moved / share) / Math.log(STEP);
-  return { share, byTravel: power(at(STEP, 1)), byWall: power(at(1, STEP)) };
+  return { share, byTravel: powerOf(STEP, 1), byWall: powerOf(1, STEP) };
 }
 
 /** What each draw makes of the warmth of the back, beside the most likely. */
-function drawnFactors({ arc }: ThroughQuestion, { byTravel, byWall }: BackWarmth): readonly number[] {
+function drawnFactors({ arc }: ThroughQuestion, { byTravel, byWall }: BackWarmth): number[] {
   return Array.from({ length: SAMPLES }, (_, sample) => {
     const drawn = (dimension: number): number => UNIFORMS[sample * DRAWN + dimension] as number;
     const about = (dimension: number, share: number): number => 1 + share * (2 * drawn(dimension) - 1);
     const held = arc.efficiency === undefined ? (LOWEST + (HIGHEST - LOWEST) * drawn(0)) / MIDDLE : 1;
     const volts = arc.volts === undefined ? about(1, data.arc.voltShare) : 1;
-    const travel = about(2, data.arc.travelShare) ** byTravel;
-    return held * volts * travel * about(3, data.arc.wallShare) ** byWall * (digShare(drawn(4)) / LIKELY_DIG);
+    const travel = power(about(2, data.arc.travelShare), byTravel);
+    const wall = power(about(3, data.arc.wallShare), byWall);
+    return held * volts * travel * wall * (digShare(drawn(4)) / LIKELY_DIG);
   });
 }
 
@@ -98,8 +124,9 @@ export function throughChance(question: ThroughQuestion): number {
   return drawnFactors(question, warmth).filter((factor) => factor * warmth.share >= 1).length / SAMPLES;
 }
 
-/** Times the current is set anew for its arc widens with it. */
+/** Times the current is set anew, for its arc widens with it, and halvings of what is between to find it. */
 const TURNS = 3;
+const HALVINGS = 30;
 
 /** Largest current of a side with no more than a chance of melting through, A; its own where that has no more. */
 export function mostAmps(question: ThroughQuestion, chance = MOST_THROUGH): number {
@@ -110,11 +137,11 @@ export function mostAmps(question: ThroughQuestion, chance = MOST_THROUGH): numb
   for (let turn = 0; turn < TURNS; turn++) {
     const asked = withAmps(amps);
     const warmth = backWarmth(asked);
-    const factors = [...drawnFactors(asked, warmth)].sort((one, other) => other - one);
+    const factors = drawnFactors(asked, warmth).sort((one, other) => other - one);
     // So many draws may come through: the next one may not.
     const wanted = 1 / (factors[Math.floor(chance * SAMPLES)] as number);
-    const power = (volts(amps) * amps * wanted) / warmth.share;
-    amps = bisect((one) => volts(one) * one < power, question.arc.amps);
+    const watts = (volts(amps) * amps * wanted) / warmth.share;
+    amps = bisect((one) => volts(one) * one < watts, [0, question.arc.amps], HALVINGS);
   }
   while (throughChance(withAmps(amps)) > chance) amps *= CLOSER;
   return amps;
@@ -122,14 +149,3 @@ export function mostAmps(question: ThroughQuestion, chance = MOST_THROUGH): numb
 
 /** What is left to be found is less than this share. */
 const CLOSER = 0.995;
-
-/** Largest current below a most for which something holds, A. */
-function bisect(holds: (amps: number) => boolean, most: number): number {
-  let [low, high] = [0, most];
-  for (let step = 0; step < 30; step++) {
-    const between = (low + high) / 2;
-    if (holds(between)) low = between;
-    else high = between;
-  }
-  return low;
-}

@@ -51,8 +51,8 @@ export interface BeadFinding {
 
 const { kinds: KINDS } = data.moves;
 type Kind = keyof typeof KINDS | 'other';
-/** What is not the metal's is the hand's as a bead is made, and in use the load's. */
-const kindOf = (mechanism: string | null, when: CrackTime): Kind =>
+/** Kind of cause a mechanism is; what is not the metal's is the hand's as a bead is made, and in use the load's. */
+export const crackKind = (mechanism: string | null, when: CrackTime): Kind =>
   // The names are those of the data.
   (Object.keys(KINDS) as (keyof typeof KINDS)[]).find(
     (kind) => mechanism !== null && KINDS[kind].includes(mechanism),
@@ -68,7 +68,7 @@ const LEAST_METAL = 0.2;
 function movesFor(causes: BeadFinding['causes'], where: CrackPlace, when: CrackTime): readonly CrackMove[] {
   const found = new Map<string, CrackMove & { readonly ease: number }>();
   for (const { mechanism, share } of causes)
-    for (const { id, title, why, at, ease } of data.moves[kindOf(mechanism, when)]) {
+    for (const { id, title, why, at, ease } of data.moves[crackKind(mechanism, when)]) {
       const worth = share * (at.includes(where) ? 1 : ELSEWHERE);
       const known = found.get(id);
       found.set(id, known ? { ...known, worth: known.worth + worth } : { id, title, why, worth, ease });

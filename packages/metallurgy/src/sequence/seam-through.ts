@@ -1,8 +1,5 @@
-import { throughChance } from '../heat';
+import { throughChance, throughSides } from '../heat';
 import type { SeamQuestion } from './seam-question';
-
-/** Where chances are asked from, °C: metal that was not welded on yet. */
-const COLD_C = 20;
 
 /** Wall of a side under a pass, mm. @param pass from 0 */
 export const wallUnder = (
@@ -17,15 +14,10 @@ export function seamThrough(
   pass: number,
 ): readonly [number, number] {
   const arc = arcs[Math.min(pass, arcs.length - 1)]!;
-  const [first, second] = sides;
-  const of = (own: typeof first, other: typeof first): number =>
-    throughChance({
-      arc,
-      material: own.material,
-      wallMm: wallUnder({ rootWallMm }, own.thicknessMm, pass),
-      otherMm: wallUnder({ rootWallMm }, other.thicknessMm, pass),
-      isFillet,
-      startC: COLD_C,
-    });
-  return [of(first, second), of(second, first)];
+  const walls = sides.map(({ material, thicknessMm }) => ({
+    material,
+    thicknessMm: wallUnder({ rootWallMm }, thicknessMm, pass),
+  }));
+  const [first = 0, second = 0] = throughSides(walls, { arc, isFillet }).map(throughChance);
+  return [first, second];
 }

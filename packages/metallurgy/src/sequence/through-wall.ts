@@ -1,4 +1,5 @@
 import data from '../../data/sequence.json';
+import { bisect } from '../arithmetic';
 import { arcSource, type SeamQuestion } from './seam-question';
 import {
   arcPower,
@@ -147,17 +148,6 @@ const SHARES = [0.3, 1.1] as const;
 const DEEP_SHARE = 0.9;
 /** Temperature whose width is compared where nothing melts, °C. */
 const COLOURED_C = 500;
-
-/** Largest argument for which something still holds that holds at first. */
-function bisect(holds: (x: number) => boolean, [low, high]: readonly [number, number], steps: number): number {
-  let [from, to] = [low, high];
-  for (let step = 0; step < steps; step++) {
-    const middle = (from + to) / 2;
-    if (holds(middle)) from = middle;
-    else to = middle;
-  }
-  return (from + to) / 2;
-}
 
 /** Simulates one pass over a cut. */
 function cutOf(

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { throughChance, throughSides } from '../heat';
 import { faultsOf } from '../testing/faults-of';
 import {
   craterTemperature,
@@ -7,7 +8,6 @@ import {
   secondsUntilBelow,
   settingRemarks,
   settings,
-  throughChances,
   type CraterQuestion,
   type SettingsQuestion,
 } from '.';
@@ -117,8 +117,8 @@ describe('settings at the torch', () => {
             { material: { grade: '304' }, thicknessMm: first },
             { material: { grade }, thicknessMm: second },
           ];
-          for (const chance of throughChances(sides, joint, { amps: amps[2], travelMmPerS }))
-            expect(chance).toBeLessThanOrEqual(0.1);
+          for (const side of throughSides(sides, { arc: { amps: amps[2], travelMmPerS }, isFillet: true }))
+            expect(throughChance(side)).toBeLessThanOrEqual(0.1);
         },
       ),
       { numRuns: 40 },

@@ -3,7 +3,7 @@ import heat from '../../data/heat.json';
 import { FAMILIES, isCastIron, type Confidence, type MaterialFamily, type Process } from '../catalogue';
 import { supplyLimitedCurrent, type MachineKind, type Supply } from '../current';
 import { fromJson } from '../from-json';
-import { FILLET_SHARE, type MaterialQuestion } from '../heat';
+import { FILLET_SHARE, MOST_THROUGH, type MaterialQuestion } from '../heat';
 import type { Joint } from '../joint';
 import { secondsUntilBelow } from './crater-cooling';
 import { isFilleted, shouldComeThrough, throughLimit } from './through-limit';
@@ -285,7 +285,7 @@ function ampsOf(problem: SettingsProblem, wall: number, say: Say): Three {
   say(
     'amps',
     `Above ${most} A the ${sides[side]?.thicknessMm} mm side melts through more often than one time in ` +
-      `${Math.round(1 / heat.meltThrough.mostChance)} at ${travelMmPerS} mm/s.`,
+      `${Math.round(1 / MOST_THROUGH)} at ${travelMmPerS} mm/s.`,
     heat.meltThrough.dig,
   );
   return usual.map((one) => Math.min(one, most)) as unknown as Three;

@@ -1,5 +1,5 @@
 import data from '../../data/weld.json';
-import { arcOfProcess, arcPower, heatInput, usualVolts } from '../heat';
+import { arcOfProcess, arcPower, heatInput } from '../heat';
 import type { BeadEvidence } from '../rod';
 import type { BeadDoubt, BeadKind, EarlyArc, LoggedWeldEntry, StopReason, WeldEntry } from './weld-entry';
 
@@ -99,9 +99,7 @@ function laid(
   const wasLaid = moved && seconds >= STRUCK_S && !doubt;
   const travelMmPerS = wasLaid ? seemed : null;
   const { amps } = said;
-  const { volts = amps === null ? 0 : usualVolts(amps), efficiency } =
-    amps === null ? {} : arcOfProcess(said.process ?? 'gtaw', amps);
-  const arc = { volts, efficiency };
+  const arc = amps === null ? null : { amps, ...arcOfProcess(said.process ?? 'gtaw', amps) };
   return {
     ...said,
     id: start.id,
@@ -114,8 +112,8 @@ function laid(
     seconds,
     lengthMm,
     travelMmPerS,
-    heatInputKJPerMm: travelMmPerS !== null && amps !== null ? heatInput({ ...arc, amps, travelMmPerS }) : null,
-    joules: amps !== null && seconds !== null && !doubt ? seconds * arcPower({ ...arc, amps, travelMmPerS: 1 }) : null,
+    heatInputKJPerMm: arc && travelMmPerS !== null ? heatInput({ ...arc, travelMmPerS }) : null,
+    joules: arc && seconds !== null && !doubt ? seconds * arcPower({ ...arc, travelMmPerS: 1 }) : null,
     beforeC: before?.tempC ?? null,
     beforeBy: before?.by ?? null,
     doubt,

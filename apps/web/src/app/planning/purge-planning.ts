@@ -8,7 +8,6 @@ import {
   heldFlow,
   isGasBehind,
   joinedLine,
-  leaderOf,
   learntOfPurge,
   openSeam,
   purgeAnswer,
@@ -110,12 +109,8 @@ export class PurgePlanning {
 
   /** Gas that was turned on stands behind its joints: those of which nobody said what does are told so. */
   private sayPurged(): void {
-    const [room, shown] = [this.room(), this.joints.shown()];
-    if (!shown || !this.isGasBehind()) return;
-    const all = this.joints.all();
-    const behind = all.filter(({ id }) => (room ? room.joints.includes(id) : id === shown.id));
-    const leaders = new Set(behind.map((joint) => leaderOf(all, joint)));
-    for (const { id, joint } of leaders)
+    if (!this.isGasBehind()) return;
+    for (const { id, joint } of new Set(this.behind().map(({ leader }) => leader)))
       if (joint.backShielding === undefined) this.joints.change(id, { joint: { ...joint, backShielding: 'purge' } });
   }
 
@@ -154,14 +149,15 @@ export class PurgePlanning {
     return room && roomToPurge(this.part.assembly(), room, this.plan().volumeL);
   });
 
-  /** Whether gas stands behind the joint looked at: somebody says so, or a root melts through into its room. */
-  readonly isGasBehind = computed(() => {
+  /** Joints of the room behind the joint looked at; that one alone where it has none. */
+  private readonly behind = computed(() => {
     const [room, shown, job] = [this.room(), this.joints.shown(), this.jobs.job()];
-    if (!shown || !job) return false;
+    if (!shown || !job) return [];
     const backed = backedJoints(job, this.joints.all());
-    const behind = backed.filter(({ joint: { id } }) => (room ? room.joints.includes(id) : id === shown.id));
-    return isGasBehind(behind, room !== null);
+    return backed.filter(({ joint: { id } }) => (room ? room.joints.includes(id) : id === shown.id));
   });
+  /** Whether gas stands behind the joint looked at: somebody says so, or a root melts through into its room. */
+  readonly isGasBehind = computed(() => this.behind().length > 0 && isGasBehind(this.behind(), this.room() !== null));
   readonly hydrogen = computed(() => hasHydrogen(this.joints.joint()));
   /** The acceptance profile whose tint is aimed at. */
   readonly profile = inject(RecordStore).profile;

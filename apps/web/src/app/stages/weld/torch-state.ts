@@ -103,6 +103,9 @@ export class TorchNow {
     this.selection.joint.set(turn.joint);
   }
 
+  /** What follows at the joint looked at once all is welded. */
+  private readonly afterwards = computed(() => afterwardsAt(this.plan.plan()?.steps ?? [], this.joints.shown()?.id));
+
   /** All that is known just now. */
   private facts(): TorchFacts {
     const [burnsS, next, clock, fault] = [this.burnsS(), this.weld.next(), this.cooling.shown(), this.gas.fit()?.fault];
@@ -131,7 +134,7 @@ export class TorchNow {
       free: this.free()?.number ?? null,
       turn: turn && { ...turn, number: this.joints.numberOf(turn.joint) },
       here: this.plan.inTurn().find(({ joint }) => joint === this.joints.shown()?.id) ?? null,
-      afterwards: afterwardsAt(this.plan.plan()?.steps ?? [], this.joints.shown()?.id),
+      afterwards: this.afterwards(),
     };
   }
   readonly act = computed(() => nextAct(this.facts(), this.now.ms()));

@@ -3,13 +3,13 @@ import { rxResource } from '@angular/core/rxjs-interop';
 import type { WeldRecord } from '@variatum/contracts';
 import { atHandOf, ferriteAfter, isArc, nextAtJoint, redoneOrder, type AtHand, type FerriteMoved } from '@variatum/job';
 import {
-  type Deviation,
   deviationsOf,
+  tackCurrent,
+  type Deviation,
   type FollowedStep,
   type PassLog,
   type PlannedWeld,
   type Process,
-  tackCurrent,
   type WeldEntry,
 } from '@variatum/metallurgy';
 import { catchError, forkJoin, of } from 'rxjs';
