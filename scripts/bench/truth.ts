@@ -4,6 +4,7 @@ import { namesOf } from '../../packages/metallurgy/src/testing/names-of';
 import { ANCHORS, predictLeftOut } from '../../packages/metallurgy/src/testing/refit-surface';
 import { cracksScore } from './truth-cracks';
 import { distortionsScore } from './truth-distortions';
+import { jointsScore } from './truth-joints';
 import { marksScore } from './truth-marks';
 import type { Score } from './truth-score';
 import { settingsScore } from './truth-settings';
@@ -116,6 +117,9 @@ function tell(title: string, { all, right, held, wrong }: Score): void {
   say(`${title}: ${right} of ${all} (${percent(right / all)}); of the half that is held ${held.right} of ${held.all}`);
   wrong.forEach((line) => say(`  ${line}`));
 }
+const joints = jointsScore();
+tell('Joints never shown', joints);
+say(`  ${joints.dangerous} of ${joints.all} with a rod among the first three that is dangerous; aim 0`);
 tell('Settings', settingsScore());
 tell('Tacks', tacksScore());
 tell('Marks', marksScore());
