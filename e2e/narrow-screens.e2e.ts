@@ -1,4 +1,5 @@
 import { expect, test } from './support/fixtures';
+import { goWithin } from './support/within';
 
 const STAGES = ['job', 'pieces', 'identify', 'joint', 'rod', 'prepare', 'weld', 'inspect', 'record'];
 const SCREENS = [
@@ -16,8 +17,9 @@ for (const { name, width, height, frame } of SCREENS)
     const { jobs } = (await (await request.get(new URL('/api/jobs?search=fountain', demo.url).href)).json()) as {
       jobs: { id: string }[];
     };
+    await page.goto(demo.url);
     for (const stage of STAGES) {
-      await page.goto(new URL(`/jobs/${jobs[0]?.id}/${stage}`, demo.url).href);
+      await goWithin(page, `/jobs/${jobs[0]?.id}/${stage}`);
       const answer = page.getByRole('complementary', { name: 'Standing answer' });
       const headline = answer.getByRole('button').first();
       await expect(headline).toContainText(/ER\w+ · FN \d+–\d+/);

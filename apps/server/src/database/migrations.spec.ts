@@ -18,7 +18,7 @@ function migrationsUpTo(last: number): string {
 }
 
 let database: TestDatabase;
-beforeEach(async () => (database = await testDatabase()));
+beforeEach(async () => (database = await testDatabase('empty')));
 afterEach(() => database.drop());
 const shop = '00000000-0000-4000-8000-000000000001';
 const ids = (...digits: number[]): string[] => digits.map((digit) => shop.replace(/1$/, String(digit)));

@@ -1,5 +1,4 @@
 import type { Express } from 'express';
-import { resolve } from 'node:path';
 import { pino, type Logger } from 'pino';
 import supertest from 'supertest';
 import { createApp } from '../app';
@@ -11,7 +10,7 @@ import type { Reach } from '../network/reach';
 import { openChangeFeed } from '../live/change-feed';
 import { ensureWorkshop, ONLY_WORKSHOP_ID } from '../workshop/store';
 import { databaseLine, type DatabaseLine } from './database-line';
-import { testDatabase } from './test-database';
+import { MIGRATIONS, testDatabase } from './test-database';
 
 /** The application on a database of its own, without a listening socket. */
 export interface TestServer {
@@ -47,7 +46,7 @@ export async function testServer(
   } = {},
 ): Promise<TestServer> {
   const { url, run, drop } = await testDatabase();
-  const line = await databaseLine(await prepareDatabase(url, resolve('apps/server/migrations')));
+  const line = await databaseLine(await prepareDatabase(url, MIGRATIONS));
   const open = openDatabase(line.url, () => undefined);
   const feed = openChangeFeed(line.url, () => undefined);
   const compute = parts.compute ?? directCompute(SAMPLES);
