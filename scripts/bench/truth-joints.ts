@@ -20,10 +20,10 @@ export function jointsScore(): Score & { readonly dangerous: number } {
   let dangerous = 0;
   const score = scoreOf(joints.joints as unknown as readonly TrueJoint[], (one) => {
     const { pieces, joint, service, good, bad, says = [] } = one;
-    const { ranking, holds } = choose({ pieces, joint, service });
+    const { ranking, holds, saidFirst } = choose({ pieces, joint, service });
     const [first] = ranking;
     const danger = ranking.slice(0, LISTED).filter((rod) => isOf(rod, bad));
-    const unsaid = says.filter((mechanism) => !holds.some((hold) => hold.mechanism === mechanism));
+    const unsaid = says.filter((mechanism) => ![...holds, ...saidFirst].some((hold) => hold.mechanism === mechanism));
     if (danger.length > 0) dangerous += 1;
     const faults = [
       ...(first && !isOf(first, good) ? [`${title(first.rod)}; practice ${good.map(title).join(', ')}`] : []),

@@ -1,5 +1,6 @@
 import {
   ACIDS,
+  BACK_GASES,
   BACK_SHIELDINGS,
   CRACK_PLACES,
   CRACK_TIMES,
@@ -131,6 +132,7 @@ export const jointSchema = z.strictObject({
   shielding: z.enum(SHIELDINGS).optional(),
   gas: z.enum(GASES).optional(),
   backShielding: z.enum(BACK_SHIELDINGS).optional(),
+  backGas: z.enum(BACK_GASES).optional(),
   dilution: z.union([z.number(), z.strictObject({ min: z.number(), mode: z.number(), max: z.number() })]).optional(),
   shares: z.array(z.number()).max(MOST_PIECES).optional(),
   aimedAt: z

@@ -10,6 +10,7 @@ const ranked = (rod: string): FirstAnswer => ({
   ranking: [],
   stop: null,
   holds: [],
+  saidFirst: [],
   recommended: rod,
   samples: 1,
   settled: true,

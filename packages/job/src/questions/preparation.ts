@@ -72,6 +72,7 @@ function preparedJoint(joint: JointRecord, facts: PreparationFacts): PreparedJoi
     name: String(facts.numberOf(joint.id)),
     type: joint.joint.type,
     gas: joint.joint.gas ?? null,
+    backGas: joint.joint.backGas ?? null,
     backShielding: facts.backOf(joint),
     pieces: pieces.map(({ id }) => id),
     fit: usualFitOf(joint.joint.type, joint.fit, pieces),

@@ -1,4 +1,5 @@
 import joints from '../../data/joints.json';
+import fusing from '../../data/risks/fusing-alone.json';
 import { ramp } from '../arithmetic';
 import { isCarbonSteel, type MaterialFamily, type Process } from '../catalogue';
 import type { FieldPath } from '../errors';
@@ -25,6 +26,11 @@ export interface Joint {
   readonly nitrogen: ShareRange;
   readonly hydrogenGas: boolean;
   readonly nitrogenGas: boolean;
+  /** Whether the gas of the arc oxidises, as carbon dioxide and oxygen do. */
+  readonly activeGas: boolean;
+  /** Whether hydrogen, or nitrogen, lies behind the root. */
+  readonly hydrogenBehind: boolean;
+  readonly nitrogenBehind: boolean;
   /** undefined when not stated. */
   readonly backShielding: BackShielding | undefined;
   /** How much more of the pieces the root melts than the rest of the weld, and up to what dilution. */
@@ -69,6 +75,12 @@ export function usualDilution(technique: Technique, type?: JointType, process?: 
   return { min: factor * least, mode: factor * usual, max: Math.min(1, factor * most) };
 }
 
+/** Whether edges must not be melted together without a rod, by the joint or the families that meet in it. */
+const mustBeFed = (type: JointType, families: readonly MaterialFamily[]): boolean =>
+  fusing.grooves.includes(type) ||
+  families.some((family) => fusing.families.includes(family)) ||
+  (families.some(isCarbonSteel) && !families.every(isCarbonSteel));
+
 /**
  * Completes a joint: default technique by type, dilution by technique and process, shares by thickness and
  * conductivity.
@@ -93,12 +105,15 @@ export function completeJoint(
   const technique = input.technique ?? fromJson<Technique>(type.technique);
   const recipe = recipeOf(technique);
   const fused = technique === 'fused';
-  const usual = usualDilution(technique, input.type, input.process);
+  // Where it must not be fused, rods are weighed as they are fed in a gap.
+  const fedBy = fused && mustBeFed(input.type, families) ? fromJson<Technique>(type.technique) : technique;
+  const usual = usualDilution(fedBy, input.type, input.process);
   const steelSide = families.some(isCarbonSteel) && !families.every(isCarbonSteel);
   const reaches = steelSide && !fused ? joints.steelSide.widen : 1;
   const thickest = Math.max(...thicknessMm);
   const shielding = joints.shielding[input.shielding ?? 'good'].nitrogen;
   const gas = joints.gases[input.gas ?? 'argon'];
+  const behind = joints.backGases[input.backGas ?? 'argon'];
   return {
     type: input.type,
     technique,
@@ -109,6 +124,9 @@ export function completeJoint(
     nitrogen: range(shielding.map((percent) => percent + gas.nitrogenPercent)),
     hydrogenGas: gas.hydrogen,
     nitrogenGas: gas.nitrogenPercent > 0,
+    activeGas: gas.active,
+    hydrogenBehind: behind.hydrogen,
+    nitrogenBehind: behind.nitrogen,
     backShielding: input.backShielding,
     root: {
       factor:

@@ -20,6 +20,10 @@ export const GASES = Object.keys(joints.gases) as [Gas, ...Gas[]];
 export type BackShielding = keyof typeof joints.backShielding;
 /** All ways of shielding the back. */
 export const BACK_SHIELDINGS = Object.keys(joints.backShielding) as [BackShielding, ...BackShielding[]];
+/** Gases that may lie behind the root. */
+export type BackGas = keyof typeof joints.backGases;
+/** All gases that may lie behind the root. */
+export const BACK_GASES = Object.keys(joints.backGases) as [BackGas, ...BackGas[]];
 /** Names of welding techniques that set the dilution. */
 export type Technique = keyof typeof joints.techniques;
 export const TECHNIQUES = Object.keys(joints.techniques) as [Technique, ...Technique[]];
@@ -42,6 +46,8 @@ export interface JointInput {
   readonly shielding?: (typeof SHIELDINGS)[number] | undefined;
   readonly gas?: Gas | undefined;
   readonly backShielding?: BackShielding | undefined;
+  /** What gas lies behind the root; argon when left out. */
+  readonly backGas?: BackGas | undefined;
   readonly dilution?: number | ShareRange | undefined;
   /** Share of each piece in the melted base metal; sums to 1. */
   readonly shares?: readonly number[] | undefined;
@@ -61,7 +67,7 @@ export const JOINTS = joints;
 export function checkJoint(input: JointInput, pieces: number, path: FieldPath = ['joint']): void {
   const errors: FieldError[] = [];
   const oneOf = (
-    field: 'type' | 'technique' | 'process' | 'restraint' | 'shielding' | 'gas' | 'backShielding',
+    field: 'type' | 'technique' | 'process' | 'restraint' | 'shielding' | 'gas' | 'backShielding' | 'backGas',
     allowed: readonly string[],
   ): void => checkName(input[field], allowed, [...path, field], errors);
   if (input.type === undefined)
@@ -73,6 +79,7 @@ export function checkJoint(input: JointInput, pieces: number, path: FieldPath = 
   oneOf('shielding', SHIELDINGS);
   oneOf('gas', GASES);
   oneOf('backShielding', BACK_SHIELDINGS);
+  oneOf('backGas', BACK_GASES);
   checkThickness(input.thicknessMm, path, errors);
   checkDilution(input.dilution, path, errors);
   checkShares(input.shares, Math.max(1, Math.min(MOST_PIECES, pieces)), 'piece', [...path, 'shares'], errors);

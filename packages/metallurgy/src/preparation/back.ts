@@ -1,9 +1,13 @@
 import { FAMILIES, isAustenitic, isStainless } from '../catalogue';
 import { JOINTS } from '../joint';
 import { item } from './facts';
-import type { PreparationItem, PreparationQuestion } from './preparation-input';
+import type { PreparationItem, PreparationQuestion, PreparedJoint } from './preparation-input';
 
 const GAS_BEHIND: readonly (string | null)[] = ['purge', 'dam', 'gas-box'];
+
+/** Whether hydrogen is in the gas, at the torch or behind the root. */
+const hasHydrogen = ({ gas, backGas }: Pick<PreparedJoint, 'gas' | 'backGas'>): boolean =>
+  JOINTS.gases[gas ?? 'argon'].hydrogen || JOINTS.backGases[backGas ?? 'argon'].hydrogen;
 
 /** The back of the weld: gas before the first tack, no hydrogen where it cracks, rooms that press. */
 export function backs(question: PreparationQuestion): readonly PreparationItem[] {
@@ -17,7 +21,7 @@ export function backs(question: PreparationQuestion): readonly PreparationItem[]
       const stainless = sides.some(({ family }) => family === null || isStainless(family));
       const cracks = sides.find(({ family }) => family !== null && !isAustenitic(family) && family !== 'nickel');
       return [
-        ...(joint.gas !== null && JOINTS.gases[joint.gas].hydrogen && cracks?.family
+        ...(hasHydrogen(joint) && cracks?.family
           ? [
               item(
                 'no-hydrogen',

@@ -1,5 +1,5 @@
 import type { Confidence, MaterialFamily } from '../catalogue';
-import type { BackShielding, Gas, JointFit, JointType } from '../joint';
+import type { BackGas, BackShielding, Gas, JointFit, JointType } from '../joint';
 import type { Coating, Form, Shape } from '../piece';
 import type { HeatAdvice } from '../rod';
 import type { TackPlan } from '../sequence';
@@ -32,6 +32,8 @@ export interface PreparedJoint {
   readonly type: JointType;
   readonly gas: Gas | null;
   readonly backShielding: BackShielding | null;
+  /** What lies behind the root; null: argon. */
+  readonly backGas: BackGas | null;
   readonly pieces: readonly string[];
   /** Gap and land as they are said or usual, mm. */
   readonly fit: Pick<{ readonly [Size in keyof JointFit]: number }, 'gapMm' | 'landMm'>;

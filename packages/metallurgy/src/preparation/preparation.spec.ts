@@ -20,6 +20,7 @@ const joint = (more: Partial<PreparedJoint> = {}): PreparedJoint => ({
   type: 'square-butt',
   gas: 'argon',
   backShielding: 'purge',
+  backGas: null,
   pieces: ['a', 'b'],
   fit: { gapMm: 2, landMm: 1.5 },
   seamMm: 160,

@@ -5,6 +5,7 @@ export * from './scaling';
 export * from './sensitising';
 export * from './mechanism';
 export * from './mechanisms';
+export { fusingAlone } from './mechanisms/fusing-alone';
 export { preheatOf } from './mechanisms/haz-hardening';
 export * from './level';
 export * from './severity';

@@ -76,6 +76,8 @@ export interface RiskMechanism {
   readonly kin?: string;
   /** Probability-like figure for one pool, 0 to 1. Called in the hot loop: must not allocate. */
   probability(sample: RiskSample): number;
+  /** Whether it is said before any rod where it is high; left out, it is one of the risks. */
+  readonly isSaidFirst?: true;
   /** Whether it is told of a bead however unlikely it is; left out, it never is. */
   shownAnyway?(bead: Bead): boolean;
   /** Words and numbers for one pool. */

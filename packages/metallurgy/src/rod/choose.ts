@@ -5,7 +5,7 @@ import { checkChooseInput, type ChooseInput, type ChooseProblem } from './choose
 import { findAlternatives, type Alternative } from './alternatives';
 import { heatAdvice, type HeatAdvice } from './heat-advice';
 import { passFerrite, type PassFerrite } from './pass-ferrite';
-import { byLoss, foldForms, holdsOf, rankRods, type DepositRun } from './rank';
+import { byLoss, foldForms, holdsOf, rankRods, saidFirst, type DepositRun } from './rank';
 import type { RankedRisk, RankedRod } from './ranked-rod';
 import { composeReasons } from './reasons';
 import type { FillerCandidate } from './filler-candidate';
@@ -22,6 +22,8 @@ export interface Choice {
   readonly stop: string | null;
   /** What forbids welding as things stand, whatever the rod; empty for most joints. */
   readonly holds: readonly RankedRisk[];
+  /** What is said before any rod, and forbids nothing: a piece that is wrong for its life. */
+  readonly saidFirst: readonly RankedRisk[];
   readonly matrix: readonly MatrixRow[];
   /** Best rod; null for no rod. */
   readonly recommended: string | null;
@@ -41,7 +43,10 @@ export interface Choice {
 }
 
 /** Ranking without the slower parts, as soon as the first block of samples is in. */
-export type FirstAnswer = Pick<Choice, 'ranking' | 'stop' | 'holds' | 'recommended' | 'samples' | 'settled' | 'seed'>;
+export type FirstAnswer = Pick<
+  Choice,
+  'ranking' | 'stop' | 'holds' | 'saidFirst' | 'recommended' | 'samples' | 'settled' | 'seed'
+>;
 
 interface Runs {
   readonly setting: Setting;
@@ -81,7 +86,8 @@ function answerOf(setting: Setting, sorted: readonly DepositRun[], seed: number)
   return {
     ranking,
     stop: null,
-    holds: holdsOf(ranking),
+    holds: holdsOf(ranking, setting.problem.joint),
+    saidFirst: saidFirst(ranking),
     recommended: (ranking[0] as RankedRod).rod,
     samples: Math.max(...sorted.map(({ run }) => run.done)),
     settled: orderSettled(sorted),
@@ -107,6 +113,7 @@ const stopped = (stop: string, seed: number): FirstAnswer => ({
   ranking: [],
   stop,
   holds: [],
+  saidFirst: [],
   recommended: null,
   samples: 0,
   settled: true,

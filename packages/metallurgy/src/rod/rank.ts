@@ -2,8 +2,9 @@ import { square } from '../arithmetic';
 import choice from '../../data/choice.json';
 import { ELEMENT_INDEX, fromVector } from '../composition';
 import { SOLIDIFICATION_MODES, type GoverningDiagram, type SolidificationMode } from '../constitution';
-import { LEVEL_ORDER, RISK_MECHANISMS, riskLevel, sentence, type Bead, type RiskLevel } from '../risk';
+import { fusingAlone, LEVEL_ORDER, RISK_MECHANISMS, riskLevel, sentence, type Bead, type RiskLevel } from '../risk';
 import { spreadOf } from '../chance';
+import type { Joint } from '../joint';
 import type { RankedRisk, RankedRod } from './ranked-rod';
 import { exampleOf, fillSample, goToWorstPlace, type RodRun } from './rod-run';
 import type { Setting } from './setting';
@@ -43,9 +44,25 @@ export function rankRods(setting: Setting, runs: readonly DepositRun[]): readonl
   return [...ranking.filter(({ worst }) => worst !== 'do-not'), ...ranking.filter(({ worst }) => worst === 'do-not')];
 }
 
-/** What forbids the joint as it stands, whatever the rod: a coating to be stripped, a back that must be shielded. */
-export const holdsOf = ([first]: readonly RankedRod[]): readonly RankedRisk[] =>
-  first ? first.risks.filter(({ scope, level }) => scope === 'joint' && level === 'do-not') : [];
+const isForbidden = ({ level }: RankedRisk): boolean => level === 'do-not';
+
+/**
+ * What forbids the joint as it stands, whatever the rod: a coating to be stripped, a back that must be shielded, a gas
+ * that harms, and fusing where it was asked for and is wrong.
+ * @param fused whether it is to be fused without a rod
+ */
+export function holdsOf(ranking: readonly RankedRod[], { fused }: Pick<Joint, 'fused'>): readonly RankedRisk[] {
+  const ofJoint = ranking[0]?.risks.filter((risk) => risk.scope === 'joint' && isForbidden(risk)) ?? [];
+  const withoutRod = fused ? ranking.find(({ rod }) => rod === null) : undefined;
+  const ofFusing = withoutRod?.risks.filter((risk) => risk.mechanism === fusingAlone.id && isForbidden(risk)) ?? [];
+  return [...ofFusing, ...ofJoint];
+}
+
+const SAID_FIRST = new Set(RISK_MECHANISMS.flatMap(({ id, isSaidFirst }) => (isSaidFirst ? [id] : [])));
+
+/** What is said before any rod: that a piece itself is wrong for its life. */
+export const saidFirst = ([first]: readonly RankedRod[]): readonly RankedRisk[] =>
+  first?.risks.filter(({ mechanism, level }) => SAID_FIRST.has(mechanism) && level === 'high') ?? [];
 
 function rankedRod(setting: Setting, run: RodRun, others: readonly RodRun[]): RankedRod {
   const { filler, done } = run;

@@ -87,15 +87,24 @@ function opening(problem: ChooseProblem, ranking: readonly RankedRod[], first: R
   );
 }
 
+interface Judged {
+  readonly ranking: readonly RankedRod[];
+  readonly holds: readonly RankedRisk[];
+  readonly saidFirst: readonly RankedRisk[];
+}
+
 /** Reasons for the leading rod, composed from what separates it from the others and from what no rod changes. */
 export function composeReasons(
   problem: ChooseProblem,
-  { ranking, holds }: { readonly ranking: readonly RankedRod[]; readonly holds: readonly RankedRisk[] },
+  { ranking, holds, saidFirst }: Judged,
   alternatives: readonly Alternative[],
 ): readonly string[] {
   const [first, second] = ranking;
   if (!first) return [];
-  const reasons = holds.map(({ title, reason, remedy }) => `Not yet: ${title.toLowerCase()}. ${reason} ${remedy}`);
+  const reasons = [
+    ...holds.map(({ title, reason, remedy }) => `Not yet: ${title.toLowerCase()}. ${reason} ${remedy}`),
+    ...saidFirst.map(({ title, reason, remedy }) => `First: ${title.toLowerCase()}. ${reason} ${remedy}`),
+  ];
   reasons.push(opening(problem, ranking, first));
   if (first.governing !== 'none') reasons.push(`Ferrite by ${DIAGRAM_NAMES[first.governing]}.`);
   if (second) {
@@ -104,7 +113,7 @@ export function composeReasons(
   }
   for (const { reason } of alternatives) reasons.push(`Worth weighing: ${reason}`);
   for (const risk of first.risks)
-    if (risk.level !== 'low' && !holds.includes(risk))
+    if (risk.level !== 'low' && !holds.includes(risk) && !saidFirst.includes(risk))
       reasons.push(`${risk.title}: ${risk.level}. ${risk.reason} ${risk.remedy}`);
   problem.pieces.forEach(({ identification }, index) => {
     if (identification && identification.fit.level !== 'good')

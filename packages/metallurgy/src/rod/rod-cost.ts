@@ -3,6 +3,7 @@ import choice from '../../data/choice.json';
 import { formsOfDeposit, isCarbonSteel, isDuplex, isMartensitic, isStainless, type Rod } from '../catalogue';
 import { beliefMean, ELEMENT_INDEX, type ElementBelief } from '../composition';
 import type { Joint } from '../joint';
+import { habitCost, habitsOf, type LikelyHabit } from './habit';
 import type { PieceBelief, PieceCandidate } from './piece';
 
 const MASS = curve(choice.costs.massByThickness);
@@ -28,6 +29,7 @@ export interface RodDemand {
   readonly duplex: number;
   readonly alloyed: number;
   readonly nickel: number;
+  readonly habits: readonly LikelyHabit[];
 }
 
 /** What the pieces of a joint ask, worked out once for all rods. */
@@ -60,11 +62,12 @@ export function demandOf(pieces: readonly PieceBelief[]): RodDemand {
       likely(pieces, ({ material }) => (material.family === 'nickel' ? 1 : 0)),
       likelyFrom.nickelPieces,
     ),
+    habits: habitsOf(pieces),
   };
 }
 
 /**
- * Price by what is laid, purchase, and nuisance of a rod, in loss units.
+ * Price by what is laid, purchase, nuisance and habit of a rod, in loss units.
  * @param stock classes in the shop; undefined when nothing is known of it
  */
 export function rodCost(
@@ -92,6 +95,7 @@ export function rodCost(
     costs.perCostIndex * mass * (1 - (1 - costs.besideNickel) * demand.nickel) * rod.costIndex +
     purchase +
     wets +
+    habitCost(rod, demand.habits) +
     (joint.fused ? costs.rodOnFusedJoint : 0) +
     (rod.family === 'martensitic' ? costs.martensiticRodPreheat * (1 - demand.martensitic) : 0) +
     // Duplex rods ask for bounded heat and a patient hand; beside duplex metal that care is owed anyway.

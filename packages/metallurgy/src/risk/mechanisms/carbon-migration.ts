@@ -5,6 +5,7 @@ import { ELEMENT_INDEX } from '../../composition';
 import { hotIn, type HotWindow } from '../hot-service';
 import type { RiskMechanism } from '../mechanism';
 import type { RiskSample } from '../risk-sample';
+import { stiffness } from '../stiffness';
 import { told } from '../told';
 
 const WINDOW: HotWindow = figures.window;
@@ -31,7 +32,13 @@ export const carbonMigration: RiskMechanism = {
     const relief = 1 - (1 - figures.nickelRelief) * sample.nickelBase;
     const { highestC } = sample.service;
     const pace = highestC === undefined ? 0.7 : ramp(highestC, figures.pace[0] as number, figures.pace[1] as number);
-    return relief * pace * hotIn(sample, WINDOW) * step(difference, figures.chromiumDifference, figures.width);
+    return (
+      relief *
+      pace *
+      hotIn(sample, WINDOW) *
+      stiffness(sample, figures.thin) *
+      step(difference, figures.chromiumDifference, figures.width)
+    );
   },
   explain(sample) {
     const difference = chromiumDifference(sample);

@@ -4,16 +4,9 @@ import { isStainless } from '../../catalogue';
 import { ELEMENT_INDEX } from '../../composition';
 import { ENVIRONMENTS } from '../../service';
 import type { RiskMechanism } from '../mechanism';
+import { pittingResistance, prenOf } from '../pitting-resistance';
 import type { RiskSample } from '../risk-sample';
 import { told } from '../told';
-
-function prenOf(composition: Float64Array, molybdenumFactor: number): number {
-  return (
-    (composition[ELEMENT_INDEX.Cr] as number) +
-    3.3 * molybdenumFactor * (composition[ELEMENT_INDEX.Mo] as number) +
-    16 * (composition[ELEMENT_INDEX.N] as number)
-  );
-}
 
 /**
  * Pitting resistance of the bead: molybdenum segregates by how it froze; nickel stands up to water without chromium.
@@ -25,13 +18,6 @@ function weldPren(sample: RiskSample): number {
   const { austenitic, ferritic, ratio } = figures.segregatedMolybdenum;
   const evenness = austenitic + (ferritic - austenitic) * rampOver(sample.ratio, ratio);
   return prenOf(sample.pool, evenness) + bonus;
-}
-
-/** Pitting resistance of a base metal; sulphides of free-machining grades start pits. */
-function parentPren(composition: Float64Array): number {
-  const { sulphur: range, perPercent, atMost } = figures.sulphidePren;
-  const sulphur = composition[ELEMENT_INDEX.S] as number;
-  return prenOf(composition, 1) - Math.min(atMost, perPercent * sulphur) * rampOver(sulphur, range);
 }
 
 /**
@@ -49,7 +35,7 @@ function target(sample: RiskSample): { pren: number; molybdenum: number; leanest
       plainSteel = true;
       continue;
     }
-    const pren = parentPren(composition);
+    const pren = pittingResistance(composition);
     const molybdenum = composition[ELEMENT_INDEX.Mo] as number;
     if (pren < lean) {
       lean = pren;

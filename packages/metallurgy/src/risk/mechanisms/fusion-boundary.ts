@@ -5,6 +5,7 @@ import { ELEMENT_INDEX } from '../../composition';
 import { DERIVED, evaluateLinear, linearFormula } from '../../constitution';
 import type { RiskMechanism } from '../mechanism';
 import type { RiskSample } from '../risk-sample';
+import { stiffness } from '../stiffness';
 import { told } from '../told';
 
 const START = linearFormula('martensiteStartC');
@@ -46,7 +47,12 @@ export const fusionBoundary: RiskMechanism = {
   scope: 'bead',
   probability(sample) {
     if (sample.rod === null || !sample.facts.plainSteel) return 0;
-    return (sample.stainless + sample.nickelBase) * weightOf(sample) * martensiteBand(sample);
+    return (
+      (sample.stainless + sample.nickelBase) *
+      weightOf(sample) *
+      martensiteBand(sample) *
+      stiffness(sample, figures.thin)
+    );
   },
   shownAnyway({ withRod, meanPercent, pieces }) {
     const { chromiumPercent, carbonSide } = figures.shownAnyway;

@@ -19,8 +19,10 @@ import { ferriticHaz } from './ferritic-haz';
 import { ferriticWeld } from './ferritic-weld';
 import { fusionBoundary } from './fusion-boundary';
 import { galvanicLoss } from './galvanic-loss';
+import { fusingAlone } from './fusing-alone';
 import { hazHardening } from './haz-hardening';
 import { hazSensitisation } from './haz-sensitisation';
+import { hydrogenInBead } from './hydrogen-in-bead';
 import { knifeLineAttack } from './knife-line-attack';
 import { liquation } from './liquation';
 import { liquidMetal } from './liquid-metal';
@@ -39,6 +41,7 @@ import { solidificationCracking } from './solidification-cracking';
 import { strengthMatch } from './strength-match';
 import { sulphurMismatch } from './sulphur-mismatch';
 import { thermalMismatch } from './thermal-mismatch';
+import { unfitPiece } from './unfit-piece';
 
 /** Every mechanism, in the order they are reported when equally bad. */
 export const RISK_MECHANISMS: readonly RiskMechanism[] = [
@@ -49,7 +52,10 @@ export const RISK_MECHANISMS: readonly RiskMechanism[] = [
   hazHardening,
   castIron,
   liquidMetal,
+  unfitPiece,
   shieldingGas,
+  hydrogenInBead,
+  fusingAlone,
   lowTemperature,
   lowTemperaturePiece,
   corrosionMatch,

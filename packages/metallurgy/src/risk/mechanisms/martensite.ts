@@ -6,6 +6,7 @@ import { DERIVED, martensiteHardness } from '../../constitution';
 import { whereOf, type RiskMechanism } from '../mechanism';
 import type { PieceSample } from '../material';
 import type { RiskSample } from '../risk-sample';
+import { stiffness } from '../stiffness';
 import { told } from '../told';
 
 /**
@@ -59,7 +60,11 @@ export const martensite: RiskMechanism = {
       highestC === undefined
         ? 0
         : (cycling ? 1 : notCycled) * probability * ramp(highestC, fromC[0] as number, fromC[1] as number);
-    return share * either(wanted * asOrdered + (1 - wanted) * unplanned, again * (1 - hardenablePieces(sample)));
+    return (
+      stiffness(sample, figures.thin) *
+      share *
+      either(wanted * asOrdered + (1 - wanted) * unplanned, again * (1 - hardenablePieces(sample)))
+    );
   },
   explain(sample) {
     const carbon = sample.pool[ELEMENT_INDEX.C] as number;

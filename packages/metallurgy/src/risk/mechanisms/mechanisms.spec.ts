@@ -245,12 +245,64 @@ describe('what comes in with the metal and the gas', () => {
     expect(gas('316L')).toBe(0);
     for (const grade of ['409', '410', 'S32205', 'A36']) expect(gas(grade)).toBe(1);
   });
+  test('gas is judged behind the root as well, nitrogen by what it hardens, active gas by the tungsten', () => {
+    const behind = (grade: string, backGas: 'argon' | 'nitrogen' | 'nitrogen-hydrogen'): number =>
+      riskOf('shielding-gas', { grades: [grade, grade], rod: 'ER309L', joint: { backGas } });
+    for (const grade of ['S32205', '410', 'A36']) expect(behind(grade, 'nitrogen-hydrogen')).toBe(1);
+    expect(behind('316L', 'nitrogen-hydrogen')).toBe(0);
+    expect(behind('S32205', 'nitrogen')).toBe(0);
+    for (const grade of ['430', '321', '316Ti']) expect(behind(grade, 'nitrogen')).toBeGreaterThan(0.5);
+    expect(behind('304', 'nitrogen')).toBe(0);
+    const mixture = (process: 'gtaw' | 'gmaw'): number =>
+      riskOf('shielding-gas', { grades: ['304', '304'], rod: 'ER308L', joint: { process, gas: 'argon-oxygen' } });
+    expect(mixture('gtaw')).toBe(1);
+    expect(mixture('gmaw')).toBe(0);
+  });
+  test('a bead that is not austenitic takes no hydrogen either; where the pieces forbid it, it is gone', () => {
+    const bead = (grade: string, rod: string): number =>
+      riskOf('hydrogen-in-bead', { grades: [grade, grade], rod, joint: { gas: 'argon-hydrogen' } });
+    expect(bead('304L', 'ER2209')).toBeGreaterThan(0.5);
+    expect(bead('304L', 'ER308L')).toBeLessThan(0.2);
+    expect(bead('S32205', 'ER2209')).toBe(0);
+  });
   test('cast iron: nickel is mild, stainless and carbon steel take up carbon', () => {
     const iron = (rod: string): number =>
       riskOf('cast-iron', { grades: ['grey-iron', 'grey-iron'], rod, dilution: 0.3 });
     expect(iron('ENi-CI')).toBeLessThan(0.15);
     expect(iron('ER309L')).toBeGreaterThan(HIGH);
     expect(iron('ER70S-6')).toBeGreaterThan(HIGH);
+  });
+});
+
+describe('fusing alone', () => {
+  const fused = (grades: readonly string[], type: 'square-butt' | 'bevel' | 'crack' = 'square-butt'): number =>
+    riskOf('fusing-alone', { grades, rod: null, joint: { type, technique: 'fused' } });
+  test('wrong for duplex, hardenable metal, cast iron, stainless with plain steel; right for 304 and 409', () => {
+    for (const grade of ['S32205', 'S32750', '420', '4130', '1045', 'grey-iron'])
+      expect(fused([grade, grade])).toBeGreaterThan(0.5);
+    expect(fused(['304', 'A36'])).toBeGreaterThan(0.5);
+    for (const grade of ['304', '316L', '409', '1010']) expect(fused([grade, grade])).toBeLessThan(0.1);
+  });
+  test('a groove or a crack is never fused shut, and a rod that is fed is no fusing', () => {
+    expect(fused(['304', '304'], 'bevel')).toBeGreaterThan(0.5);
+    expect(fused(['304', '304'], 'crack')).toBeGreaterThan(0.5);
+    expect(riskOf('fusing-alone', { grades: ['S32205', 'S32205'], rod: 'ER2209' })).toBe(0);
+  });
+});
+
+describe('a piece that is wrong for its life', () => {
+  const unfit = (grade: string, environment: 'sea' | 'acid' | 'food' | 'outdoor' | 'dry' | 'coast'): number =>
+    riskOf('unfit-piece', { grades: [grade, '316L'], rod: 'ER316L', service: { environment } });
+  test('304 under the sea, 410 in acid, plain steel on food; not 304 outdoors, nor plain steel there', () => {
+    expect(unfit('304', 'sea')).toBeGreaterThan(HIGH);
+    expect(unfit('410', 'acid')).toBeGreaterThan(HIGH);
+    expect(unfit('A36', 'food')).toBe(1);
+    for (const grade of ['304', 'A36']) expect(unfit(grade, 'outdoor')).toBeLessThan(0.1);
+    expect(unfit('410', 'dry')).toBe(0);
+  });
+  test('the more is asked of it the worse: outdoors, coast, sea', () => {
+    expect(unfit('304', 'coast')).toBeGreaterThanOrEqual(unfit('304', 'outdoor'));
+    expect(unfit('304', 'sea')).toBeGreaterThan(unfit('304', 'coast'));
   });
 });
 

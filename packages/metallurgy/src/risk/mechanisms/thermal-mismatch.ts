@@ -6,6 +6,7 @@ import type { PieceSample } from '../material';
 import type { RiskMechanism } from '../mechanism';
 import type { RiskSample } from '../risk-sample';
 import { fromJson } from '../../from-json';
+import { stiffness } from '../stiffness';
 import { told } from '../told';
 
 type Tables = Readonly<Record<string, readonly (readonly number[])[]>>;
@@ -75,9 +76,7 @@ export const thermalMismatch: RiskMechanism = {
   probability(sample) {
     const { cycling } = sample.service;
     const weight = cycling === true ? 1 : cycling === false ? figures.notCycled : figures.unknownCycling;
-    const { mm, share } = figures.thin;
-    const stiff = share + (1 - share) * rampOver(sample.facts.thinnestMm, mm);
-    return weight * stiff * step(strainPercent(sample), figures.center, figures.width);
+    return weight * stiffness(sample, figures.thin) * step(strainPercent(sample), figures.center, figures.width);
   },
   explain(sample) {
     const strain = strainPercent(sample);

@@ -12,7 +12,7 @@ import { JointPlaces } from './joint-places';
 import { JointPool } from './joint-pool';
 
 interface Group {
-  readonly field: 'type' | 'technique' | 'process' | 'restraint' | 'shielding' | 'gas' | 'backShielding';
+  readonly field: 'type' | 'technique' | 'process' | 'restraint' | 'shielding' | 'gas' | 'backShielding' | 'backGas';
   readonly title: string;
   readonly options: readonly ChoiceOption<string>[];
   /** How many stand in sight at first. */
@@ -37,6 +37,10 @@ const SHORT: Readonly<Record<string, string>> = {
 const shortly = (options: readonly ChoiceOption<string>[]): readonly ChoiceOption<string>[] =>
   options.map(({ value, title }) => ({ value, title: SHORT[value] ?? title }));
 
+/** Gases of a torch, and of a wire: a wrong bottle is only found out when it can be said. */
+const isOffered = ({ torch, active }: { readonly torch: boolean; readonly active: boolean }): boolean =>
+  torch || active;
+
 const DECIDING: readonly Group[] = [
   { field: 'process', title: 'Process', options: shortly(optionsOf(JOINTS.processes)) },
   { field: 'backShielding', title: 'Behind the root', options: shortly(optionsOf(JOINTS.backShielding)), first: 3 },
@@ -47,9 +51,10 @@ const MORE: readonly Group[] = [
   {
     field: 'gas',
     title: 'Gas',
-    options: optionsOf(JOINTS.gases, (id) => JOINTS.gases[id as keyof typeof JOINTS.gases].torch),
+    options: optionsOf(JOINTS.gases, (id) => isOffered(JOINTS.gases[id as keyof typeof JOINTS.gases])),
     first: 2,
   },
+  { field: 'backGas', title: 'Gas behind the root', options: optionsOf(JOINTS.backGases), first: 2 },
 ];
 
 /** What is said of the joint looked at: what decides stands in sight, the rest unfolds. */
@@ -187,7 +192,10 @@ export class JointFacts {
       .map((value) => ({ value, title: JOINTS.techniques[value].title.replace(/,.*$/, '') })),
   );
   protected readonly aims = computed(() => this.pool.pieces().map(({ name }, value) => ({ value, title: name })));
-  protected readonly caution = computed(() => (this.pool.completed()?.hydrogenGas ? JOINTS.hydrogenGasCaution : null));
+  protected readonly caution = computed(() => {
+    const joint = this.pool.completed();
+    return joint?.hydrogenGas || joint?.hydrogenBehind ? JOINTS.hydrogenGasCaution : null;
+  });
   protected readonly pieceChoices = computed(() =>
     this.jobs.pieces().map(({ id, name }) => ({ value: id, title: `${this.part.letters().get(id) ?? ''} · ${name}` })),
   );
