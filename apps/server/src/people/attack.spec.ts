@@ -11,7 +11,7 @@ import { testServer, type TestServer } from '../testing/test-server';
 
 const HOST = 'repair.example';
 const REACH = reachOf({ secure: undefined, hosts: [HOST], proxies: ['127.0.0.1'] });
-const GUESSES = 2500;
+const GUESSES = 1200;
 const ADDRESSES = 500;
 /** So many are under way at once. */
 const AT_ONCE = 40;

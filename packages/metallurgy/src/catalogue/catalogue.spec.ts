@@ -1,6 +1,6 @@
 import fieldTests from '../../data/field-tests.json';
-import identification from '../../data/identification.json';
 import itemFamilies from '../../data/item-families.json';
+import marks from '../../data/marks.json';
 import recall from '../testing/second-recall.json';
 import service from '../../data/service.json';
 import { isElementSymbol } from '../composition';
@@ -142,8 +142,8 @@ describe('data that points at other data', () => {
       for (const grade of Object.keys(counts)) expect([id, findGrade(grade)?.id]).toEqual([id, grade]);
   });
   test('marks name grades of the catalogue', () => {
-    for (const [mark, grades] of Object.entries(identification.marks))
-      if (mark !== 'source') for (const grade of grades as string[]) expect(findGrade(grade)?.id).toBe(grade);
+    for (const [mark, grades] of Object.entries(marks.marks))
+      for (const grade of grades) expect([mark, findGrade(grade)?.id]).toEqual([mark, grade]);
   });
   test('hot uses name entries of the catalogue', () => {
     for (const id of Object.keys(service.hotUse))

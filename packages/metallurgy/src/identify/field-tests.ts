@@ -48,7 +48,8 @@ export interface MarkModel {
   readonly kind: 'mark';
   readonly match: number;
   readonly related: number;
-  readonly other: number;
+  /** Least share of all pieces a mark is taken to stand on, wrongly stamped ones among them. */
+  readonly rarest: number;
 }
 
 /** A number that follows a physical feature. */

@@ -143,6 +143,42 @@ test('what is wrong with a bead is named at its field', () => {
   expect(() => beadFinding(of([{ grade: '304L' }]))).toThrow(InputError);
 });
 
+describe('what is done after a crack', () => {
+  const moves = (
+    grades: readonly [string, string],
+    bead: Omit<Extract<BeadEvidence, { saw: 'crack' }>, 'saw'>,
+    joint: Partial<ChooseInput['joint'] & object> = {},
+  ): readonly string[] =>
+    beadFinding({
+      ...of(
+        grades.map((grade) => ({ grade })),
+        [{ saw: 'crack', ...bead }],
+      ),
+      joint: { type: 'bevel', thicknessMm: [8, 8], ...joint },
+    }).moves.map(({ id }) => id);
+  test('metal that hardens beside the bead is preheated first; a soft rod that was used is not offered again', () => {
+    const after = moves(['4140', '304L'], { rod: 'ER309L', where: 'beside', when: 'next-day' });
+    expect(after[0]).toBe('preheat');
+    expect(after).not.toContain('other-rod');
+    expect(moves(['4140', '4140'], { rod: 'ER80S-D2', where: 'centre', when: 'next-day' })).toContain('other-rod');
+  });
+  test('more ferrite is never the word for a rod that has none', () => {
+    for (const rod of ['ER310', 'ERNiCr-3'])
+      expect(moves(['310S', '310S'], { rod, where: 'centre', when: 'hot' })).not.toContain('other-rod');
+    expect(moves(['303', '304'], { rod: 'ER308L', where: 'centre', when: 'hot' })).toContain('other-rod');
+  });
+  test('cast iron: short beads and the hammer first, nickel where it was not used', () => {
+    const cracked = (rod: string): readonly string[] =>
+      moves(['grey-iron', 'grey-iron'], { rod, where: 'beside', when: 'cooling' });
+    expect(cracked('ENi-CI')[0]).toBe('less-heat');
+    expect(cracked('ENi-CI')).not.toContain('other-rod');
+    expect(cracked('ER309L')).toContain('other-rod');
+  });
+  test('a crater that tore while it glowed is filled', () => {
+    expect(moves(['321', '321'], { rod: 'ER347', where: 'crater', when: 'hot' })[0]).toBe('fill-crater');
+  });
+});
+
 describe('cracks in use', () => {
   const cracked = (where: 'toe' | 'centre' | 'beside', service: ChooseInput['service'] = {}, grade = '304L') =>
     beadFinding({ ...of([{ grade }, { grade }], [{ rod: 'ER308L', saw: 'crack', where, when: 'service' }]), service });

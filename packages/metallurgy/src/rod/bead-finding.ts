@@ -1,9 +1,11 @@
 import data from '../../data/bead-evidence.json';
 import { errorFunction } from '../arithmetic';
+import { findRod } from '../catalogue';
 import { weightedSpread, type Spread } from '../chance';
 import { FaultCollector, InputError } from '../errors';
 import { RISK_MECHANISMS } from '../risk';
-import { checkBeads, type BeadEvidence, type CrackPlace, type CrackTime } from './bead-evidence';
+import { fromJson } from '../from-json';
+import { checkBeads, type BeadEvidence, type CrackTime } from './bead-evidence';
 import { checkChooseInput, type ChooseInput, type ChooseProblem } from './choose-input';
 import { drawSetting } from './draw-setting';
 import { candidateShares, gaugeSigma, magnetLikelihood, weighBeads } from './weigh-beads';
@@ -51,12 +53,15 @@ export interface BeadFinding {
 
 const { kinds: KINDS } = data.moves;
 type Kind = keyof typeof KINDS | 'other';
-/** Kind of cause a mechanism is; what is not the metal's is the hand's as a bead is made, and in use the load's. */
+/**
+ * Kind of cause a mechanism is. What is not the metal's is the load's in use; what tore while it glowed is a hot crack
+ * whoever brought it about, and else the hand's.
+ */
 export const crackKind = (mechanism: string | null, when: CrackTime): Kind =>
   // The names are those of the data.
   (Object.keys(KINDS) as (keyof typeof KINDS)[]).find(
     (kind) => mechanism !== null && KINDS[kind].includes(mechanism),
-  ) ?? (when === 'service' ? 'load' : 'other');
+  ) ?? (when === 'service' ? 'load' : when === 'hot' ? 'hot' : 'other');
 
 /** A move made for another place is worth little. */
 const ELSEWHERE = 0.3;
@@ -65,10 +70,51 @@ const LEAST_SHARE = 0.02;
 /** Of a crack a day later so much at least is to be laid to the metal, or the metal is another one. */
 const LEAST_METAL = 0.2;
 
-function movesFor(causes: BeadFinding['causes'], where: CrackPlace, when: CrackTime): readonly CrackMove[] {
+interface MoveData {
+  readonly id: string;
+  readonly title: string;
+  readonly why: string;
+  readonly at: readonly string[];
+  readonly ease: number;
+  /** Mechanisms it answers, or does not; all of its kind when left out. */
+  readonly of?: readonly string[];
+  readonly notOf?: readonly string[];
+  /** Kinds of rod it is for, or says nothing new with; any when left out. */
+  readonly onlyRod?: readonly string[];
+  readonly unlessRod?: readonly string[];
+}
+
+/** Kinds a rod is of: its family, and that it freezes without ferrite; none without a rod. */
+function rodKinds(name: string | null): readonly string[] {
+  const rod = name === null ? undefined : findRod(name);
+  if (!rod) return [];
+  const [, most] = rod.ferriteNumberWindow ?? [0, 0];
+  return rod.family === 'austenitic' && most <= data.withoutFerriteUpToFn
+    ? [rod.family, 'without-ferrite']
+    : [rod.family];
+}
+
+/** Whether a move answers a cause, and is not what was done already. */
+function applies(move: MoveData, mechanism: string | null, kinds: readonly string[]): boolean {
+  const { of, notOf = [], onlyRod, unlessRod = [] } = move;
+  return (
+    (of === undefined || (mechanism !== null && of.includes(mechanism))) &&
+    (mechanism === null || !notOf.includes(mechanism)) &&
+    (onlyRod === undefined || kinds.some((kind) => onlyRod.includes(kind))) &&
+    !kinds.some((kind) => unlessRod.includes(kind))
+  );
+}
+
+function movesFor(
+  causes: BeadFinding['causes'],
+  { where, when, rod }: Extract<BeadEvidence, { saw: 'crack' }>,
+): readonly CrackMove[] {
   const found = new Map<string, CrackMove & { readonly ease: number }>();
+  const kinds = rodKinds(rod);
   for (const { mechanism, share } of causes)
-    for (const { id, title, why, at, ease } of data.moves[crackKind(mechanism, when)]) {
+    for (const move of fromJson<readonly MoveData[]>(data.moves[crackKind(mechanism, when)])) {
+      if (!applies(move, mechanism, kinds)) continue;
+      const { id, title, why, at, ease } = move;
       const worth = share * (at.includes(where) ? 1 : ELSEWHERE);
       const known = found.get(id);
       found.set(id, known ? { ...known, worth: known.worth + worth } : { id, title, why, worth, ease });
@@ -161,7 +207,7 @@ export function beadFinding(input: ChooseInput, seed = 1): BeadFinding {
     pieces,
     causes,
     ferriteNumber: { before: weightedSpread(ferriteNumbers, earlier), after: weightedSpread(ferriteNumbers, weights) },
-    moves: last.saw === 'crack' ? movesFor(causes, last.where, last.when) : [],
+    moves: last.saw === 'crack' ? movesFor(causes, last) : [],
   };
   return { ...found, reasons: reasonsOf(last, found) };
 }
