@@ -132,8 +132,15 @@ export class AnswerService {
     const [decided, best] = [this.decided(), this.best()];
     return decided === undefined || best?.rod === decided ? null : best;
   });
-  /** Worst risk of that rod above low; null when there is none. */
-  readonly worst = computed(() => this.stands()?.risks.find(({ level }) => level !== 'low') ?? null);
+  /** What is said before any rod: what forbids the joint as it stands, then a piece that is wrong for its life. */
+  private readonly saidFirst = computed(() => {
+    const answer = this.answerState()?.answer;
+    return answer ? [...answer.holds, ...answer.saidFirst] : [];
+  });
+  /** What is said first, else the worst risk above low of the rod that stands; null when there is none. */
+  readonly worst = computed(
+    () => this.saidFirst()[0] ?? this.stands()?.risks.find(({ level }) => level !== 'low') ?? null,
+  );
   /** Whoever works by keyboard wants to see what an act has done to the answer. */
   readonly lookAt = new Subject<void>();
   readonly enough = computed(() => {
