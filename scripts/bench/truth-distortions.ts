@@ -1,4 +1,12 @@
-import { bow, capOf, heldTo, transverseShrinkage, type Hold, type MaterialFamily } from '@variatum/metallurgy';
+import {
+  bow,
+  capOf,
+  heldTo,
+  isWithin,
+  transverseShrinkage,
+  type Hold,
+  type MaterialFamily,
+} from '@variatum/metallurgy';
 import distortions from '../../packages/metallurgy/src/testing/truth/distortions.json';
 import { scoreOf, type Score } from './truth-score';
 
@@ -24,7 +32,7 @@ type Asked =
 interface TrueDistortion {
   readonly what: string;
   readonly ask: Asked & { readonly family: MaterialFamily };
-  readonly mm: readonly number[];
+  readonly mm: readonly [number, number];
 }
 
 /** What the program says of it, mm; null: it has no answer. */
@@ -47,9 +55,8 @@ function told(ask: TrueDistortion['ask']): number | null {
 /** How far welds pull: whether what is told lies in the range of the hand formulas. */
 export function distortionsScore(): Score {
   return scoreOf(distortions.distortions as unknown as readonly TrueDistortion[], ({ what, ask, mm }) => {
-    const [low = 0, high = 0] = mm;
     const found = told(ask);
-    if (found !== null && found >= low && found <= high) return null;
-    return `${what}: ${found === null ? 'no answer' : `${found.toFixed(2)} mm`}; ${low} to ${high} mm`;
+    if (found !== null && isWithin(found, mm)) return null;
+    return `${what}: ${found === null ? 'no answer' : `${found.toFixed(2)} mm`}; ${mm.join(' to ')} mm`;
   });
 }

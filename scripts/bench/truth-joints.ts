@@ -1,5 +1,5 @@
-import { choose, type ChooseInput, type RankedRod } from '@variatum/metallurgy';
-import { namesOf } from '../../packages/metallurgy/src/testing/names-of';
+import { choose, type ChooseInput } from '@variatum/metallurgy';
+import { isAmong } from '../../packages/metallurgy/src/testing/names-of';
 import joints from '../../packages/metallurgy/src/testing/truth/joints.json';
 import { scoreOf, type Score } from './truth-score';
 
@@ -12,8 +12,6 @@ interface TrueJoint extends Pick<ChooseInput, 'pieces' | 'joint' | 'service'> {
 
 const LISTED = 3;
 const title = (rod: string | null): string => rod ?? 'no rod';
-const isOf = (rod: RankedRod, list: readonly (string | null)[]): boolean =>
-  namesOf(rod).some((known) => list.includes(known));
 
 /** Rod, what must be said first, and what must not stand among the first three, for joints as practice has them. */
 export function jointsScore(): Score & { readonly dangerous: number } {
@@ -22,11 +20,11 @@ export function jointsScore(): Score & { readonly dangerous: number } {
     const { pieces, joint, service, good, bad, says = [] } = one;
     const { ranking, holds, saidFirst } = choose({ pieces, joint, service });
     const [first] = ranking;
-    const danger = ranking.slice(0, LISTED).filter((rod) => isOf(rod, bad));
+    const danger = ranking.slice(0, LISTED).filter((rod) => isAmong(rod, bad));
     const unsaid = says.filter((mechanism) => ![...holds, ...saidFirst].some((hold) => hold.mechanism === mechanism));
     if (danger.length > 0) dangerous += 1;
     const faults = [
-      ...(first && !isOf(first, good) ? [`${title(first.rod)}; practice ${good.map(title).join(', ')}`] : []),
+      ...(first && !isAmong(first, good) ? [`${title(first.rod)}; practice ${good.map(title).join(', ')}`] : []),
       ...(danger.length > 0 ? [`dangerous: ${danger.map(({ rod }) => title(rod)).join(', ')}`] : []),
       ...unsaid.map((mechanism) => `not said: ${mechanism}`),
     ];

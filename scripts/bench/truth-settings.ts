@@ -1,4 +1,4 @@
-import { heatWith, InputError, settings, type HeatAdvice, type SettingsQuestion } from '@variatum/metallurgy';
+import { heatWith, InputError, isWithin, settings, type HeatAdvice, type SettingsQuestion } from '@variatum/metallurgy';
 import practice from '../../packages/metallurgy/src/testing/truth/settings.json';
 import { scoreOf, type Score } from './truth-score';
 
@@ -10,7 +10,7 @@ interface TrueSetting {
   readonly rod?: string;
   readonly kind?: HeatAdvice['kind'];
   /** null: practice asks for none. */
-  readonly between?: readonly number[] | null;
+  readonly between?: readonly [number, number] | null;
   readonly oneOf?: readonly number[];
 }
 
@@ -42,7 +42,7 @@ export function settingsScore(): Score {
       between === null
         ? found === null
         : typeof found === 'number' &&
-          (oneOf ? oneOf.includes(found) : found >= (between?.[0] ?? 0) && found <= (between?.[1] ?? 0));
+          (oneOf ? oneOf.includes(found) : between !== undefined && isWithin(found, between));
     if (isRight) return null;
     const asked = oneOf ? oneOf.join(' or ') : between ? between.join(' to ') : 'none';
     return `${what}: ${found === undefined ? 'no answer' : (found ?? 'none')}; practice ${asked}`;

@@ -1,6 +1,6 @@
 import { choose, wrc1992Rendering, wrc1992Sigma, type Choice, type RankedRod } from '@variatum/metallurgy';
 import practice from '../../packages/metallurgy/src/testing/practice-joints.json';
-import { namesOf } from '../../packages/metallurgy/src/testing/names-of';
+import { isAmong } from '../../packages/metallurgy/src/testing/names-of';
 import { ANCHORS, predictLeftOut } from '../../packages/metallurgy/src/testing/refit-surface';
 import { cracksScore } from './truth-cracks';
 import { distortionsScore } from './truth-distortions';
@@ -25,9 +25,6 @@ interface PracticeJoint {
   readonly bad: readonly (string | null)[];
   readonly why: string;
 }
-
-const named = (rod: RankedRod, list: readonly (string | null)[]): boolean =>
-  namesOf(rod).some((known) => list.includes(known));
 
 /** What most separates the rod the program takes from the one practice takes. */
 function difference(taken: RankedRod, practised: RankedRod | undefined): string {
@@ -60,15 +57,15 @@ for (const joint of practice.joints as unknown as readonly PracticeJoint[]) {
   const what =
     `${joint.pieces.map(({ grade, coating }) => (coating ? `${coating} ${grade}` : grade)).join(' + ')}, ` +
     joint.joint.type;
-  if (first && named(first, joint.good)) agree++;
+  if (first && isAmong(first, joint.good)) agree++;
   else if (first) {
-    const practised = answer.ranking.find((rod) => named(rod, joint.good));
+    const practised = answer.ranking.find((rod) => isAmong(rod, joint.good));
     differ.push(
       `  ${what}: ${name(first.rod)}; practice ${joint.good.map(name).join(', ')} (${joint.why}). ` +
         `${name(practised?.rod ?? null)} is ${difference(first, practised)}.`,
     );
   }
-  const bad = answer.ranking.slice(0, 3).filter((rod) => named(rod, joint.bad));
+  const bad = answer.ranking.slice(0, 3).filter((rod) => isAmong(rod, joint.bad));
   if (bad.length > 0) dangers.push(`  ${what}: ${bad.map(({ rod }) => name(rod)).join(', ')}`);
 }
 const total = practice.joints.length;

@@ -1,11 +1,9 @@
 import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join, resolve } from 'node:path';
+import { join } from 'node:path';
 import { NO_SEAM_ORDER, seamOrderSchema } from '@variatum/contracts';
-import { testDatabase, type TestDatabase } from '../testing/test-database';
+import { MIGRATIONS, testDatabase, type TestDatabase } from '../testing/test-database';
 import { prepareDatabase } from './connect';
-
-const MIGRATIONS = resolve('apps/server/migrations');
 
 /** The migrations up to a number, as an older program had them. */
 function migrationsUpTo(last: number): string {

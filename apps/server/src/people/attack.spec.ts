@@ -1,12 +1,12 @@
 import { Agent, createServer, request as httpRequest, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { resolve } from 'node:path';
 import { pino } from 'pino';
 import { createApp } from '../app';
 import { openDatabase, prepareDatabase } from '../database';
 import { openChangeFeed } from '../live/change-feed';
 import { reachOf } from '../network/reach';
 import { firstOwner, join, PASSWORD, type TestPerson } from '../testing/people';
+import { MIGRATIONS } from '../testing/test-database';
 import { testServer, type TestServer } from '../testing/test-server';
 
 const HOST = 'repair.example';
@@ -21,7 +21,7 @@ const LONG_MS = 600_000;
 
 let server: TestServer;
 /**
- * Two processes of one database, each listening once: a socket for each of thousands of guesses would be a test of
+ * Two processes of one database, each listening once: a socket for each of so many guesses would be a test of
  * sockets.
  */
 let processes: Server[];
@@ -31,7 +31,7 @@ let welder: TestPerson;
 let closeSecond: () => Promise<void>;
 beforeAll(async () => {
   server = await testServer({ reach: REACH });
-  const url = await prepareDatabase(server.ownerUrl, resolve('apps/server/migrations'));
+  const url = await prepareDatabase(server.ownerUrl, MIGRATIONS);
   const open = openDatabase(url, () => undefined);
   const feed = openChangeFeed(url, () => undefined);
   const second = createApp({
@@ -124,7 +124,7 @@ async function attack(signInName: (count: number) => string): Promise<Map<number
 }
 
 test(
-  'of thousands of guesses at one person from five hundred addresses forty are looked at',
+  'of twelve hundred guesses at one person from five hundred addresses forty are looked at',
   async () => {
     const answers = await attack(() => welder.signInName);
     expect(Object.fromEntries(answers)).toEqual({ 401: 40, 429: GUESSES - 40 });

@@ -47,6 +47,8 @@ function templateName(): string {
   return `migrated_${hash.digest('hex').slice(0, 12)}`;
 }
 
+let template: Promise<string> | undefined;
+
 /** A database with all tables and no row, from which others are copied; made once for all test files. */
 async function migratedTemplate(): Promise<string> {
   const name = templateName();
@@ -78,7 +80,7 @@ async function migratedTemplate(): Promise<string> {
  */
 export async function testDatabase(kind: 'migrated' | 'empty' = 'migrated'): Promise<TestDatabase> {
   const name = `test_${randomBytes(6).toString('hex')}`;
-  const from = kind === 'migrated' ? ` template ${await migratedTemplate()}` : '';
+  const from = kind === 'migrated' ? ` template ${await (template ??= migratedTemplate())}` : '';
   await run(serverUrl(), `create database ${name}${from}`);
   const url = urlOf(name);
   return {

@@ -1,5 +1,5 @@
 import marks from '../../data/marks.json';
-import { GRADES, type Grade } from '../catalogue';
+import { GRADES } from '../catalogue';
 
 /** What a mark stands for. */
 export interface MarkMeaning {
@@ -49,13 +49,9 @@ const GENERIC_GRADES: ReadonlySet<string> = new Set(
 const PREFIX = new RegExp(`^(?:${marks.prefixes.join('|')})(?=[\\p{L}\\p{N}])`, 'u');
 
 /** A word as it stands, and without the names of bodies and products in front of it. */
-function* readings(word: string): Generator<string> {
-  yield word;
-  for (let rest = word; ;) {
-    const shorter = rest.replace(PREFIX, '');
-    if (shorter === rest) return;
-    yield (rest = shorter);
-  }
+function readings(word: string): readonly string[] {
+  const shorter = word.replace(PREFIX, '');
+  return shorter === word ? [word] : [word, ...readings(shorter)];
 }
 
 /** Number an AISI grade is called by: 316 of 316L. */
@@ -68,8 +64,9 @@ for (const { id } of GRADES) {
 }
 
 /** Adds what one word means; whether it means anything. */
-function read(word: string, named: Set<string>, sisters: Set<string>): boolean {
-  for (const one of readings(plain(word))) {
+function understand(word: string, named: Set<string>, sisters: Set<string>): boolean {
+  const read = readings(plain(word));
+  for (const one of read) {
     const grades = NAMED.get(one);
     if (!grades) continue;
     for (const grade of grades) named.add(grade);
@@ -77,7 +74,7 @@ function read(word: string, named: Set<string>, sisters: Set<string>): boolean {
     if (numberOf(one) === one) for (const sister of OF_NUMBER.get(one) ?? []) sisters.add(sister);
     return true;
   }
-  const number = [...readings(plain(word))].map(numberOf).find((one) => one !== undefined && OF_NUMBER.has(one));
+  const number = read.map(numberOf).find((one) => one !== undefined && OF_NUMBER.has(one));
   for (const sister of (number && OF_NUMBER.get(number)) || []) sisters.add(sister);
   return number !== undefined;
 }
@@ -88,17 +85,17 @@ const cutShorter = (word: string): readonly string[] => {
   return parts.map((_, index) => parts.slice(0, parts.length - index).join('-'));
 };
 
-const PREVALENCE = new Map(GRADES.map(({ id, prevalence }: Grade) => [id, prevalence]));
+const PREVALENCE = new Map(GRADES.map(({ id, prevalence }) => [id, prevalence]));
 const ALL = GRADES.reduce((sum, { prevalence }) => sum + prevalence, 0);
 
 function meaningOf(mark: string): MarkMeaning {
   const named = new Set<string>();
   const sisters = new Set<string>();
   const words = mark.split(/[\s,;]+/).filter(Boolean);
-  if (!read(mark, named, sisters))
+  if (!understand(mark, named, sisters))
     for (const word of words)
-      if (!cutShorter(word).some((one) => read(one, named, sisters)))
-        for (const part of word.split('/')) cutShorter(part).some((one) => read(one, named, sisters));
+      if (!cutShorter(word).some((one) => understand(one, named, sisters)))
+        for (const part of word.split('/')) cutShorter(part).some((one) => understand(one, named, sisters));
   const isGeneric = named.size === 0 && sisters.size === 0 && words.some((word) => GENERIC.has(plain(word)));
   const meant = isGeneric ? GENERIC_GRADES : named;
   let commonness = 0;

@@ -75,11 +75,12 @@ export function usualDilution(technique: Technique, type?: JointType, process?: 
   return { min: factor * least, mode: factor * usual, max: Math.min(1, factor * most) };
 }
 
-/** Whether edges must not be melted together without a rod, by the joint or the families that meet in it. */
-const mustBeFed = (type: JointType, families: readonly MaterialFamily[]): boolean =>
-  fusing.grooves.includes(type) ||
-  families.some((family) => fusing.families.includes(family)) ||
-  (families.some(isCarbonSteel) && !families.every(isCarbonSteel));
+/**
+ * Whether edges must not be melted together without a rod, by the joint or the families that meet in it.
+ * @param steelSide whether plain steel meets metal that is not
+ */
+const mustBeFed = (type: JointType, families: readonly MaterialFamily[], steelSide: boolean): boolean =>
+  steelSide || fusing.grooves.includes(type) || families.some((family) => fusing.families.includes(family));
 
 /**
  * Completes a joint: default technique by type, dilution by technique and process, shares by thickness and
@@ -105,10 +106,10 @@ export function completeJoint(
   const technique = input.technique ?? fromJson<Technique>(type.technique);
   const recipe = recipeOf(technique);
   const fused = technique === 'fused';
-  // Where it must not be fused, rods are weighed as they are fed in a gap.
-  const fedBy = fused && mustBeFed(input.type, families) ? fromJson<Technique>(type.technique) : technique;
-  const usual = usualDilution(fedBy, input.type, input.process);
   const steelSide = families.some(isCarbonSteel) && !families.every(isCarbonSteel);
+  // Where it must not be fused, rods are weighed as they are fed in a gap.
+  const fedBy = fused && mustBeFed(input.type, families, steelSide) ? fromJson<Technique>(type.technique) : technique;
+  const usual = usualDilution(fedBy, input.type, input.process);
   const reaches = steelSide && !fused ? joints.steelSide.widen : 1;
   const thickest = Math.max(...thicknessMm);
   const shielding = joints.shielding[input.shielding ?? 'good'].nitrogen;

@@ -1,5 +1,6 @@
-import { FAMILIES, isAustenitic, isStainless } from '../catalogue';
+import { FAMILIES, isStainless } from '../catalogue';
 import { JOINTS } from '../joint';
+import { takesHydrogen } from '../risk';
 import { item } from './facts';
 import type { PreparationItem, PreparationQuestion, PreparedJoint } from './preparation-input';
 
@@ -19,7 +20,7 @@ export function backs(question: PreparationQuestion): readonly PreparationItem[]
       const sides = pieces.filter(({ id }) => joint.pieces.includes(id));
       const words = { joint: joint.name };
       const stainless = sides.some(({ family }) => family === null || isStainless(family));
-      const cracks = sides.find(({ family }) => family !== null && !isAustenitic(family) && family !== 'nickel');
+      const cracks = sides.find(({ family }) => family !== null && !takesHydrogen(family));
       return [
         ...(hasHydrogen(joint) && cracks?.family
           ? [

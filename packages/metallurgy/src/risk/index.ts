@@ -3,6 +3,7 @@ export * from './piece-facts';
 export * from './risk-sample';
 export * from './scaling';
 export * from './sensitising';
+export { takesHydrogen } from './gas-harm';
 export * from './mechanism';
 export * from './mechanisms';
 export { fusingAlone } from './mechanisms/fusing-alone';

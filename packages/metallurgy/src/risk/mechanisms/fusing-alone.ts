@@ -55,13 +55,12 @@ export const fusingAlone: RiskMechanism = {
     if (sample.rod !== null) return { drivers: [], reason: 'A rod is fed.', remedy: 'None needed.' };
     const worst = worstPiece(sample.pieces, byMetal);
     if (byMetal(worst) > 0) return { drivers: [], ...metalReason(worst) };
-    if (isMixed(sample)) {
+    if (isMixed(sample))
       return {
         drivers: [],
         reason: 'Plain steel and richer metal melted together with no rod freeze hard and brittle.',
         remedy: 'Do not fuse: open a gap and feed the rod that leads the list.',
       };
-    }
     if (CRACKS.has(sample.joint.type))
       return {
         drivers: [],

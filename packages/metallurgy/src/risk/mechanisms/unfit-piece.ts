@@ -7,6 +7,7 @@ import type { RiskMechanism } from '../mechanism';
 import { pittingResistance } from '../pitting-resistance';
 import type { RiskSample } from '../risk-sample';
 import { told } from '../told';
+import { worstPiece } from '../worst-piece';
 
 const PLAIN_STEEL_IN = new Set<string>(figures.plainSteelIn);
 
@@ -34,7 +35,7 @@ export const unfitPiece: RiskMechanism = {
   explain(sample) {
     const { environment, needPren } = sample.service;
     const where = ENVIRONMENTS[environment].title.toLowerCase();
-    const worst = sample.pieces.reduce((left, right) => (unfit(right, sample) > unfit(left, sample) ? right : left));
+    const worst = worstPiece(sample.pieces, (piece) => unfit(piece, sample));
     if (unfit(worst, sample) === 0) return { drivers: [], reason: 'The pieces suit it.', remedy: 'None needed.' };
     const { id, family } = worst.material;
     if (!isStainless(family))
